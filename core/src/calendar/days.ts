@@ -1,0 +1,21 @@
+/** A calendar day, `YYYY-MM-DD`. Days have no time zone, so arithmetic on them never slips over midnight. */
+export type IsoDay = string;
+
+const MS_PER_DAY = 86_400_000;
+
+/** True for a day that exists: `2026-02-30` does not. */
+export function isIsoDay(text: string): boolean {
+  if (!/^\d{4}-\d{2}-\d{2}$/.test(text)) return false;
+  const ms = Date.parse(`${text}T00:00:00Z`);
+  return !Number.isNaN(ms) && new Date(ms).toISOString().slice(0, 10) === text;
+}
+
+/** Whole days from one day to another; negative when `to` lies before `from`. */
+export function daysBetween(from: IsoDay, to: IsoDay): number {
+  return Math.round((Date.parse(`${to}T00:00:00Z`) - Date.parse(`${from}T00:00:00Z`)) / MS_PER_DAY);
+}
+
+/** The day that lies `days` whole days after `day` (before it, when negative). */
+export function addDays(day: IsoDay, days: number): IsoDay {
+  return new Date(Date.parse(`${day}T00:00:00Z`) + days * MS_PER_DAY).toISOString().slice(0, 10);
+}

@@ -1,0 +1,193 @@
+import type { Allele, Compound, Locus } from '../loci/locus.ts';
+import { WILD } from '../loci/locus.ts';
+
+/*
+ * The built-in catalogue of genes. Common practice of the trade, no source: names, expressions and cautions as breeders
+ * use them. The sex linkage of banana follows Mallery & Carrillo 2016 (Phyllomedusa 15); its recombination of 0.07 is an
+ * assumption. Data only: nothing here computes.
+ */
+
+const show = (id: string, name: string, double?: string): Allele => ({
+  id,
+  name,
+  expression: 'incomplete-dominant',
+  ...(double ? { double } : {}),
+});
+const dominant = (id: string, name: string): Allele => ({ id, name, expression: 'dominant' });
+const recessive = (id: string, name: string): Allele => ({ id, name, expression: 'recessive' });
+const compound = (a: string, b: string, name: string): Compound => ({
+  alleles: a < b ? [a, b] : [b, a],
+  name,
+});
+const single = (allele: Allele, more: Partial<Locus> = {}): Locus => ({
+  id: allele.id,
+  name: allele.name,
+  alleles: [allele],
+  compounds: [],
+  ...more,
+});
+
+const COMPLEXES: readonly Locus[] = [
+  {
+    id: 'blue-eyed-white',
+    name: 'Blue-eyed white complex',
+    alleles: [
+      show('mojave', 'Mojave'),
+      show('lesser', 'Lesser'),
+      show('phantom', 'Phantom'),
+      show('mystic', 'Mystic'),
+      show('special', 'Special'),
+      show('bamboo', 'Bamboo'),
+      show('mocha', 'Mocha'),
+    ],
+    compounds: [
+      compound('mojave', 'special', 'Crystal'),
+      compound('mojave', 'mystic', 'Mystic Potion'),
+      compound('mojave', 'phantom', 'Purple Passion'),
+    ],
+    doublesHide: 'everything',
+  },
+  {
+    id: 'yellow-belly-complex',
+    name: 'Yellow belly complex',
+    alleles: [
+      show('yellow-belly', 'Yellow Belly', 'Ivory'),
+      show('asphalt', 'Asphalt'),
+      show('gravel', 'Gravel'),
+      show('specter', 'Specter'),
+      show('spark', 'Spark'),
+    ],
+    compounds: [
+      compound('yellow-belly', 'asphalt', 'Freeway'),
+      compound('yellow-belly', 'gravel', 'Highway'),
+      compound('yellow-belly', 'specter', 'Super Stripe'),
+      compound('yellow-belly', 'spark', 'Puma'),
+    ],
+    doublesHide: 'everything',
+  },
+  {
+    id: 'dark-complex',
+    name: 'Dark complex',
+    alleles: [show('cinnamon', 'Cinnamon'), show('black-pastel', 'Black Pastel')],
+    compounds: [compound('cinnamon', 'black-pastel', 'Eight Ball')],
+    welfare: 'Animals with two copies in this complex are often kinked or duck-billed.',
+  },
+  {
+    id: 'black-eyed-white',
+    name: 'Black-eyed white complex',
+    alleles: [show('fire', 'Fire'), show('vanilla', 'Vanilla'), show('disco', 'Disco')],
+    compounds: [compound('fire', 'vanilla', 'Vanilla Cream')],
+    doublesHide: 'everything',
+  },
+  {
+    id: 'spider-blackhead',
+    name: 'Spider and blackhead',
+    alleles: [dominant('spider', 'Spider'), show('blackhead', 'Blackhead')],
+    compounds: [],
+    welfare: 'Spider comes with a neurological wobble. Two copies of spider are thought not to live.',
+  },
+  {
+    id: 'enchi-complex',
+    name: 'Enchi and het red axanthic',
+    alleles: [show('enchi', 'Enchi'), show('het-red-axanthic', 'Het Red Axanthic', 'Red Axanthic')],
+    compounds: [],
+  },
+  {
+    id: 'albino-complex',
+    name: 'Albino complex',
+    alleles: [recessive('albino', 'Albino'), recessive('candy', 'Candy'), recessive('toffee', 'Toffee')],
+    compounds: [compound('albino', 'candy', 'Candino'), compound('albino', 'toffee', 'Toffino')],
+    hides: 'black',
+  },
+];
+
+const SHOWING: readonly Locus[] = [
+  single(show('pastel', 'Pastel')),
+  single(show('orange-dream', 'Orange Dream')),
+  single(show('leopard', 'Leopard')),
+  single(show('spotnose', 'Spotnose', 'Powerball'), { welfare: 'Two copies (Powerball) wobble.' }),
+  single(show('mahogany', 'Mahogany', 'Suma')),
+  single(show('ghi', 'GHI')),
+  single(show('red-stripe', 'Red Stripe')),
+  single(show('acid', 'Acid')),
+  single(show('bongo', 'Bongo')),
+  single(show('blade', 'Blade')),
+  single(show('confusion', 'Confusion')),
+  single(show('cypress', 'Cypress')),
+  single(show('chocolate', 'Chocolate')),
+  single(show('trick', 'Trick')),
+  single(show('twister', 'Twister')),
+  single(show('gobi', 'Gobi')),
+  single(dominant('desert', 'Desert'), {
+    welfare: 'Desert females rarely lay safely: do not breed them.',
+  }),
+  single(show('champagne', 'Champagne'), {
+    welfare: 'Comes with a wobble. Two copies do not live.',
+  }),
+  single(show('hgw', 'HGW'), { welfare: 'Comes with a wobble. Two copies do not live.' }),
+  single(show('woma', 'Woma'), { welfare: 'Some animals wobble; what two copies do is debated.' }),
+  single(show('scaleless-head', 'Scaleless Head', 'Scaleless'), {
+    welfare: 'Two copies (Scaleless) are without scales and need special care.',
+  }),
+  single(show('sahara', 'Sahara')),
+  single(show('banana', 'Banana'), { sexLinked: { recombination: 0.07 }, hides: 'black' }),
+  single(dominant('pinstripe', 'Pinstripe')),
+  single(dominant('calico', 'Calico')),
+];
+
+const RECESSIVE: readonly Locus[] = [
+  single(recessive('clown', 'Clown')),
+  single(recessive('pied', 'Pied'), { hides: 'pattern' }),
+  single(recessive('lavender', 'Lavender'), { hides: 'black' }),
+  single(recessive('desert-ghost', 'Desert Ghost')),
+  single(recessive('ghost', 'Ghost')),
+  single(recessive('axanthic-a', 'Axanthic A')),
+  single(recessive('axanthic-b', 'Axanthic B')),
+  single(recessive('axanthic-c', 'Axanthic C')),
+  single(recessive('genetic-stripe', 'Genetic Stripe')),
+  single(recessive('ultramel', 'Ultramel')),
+  single(recessive('caramel', 'Caramel'), {
+    welfare: 'Caramels are prone to kinks, and the females are often infertile.',
+  }),
+  single(recessive('puzzle', 'Puzzle')),
+  single(recessive('tri-stripe', 'Tri-Stripe')),
+  single(recessive('monsoon', 'Monsoon')),
+  single(recessive('sunset', 'Sunset')),
+];
+
+export interface Catalogue {
+  readonly version: string;
+  readonly note: string;
+  /** In the order in which a label names them: what shows first, recessive loci last. */
+  readonly loci: readonly Locus[];
+}
+
+export const CATALOGUE: Catalogue = {
+  version: '2026.1',
+  note: 'Common practice of the trade, no source.',
+  loci: [...SHOWING, ...COMPLEXES, ...RECESSIVE],
+};
+
+const BY_ID = new Map(CATALOGUE.loci.map((locus) => [locus.id, locus]));
+const BY_ALLELE = new Map(
+  CATALOGUE.loci.flatMap((locus) => locus.alleles.map((allele) => [allele.id, { locus, allele }] as const)),
+);
+const ORDER = new Map(CATALOGUE.loci.map((locus, index) => [locus.id, index]));
+
+export function locusById(id: string): Locus | undefined {
+  return BY_ID.get(id);
+}
+
+export function alleleById(id: string): { readonly locus: Locus; readonly allele: Allele } | undefined {
+  return BY_ALLELE.get(id);
+}
+
+/** The trade name of an allele; wild type and unknown ids come back as they are. */
+export function alleleName(id: string): string {
+  return id === WILD ? 'wild type' : (BY_ALLELE.get(id)?.allele.name ?? id);
+}
+
+/** Sorts locus ids as a label names them. */
+export function compareLoci(a: string, b: string): number {
+  return (ORDER.get(a) ?? ORDER.size) - (ORDER.get(b) ?? ORDER.size) || (a < b ? -1 : a > b ? 1 : 0);
+}

@@ -1,0 +1,66 @@
+import { alleleById, alleleName, compareLoci, locusById } from '../catalogue/catalogue.ts';
+import { appearance, copies, type WeightedGenotype } from '../loci/genotype.ts';
+import { isRecessive } from '../loci/locus.ts';
+import { tradePercent } from '../notation/label.ts';
+
+/** What may be said of an animal and a gene, strongest first. */
+export type ClaimKind = 'double' | 'visual' | 'carrier' | 'fraction' | 'excluded';
+
+export interface Claim {
+  readonly locus: string;
+  readonly allele: string;
+  readonly kind: ClaimKind;
+  /** The probability that the claim is true after all evidence. For `fraction`, that the gene is carried. */
+  readonly p: number;
+  /** The claim in the trade's words: "Clown", "Ivory", "100% het Clown", "66% het Clown". */
+  readonly words: string;
+}
+
+/** A probability this near to 1 is rounding, not doubt. */
+const CERTAIN = 1 - 1e-9;
+
+export function isCertain(p: number): boolean {
+  return p >= CERTAIN;
+}
+
+/**
+ * The strongest claim an allele's distribution carries.
+ *
+ * A gene that shows is claimed as showing when that is likelier than not; its probability goes with it. A gene that does
+ * not show is claimed as carried only when certain, else as a fraction.
+ */
+export function claimFrom(locusId: string, allele: string, genotypes: readonly WeightedGenotype[]): Claim {
+  const locus = locusById(locusId)!;
+  const chance = (test: (entry: WeightedGenotype) => boolean): number =>
+    genotypes.filter(test).reduce((sum, entry) => sum + entry.p, 0);
+  const name = alleleName(allele);
+  const claim = (kind: ClaimKind, p: number, words: string): Claim => ({ locus: locusId, allele, kind, p, words });
+  const pAny = chance(({ genotype }) => copies(genotype, allele) > 0);
+  const pTwo = chance(({ genotype }) => copies(genotype, allele) === 2);
+  if (pAny < 1e-9) return claim('excluded', 1 - pAny, `no ${name}`);
+  if (isRecessive(locus, allele)) {
+    const pShows = chance(
+      ({ genotype }) => copies(genotype, allele) > 0 && appearance(locus, genotype) !== '',
+    );
+    if (pShows > 0.5) return claim('visual', pShows, name);
+    if (isCertain(pAny)) return claim('carrier', pAny, `100% het ${name}`);
+    return claim('fraction', pAny, `${tradePercent(pAny)} het ${name}`);
+  }
+  const twoName = alleleById(allele)!.allele.double ?? `Super ${name}`;
+  if (pTwo > 0.5) return claim('double', pTwo, twoName);
+  if (pAny > 0.5) return claim('visual', pAny, name);
+  return claim('fraction', pAny, `possible ${name}`);
+}
+
+/** All claims of an animal, in the order of a label; excluded genes last. */
+export function claimsFrom(loci: ReadonlyMap<string, readonly WeightedGenotype[]>): Claim[] {
+  const all = [...loci].flatMap(([id, genotypes]) => {
+    const alleles = new Set(genotypes.flatMap(({ genotype }) => [...genotype]));
+    return [...alleles].filter((a) => a !== '+').map((allele) => claimFrom(id, allele, genotypes));
+  });
+  const rank = (claim: Claim): number =>
+    ['double', 'visual', 'carrier', 'fraction', 'excluded'].indexOf(claim.kind) >> 1;
+  return all
+    .filter((claim) => claim.kind !== 'excluded')
+    .toSorted((a, b) => rank(a) - rank(b) || compareLoci(a.locus, b.locus));
+}

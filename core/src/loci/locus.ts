@@ -1,0 +1,45 @@
+/** How one allele shows over wild type: `recessive` needs two copies, `dominant` looks the same with two. */
+export type Expression = 'recessive' | 'incomplete-dominant' | 'dominant';
+
+/** The wild type allele, present at every locus without being listed. */
+export const WILD = '+';
+
+export interface Allele {
+  /** Kebab-case, unique over the whole catalogue. */
+  readonly id: string;
+  readonly name: string;
+  readonly expression: Expression;
+  /** The trade's own name of the animal with two copies, where it has one. */
+  readonly double?: string;
+}
+
+export interface Compound {
+  /** Two allele ids of one locus, sorted. */
+  readonly alleles: readonly [string, string];
+  readonly name: string;
+}
+
+/**
+ * What a gene covers when it shows. `everything`: hardly any other gene can be seen on it, so not seeing one says
+ * nothing. `black`: covers tells that are made of black. `pattern`: covers pattern where it is white.
+ */
+export type Hides = 'everything' | 'black' | 'pattern';
+
+export interface Locus {
+  readonly id: string;
+  readonly name: string;
+  readonly alleles: readonly Allele[];
+  readonly compounds: readonly Compound[];
+  /** Present on a locus of the sex chromosomes: the chance that sex and allele recombine in a male. */
+  readonly sexLinked?: { readonly recombination: number };
+  /** What one visible copy (recessive: two copies) hides. */
+  readonly hides?: Hides;
+  /** What any two copies of this locus' alleles hide, where it differs from one copy. */
+  readonly doublesHide?: Hides;
+  /** A caution to show at pairing time and on the listing. */
+  readonly welfare?: string;
+}
+
+export function isRecessive(locus: Locus, alleleId: string): boolean {
+  return locus.alleles.some((allele) => allele.id === alleleId && allele.expression === 'recessive');
+}

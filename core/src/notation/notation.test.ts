@@ -1,0 +1,116 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { CATALOGUE } from '../catalogue/catalogue.ts';
+import { allGenotypes, type Genotype } from '../loci/genotype.ts';
+import { canonicalLabel, genotypeLabel } from './label.ts';
+import { parseGenes } from './parse.ts';
+
+const asObject = (text: string): Record<string, unknown> => Object.fromEntries(parseGenes(text).loci);
+
+describe('reading trade shorthand (common practice, no source)', () => {
+  test('the words of one label are read in any order and case', () => {
+    const expected = asObject('Cinnamon YB 66% het Clown');
+    expect(asObject('66% HET clown yb CINNY')).toEqual(expected);
+    expect(expected).toEqual({
+      'dark-complex': [{ genotype: ['+', 'cinnamon'], p: 1 }],
+      'yellow-belly-complex': [{ genotype: ['+', 'yellow-belly'], p: 1 }],
+      clown: [
+        { genotype: ['+', '+'], p: expect.closeTo(1 / 3, 12) },
+        { genotype: ['+', 'clown'], p: expect.closeTo(2 / 3, 12) },
+      ],
+    });
+  });
+
+  test('a recessive gene named visual has two copies, an incomplete dominant one', () => {
+    expect(asObject('pied pastel')).toEqual({
+      pied: [{ genotype: ['pied', 'pied'], p: 1 }],
+      pastel: [{ genotype: ['+', 'pastel'], p: 1 }],
+    });
+  });
+
+  test('DH covers the two genes that follow', () => {
+    expect(asObject('DH Clown Pied')).toEqual(asObject('het clown het piebald'));
+  });
+
+  test('brackets and "possible" keep a gene out of the genotype but on the label', () => {
+    const parsed = parseGenes('66% het clown (OD)');
+    expect(parsed.possible).toEqual(['orange-dream']);
+    expect(canonicalLabel(parsed)).toBe('66% Het Clown (Orange Dream)');
+  });
+
+  test('names of doubles, compounds and combinations stand for their genes', () => {
+    expect(asObject('Ivory')).toEqual({
+      'yellow-belly-complex': [{ genotype: ['yellow-belly', 'yellow-belly'], p: 1 }],
+    });
+    expect(asObject('Freeway')).toEqual(asObject('asphalt yellow belly'));
+    expect(asObject('Killer Bee')).toEqual(asObject('super pastel spider'));
+  });
+
+  test('a male-maker is told from a female-maker, before or after the gene', () => {
+    expect(parseGenes('MM banana').phases.get('banana')).toBe('male-maker');
+    expect(parseGenes('Coral Glow female-maker').phases.get('banana')).toBe('female-maker');
+  });
+
+  test('a word with two meanings is asked about', () => {
+    const [unknown] = parseGenes('pastel axanthic').unknown;
+    expect(unknown).toMatchObject({ word: 'axanthic', reason: 'ambiguous' });
+    expect(unknown!.suggestions).toEqual(['Axanthic A', 'Axanthic B', 'Axanthic C']);
+  });
+
+  test('a misspelt word comes back with its nearest neighbours', () => {
+    const [unknown] = parseGenes('pastl clown').unknown;
+    expect(unknown).toMatchObject({ word: 'pastl', reason: 'unknown' });
+    expect(unknown!.suggestions).toContain('Pastel');
+  });
+
+  test('three alleles of one locus do not fit an animal', () => {
+    expect(parseGenes('mojave lesser phantom').unknown[0]).toMatchObject({ reason: 'impossible' });
+  });
+
+  test('a modifier with nothing to modify is reported', () => {
+    expect(parseGenes('pastel 50% het').unknown[0]).toMatchObject({ reason: 'dangling', word: '50% het' });
+  });
+});
+
+describe('round trip', () => {
+  test('every genotype of every locus is read back from its label', () => {
+    for (const locus of CATALOGUE.loci) {
+      for (const genotype of allGenotypes(locus.alleles.map((allele) => allele.id))) {
+        const label = genotypeLabel({ [locus.id]: genotype });
+        const back = parseGenes(label);
+        expect(back.unknown, label).toEqual([]);
+        expect(back.loci.get(locus.id)?.[0]?.genotype ?? ['+', '+'], label).toEqual(genotype);
+      }
+    }
+  });
+
+  test('so is any combination over several loci', () => {
+    const anyGenotypes = fc
+      .subarray([...CATALOGUE.loci], { minLength: 1, maxLength: 6 })
+      .chain((loci) =>
+        fc.tuple(
+          ...loci.map((locus) =>
+            fc
+              .constantFrom(...allGenotypes(locus.alleles.map((allele) => allele.id)))
+              .map((genotype) => [locus.id, genotype] as [string, Genotype]),
+          ),
+        ),
+      );
+    fc.assert(
+      fc.property(anyGenotypes, (entries) => {
+        const label = genotypeLabel(Object.fromEntries(entries));
+        const back = parseGenes(label);
+        expect(back.unknown, label).toEqual([]);
+        for (const [locus, genotype] of entries) {
+          expect(back.loci.get(locus)?.[0]?.genotype ?? ['+', '+'], label).toEqual(genotype);
+        }
+        expect(canonicalLabel(back)).toBe(label);
+      }),
+      { numRuns: 300 },
+    );
+  });
+
+  test('bytes that mean nothing never throw', () => {
+    fc.assert(fc.property(fc.string({ maxLength: 80 }), (text) => Array.isArray(parseGenes(text).unknown)));
+  });
+});

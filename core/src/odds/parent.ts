@@ -1,0 +1,58 @@
+import { canonical, type WeightedGenotype } from '../loci/genotype.ts';
+import type { Locus } from '../loci/locus.ts';
+import { parseGenes, WILD_FOR_CERTAIN, type ParsedGenes, type Phase } from '../notation/parse.ts';
+
+/** What is known of one parent: locus id -> genotype distribution. A sire's sex-linked pairs are `[X, Y]`. */
+export interface Parent {
+  readonly loci: ReadonlyMap<string, readonly WeightedGenotype[]>;
+}
+
+/** A sire's unordered sex-linked pair, spread over its two phases where the text does not tell which. */
+function withPhase(entry: WeightedGenotype, phase: Phase | undefined): WeightedGenotype[] {
+  const [low, high] = entry.genotype;
+  if (low === high) return [entry];
+  const onY: WeightedGenotype = { genotype: [low, high], p: entry.p };
+  const onX: WeightedGenotype = { genotype: [high, low], p: entry.p };
+  if (phase === 'male-maker') return [onY];
+  if (phase === 'female-maker') return [onX];
+  return [
+    { ...onX, p: entry.p / 2 },
+    { ...onY, p: entry.p / 2 },
+  ];
+}
+
+/** Turns a reading into a parent of the given sex; `loci` is the catalogue the ids come from. */
+export function toParent(
+  parsed: Pick<ParsedGenes, 'loci' | 'phases'>,
+  sex: 'female' | 'male',
+  locusOf: (id: string) => Locus | undefined,
+): Parent {
+  const loci = new Map<string, readonly WeightedGenotype[]>();
+  for (const [id, genotypes] of parsed.loci) {
+    const phased = sex === 'male' && locusOf(id)?.sexLinked;
+    loci.set(
+      id,
+      phased ? genotypes.flatMap((entry) => withPhase(entry, parsed.phases.get(id))) : genotypes,
+    );
+  }
+  return { loci };
+}
+
+/** Reads a parent from trade shorthand. */
+export function parseParent(
+  text: string,
+  sex: 'female' | 'male',
+  locusOf: (id: string) => Locus | undefined,
+): { readonly parent: Parent; readonly parsed: ParsedGenes } {
+  const parsed = parseGenes(text);
+  return { parent: toParent(parsed, sex, locusOf), parsed };
+}
+
+/** A parent's distribution at a locus; wild type where nothing is said. */
+export function distributionAt(parent: Parent, locus: string): readonly WeightedGenotype[] {
+  return parent.loci.get(locus) ?? WILD_FOR_CERTAIN;
+}
+
+export function unordered(entry: WeightedGenotype): WeightedGenotype {
+  return { genotype: canonical(entry.genotype[0], entry.genotype[1]), p: entry.p };
+}

@@ -1,0 +1,40 @@
+import type { PedigreeAnimal } from './document.ts';
+
+/** The ids of an animal's recorded parents, candidate sires included. */
+export function parentIds(animal: PedigreeAnimal): string[] {
+  return [...(animal.dam === undefined ? [] : [animal.dam]), ...(animal.sires ?? []).map((sire) => sire.id)];
+}
+
+/** The animals themselves and all their recorded ancestors. */
+export function withAncestors(animals: readonly PedigreeAnimal[], ids: Iterable<string>): PedigreeAnimal[] {
+  const byId = new Map(animals.map((animal) => [animal.id, animal]));
+  const wanted = new Set<string>();
+  const queue = [...ids];
+  for (let id = queue.pop(); id !== undefined; id = queue.pop()) {
+    if (wanted.has(id) || !byId.has(id)) continue;
+    wanted.add(id);
+    queue.push(...parentIds(byId.get(id)!));
+  }
+  return animals.filter((animal) => wanted.has(animal.id));
+}
+
+/** Everybody connected to an animal through parents and young, mates included, nearest first with their distance. */
+export function kinByDistance(animals: readonly PedigreeAnimal[], proband: string): Map<string, number> {
+  const links = new Map<string, string[]>();
+  const link = (a: string, b: string): void => {
+    const known = links.get(a);
+    if (known) known.push(b);
+    else links.set(a, [b]);
+  };
+  for (const animal of animals) {
+    for (const parent of parentIds(animal)) {
+      link(animal.id, parent);
+      link(parent, animal.id);
+    }
+  }
+  const distance = new Map([[proband, 0]]);
+  for (const [id, steps] of distance) {
+    for (const next of links.get(id) ?? []) if (!distance.has(next)) distance.set(next, steps + 1);
+  }
+  return distance;
+}
