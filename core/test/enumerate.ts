@@ -1,5 +1,11 @@
 import { canonical, genotypeKey } from '../src/loci/genotype.ts';
-import { allStates, callLikelihood, founderProbability, transmission, type State } from '../src/inference/states.ts';
+import {
+  allStates,
+  callLikelihood,
+  founderProbability,
+  transmission,
+  type State,
+} from '../src/inference/states.ts';
 import { ancestralOrder } from '../src/inference/network.ts';
 import type { Pedigree, PedigreeAnimal } from '../src/pedigree/document.ts';
 

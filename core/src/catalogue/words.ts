@@ -82,7 +82,8 @@ function buildPhrases(): Map<string, Meaning[]> {
       for (const word of [allele.id, allele.name, ...(ALLELE_WORDS[allele.id] ?? [])]) {
         add(word, { kind: 'allele', allele: allele.id });
       }
-      if (allele.double) add(allele.double, { kind: 'pair', locus: locus.id, alleles: [allele.id, allele.id] });
+      if (allele.double)
+        add(allele.double, { kind: 'pair', locus: locus.id, alleles: [allele.id, allele.id] });
     }
     for (const { alleles, name } of locus.compounds) add(name, { kind: 'pair', locus: locus.id, alleles });
   }

@@ -34,7 +34,13 @@ export function claimFrom(locusId: string, allele: string, genotypes: readonly W
   const chance = (test: (entry: WeightedGenotype) => boolean): number =>
     genotypes.filter(test).reduce((sum, entry) => sum + entry.p, 0);
   const name = alleleName(allele);
-  const claim = (kind: ClaimKind, p: number, words: string): Claim => ({ locus: locusId, allele, kind, p, words });
+  const claim = (kind: ClaimKind, p: number, words: string): Claim => ({
+    locus: locusId,
+    allele,
+    kind,
+    p,
+    words,
+  });
   const pAny = chance(({ genotype }) => copies(genotype, allele) > 0);
   const pTwo = chance(({ genotype }) => copies(genotype, allele) === 2);
   if (pAny < 1e-9) return claim('excluded', 1 - pAny, `no ${name}`);

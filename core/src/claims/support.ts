@@ -21,21 +21,32 @@ function recordsOf(animal: PedigreeAnimal): string[] {
 }
 
 /** The pedigree as it would be had only these records been made. */
-function withOnly(pedigree: Pedigree, proband: string, locus: string, records: ReadonlySet<string>): Pedigree {
+function withOnly(
+  pedigree: Pedigree,
+  proband: string,
+  locus: string,
+  records: ReadonlySet<string>,
+): Pedigree {
   const thinned = pedigree.animals.map((animal): PedigreeAnimal => {
     if (animal.founder) {
       if (animal.founderRecord !== undefined && records.has(animal.founderRecord)) return animal;
       const nothing = Object.fromEntries(pedigree.loci.map((l) => [l.id, unrecordedFounder(l)]));
       return { ...animal, founder: nothing };
     }
-    const calls = (animal.calls ?? []).filter((call) => call.record !== undefined && records.has(call.record));
+    const calls = (animal.calls ?? []).filter(
+      (call) => call.record !== undefined && records.has(call.record),
+    );
     return { ...animal, calls };
   });
   const informative = thinned.filter((animal) => recordsOf(animal).some((record) => records.has(record)));
   const animals = withAncestors(thinned, [proband, ...informative.map((animal) => animal.id)]);
   // Only where a sire is open can another locus say anything about this one.
   const coupled = animals.some((animal) => (animal.sires?.length ?? 0) > 1);
-  return { ...pedigree, animals, loci: coupled ? pedigree.loci : pedigree.loci.filter((l) => l.id === locus) };
+  return {
+    ...pedigree,
+    animals,
+    loci: coupled ? pedigree.loci : pedigree.loci.filter((l) => l.id === locus),
+  };
 }
 
 function yields(pedigree: Pedigree, proband: string, claim: Claim, records: ReadonlySet<string>): boolean {

@@ -88,8 +88,7 @@ function orderBuckets(sizes: readonly number[], factors: readonly Factor[], limi
   for (const { vars } of factors) {
     for (const a of vars) for (const b of vars) if (a !== b) neighbours[a]!.add(b);
   }
-  const weightOf = (variable: number): number =>
-    tableSize([variable, ...neighbours[variable]!], sizes);
+  const weightOf = (variable: number): number => tableSize([variable, ...neighbours[variable]!], sizes);
   const queue = new WeightQueue(sizes.map((_, variable) => weightOf(variable)));
   const buckets: Bucket[] = [];
   for (let variable = queue.pop(); variable >= 0; variable = queue.pop()) {

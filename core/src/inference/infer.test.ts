@@ -9,11 +9,20 @@ const clown = { id: 'clown', alleles: ['clown'] };
 const banana = { id: 'banana', alleles: ['banana'], sexLinked: true, recombination: 0.07 };
 const carrier = [{ genotype: ['+', 'clown'] as Genotype, p: 1 }];
 const visual = [{ genotype: ['clown', 'clown'] as Genotype, p: 1 }];
-const notVisual: Call = { locus: 'clown', is: [['+', '+'], ['+', 'clown']] };
+const notVisual: Call = {
+  locus: 'clown',
+  is: [
+    ['+', '+'],
+    ['+', 'clown'],
+  ],
+};
 const isVisual: Call = { locus: 'clown', is: [['clown', 'clown']] };
 const one = (animals: PedigreeAnimal[]): Pedigree => ({ loci: [clown], unrecorded: 0.01, animals });
 const chance = (pedigree: Pedigree, animal: string, genotype: string, locus = 'clown'): number =>
-  infer(pedigree).animals.get(animal)!.get(locus)!.find((g) => genotypeKey(g.genotype) === genotype)?.p ?? 0;
+  infer(pedigree)
+    .animals.get(animal)!
+    .get(locus)!
+    .find((g) => genotypeKey(g.genotype) === genotype)?.p ?? 0;
 
 const uncertain = [
   { genotype: ['+', '+'] as Genotype, p: 0.5 },

@@ -1,6 +1,13 @@
 import type { Pedigree, PedigreeAnimal, PedigreeLocus } from '../pedigree/document.ts';
 import { tableSize, type Factor } from './factor.ts';
-import { allStates, callLikelihood, founderProbability, transmission, type Source, type State } from './states.ts';
+import {
+  allStates,
+  callLikelihood,
+  founderProbability,
+  transmission,
+  type Source,
+  type State,
+} from './states.ts';
 
 /** The pedigree as a product of tables: one variable per animal and locus, one per open sire, one per unknown sex. */
 export interface Network {
@@ -117,7 +124,10 @@ class Builder {
     this.factors.push({ vars, table });
   }
 
-  private source(parent: string | undefined, locus: PedigreeLocus): { variable: number | null; sources: Source[] } {
+  private source(
+    parent: string | undefined,
+    locus: PedigreeLocus,
+  ): { variable: number | null; sources: Source[] } {
     const known = parent === undefined ? undefined : this.genotypes.get(at(parent, locus.id));
     if (!known) return { variable: null, sources: [{ unrecorded: this.pedigree.unrecorded }] };
     return { variable: known.variable, sources: known.states.map((state) => ({ state })) };
@@ -138,7 +148,9 @@ class Builder {
     const vars = [dam, ...candidates].flatMap(({ variable }) => (variable === null ? [] : [variable]));
     let joint: { dam: Source; sires: Source[] }[] = dam.sources.map((source) => ({ dam: source, sires: [] }));
     for (const { sources } of candidates) {
-      joint = joint.flatMap((one) => sources.map((source) => ({ dam: one.dam, sires: [...one.sires, source] })));
+      joint = joint.flatMap((one) =>
+        sources.map((source) => ({ dam: one.dam, sires: [...one.sires, source] })),
+      );
     }
     const origins = joint.flatMap((one) =>
       one.sires

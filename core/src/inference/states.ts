@@ -29,7 +29,13 @@ export function callLikelihood(calls: readonly Call[], state: State): number {
 }
 
 /** The chance that a parent in this state passes an allele on to an offspring of a given sex. */
-function passes(locus: PedigreeLocus, state: State, parent: 'dam' | 'sire', child: State, allele: string): number {
+function passes(
+  locus: PedigreeLocus,
+  state: State,
+  parent: 'dam' | 'sire',
+  child: State,
+  allele: string,
+): number {
   const [x, y] = state.pair;
   const fromX = x === allele ? 1 : 0;
   const fromY = y === allele ? 1 : 0;
@@ -41,7 +47,13 @@ function passes(locus: PedigreeLocus, state: State, parent: 'dam' | 'sire', chil
 /** What a parent gives: a recorded one from its state, an unrecorded one from the population. */
 export type Source = { readonly state: State } | { readonly unrecorded: number };
 
-function gives(locus: PedigreeLocus, source: Source, parent: 'dam' | 'sire', child: State, allele: string): number {
+function gives(
+  locus: PedigreeLocus,
+  source: Source,
+  parent: 'dam' | 'sire',
+  child: State,
+  allele: string,
+): number {
   if ('state' in source) return passes(locus, source.state, parent, child, allele);
   return allele === WILD ? 1 - locus.alleles.length * source.unrecorded : source.unrecorded;
 }
@@ -59,11 +71,7 @@ export function transmission(locus: PedigreeLocus, child: State, dam: Source, si
 }
 
 /** P(pair | sex) of an animal whose parents nobody recorded and of which nothing is stated. */
-export function founderProbability(
-  locus: PedigreeLocus,
-  animal: PedigreeAnimal,
-  state: State,
-): number {
+export function founderProbability(locus: PedigreeLocus, animal: PedigreeAnimal, state: State): number {
   const stated = animal.founder?.[locus.id];
   if (!stated) return state.pair[0] === WILD && state.pair[1] === WILD ? 1 : 0;
   const ordered = state.sex === 'male';

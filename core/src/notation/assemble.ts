@@ -58,7 +58,6 @@ function weigh(entries: readonly (readonly [string, string, number])[]): Weighte
     byKey.set(key, { genotype, p: p + (byKey.get(key)?.p ?? 0) });
   }
   return [...byKey.values()].toSorted(
-    (x, y) =>
-      compareAlleles(x.genotype[0], y.genotype[0]) || compareAlleles(x.genotype[1], y.genotype[1]),
+    (x, y) => compareAlleles(x.genotype[0], y.genotype[0]) || compareAlleles(x.genotype[1], y.genotype[1]),
   );
 }

@@ -81,7 +81,10 @@ const FILLERS = new Set(['and', '&', '+', 'visual', 'x']);
  */
 export function parseGenes(text: string): ParsedGenes {
   const reader = new Reader();
-  const spaced = text.replace(/[([]/g, ' ( ').replace(/[)\]]/g, ' ) ').replace(/[,;/·]+/g, ' ');
+  const spaced = text
+    .replace(/[([]/g, ' ( ')
+    .replace(/[)\]]/g, ' ) ')
+    .replace(/[,;/·]+/g, ' ');
   reader.read(spaced.split(/\s+/).filter((word) => word !== ''));
   return reader.finish();
 }
@@ -96,7 +99,7 @@ class Reader {
   private lastSexLinked: string | null = null;
 
   read(words: readonly string[]): void {
-    for (let at = 0; at < words.length; ) at += this.step(words, at);
+    for (let at = 0; at < words.length;) at += this.step(words, at);
   }
 
   /** Handles the phrase that starts at `at`; returns how many words it took. */

@@ -6,19 +6,24 @@ const context = { season: 2026, clutch: 4, used: new Set<string>() };
 // The schools and the example 2604-02: common practice, no source.
 describe('numbers for a clutch', () => {
   test('season, clutch and hatchling make one number', () => {
-    expect(nextNumbers({ ...context, pattern: 'season-clutch-hatchling' }, 2)).toEqual(['2604-01', '2604-02']);
+    expect(nextNumbers({ ...context, pattern: 'season-clutch-hatchling' }, 2)).toEqual([
+      '2604-01',
+      '2604-02',
+    ]);
   });
 
   test('a number is never given twice, even when its animal is gone', () => {
     const used = new Set(['2604-01', '2604-03']);
-    expect(nextNumbers({ ...context, used, pattern: 'season-clutch-hatchling' }, 2)).toEqual(['2604-02', '2604-04']);
+    expect(nextNumbers({ ...context, used, pattern: 'season-clutch-hatchling' }, 2)).toEqual([
+      '2604-02',
+      '2604-04',
+    ]);
   });
 
   test('running numbers go on after the highest', () => {
-    expect(nextNumbers({ ...context, used: new Set(['0007', 'Fern', '0142']), pattern: 'running' }, 2)).toEqual([
-      '0143',
-      '0144',
-    ]);
+    expect(
+      nextNumbers({ ...context, used: new Set(['0007', 'Fern', '0142']), pattern: 'running' }, 2),
+    ).toEqual(['0143', '0144']);
   });
 
   test('free text is left to the person', () => {

@@ -1,7 +1,11 @@
 /** The schools of numbering hatchlings. Common practice, no source. */
 export type NumberPattern = 'season-clutch-hatchling' | 'running' | 'free';
 
-export const NUMBER_PATTERNS: readonly { readonly id: NumberPattern; readonly title: string; readonly example: string }[] = [
+export const NUMBER_PATTERNS: readonly {
+  readonly id: NumberPattern;
+  readonly title: string;
+  readonly example: string;
+}[] = [
   { id: 'season-clutch-hatchling', title: 'Season, clutch, hatchling', example: '2604-02' },
   { id: 'running', title: 'One running number', example: '0143' },
   { id: 'free', title: 'Your own text', example: 'Juniper 3' },
@@ -32,9 +36,7 @@ function seasonNumber(season: number, clutch: number, hatchling: number): string
 export function nextNumbers(context: NumberingContext, count: number): string[] {
   if (context.pattern === 'free') return [];
   const running = context.pattern === 'running';
-  const last = running
-    ? Math.max(0, ...[...context.used].filter((n) => /^\d+$/.test(n)).map(Number))
-    : 0;
+  const last = running ? Math.max(0, ...[...context.used].filter((n) => /^\d+$/.test(n)).map(Number)) : 0;
   const numbers: string[] = [];
   for (let n = last + 1; numbers.length < count; n++) {
     const number = running ? String(n).padStart(4, '0') : seasonNumber(context.season, context.clutch, n);

@@ -49,7 +49,9 @@ describe('pairing odds', () => {
     expect(banana!.pMale + banana!.pFemale).toBeCloseTo(banana!.p, 15);
     expect(row.pMale).toBeCloseTo(0.5 * 0.93, 12);
     expect(row.pFemale).toBeCloseTo(0.5 * 0.07, 12);
-    const fromDam = pairingOutcomes(sire('normal'), dam('banana')).outcomes.find((o) => o.label === 'Banana')!;
+    const fromDam = pairingOutcomes(sire('normal'), dam('banana')).outcomes.find(
+      (o) => o.label === 'Banana',
+    )!;
     expect(fromDam.pMale).toBeCloseTo(0.25, 12);
     expect(fromDam.pFemale).toBeCloseTo(0.25, 12);
   });

@@ -42,8 +42,7 @@ function segregatingLoci(sire: Parent, dam: Parent): LocusTable[] {
       outcomes: locusOutcomes(locus, distributionAt(sire, locus.id), distributionAt(dam, locus.id)),
     }))
     .filter(
-      ({ outcomes }) =>
-        outcomes.length > 1 || outcomes[0]!.genotype.some((alleleId) => alleleId !== WILD),
+      ({ outcomes }) => outcomes.length > 1 || outcomes[0]!.genotype.some((alleleId) => alleleId !== WILD),
     );
 }
 
@@ -91,17 +90,33 @@ function independentFactors<T>(
   return [...factors, linked.filter((part) => part.weight > 0)];
 }
 
-function combine<T>(chosen: readonly Part<T>[]): { p: number; pMale: number; pFemale: number; of: Record<string, T> } {
+function combine<T>(chosen: readonly Part<T>[]): {
+  p: number;
+  pMale: number;
+  pFemale: number;
+  of: Record<string, T>;
+} {
   const pMale = chosen.reduce((product, part) => product * part.pMale, 0.5);
   const pFemale = chosen.reduce((product, part) => product * part.pFemale, 0.5);
-  return { p: pMale + pFemale, pMale, pFemale, of: Object.fromEntries(chosen.flatMap((part) => part.entries)) };
+  return {
+    p: pMale + pFemale,
+    pMale,
+    pFemale,
+    of: Object.fromEntries(chosen.flatMap((part) => part.entries)),
+  };
 }
 
 /** Two probabilities closer than this are the same but for rounding, and their order is the labels'. */
 const TIE = 1e-12;
 
 const byOdds = (a: { p: number; label: string }, b: { p: number; label: string }): number =>
-  Math.abs(a.p - b.p) > TIE * Math.max(a.p, b.p) ? b.p - a.p : a.label < b.label ? -1 : a.label > b.label ? 1 : 0;
+  Math.abs(a.p - b.p) > TIE * Math.max(a.p, b.p)
+    ? b.p - a.p
+    : a.label < b.label
+      ? -1
+      : a.label > b.label
+        ? 1
+        : 0;
 
 /** Takes the heaviest products until `top` are found and the next is clearly lighter, so that ties sort by label. */
 function takeTop<T, R extends { p: number; label: string }>(
@@ -204,7 +219,9 @@ export function whyImpossible(sire: Parent, dam: Parent, looks: Readonly<Record<
     const outcomes = locusOutcomes(locus, distributionAt(sire, id), distributionAt(dam, id));
     if (outcomes.some(({ genotype }) => appearance(locus, genotype) === look)) return [];
     const possible = [
-      ...new Set(outcomes.map(({ genotype }) => genotypeLabel({ [id]: shownGenotype(appearance(locus, genotype)) }))),
+      ...new Set(
+        outcomes.map(({ genotype }) => genotypeLabel({ [id]: shownGenotype(appearance(locus, genotype)) })),
+      ),
     ];
     const seen = genotypeLabel({ [id]: shownGenotype(look) });
     const wanted = seen === NORMAL ? `no ${locus.name.toLowerCase()}` : seen;

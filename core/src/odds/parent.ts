@@ -30,10 +30,7 @@ export function toParent(
   const loci = new Map<string, readonly WeightedGenotype[]>();
   for (const [id, genotypes] of parsed.loci) {
     const phased = sex === 'male' && locusOf(id)?.sexLinked;
-    loci.set(
-      id,
-      phased ? genotypes.flatMap((entry) => withPhase(entry, parsed.phases.get(id))) : genotypes,
-    );
+    loci.set(id, phased ? genotypes.flatMap((entry) => withPhase(entry, parsed.phases.get(id))) : genotypes);
   }
   return { loci };
 }

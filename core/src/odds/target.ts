@@ -14,15 +14,19 @@ export interface TargetOdds {
 
 /** What a locus of the target asks for: allele id -> least number of copies. */
 function meets(locus: Locus, wanted: Genotype, genotype: Genotype): boolean {
-  return locus.alleles.every((allele) => {
-    const least = copies(wanted, allele.id);
-    return least === 0 || copies(genotype, allele.id) >= least;
-  }) || bothRecessiveAndVisible(locus, wanted, genotype);
+  return (
+    locus.alleles.every((allele) => {
+      const least = copies(wanted, allele.id);
+      return least === 0 || copies(genotype, allele.id) >= least;
+    }) || bothRecessiveAndVisible(locus, wanted, genotype)
+  );
 }
 
 /** "Albino" asks for the look of albino: only two albino alleles are albino, a candino is not. */
 function bothRecessiveAndVisible(locus: Locus, wanted: Genotype, genotype: Genotype): boolean {
-  return wanted.every((id) => isRecessive(locus, id)) && wanted[0] === genotype[0] && wanted[1] === genotype[1];
+  return (
+    wanted.every((id) => isRecessive(locus, id)) && wanted[0] === genotype[0] && wanted[1] === genotype[1]
+  );
 }
 
 /** Reads a target in trade shorthand; further genes on the animal do no harm. */
@@ -42,13 +46,20 @@ export function parseTarget(text: string): ParsedGenes {
 export function targetOdds(sire: Parent, dam: Parent, target: ParsedGenes, eggs?: number): TargetOdds {
   const loci = [...target.loci].map(([id, genotypes]) => ({
     locus: locusById(id)!,
-    wanted: genotypes[0]!.genotype.every((a) => a === '+') ? genotypes.at(-1)!.genotype : genotypes[0]!.genotype,
+    wanted: genotypes[0]!.genotype.every((a) => a === '+')
+      ? genotypes.at(-1)!.genotype
+      : genotypes[0]!.genotype,
   }));
   let scenarios: { weight: number; pMale: number; pFemale: number }[] = [
     { weight: 1, pMale: 0.5, pFemale: 0.5 },
   ];
   for (const { locus, wanted } of loci) {
-    const here = parentScenarios(locus, wanted, distributionAt(sire, locus.id), distributionAt(dam, locus.id));
+    const here = parentScenarios(
+      locus,
+      wanted,
+      distributionAt(sire, locus.id),
+      distributionAt(dam, locus.id),
+    );
     scenarios = mergeEqual(
       scenarios.flatMap((one) =>
         here.map((other) => ({
@@ -90,7 +101,9 @@ function parentScenarios(
   );
 }
 
-function mergeEqual<T extends { weight: number; pMale: number; pFemale: number }>(scenarios: readonly T[]): T[] {
+function mergeEqual<T extends { weight: number; pMale: number; pFemale: number }>(
+  scenarios: readonly T[],
+): T[] {
   const merged = new Map<string, T>();
   for (const scenario of scenarios) {
     if (scenario.weight <= 0) continue;

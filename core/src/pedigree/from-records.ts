@@ -1,5 +1,11 @@
 import { alleleById, locusById } from '../catalogue/catalogue.ts';
-import { allGenotypes, appearance, canonical, type Genotype, type WeightedGenotype } from '../loci/genotype.ts';
+import {
+  allGenotypes,
+  appearance,
+  canonical,
+  type Genotype,
+  type WeightedGenotype,
+} from '../loci/genotype.ts';
 import { WILD, type Locus } from '../loci/locus.ts';
 import { parseGenes, WILD_FOR_CERTAIN, type ParsedGenes } from '../notation/parse.ts';
 import { toParent } from '../odds/parent.ts';
@@ -64,7 +70,8 @@ function namedLoci(readings: readonly ParsedGenes[]): PedigreeLocus[] {
     if (allele !== WILD) alleles.set(locus, (alleles.get(locus) ?? new Set()).add(allele));
   };
   for (const { loci, possible } of readings) {
-    for (const [id, genotypes] of loci) for (const { genotype } of genotypes) genotype.forEach((a) => name(id, a));
+    for (const [id, genotypes] of loci)
+      for (const { genotype } of genotypes) genotype.forEach((a) => name(id, a));
     for (const id of possible) name(alleleById(id)!.locus.id, id);
   }
   return [...alleles].map(([id, named]) => {
@@ -160,7 +167,11 @@ function coverOf(shown: Readonly<Record<string, string>>): 'nothing' | 'some' | 
   return hides.some((what) => what !== undefined) ? 'some' : 'nothing';
 }
 
-function readCalls(reading: ParsedGenes, identification: Identification, loci: readonly PedigreeLocus[]): Call[] {
+function readCalls(
+  reading: ParsedGenes,
+  identification: Identification,
+  loci: readonly PedigreeLocus[],
+): Call[] {
   const shown = shownByReading(reading);
   const cover = coverOf(shown);
   const error = CALL_ERROR[identification.sure];
@@ -171,8 +182,7 @@ function readCalls(reading: ParsedGenes, identification: Identification, loci: r
     if (!named && cover === 'all') return [];
     const open = reading.possible.filter((allele) => pedigreeLocus.alleles.includes(allele));
     const is = allGenotypes(pedigreeLocus.alleles).filter(
-      (genotype) =>
-        appearance(locus, genotype) === looks || open.some((allele) => genotype.includes(allele)),
+      (genotype) => appearance(locus, genotype) === looks || open.some((allele) => genotype.includes(allele)),
     );
     return [
       {

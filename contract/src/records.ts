@@ -1,0 +1,113 @@
+import type { ShedStage, Sureness } from '@karyotome/core';
+import Joi from 'joi';
+import { id, massG, optional, pastDay, text } from './fields.ts';
+import { SURENESSES, type Sex } from './requests.ts';
+
+/** The dated records of an animal: what each kind holds. One table here, in the database and in the interface. */
+export interface RecordBodies {
+  weight: { massG: number };
+  feeding: {
+    species: 'rat' | 'mouse' | 'other';
+    size: string;
+    preyG?: number | null;
+    state: 'live' | 'frozen-thawed' | 'fresh-killed';
+    taken: boolean;
+  };
+  shed: { stage: ShedStage; complete?: boolean | null; eyeCaps?: boolean | null };
+  sex: {
+    sex: Exclude<Sex, 'unknown'>;
+    method: 'popped' | 'probed' | 'genes' | 'bred' | 'stated';
+    sure: Sureness;
+    by: string;
+  };
+  identification: { genes: string; sure: Sureness; by: string; override?: string | null };
+  move: { toTubId: string | null; reason: string };
+  note: { text: string };
+}
+export type RecordKind = keyof RecordBodies;
+
+export const PREY_SIZE_NAMES = [
+  'pinky',
+  'fuzzy',
+  'hopper',
+  'pup',
+  'weaned',
+  'adult',
+  'small',
+  'medium',
+  'large',
+] as const;
+
+const bodies: { [K in RecordKind]: Joi.ObjectSchema<RecordBodies[K]> } = {
+  weight: Joi.object<RecordBodies['weight'], true>({ massG: massG().required() }),
+  feeding: Joi.object<RecordBodies['feeding'], true>({
+    species: Joi.string().valid('rat', 'mouse', 'other').required(),
+    size: Joi.string()
+      .valid(...PREY_SIZE_NAMES)
+      .required(),
+    preyG: optional(Joi.number().min(0.5).max(2000)),
+    state: Joi.string().valid('live', 'frozen-thawed', 'fresh-killed').required(),
+    taken: Joi.boolean().required(),
+  }),
+  shed: Joi.object<RecordBodies['shed'], true>({
+    stage: Joi.string().valid('dull', 'blue', 'clear', 'shed').required(),
+    complete: optional(Joi.boolean()),
+    eyeCaps: optional(Joi.boolean()),
+  }),
+  sex: Joi.object<RecordBodies['sex'], true>({
+    sex: Joi.string().valid('female', 'male').required(),
+    method: Joi.string().valid('popped', 'probed', 'genes', 'bred', 'stated').required(),
+    sure: Joi.string()
+      .valid(...SURENESSES)
+      .required(),
+    by: text(80).min(1).required(),
+  }),
+  identification: Joi.object<RecordBodies['identification'], true>({
+    genes: text(300).min(1).required(),
+    sure: Joi.string()
+      .valid(...SURENESSES)
+      .required(),
+    by: text(80).min(1).required(),
+    override: optional(text(500).allow('')),
+  }),
+  move: Joi.object<RecordBodies['move'], true>({
+    toTubId: id().allow(null).required(),
+    reason: text(300).min(1).required(),
+  }),
+  note: Joi.object<RecordBodies['note'], true>({ text: text(2000).min(1).required() }),
+};
+
+export const RECORD_KINDS = Object.keys(bodies) as RecordKind[];
+
+/** A record as it is sent: its kind, its day, its body, and a private note. */
+export type NewRecord = {
+  [K in RecordKind]: { kind: K; on: string; body: RecordBodies[K]; note?: string | null };
+}[RecordKind];
+
+const dated = {
+  on: pastDay().required(),
+  note: optional(text(2000).allow('')),
+};
+
+export const newRecord = Joi.object({
+  kind: Joi.string()
+    .valid(...RECORD_KINDS)
+    .required(),
+  ...dated,
+  body: Joi.object()
+    .required()
+    .when('kind', {
+      switch: RECORD_KINDS.map((kind) => ({ is: kind, then: bodies[kind] })),
+    }),
+}) as Joi.ObjectSchema<NewRecord>;
+
+/** A correction voids a record and puts another of the same kind in its place, keeping what was there. */
+export type Correction = NewRecord & { reason: string };
+export const correction = newRecord.append({
+  reason: text(300).min(1).required(),
+}) as Joi.ObjectSchema<Correction>;
+
+export interface Voiding {
+  reason: string;
+}
+export const voiding = Joi.object<Voiding, true>({ reason: text(300).min(1).required() });

@@ -1,0 +1,211 @@
+import type { NumberPattern, Sureness } from '@karyotome/core';
+import Joi from 'joi';
+import { id, massG, optional, pastDay, text } from './fields.ts';
+
+type Optional<T> = T | null | undefined;
+
+export const SEXES = ['female', 'male', 'unknown'] as const;
+export type Sex = (typeof SEXES)[number];
+export const SURENESSES = ['certain', 'probable', 'possible'] as const satisfies readonly Sureness[];
+export const STATUSES = [
+  'undecided',
+  'held-back',
+  'for-sale',
+  'reserved',
+  'sold',
+  'breeder',
+  'died',
+] as const;
+export type Status = (typeof STATUSES)[number];
+
+export interface SignIn {
+  email: string;
+  password: string;
+}
+export const signIn = Joi.object<SignIn, true>({
+  email: Joi.string().email({ tlds: false }).max(200).required(),
+  password: Joi.string().min(1).max(200).required(),
+});
+
+export interface CollectionSettings {
+  name: string;
+  numberPattern: NumberPattern;
+  massUnit: 'g' | 'oz';
+  temperatureUnit: 'C' | 'F';
+  ladderId: Optional<string>;
+}
+export const collectionSettings = Joi.object<CollectionSettings, true>({
+  name: text(80).min(1).required(),
+  numberPattern: Joi.string().valid('season-clutch-hatchling', 'running', 'free').required(),
+  massUnit: Joi.string().valid('g', 'oz').required(),
+  temperatureUnit: Joi.string().valid('C', 'F').required(),
+  ladderId: optional(id()),
+});
+
+export interface NewAnimal {
+  number: string;
+  name?: Optional<string>;
+  sex: Sex;
+  hatchedOn?: Optional<string>;
+  /** Trade shorthand. */
+  genes?: Optional<string>;
+  sure?: Optional<Sureness>;
+  identifiedBy?: Optional<string>;
+  damId?: Optional<string>;
+  sireId?: Optional<string>;
+  massG?: Optional<number>;
+  status?: Optional<Status>;
+  tubId?: Optional<string>;
+  note?: Optional<string>;
+}
+const animalFields = {
+  number: text(40).min(1),
+  name: optional(text(80).allow('')),
+  sex: Joi.string().valid(...SEXES),
+  hatchedOn: optional(pastDay()),
+  damId: optional(id()),
+  sireId: optional(id()),
+  status: Joi.string().valid(...STATUSES),
+  note: optional(text(2000).allow('')),
+};
+export const newAnimal = Joi.object<NewAnimal, true>({
+  ...animalFields,
+  number: animalFields.number.required(),
+  sex: animalFields.sex.required(),
+  status: optional(animalFields.status),
+  genes: optional(text(300).allow('')),
+  sure: optional(Joi.string().valid(...SURENESSES)),
+  identifiedBy: optional(text(80).allow('')),
+  massG: optional(massG()),
+  tubId: optional(id()),
+});
+
+export interface AnimalChange {
+  name?: Optional<string>;
+  hatchedOn?: Optional<string>;
+  damId?: Optional<string>;
+  sireId?: Optional<string>;
+  status?: Status;
+  note?: Optional<string>;
+}
+export const animalChange = Joi.object<AnimalChange, true>({
+  name: animalFields.name,
+  hatchedOn: animalFields.hatchedOn,
+  damId: animalFields.damId,
+  sireId: animalFields.sireId,
+  status: animalFields.status,
+  note: animalFields.note,
+}).min(1);
+
+export interface PairingSire {
+  animalId: string;
+  /** How likely he is beside the others, before any gene is looked at. */
+  weight: number;
+}
+export interface NewPairing {
+  season: number;
+  damId: string;
+  sires: PairingSire[];
+  startedOn: string;
+  note?: Optional<string>;
+}
+export const newPairing = Joi.object<NewPairing, true>({
+  season: Joi.number().integer().min(1990).max(2100).required(),
+  damId: id().required(),
+  sires: Joi.array<PairingSire[]>()
+    .items(
+      Joi.object<PairingSire, true>({
+        animalId: id().required(),
+        weight: Joi.number().greater(0).max(1000).required(),
+      }),
+    )
+    .min(1)
+    .max(4)
+    .unique('animalId')
+    .required(),
+  startedOn: pastDay().required(),
+  note: optional(text(2000).allow('')),
+});
+
+export interface NewClutch {
+  pairingId: string;
+  laidOn: string;
+  eggs: number;
+  slugs?: Optional<number>;
+  incubationC?: Optional<number>;
+  note?: Optional<string>;
+}
+export const newClutch = Joi.object<NewClutch, true>({
+  pairingId: id().required(),
+  laidOn: pastDay().required(),
+  eggs: Joi.number().integer().min(1).max(30).required(),
+  slugs: optional(Joi.number().integer().min(0).max(30)),
+  incubationC: optional(Joi.number().min(20).max(40)),
+  note: optional(text(2000).allow('')),
+});
+
+export interface Hatching {
+  hatchedOn: string;
+  hatched: number;
+  /** Needed where the collection numbers by free text. */
+  numbers?: string[];
+}
+export const hatching = Joi.object<Hatching, true>({
+  hatchedOn: pastDay().required(),
+  hatched: Joi.number().integer().min(1).max(60).required(),
+  numbers: Joi.array<string[]>().items(text(40).min(1)).max(60).unique(),
+});
+
+export interface LadderStepInput {
+  name: string;
+  minG: number;
+  maxG: number | null;
+  inside: string;
+  mealsBefore?: Optional<number>;
+}
+export interface NewLadder {
+  name: string;
+  steps: LadderStepInput[];
+}
+export const newLadder = Joi.object<NewLadder, true>({
+  name: text(80).min(1).required(),
+  steps: Joi.array<LadderStepInput[]>()
+    .items(
+      Joi.object<LadderStepInput, true>({
+        name: text(80).min(1).required(),
+        minG: Joi.number().min(0).max(20_000).required(),
+        maxG: Joi.number().greater(Joi.ref('minG')).max(20_000).allow(null).required(),
+        inside: text(80).allow('').required(),
+        mealsBefore: optional(Joi.number().integer().min(0).max(50)),
+      }),
+    )
+    .min(1)
+    .max(12)
+    .required(),
+}).messages({ 'number.greater': 'must be more than the weight it starts from' });
+
+export interface NewRack {
+  room: string;
+  name: string;
+  levels: number;
+  tubsPerLevel: number;
+  ladderId: string;
+  stepPosition: number;
+}
+export const newRack = Joi.object<NewRack, true>({
+  room: text(60).min(1).required(),
+  name: text(60).min(1).required(),
+  levels: Joi.number().integer().min(1).max(20).required(),
+  tubsPerLevel: Joi.number().integer().min(1).max(20).required(),
+  ladderId: id().required(),
+  stepPosition: Joi.number().integer().min(0).max(11).required(),
+});
+
+export interface ImportRequest {
+  csv: string;
+}
+export interface Publishing {
+  /** Words for buyers; private notes never show. */
+  text?: Optional<string>;
+}
+export const publishing = Joi.object<Publishing, true>({ text: optional(text(2000).allow('')) });

@@ -1,0 +1,293 @@
+import type {
+  Appetite,
+  ClaimKind,
+  InShed,
+  MealPlan,
+  MoveAdvice,
+  MoveOutcome,
+  Task,
+  VisibleOutcome,
+} from '@karyotome/core';
+import type { CollectionSettings, LadderStepInput, Sex, Status } from './requests.ts';
+import type { RecordBodies, RecordKind } from './records.ts';
+import type { FieldProblem } from './validate.ts';
+
+/** RFC 9457 problem document with a field per broken rule. */
+export interface Problem {
+  type: string;
+  title: string;
+  status: number;
+  detail?: string;
+  requestId?: string;
+  errors?: readonly FieldProblem[];
+}
+
+export interface SessionView {
+  account: { name: string; email: string };
+  role: 'owner' | 'keeper' | 'viewer';
+  collection: CollectionSettings & { id: string; version: number };
+  csrfToken: string;
+}
+
+export interface AnimalSummary {
+  id: string;
+  number: string;
+  name: string | null;
+  sex: Sex;
+  hatchedOn: string | null;
+  status: Status;
+  label: string;
+  identified: boolean;
+  massG: number | null;
+  weighedOn: string | null;
+  tub: TubPlace | null;
+  published: boolean;
+  pictureId: string | null;
+  clutchId: string | null;
+  version: number;
+}
+
+export interface TubPlace {
+  tubId: string;
+  room: string;
+  rack: string;
+  level: number;
+  slot: number;
+}
+
+export type RecordView = {
+  [K in RecordKind]: {
+    id: string;
+    kind: K;
+    on: string;
+    body: RecordBodies[K] &
+      (K extends 'move' ? { fromTubId: string | null; from: string | null; to: string | null } : unknown);
+    note: string | null;
+    author: string;
+    recordedAt: string;
+    voided: { at: string; by: string; reason: string; replacedBy: string | null } | null;
+  };
+}[RecordKind];
+
+/** A record or statement that a claim rests on, in words. */
+export interface SupportView {
+  recordId: string;
+  animalId: string;
+  animalNumber: string;
+  on: string;
+  text: string;
+}
+
+export interface ClaimView {
+  locus: string;
+  allele: string;
+  kind: ClaimKind;
+  words: string;
+  p: number;
+  certain: boolean;
+  rule: string;
+  /** Null: it rests on the whole family's records. */
+  support: SupportView[] | null;
+}
+
+export interface ParentView {
+  role: 'dam' | 'sire';
+  id: string;
+  number: string;
+  name: string | null;
+  sex: Sex;
+  label: string;
+  /** Below 1 where several sires are possible. */
+  p: number;
+  parents: ParentView[];
+}
+
+export interface PictureView {
+  id: string;
+  caption: string;
+  isDrawing: boolean;
+  takenOn: string | null;
+  width: number;
+  height: number;
+}
+
+export interface ConflictView {
+  locus: string;
+  words: string;
+  animals: { id: string; number: string }[];
+}
+
+export interface AnimalView extends AnimalSummary {
+  note: string | null;
+  damId: string | null;
+  sireId: string | null;
+  records: RecordView[];
+  parents: ParentView[];
+  offspring: { id: string; number: string; label: string; sex: Sex }[];
+  clutch: { id: string; name: string; laidOn: string; hatchedOn: string | null; mates: number } | null;
+  claims: ClaimView[];
+  conflicts: ConflictView[];
+  advice: MoveAdvice & {
+    ladder: string | null;
+    from: string | null;
+    to: string | null;
+    freeTubs: TubPlace[];
+  };
+  moveOutcomes: Record<string, MoveOutcome>;
+  appetite: Appetite;
+  nextMeal: MealPlan | null;
+  inShed: InShed | null;
+  steps: LadderStepInput[];
+  currentStep: number | null;
+  pictures: PictureView[];
+  publication: { slug: string; publishedAt: string; text: string | null } | null;
+}
+
+export interface PairingView {
+  id: string;
+  season: number;
+  startedOn: string;
+  note: string | null;
+  dam: ParentView;
+  sires: (ParentView & { weight: number })[];
+  clutches: ClutchSummary[];
+  cautions: string[];
+  version: number;
+}
+
+export interface ClutchSummary {
+  id: string;
+  name: string;
+  laidOn: string;
+  eggs: number;
+  slugs: number | null;
+  hatchedOn: string | null;
+  hatched: number | null;
+  identified: number;
+  day: number;
+}
+
+export interface HatchlingView extends AnimalSummary {
+  records: RecordView[];
+  /** Reasons why the pairing cannot give what was identified; empty where it can. */
+  impossible: string[];
+  sires: { number: string; p: number }[];
+}
+
+export interface BenchView {
+  clutch: ClutchSummary & { incubationC: number | null; note: string | null; version: number };
+  dam: ParentView;
+  sires: ParentView[];
+  /** What the pairing can produce, grouped by what shows; over the candidate sires by their weights. */
+  outcomes: VisibleOutcome[];
+  cautions: string[];
+  hatchlings: HatchlingView[];
+  nextNumbers: string[];
+}
+
+export interface LadderView {
+  id: string;
+  name: string;
+  steps: LadderStepInput[];
+  racks: number;
+  version: number;
+}
+
+export interface RackView {
+  id: string;
+  room: string;
+  name: string;
+  levels: number;
+  tubsPerLevel: number;
+  ladderId: string;
+  stepPosition: number;
+  step: LadderStepInput;
+  version: number;
+  tubs: {
+    id: string;
+    level: number;
+    slot: number;
+    animals: {
+      id: string;
+      number: string;
+      label: string;
+      sex: Sex;
+      massG: number | null;
+      verdict: MoveAdvice['verdict'];
+      inShed: boolean;
+    }[];
+  }[];
+}
+
+export interface TodayLine extends Task {
+  key: string;
+  animal: AnimalSummary | null;
+  clutch: { id: string; name: string } | null;
+  advice: MoveAdvice | null;
+  preset: { species: 'rat' | 'mouse'; size: string; preyG: number } | null;
+}
+
+export interface TodayView {
+  today: string;
+  lines: TodayLine[];
+  thaw: { prey: string; count: number }[];
+}
+
+export interface ImportRow {
+  line: number;
+  number: string;
+  genes: string;
+  label: string;
+  sex: string;
+  problems: FieldProblem[];
+}
+export interface ImportPreview {
+  rows: ImportRow[];
+  good: number;
+  bad: number;
+  unknownColumns: string[];
+}
+
+/** What a buyer sees, and the JSON download: no private notes, no places, no other people's names. */
+export interface PublicAnimal {
+  format: 'karyotome-public-animal/1';
+  collection: string;
+  number: string;
+  name: string | null;
+  label: string;
+  sex: Sex;
+  sexMethod: string | null;
+  hatchedOn: string | null;
+  text: string | null;
+  asOf: string;
+  publishedAt: string;
+  weights: { on: string; massG: number }[];
+  feedings: { on: string; prey: string; state: string; taken: boolean }[];
+  sheds: { on: string; complete: boolean | null }[];
+  lineage: PublicKin[];
+  claims: {
+    words: string;
+    kind: ClaimKind;
+    p: number;
+    certain: boolean;
+    rule: string;
+    support: { animal: string; on: string; text: string }[] | null;
+  }[];
+  cautions: string[];
+  pictures: PictureView[];
+}
+
+export interface PublicKin {
+  role: 'dam' | 'sire';
+  number: string;
+  label: string;
+  p: number;
+  parents: PublicKin[];
+}
+
+export interface ShowcaseLine {
+  animal: AnimalSummary;
+  slug: string;
+  publishedAt: string;
+  claims: string[];
+}

@@ -1,0 +1,60 @@
+import Joi from 'joi';
+
+/** One broken rule: the field's dotted path, a stable code, and words for the person at the form. */
+export interface FieldProblem {
+  readonly field: string;
+  readonly code: string;
+  readonly message: string;
+}
+
+export type Validated<T> =
+  | { readonly ok: true; readonly value: T }
+  | { readonly ok: false; readonly problems: readonly FieldProblem[] };
+
+/** What is wrong and what would be right, without repeating the value. */
+const MESSAGES: Record<string, string> = {
+  'any.required': 'is missing',
+  'any.only': 'must be one of {{#valids}}',
+  'any.unknown': 'is not a known field',
+  'object.unknown': 'is not a known field',
+  'object.base': 'must be an object',
+  'array.base': 'must be a list',
+  'array.min': 'needs at least {{#limit}}',
+  'array.max': 'takes at most {{#limit}}',
+  'array.unique': 'names the same one twice',
+  'string.base': 'must be text',
+  'string.empty': 'is empty',
+  'string.min': 'is empty or too short: at least {{#limit}}',
+  'string.max': 'is too long: at most {{#limit}} characters',
+  'string.email': 'must be an e-mail address',
+  'string.guid': 'must be the id of a record',
+  'number.base': 'must be a number',
+  'number.integer': 'must be a whole number',
+  'number.min': 'must be at least {{#limit}}',
+  'number.max': 'must be at most {{#limit}}',
+  'number.greater': 'must be more than {{#limit}}',
+  'number.unsafe': 'is too large a number',
+  'boolean.base': 'must be yes or no',
+  'day.format': 'must be a day that exists, written YYYY-MM-DD',
+  'day.future': 'lies in the future',
+  'text.control': 'holds characters that cannot be stored',
+};
+
+/** Runs a schema and names every broken field. The one place where Joi is called. */
+export function validate<T>(schema: Joi.Schema<T>, input: unknown): Validated<T> {
+  const { value, error } = schema.validate(input, {
+    abortEarly: false,
+    convert: false,
+    messages: MESSAGES,
+    errors: { label: false, wrap: { array: false } },
+  });
+  if (!error) return { ok: true, value: value as T };
+  return {
+    ok: false,
+    problems: error.details.map(({ path, type, message }) => ({
+      field: path.join('.'),
+      code: type,
+      message,
+    })),
+  };
+}

@@ -1,0 +1,49 @@
+export { InputError, CostError, type Issue } from './errors.ts';
+export { addDays, daysBetween, isIsoDay, type IsoDay } from './calendar/days.ts';
+export { WILD, type Allele, type Locus } from './loci/locus.ts';
+export { appearance, canonical, type Genotype, type WeightedGenotype } from './loci/genotype.ts';
+export { alleleName, CATALOGUE, locusById } from './catalogue/catalogue.ts';
+export { parseGenes, type ParsedGenes, type UnknownWord } from './notation/parse.ts';
+export { canonicalLabel, genotypeLabel, listAlleles, tradePercent } from './notation/label.ts';
+export { parseParent, toParent, type Parent } from './odds/parent.ts';
+export {
+  pairingCautions,
+  pairingOutcomes,
+  visibleOutcomes,
+  whyImpossible,
+  type Outcome,
+  type VisibleOutcome,
+} from './odds/pairing-odds.ts';
+export { parseTarget, targetOdds, type TargetOdds } from './odds/target.ts';
+export type { CandidateSire, Pedigree, PedigreeAnimal } from './pedigree/document.ts';
+export {
+  CALL_ERROR,
+  compilePedigree,
+  shownByReading,
+  type RecordedAnimal,
+  type Sureness,
+} from './pedigree/from-records.ts';
+export { kinByDistance, withAncestors } from './pedigree/kin.ts';
+export { infer, type Conflict, type Posterior } from './inference/infer.ts';
+export { claimsFrom, isCertain, type Claim, type ClaimKind } from './claims/claim.ts';
+export { findSupport, type SupportingRecord } from './claims/support.ts';
+export { explainNumber, nextNumbers, NUMBER_PATTERNS, type NumberPattern } from './numbering/pattern.ts';
+export { LADDER_PRESETS, type LadderPreset, type LadderStep } from './husbandry/ladders.ts';
+export type {
+  FeedingRecord,
+  History,
+  MoveRecord,
+  ShedRecord,
+  ShedStage,
+  WeightRecord,
+} from './husbandry/history.ts';
+export { appetite, nextMeal, PREY_SIZES, type Appetite, type MealPlan } from './husbandry/appetite.ts';
+export { BAD_SHED_ADVICE, inShed, type InShed } from './husbandry/shed-state.ts';
+export {
+  adviseMove,
+  judgeMove,
+  type MoveAdvice,
+  type MoveOutcome,
+  type Reason,
+} from './husbandry/move-advice.ts';
+export { animalTasks, clutchTasks, PIP_DAYS, type Task, type TaskKind } from './husbandry/today.ts';

@@ -1,0 +1,65 @@
+import { existsSync, readFileSync, writeFileSync } from 'node:fs';
+import { randomBytes } from 'node:crypto';
+import { join } from 'node:path';
+
+export interface Config {
+  readonly databaseUrl: string;
+  readonly host: string;
+  readonly port: number;
+  /** Where pictures and secrets are kept. */
+  readonly dataDir: string;
+  /** The built interface; null when another process serves it. */
+  readonly webDir: string | null;
+  readonly sessionSecret: string;
+  readonly logLevel: string;
+  /** Cookies only over TLS, and HSTS: on where a proxy terminates TLS. */
+  readonly behindTls: boolean;
+  readonly ownerEmail: string;
+  readonly signInAttempts: number;
+}
+
+function required(environment: NodeJS.ProcessEnv, name: string): string {
+  const value = environment[name];
+  if (!value) throw new Error(`The environment variable ${name} is missing.`);
+  return value;
+}
+
+function number(
+  environment: NodeJS.ProcessEnv,
+  name: string,
+  fallback: number,
+  min: number,
+  max: number,
+): number {
+  const text = environment[name];
+  if (text === undefined || text === '') return fallback;
+  const value = Number(text);
+  if (!Number.isInteger(value) || value < min || value > max) {
+    throw new Error(`The environment variable ${name} must be a whole number from ${min} to ${max}.`);
+  }
+  return value;
+}
+
+/** A secret made at the first start and kept in the data folder, readable by its owner alone. */
+function keptSecret(dataDir: string, name: string): string {
+  const file = join(dataDir, name);
+  if (!existsSync(file)) writeFileSync(file, randomBytes(32).toString('hex'), { mode: 0o600, flag: 'wx' });
+  return readFileSync(file, 'utf8');
+}
+
+/** The only reader of the environment. Fails at start, naming the variable. */
+export function readConfig(environment: NodeJS.ProcessEnv): Config {
+  const dataDir = required(environment, 'KARYOTOME_DATA');
+  return {
+    databaseUrl: required(environment, 'DATABASE_URL'),
+    host: environment['HOST'] ?? '127.0.0.1',
+    port: number(environment, 'PORT', 4180, 0, 65535),
+    dataDir,
+    webDir: environment['KARYOTOME_WEB'] ?? null,
+    sessionSecret: environment['SESSION_SECRET'] ?? keptSecret(dataDir, 'session-secret'),
+    logLevel: environment['LOG_LEVEL'] ?? 'info',
+    behindTls: environment['BEHIND_TLS'] === '1',
+    ownerEmail: environment['OWNER_EMAIL'] ?? 'owner@karyotome.local',
+    signInAttempts: number(environment, 'SIGN_IN_ATTEMPTS', 10, 1, 100_000),
+  };
+}

@@ -1,0 +1,61 @@
+import { QueryTypes, type Sequelize, type Transaction } from 'sequelize';
+import type { Models } from './models.ts';
+
+/** Who acts, in which collection, and as what. */
+export interface Actor {
+  readonly accountId: string;
+  readonly name: string;
+  readonly collectionId: string;
+  readonly role: 'owner' | 'keeper' | 'viewer';
+}
+
+export interface Database {
+  readonly sequelize: Sequelize;
+  readonly models: Models;
+}
+
+/** One unit of work: everything a service does runs in its transaction, on behalf of its actor. */
+export interface Work extends Database {
+  readonly transaction: Transaction;
+  readonly actor: Actor;
+  /** Today, as the server's calendar has it. */
+  readonly today: string;
+}
+
+/** Today on this machine's calendar. */
+export function localToday(): string {
+  const now = new Date();
+  const two = (n: number): string => String(n).padStart(2, '0');
+  return `${now.getFullYear()}-${two(now.getMonth() + 1)}-${two(now.getDate())}`;
+}
+
+export function inTransaction<T>(
+  database: Database,
+  actor: Actor,
+  run: (work: Work) => Promise<T>,
+): Promise<T> {
+  return database.sequelize.transaction((transaction) =>
+    run({ ...database, transaction, actor, today: localToday() }),
+  );
+}
+
+/** Rows of a query within the work's transaction. `:collectionId` is always known. */
+export function select<Row extends object>(
+  work: Work,
+  sql: string,
+  replacements: Record<string, unknown> = {},
+): Promise<Row[]> {
+  return work.sequelize.query<Row>(sql, {
+    type: QueryTypes.SELECT,
+    transaction: work.transaction,
+    replacements: { collectionId: work.actor.collectionId, ...replacements },
+  });
+}
+
+/** What was recorded can change what is inferred: the next reader computes anew. */
+export async function touchGenetics(work: Work): Promise<void> {
+  await work.models.collections.increment('geneticsRevision', {
+    where: { id: work.actor.collectionId },
+    transaction: work.transaction,
+  });
+}

@@ -1,0 +1,81 @@
+import type { AnimalSummary, PictureView, RecordView } from '@karyotome/contract';
+import { select, type Work } from '../../db/work.ts';
+import { labelOf, type Genetics } from '../genetics/genetics.service.ts';
+
+interface SummaryRow extends Omit<AnimalSummary, 'label' | 'tub' | 'identified'> {
+  tubId: string | null;
+  room: string | null;
+  rack: string | null;
+  level: number | null;
+  slot: number | null;
+}
+
+const SUMMARY_SQL = `
+  select a.id, a.number, a.name, a.sex, a.hatched_on as "hatchedOn", a.status, a.clutch_id as "clutchId", a.version,
+         w.mass_g as "massG", w.on_day as "weighedOn",
+         t.id as "tubId", k.room, k.name as rack, t.level, t.slot,
+         pub.id is not null as published, pic.id as "pictureId"
+    from animals a
+    left join tubs t on t.collection_id = a.collection_id and t.id = a.tub_id
+    left join racks k on k.collection_id = t.collection_id and k.id = t.rack_id
+    left join publications pub
+      on pub.collection_id = a.collection_id and pub.animal_id = a.id and pub.withdrawn_at is null
+    left join lateral (
+      select (r.body ->> 'massG')::double precision as mass_g, r.on_day from records r
+       where r.collection_id = a.collection_id and r.animal_id = a.id and r.kind = 'weight' and r.voided_at is null
+       order by r.on_day desc, r.recorded_at desc limit 1) w on true
+    left join lateral (
+      select p.id from pictures p where p.collection_id = a.collection_id and p.animal_id = a.id
+       order by p.created_at desc limit 1) pic on true
+   where a.collection_id = :collectionId`;
+
+function toSummary(row: SummaryRow, genetics: Genetics): AnimalSummary {
+  const { tubId, room, rack, level, slot, ...rest } = row;
+  return {
+    ...rest,
+    label: labelOf(genetics, row.id),
+    identified: genetics.recorded.get(row.id)?.identification !== undefined,
+    tub: tubId === null ? null : { tubId, room: room!, rack: rack!, level: level!, slot: slot! },
+  };
+}
+
+/** Animals in summary, by number. `where` is SQL of this project's own, never of a request. */
+export async function summaries(
+  work: Work,
+  genetics: Genetics,
+  where = '',
+  replacements: Record<string, unknown> = {},
+): Promise<AnimalSummary[]> {
+  const rows = await select<SummaryRow>(work, `${SUMMARY_SQL} ${where} order by a.number`, replacements);
+  return rows.map((row) => toSummary(row, genetics));
+}
+
+/** All records of animals, newest first, voided ones included. */
+export function recordViews(
+  work: Work,
+  animalIds: readonly string[],
+): Promise<(RecordView & { animalId: string })[]> {
+  if (animalIds.length === 0) return Promise.resolve([]);
+  return select(
+    work,
+    `select r.id, r.animal_id as "animalId", r.kind, r.on_day as "on", r.body, r.note, who.name as author,
+            r.recorded_at as "recordedAt",
+            case when r.voided_at is null then null else json_build_object(
+              'at', r.voided_at, 'by', voider.name, 'reason', r.void_reason, 'replacedBy', r.replaced_by) end as voided
+       from records r
+       join accounts who on who.id = r.author_id
+       left join accounts voider on voider.id = r.voided_by
+      where r.collection_id = :collectionId and r.animal_id in (:animalIds)
+      order by r.on_day desc, r.recorded_at desc`,
+    { animalIds },
+  );
+}
+
+export function pictureViews(work: Work, animalId: string): Promise<PictureView[]> {
+  return select(
+    work,
+    `select id, caption, is_drawing as "isDrawing", taken_on as "takenOn", width, height
+       from pictures where collection_id = :collectionId and animal_id = :animalId order by created_at desc`,
+    { animalId },
+  );
+}

@@ -1,0 +1,209 @@
+import { randomUUID } from 'node:crypto';
+import type { AnimalChange, AnimalSummary, NewAnimal } from '@karyotome/contract';
+import { literal } from 'sequelize';
+import type { AnimalRow } from '../../db/models.ts';
+import { select, touchGenetics, type Work } from '../../db/work.ts';
+import { invalidField, notFound, Refusal } from '../../http/problems.ts';
+import { genesProblems } from '../genetics/identification-check.ts';
+import { geneticsOf } from '../genetics/genetics.service.ts';
+import { insertRecord } from '../records/insert-record.ts';
+import { summaries } from './animals.repository.ts';
+import { ancestorIds } from './kin.ts';
+
+export async function listAnimals(work: Work): Promise<AnimalSummary[]> {
+  return summaries(work, await geneticsOf(work));
+}
+
+export async function findAnimal(work: Work, id: string): Promise<AnimalRow> {
+  const { collectionId } = work.actor;
+  const row = await work.models.animals.findOne({
+    where: { collectionId, id },
+    transaction: work.transaction,
+  });
+  if (!row) throw notFound('This animal');
+  return row.get();
+}
+
+/** Takes a number for good. The database refuses one that was ever used. */
+export async function useNumber(work: Work, number: string): Promise<void> {
+  await work.models.usedNumbers.create(
+    { collectionId: work.actor.collectionId, number },
+    { transaction: work.transaction },
+  );
+}
+
+/** Refuses a parent that does not exist, has the wrong sex, hatched later, or descends from the animal itself. */
+export async function checkParent(
+  work: Work,
+  field: string,
+  parentId: string,
+  role: 'dam' | 'sire',
+  child?: { id?: string; hatchedOn?: string | null },
+): Promise<AnimalRow> {
+  const { collectionId } = work.actor;
+  const parent = (
+    await work.models.animals.findOne({
+      where: { collectionId, id: parentId },
+      transaction: work.transaction,
+    })
+  )?.get();
+  if (!parent) throw invalidField(field, 'names no animal of this collection');
+  const wrong = role === 'dam' ? 'male' : 'female';
+  if (parent.sex === wrong) {
+    throw invalidField(
+      field,
+      `must be a ${role === 'dam' ? 'female' : 'male'}: ${parent.number} is ${wrong}`,
+      'wrong-sex',
+    );
+  }
+  if (child?.hatchedOn && parent.hatchedOn && parent.hatchedOn >= child.hatchedOn) {
+    throw invalidField(field, `hatched on ${parent.hatchedOn}, not before its young`, 'too-young');
+  }
+  if (child?.id !== undefined) {
+    const ancestors = ancestorIds(await geneticsOf(work), parentId);
+    if (child.id === parentId || ancestors.has(child.id)) {
+      throw invalidField(
+        field,
+        `would make the animal its own ancestor: ${parent.number} descends from it`,
+        'own-ancestor',
+      );
+    }
+  }
+  return parent;
+}
+
+export async function createAnimal(work: Work, input: NewAnimal): Promise<{ id: string }> {
+  const { collectionId, name: author } = work.actor;
+  if (input.genes) {
+    const problems = genesProblems(input.genes, 'genes');
+    if (problems.length > 0)
+      throw new Refusal('invalid', 'Some words of the genes need a correction.', problems);
+  }
+  if (input.damId)
+    await checkParent(work, 'damId', input.damId, 'dam', { hatchedOn: input.hatchedOn ?? null });
+  if (input.sireId)
+    await checkParent(work, 'sireId', input.sireId, 'sire', { hatchedOn: input.hatchedOn ?? null });
+  await useNumber(work, input.number);
+  const id = randomUUID();
+  await work.models.animals.create(
+    {
+      collectionId,
+      id,
+      number: input.number,
+      name: input.name || null,
+      sex: 'unknown',
+      hatchedOn: input.hatchedOn ?? null,
+      damId: input.damId ?? null,
+      sireId: input.sireId ?? null,
+      clutchId: null,
+      tubId: null,
+      status: input.status ?? 'undecided',
+      note: input.note || null,
+      version: 1,
+    },
+    { transaction: work.transaction },
+  );
+  const by = input.identifiedBy || author;
+  const on = work.today;
+  if (input.sex !== 'unknown') {
+    await insertRecord(work, id, {
+      kind: 'sex',
+      on,
+      body: { sex: input.sex, method: 'stated', sure: 'certain', by },
+    });
+  }
+  if (input.genes) {
+    await insertRecord(work, id, {
+      kind: 'identification',
+      on,
+      body: { genes: input.genes, sure: input.sure ?? 'certain', by },
+    });
+  }
+  if (input.massG) await insertRecord(work, id, { kind: 'weight', on, body: { massG: input.massG } });
+  if (input.tubId)
+    await insertRecord(work, id, { kind: 'move', on, body: { toTubId: input.tubId, reason: 'Moved in' } });
+  await touchGenetics(work);
+  return { id };
+}
+
+export async function changeAnimal(
+  work: Work,
+  id: string,
+  change: AnimalChange,
+  version: number,
+): Promise<{ id: string; version: number }> {
+  const animal = await findAnimal(work, id);
+  if (animal.version !== version)
+    throw new Refusal('stale', `${animal.number} was changed in the meantime. Reload to see it.`);
+  const changesParents = change.damId !== undefined || change.sireId !== undefined;
+  if (changesParents && animal.clutchId) {
+    throw invalidField(
+      change.damId === undefined ? 'sireId' : 'damId',
+      'comes from the clutch: change its pairing instead',
+    );
+  }
+  const hatchedOn = change.hatchedOn === undefined ? animal.hatchedOn : change.hatchedOn;
+  const child = { id, hatchedOn };
+  const damId = change.damId === undefined ? animal.damId : change.damId;
+  const sireId = change.sireId === undefined ? animal.sireId : change.sireId;
+  if (damId) await checkParent(work, 'damId', damId, 'dam', child);
+  if (sireId) await checkParent(work, 'sireId', sireId, 'sire', child);
+  if (changesParents) await refuseIfPublished(work, id, 'its parents cannot be changed');
+  const [changed] = await work.models.animals.update(
+    {
+      ...change,
+      name: change.name === '' ? null : change.name,
+      note: change.note === '' ? null : change.note,
+      version: literal('version + 1'),
+    } as never,
+    { where: { collectionId: work.actor.collectionId, id, version }, transaction: work.transaction },
+  );
+  if (changed === 0) throw new Refusal('stale', 'It was changed in the meantime. Reload to see it.');
+  if (changesParents) await touchGenetics(work);
+  return { id, version: version + 1 };
+}
+
+/** Refuses to take away what something published rests on, and says what. */
+export async function refuseIfPublished(work: Work, animalId: string, what: string): Promise<void> {
+  const genetics = await geneticsOf(work);
+  const published = await select<{ id: string; number: string }>(
+    work,
+    `select a.id, a.number from publications p
+       join animals a on a.collection_id = p.collection_id and a.id = p.animal_id
+      where p.collection_id = :collectionId and p.withdrawn_at is null order by a.number`,
+  );
+  const resting = published.filter(({ id }) => id === animalId || ancestorIds(genetics, id).has(animalId));
+  if (resting.length > 0) {
+    const names = resting.map(({ number }) => number).join(', ');
+    throw new Refusal(
+      'conflict',
+      `The published page of ${names} shows this animal: ${what}. Withdraw the page first.`,
+    );
+  }
+}
+
+/** Deletes an animal entered by mistake. Its number stays used. */
+export async function deleteAnimal(work: Work, id: string): Promise<void> {
+  const animal = await findAnimal(work, id);
+  await refuseIfPublished(work, id, 'it cannot be deleted');
+  const young = await select<{ number: string }>(
+    work,
+    `select number from animals where collection_id = :collectionId and (dam_id = :id or sire_id = :id)
+     union select 'a pairing' from pairings where collection_id = :collectionId and dam_id = :id
+     union select 'a pairing' from pairing_sires where collection_id = :collectionId and sire_id = :id`,
+    { id },
+  );
+  if (young.length > 0) {
+    throw new Refusal(
+      'conflict',
+      `${animal.number} is a parent in ${young.map((y) => y.number).join(', ')}: it cannot be deleted.`,
+    );
+  }
+  const where = { collectionId: work.actor.collectionId, animalId: id };
+  await work.models.publications.destroy({ where, transaction: work.transaction });
+  await work.models.animals.destroy({
+    where: { collectionId: work.actor.collectionId, id },
+    transaction: work.transaction,
+  });
+  await touchGenetics(work);
+}

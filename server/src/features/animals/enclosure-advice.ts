@@ -1,0 +1,85 @@
+import type { LadderStepInput, TubPlace } from '@karyotome/contract';
+import { adviseMove, type History, type MoveAdvice } from '@karyotome/core';
+import { select, type Work } from '../../db/work.ts';
+
+export interface Enclosures {
+  /** Ladder id -> its name and steps in order. */
+  readonly ladders: ReadonlyMap<string, { name: string; steps: LadderStepInput[] }>;
+  /** Tub id -> the step of the ladder its rack stands for. */
+  readonly tubs: ReadonlyMap<string, TubPlace & { ladderId: string; step: number; free: boolean }>;
+}
+
+export async function loadEnclosures(work: Work): Promise<Enclosures> {
+  const steps = await select<LadderStepInput & { ladderId: string; ladder: string }>(
+    work,
+    `select s.ladder_id as "ladderId", l.name as ladder, s.name, s.min_g as "minG", s.max_g as "maxG", s.inside,
+            s.meals_before as "mealsBefore"
+       from ladder_steps s join ladders l on l.collection_id = s.collection_id and l.id = s.ladder_id
+      where s.collection_id = :collectionId order by s.ladder_id, s.position`,
+  );
+  const ladders = new Map<string, { name: string; steps: LadderStepInput[] }>();
+  for (const { ladderId, ladder, ...step } of steps) {
+    const known = ladders.get(ladderId) ?? { name: ladder, steps: [] };
+    ladders.set(ladderId, { name: ladder, steps: [...known.steps, step] });
+  }
+  const tubs = await select<TubPlace & { ladderId: string; step: number; free: boolean }>(
+    work,
+    `select t.id as "tubId", k.room, k.name as rack, t.level, t.slot, k.ladder_id as "ladderId",
+            k.step_position as step,
+            not exists (select 1 from animals a where a.collection_id = t.collection_id and a.tub_id = t.id) as free
+       from tubs t join racks k on k.collection_id = t.collection_id and k.id = t.rack_id
+      where t.collection_id = :collectionId order by k.room, k.name, t.level, t.slot`,
+  );
+  return { ladders, tubs: new Map(tubs.map((tub) => [tub.tubId, tub])) };
+}
+
+export interface PlacedAdvice extends MoveAdvice {
+  ladder: string | null;
+  from: string | null;
+  to: string | null;
+  freeTubs: TubPlace[];
+}
+
+const FREE_TUBS_SHOWN = 12;
+const QUIET: PlacedAdvice = {
+  verdict: 'none',
+  toStep: null,
+  reasons: [],
+  ladder: null,
+  from: null,
+  to: null,
+  freeTubs: [],
+};
+
+/** Advice for an animal in its tub, with the free places the advice leads to. */
+export function adviseFor(
+  enclosures: Enclosures,
+  tubId: string | null,
+  history: History,
+  today: string,
+): PlacedAdvice {
+  const tub = tubId === null ? undefined : enclosures.tubs.get(tubId);
+  const ladder = tub && enclosures.ladders.get(tub.ladderId);
+  if (!tub || !ladder) return QUIET;
+  const steps = ladder.steps.map(({ mealsBefore, ...step }) =>
+    mealsBefore == null ? step : { ...step, mealsBefore },
+  );
+  const advice = adviseMove(steps, tub.step, history, today);
+  const last = history.moves.at(-1)?.fromTub;
+  const free = [...enclosures.tubs.values()].filter((candidate) => candidate.free);
+  const wanted =
+    advice.verdict === 'go-back'
+      ? free
+          .toSorted((a, b) => Number(b.tubId === last) - Number(a.tubId === last))
+          .filter((candidate) => candidate.step < tub.step)
+      : free.filter((candidate) => candidate.ladderId === tub.ladderId && candidate.step === advice.toStep);
+  return {
+    ...advice,
+    ladder: ladder.name,
+    from: ladder.steps[tub.step]?.name ?? null,
+    to: advice.toStep === null ? null : (ladder.steps[advice.toStep]?.name ?? null),
+    freeTubs: wanted
+      .slice(0, FREE_TUBS_SHOWN)
+      .map(({ tubId: id, room, rack, level, slot }) => ({ tubId: id, room, rack, level, slot })),
+  };
+}

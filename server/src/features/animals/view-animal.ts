@@ -1,0 +1,171 @@
+import type { AnimalView, ClaimView, ConflictView, RecordView, SupportView } from '@karyotome/contract';
+import { alleleName, appetite, inShed, judgeMove, locusById, nextMeal } from '@karyotome/core';
+import { select, type Work } from '../../db/work.ts';
+import { notFound } from '../../http/problems.ts';
+import {
+  claimsOf,
+  conflictsNear,
+  geneticsOf,
+  isCertain,
+  labelOf,
+  ruleOf,
+  supportOf,
+  type Genetics,
+} from '../genetics/genetics.service.ts';
+import { toHistory, type ValidRecord } from '../records/history.ts';
+import { recordWords } from '../records/record-words.ts';
+import { pictureViews, recordViews, summaries } from './animals.repository.ts';
+import { adviseFor, loadEnclosures } from './enclosure-advice.ts';
+import { parentsOf } from './kin.ts';
+
+const GENERATIONS = 3;
+
+/** One animal's page: its record, kin, claims with what they rest on, and what is advised. */
+export async function viewAnimal(work: Work, id: string): Promise<AnimalView> {
+  const row = (
+    await work.models.animals.findOne({
+      where: { collectionId: work.actor.collectionId, id },
+      transaction: work.transaction,
+    })
+  )?.get();
+  if (!row) throw notFound('This animal');
+  const genetics = await geneticsOf(work);
+  const everybody = await summaries(work, genetics);
+  const byId = new Map(everybody.map((animal) => [animal.id, animal]));
+  const summary = byId.get(id)!;
+  const records: RecordView[] = await recordViews(work, [id]);
+  const history = toHistory(row.hatchedOn, validInOrder(records));
+  const enclosures = await loadEnclosures(work);
+  const tub = row.tubId === null ? undefined : enclosures.tubs.get(row.tubId);
+  return {
+    ...summary,
+    note: row.note,
+    damId: row.damId,
+    sireId: row.sireId,
+    records,
+    parents: parentsOf(genetics, byId, id, GENERATIONS),
+    offspring: everybody
+      .filter(({ id: other }) => isParentOf(genetics, id, other))
+      .map(({ id: other, number, label, sex }) => ({ id: other, number, label, sex })),
+    clutch: row.clutchId ? await clutchOf(work, row.clutchId) : null,
+    claims: await claimViews(work, genetics, id, byId),
+    conflicts: conflictViews(genetics, id, byId),
+    advice: adviseFor(enclosures, row.tubId, history, work.today),
+    moveOutcomes: Object.fromEntries(
+      history.moves.map((move) => [move.id, judgeMove(move, history, work.today)]),
+    ),
+    appetite: appetite(history),
+    nextMeal: nextMeal(history),
+    inShed: inShed(history.sheds, work.today),
+    steps: tub ? (enclosures.ladders.get(tub.ladderId)?.steps ?? []) : [],
+    currentStep: tub?.step ?? null,
+    pictures: await pictureViews(work, id),
+    publication: await publicationOf(work, id),
+  };
+}
+
+function validInOrder(records: readonly RecordView[]): ValidRecord[] {
+  return records
+    .filter((record) => record.voided === null)
+    .map(({ id, kind, on, body }) => ({
+      id,
+      animalId: '',
+      kind,
+      onDay: on,
+      body: body as Record<string, unknown>,
+    }))
+    .toReversed();
+}
+
+function isParentOf(genetics: Genetics, parent: string, child: string): boolean {
+  const animal = genetics.recorded.get(child);
+  return animal?.dam === parent || (animal?.sires ?? []).some((sire) => sire.id === parent);
+}
+
+async function clutchOf(work: Work, clutchId: string): Promise<AnimalView['clutch']> {
+  const [clutch] = await select<NonNullable<AnimalView['clutch']>>(
+    work,
+    `select c.id, to_char(c.season % 100, 'FM00') || to_char(c.ordinal, 'FM00') as name, c.laid_on as "laidOn",
+            c.hatched_on as "hatchedOn",
+            (select count(*)::int from animals a where a.collection_id = c.collection_id and a.clutch_id = c.id) as mates
+       from clutches c where c.collection_id = :collectionId and c.id = :clutchId`,
+    { clutchId },
+  );
+  return clutch ?? null;
+}
+
+async function publicationOf(work: Work, animalId: string): Promise<AnimalView['publication']> {
+  const [publication] = await select<NonNullable<AnimalView['publication']>>(
+    work,
+    `select slug, published_at as "publishedAt", text from publications
+      where collection_id = :collectionId and animal_id = :animalId and withdrawn_at is null`,
+    { animalId },
+  );
+  return publication ?? null;
+}
+
+/** An animal's claims, each with the records it rests on in words. */
+export async function claimViews(
+  work: Work,
+  genetics: Genetics,
+  animalId: string,
+  byId: ReadonlyMap<string, { number: string }>,
+): Promise<ClaimView[]> {
+  const claims = claimsOf(genetics, animalId).map((claim) => ({
+    claim,
+    support: supportOf(genetics, animalId, claim),
+  }));
+  const ids = claims.flatMap(({ support }) => (support ?? []).map(({ record }) => record));
+  const rows =
+    ids.length === 0
+      ? []
+      : await select<{ id: string; on: string; body: Record<string, unknown>; author: string }>(
+          work,
+          `select r.id, r.on_day as "on", r.body, a.name as author from records r join accounts a on a.id = r.author_id
+      where r.collection_id = :collectionId and r.id in (:ids)`,
+          { ids },
+        );
+  const records = new Map(rows.map((record) => [record.id, record]));
+  const toSupport = ({ record, animal }: { record: string; animal: string }): SupportView => {
+    const { on, body } = records.get(record)!;
+    return {
+      recordId: record,
+      animalId: animal,
+      animalNumber: byId.get(animal)?.number ?? '',
+      on,
+      text: recordWords('identification', body),
+    };
+  };
+  return claims.map(({ claim, support }) => ({
+    ...claim,
+    certain: claim.kind !== 'fraction' && isCertain(claim.p),
+    rule: ruleOf(genetics, animalId, claim, support),
+    support: support?.map(toSupport) ?? null,
+  }));
+}
+
+function conflictViews(
+  genetics: Genetics,
+  animalId: string,
+  byId: ReadonlyMap<string, { number: string }>,
+): ConflictView[] {
+  return conflictsNear(genetics, animalId).map((conflict) => ({
+    locus: conflict.locus,
+    words: conflictWords(genetics, conflict.locus, conflict.animals, byId),
+    animals: conflict.animals.map((id) => ({ id, number: byId.get(id)?.number ?? '' })),
+  }));
+}
+
+function conflictWords(
+  genetics: Genetics,
+  locus: string,
+  animals: readonly string[],
+  byId: ReadonlyMap<string, { number: string }>,
+): string {
+  const who = animals.map((id) => `${byId.get(id)?.number ?? ''} (${labelOf(genetics, id)})`).join(', ');
+  const where =
+    locus === 'sires'
+      ? 'whichever candidate is the sire'
+      : `at ${locusById(locus)?.name ?? alleleName(locus)}`;
+  return `What was recorded of ${who} cannot all be true ${where}. A wrong identification, a wrong sire, or a parent that carries more than recorded.`;
+}

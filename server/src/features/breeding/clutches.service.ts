@@ -1,0 +1,141 @@
+import { randomUUID } from 'node:crypto';
+import type { Hatching, NewClutch } from '@karyotome/contract';
+import { nextNumbers } from '@karyotome/core';
+import { literal } from 'sequelize';
+import type { ClutchRow } from '../../db/models.ts';
+import { select, touchGenetics, type Work } from '../../db/work.ts';
+import { invalidField, notFound, Refusal } from '../../http/problems.ts';
+import { useNumber } from '../animals/animals.service.ts';
+
+export async function findClutch(work: Work, id: string): Promise<ClutchRow> {
+  const { collectionId } = work.actor;
+  const row = await work.models.clutches.findOne({
+    where: { collectionId, id },
+    transaction: work.transaction,
+  });
+  if (!row) throw notFound('This clutch');
+  return row.get();
+}
+
+/** Records the eggs of a pairing. Clutches of a season are numbered in the order of entering. */
+export async function createClutch(work: Work, input: NewClutch): Promise<{ id: string }> {
+  const { collectionId } = work.actor;
+  const pairing = (
+    await work.models.pairings.findOne({
+      where: { collectionId, id: input.pairingId },
+      transaction: work.transaction,
+    })
+  )?.get();
+  if (!pairing) throw invalidField('pairingId', 'names no pairing of this collection');
+  if (input.laidOn < pairing.startedOn) {
+    throw invalidField('laidOn', `lies before the pairing began, ${pairing.startedOn}`, 'before-pairing');
+  }
+  if ((input.slugs ?? 0) > input.eggs)
+    throw invalidField('slugs', `must be at most the number of eggs, ${input.eggs}`);
+  // Two people laying down eggs at once wait for one another here, so that no ordinal is given twice.
+  await work.models.collections.findByPk(collectionId, { transaction: work.transaction, lock: true });
+  const [last] = await select<{ ordinal: number }>(
+    work,
+    'select coalesce(max(ordinal), 0)::int as ordinal from clutches where collection_id = :collectionId and season = :season',
+    { season: pairing.season },
+  );
+  const id = randomUUID();
+  await work.models.clutches.create(
+    {
+      collectionId,
+      id,
+      pairingId: pairing.id,
+      season: pairing.season,
+      ordinal: last!.ordinal + 1,
+      laidOn: input.laidOn,
+      eggs: input.eggs,
+      slugs: input.slugs ?? null,
+      incubationC: input.incubationC ?? null,
+      note: input.note || null,
+      version: 1,
+    },
+    { transaction: work.transaction },
+  );
+  return { id };
+}
+
+/** The numbers the next hatchlings of a clutch would get. */
+export async function proposeNumbers(work: Work, clutch: ClutchRow, count: number): Promise<string[]> {
+  const { collectionId } = work.actor;
+  const collection = (await work.models.collections.findByPk(collectionId, {
+    transaction: work.transaction,
+  }))!.get();
+  const used = await select<{ number: string }>(
+    work,
+    'select number from used_numbers where collection_id = :collectionId',
+  );
+  return nextNumbers(
+    {
+      pattern: collection.numberPattern,
+      season: clutch.season,
+      clutch: clutch.ordinal,
+      used: new Set(used.map((row) => row.number)),
+    },
+    count,
+  );
+}
+
+/** Turns the eggs that hatched into numbered hatchlings, all at once or none. */
+export async function hatch(
+  work: Work,
+  id: string,
+  input: Hatching,
+  version: number,
+): Promise<{ ids: string[]; numbers: string[] }> {
+  const { collectionId } = work.actor;
+  const clutch = await findClutch(work, id);
+  if (clutch.version !== version)
+    throw new Refusal('stale', 'The clutch was changed in the meantime. Reload to see it.');
+  if (clutch.hatchedOn) throw new Refusal('conflict', 'This clutch has hatched already.');
+  if (input.hatchedOn < clutch.laidOn) {
+    throw invalidField('hatchedOn', `lies before the lay date, ${clutch.laidOn}`, 'before-laying');
+  }
+  // An egg can hold twins, so more may hatch than were laid, but not more than two an egg.
+  if (input.hatched > 2 * clutch.eggs)
+    throw invalidField('hatched', `must be at most two an egg, ${2 * clutch.eggs}`);
+  const numbers = await chooseNumbers(work, clutch, input);
+  const [changed] = await work.models.clutches.update(
+    { hatchedOn: input.hatchedOn, hatched: input.hatched, version: literal('version + 1') } as never,
+    { where: { collectionId, id, version }, transaction: work.transaction },
+  );
+  if (changed === 0) throw new Refusal('stale', 'The clutch was changed in the meantime. Reload to see it.');
+  const ids: string[] = [];
+  for (const number of numbers) {
+    await useNumber(work, number);
+    const animalId = randomUUID();
+    await work.models.animals.create(
+      {
+        collectionId,
+        id: animalId,
+        number,
+        sex: 'unknown',
+        hatchedOn: input.hatchedOn,
+        clutchId: id,
+        status: 'undecided',
+        version: 1,
+      },
+      { transaction: work.transaction },
+    );
+    ids.push(animalId);
+  }
+  await touchGenetics(work);
+  return { ids, numbers };
+}
+
+async function chooseNumbers(work: Work, clutch: ClutchRow, input: Hatching): Promise<string[]> {
+  if (input.numbers && input.numbers.length > 0) {
+    if (input.numbers.length !== input.hatched) {
+      throw invalidField('numbers', `must be ${input.hatched}, one for each hatchling`);
+    }
+    return input.numbers;
+  }
+  const proposed = await proposeNumbers(work, clutch, input.hatched);
+  if (proposed.length === 0)
+    throw invalidField('numbers', 'is missing: this collection numbers by your own text');
+  return proposed;
+}

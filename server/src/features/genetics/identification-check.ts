@@ -1,0 +1,47 @@
+import { parseGenes, shownByReading, whyImpossible, type UnknownWord } from '@karyotome/core';
+import type { FieldProblem } from '@karyotome/contract';
+import type { Genetics } from './genetics.service.ts';
+import { parentsBefore } from './parents-before.ts';
+
+/** What is wrong with the words of a label, as problems of one field. */
+export function genesProblems(text: string, field: string): FieldProblem[] {
+  return parseGenes(text).unknown.map((word) => ({
+    field,
+    code: `gene.${word.reason}`,
+    message: wordMessage(word),
+  }));
+}
+
+function wordMessage({ word, reason, suggestions }: UnknownWord): string {
+  const list = suggestions.join(', ');
+  if (reason === 'ambiguous') return `"${word}" can mean ${list}: write which`;
+  if (reason === 'dangling') return `"${word}" is followed by no gene`;
+  if (reason === 'impossible') return `"${word}" does not fit: an animal has two places at one locus`;
+  return list ? `"${word}" is not a known gene. Did you mean ${list}?` : `"${word}" is not a known gene`;
+}
+
+/**
+ * Why the recorded parents cannot give an animal that looks like this; empty where some candidate sire can, or where a
+ * parent was never identified.
+ */
+export function whyPairingCannot(genetics: Genetics, animalId: string, genes: string): string[] {
+  const animal = genetics.recorded.get(animalId);
+  if (!animal?.dam || animal.sires.length === 0) return [];
+  const parentIds = [animal.dam, ...animal.sires.map((sire) => sire.id)];
+  const unknown = parentIds.some((id) => {
+    const parent = genetics.recorded.get(id)!;
+    return parent.dam === undefined && parent.sires.length === 0 && !parent.identification;
+  });
+  if (unknown) return [];
+  const parents = parentsBefore(genetics, parentIds, new Set([animalId]));
+  const contradicted = new Set(genetics.posterior.conflicts.map((conflict) => conflict.locus));
+  const shown = Object.fromEntries(
+    Object.entries(shownByReading(parseGenes(genes))).filter(
+      ([locus]) => !contradicted.has(locus) || parents.get(animal.dam!)!.loci.has(locus),
+    ),
+  );
+  const reasons = animal.sires.map((sire) =>
+    whyImpossible(parents.get(sire.id)!, parents.get(animal.dam!)!, shown),
+  );
+  return reasons.some((list) => list.length === 0) ? [] : reasons.toSorted((a, b) => a.length - b.length)[0]!;
+}

@@ -1,0 +1,175 @@
+import { randomBytes, randomUUID } from 'node:crypto';
+import {
+  publishing,
+  type ParentView,
+  type PublicAnimal,
+  type PublicKin,
+  type ShowcaseLine,
+} from '@karyotome/contract';
+import { QueryTypes } from 'sequelize';
+import { Router } from 'express';
+import { inTransaction, select, type Database, type Work } from '../../db/work.ts';
+import { checked, idParam, type Endpoints } from '../../http/endpoint.ts';
+import { notFound, Refusal } from '../../http/problems.ts';
+import { findAnimal, listAnimals } from '../animals/animals.service.ts';
+import { viewAnimal } from '../animals/view-animal.ts';
+import { cautionsOf, claimsOf, geneticsOf } from '../genetics/genetics.service.ts';
+
+async function publish(work: Work, animalId: string, text: string | null): Promise<{ slug: string }> {
+  const { collectionId, accountId } = work.actor;
+  const animal = await findAnimal(work, animalId);
+  const genetics = await geneticsOf(work);
+  if (!genetics.recorded.get(animalId)?.identification) {
+    throw new Refusal('conflict', `${animal.number} is not identified yet: there is nothing to claim.`);
+  }
+  const live = (
+    await work.models.publications.findOne({
+      where: { collectionId, animalId, withdrawnAt: null },
+      transaction: work.transaction,
+    })
+  )?.get();
+  if (live) {
+    await work.models.publications.update(
+      { text },
+      { where: { id: live.id }, transaction: work.transaction },
+    );
+    return { slug: live.slug };
+  }
+  const slug = randomBytes(12).toString('base64url');
+  await work.models.publications.create(
+    { collectionId, id: randomUUID(), animalId, slug, text, authorId: accountId },
+    { transaction: work.transaction },
+  );
+  return { slug };
+}
+
+async function withdraw(work: Work, animalId: string): Promise<void> {
+  const { collectionId } = work.actor;
+  const [changed] = await work.models.publications.update(
+    { withdrawnAt: new Date() },
+    { where: { collectionId, animalId, withdrawnAt: null }, transaction: work.transaction },
+  );
+  if (changed === 0) throw notFound('A published page of this animal');
+}
+
+async function showcase(work: Work): Promise<ShowcaseLine[]> {
+  const genetics = await geneticsOf(work);
+  const animals = new Map((await listAnimals(work)).map((animal) => [animal.id, animal]));
+  const rows = await select<{ animalId: string; slug: string; publishedAt: string }>(
+    work,
+    `select animal_id as "animalId", slug, published_at as "publishedAt" from publications
+      where collection_id = :collectionId and withdrawn_at is null order by published_at desc`,
+  );
+  return rows.map(({ animalId, slug, publishedAt }) => ({
+    animal: animals.get(animalId)!,
+    slug,
+    publishedAt,
+    claims: claimsOf(genetics, animalId).map((claim) => claim.words),
+  }));
+}
+
+const withoutIds = ({ role, number, label, p, parents }: ParentView): PublicKin => ({
+  role,
+  number,
+  label,
+  p,
+  parents: parents.map(withoutIds),
+});
+
+/** What a buyer sees. Built field by field, so that nothing private can slip through. */
+async function toPublic(work: Work, animalId: string, publishedAt: string): Promise<PublicAnimal> {
+  const animal = await viewAnimal(work, animalId);
+  const collection = (await work.models.collections.findByPk(work.actor.collectionId, {
+    transaction: work.transaction,
+  }))!.get();
+  const records = animal.records.filter((record) => record.voided === null).toReversed();
+  const sexed = records.findLast((record) => record.kind === 'sex');
+  return {
+    format: 'karyotome-public-animal/1',
+    collection: collection.name,
+    number: animal.number,
+    name: animal.name,
+    label: animal.label,
+    sex: animal.sex,
+    sexMethod: sexed?.kind === 'sex' ? `${sexed.body.method}, ${sexed.body.sure}` : null,
+    hatchedOn: animal.hatchedOn,
+    text: animal.publication?.text ?? null,
+    asOf: work.today,
+    publishedAt,
+    weights: records.flatMap((r) => (r.kind === 'weight' ? [{ on: r.on, massG: r.body.massG }] : [])),
+    feedings: records.flatMap((r) =>
+      r.kind === 'feeding'
+        ? [{ on: r.on, prey: `${r.body.species} ${r.body.size}`, state: r.body.state, taken: r.body.taken }]
+        : [],
+    ),
+    sheds: records.flatMap((r) =>
+      r.kind === 'shed' && r.body.stage === 'shed' ? [{ on: r.on, complete: r.body.complete ?? null }] : [],
+    ),
+    lineage: animal.parents.map(withoutIds),
+    claims: animal.claims.map(({ words, kind, p, certain, rule, support }) => ({
+      words,
+      kind,
+      p,
+      certain,
+      rule,
+      support: support?.map((s) => ({ animal: s.animalNumber, on: s.on, text: withoutName(s.text) })) ?? null,
+    })),
+    cautions: cautionsOf(await geneticsOf(work), animalId),
+    pictures: animal.pictures,
+  };
+}
+
+/** Who identified an animal stays in the house: people have not agreed to be published. */
+function withoutName(text: string): string {
+  return text.replace(/, by .*$/, '');
+}
+
+export function publicationRoutes({ read, write }: Endpoints): Router {
+  const router = Router();
+  router.get(
+    '/showcase',
+    read((work) => showcase(work)),
+  );
+  router.put(
+    '/animals/:id/publication',
+    write(async (work, request) => ({
+      status: 200,
+      body: await publish(work, idParam(request), checked(publishing, request.body).text || null),
+    })),
+  );
+  router.delete(
+    '/animals/:id/publication',
+    write(async (work, request) => {
+      await withdraw(work, idParam(request));
+      return { status: 204 };
+    }),
+  );
+  return router;
+}
+
+/** The published page for everybody, without a session. */
+export function publicRoutes(database: Database): Router {
+  const router = Router();
+  router.get('/public/:slug', async (request, response) => {
+    const [publication] = await database.sequelize.query<{
+      collectionId: string;
+      animalId: string;
+      publishedAt: Date;
+    }>(
+      `select collection_id as "collectionId", animal_id as "animalId", published_at as "publishedAt"
+         from publications where slug = :slug and withdrawn_at is null`,
+      { replacements: { slug: request.params.slug }, type: QueryTypes.SELECT },
+    );
+    if (!publication) throw new Refusal('not-found', 'This page was withdrawn, or never existed.');
+    const { collectionId, animalId, publishedAt } = publication;
+    const reader = { accountId: '', name: '', collectionId, role: 'viewer' as const };
+    const body = await inTransaction(database, reader, (work) =>
+      toPublic(work, animalId, publishedAt.toISOString()),
+    );
+    if (request.query['download'] === '1') {
+      response.attachment(`${body.number.replace(/[^\w-]+/g, '_')}.json`);
+    }
+    response.json(body);
+  });
+  return router;
+}

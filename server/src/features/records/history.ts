@@ -1,0 +1,74 @@
+import type { FeedingRecord, History, MoveRecord, ShedRecord, WeightRecord } from '@karyotome/core';
+import type { RecordRow } from '../../db/models.ts';
+import { select, type Work } from '../../db/work.ts';
+
+/** A valid record as husbandry reads it: which animal, what, when. */
+export type ValidRecord = Pick<RecordRow, 'id' | 'animalId' | 'kind' | 'onDay' | 'body'>;
+
+interface Body {
+  massG: number;
+  taken: boolean;
+  stage: ShedRecord['stage'];
+  complete?: boolean | null;
+  eyeCaps?: boolean | null;
+  fromTubId: string | null;
+  toTubId: string | null;
+}
+
+/** Sorts records, which come in date order, into the histories that core reasons from. */
+export function toHistory(hatchedOn: string | null, records: readonly ValidRecord[]): History {
+  const weights: WeightRecord[] = [];
+  const feedings: FeedingRecord[] = [];
+  const sheds: ShedRecord[] = [];
+  const moves: MoveRecord[] = [];
+  for (const { id, kind, onDay: on, body: raw } of records) {
+    const body = raw as unknown as Body;
+    if (kind === 'weight') weights.push({ id, on, massG: body.massG });
+    else if (kind === 'feeding') feedings.push({ id, on, taken: body.taken });
+    else if (kind === 'move') moves.push({ id, on, fromTub: body.fromTubId, toTub: body.toTubId });
+    else if (kind === 'shed') {
+      sheds.push({
+        id,
+        on,
+        stage: body.stage,
+        ...(body.complete == null ? {} : { complete: body.complete }),
+        ...(body.eyeCaps == null ? {} : { eyeCaps: body.eyeCaps }),
+      });
+    }
+  }
+  return { hatchedOn, weights, feedings, sheds, moves };
+}
+
+/** How far back the daily lists look: long enough for a winter's fast and several sheds. */
+const LOOK_BACK_DAYS = 240;
+
+/** Recent records of every animal that is still here, in date order, by animal: what the daily lists need. */
+export async function recentRecords(
+  work: Work,
+  animalIds?: readonly string[],
+): Promise<Map<string, ValidRecord[]>> {
+  const rows = await select<ValidRecord>(
+    work,
+    `select r.id, r.animal_id as "animalId", r.kind, r.on_day as "onDay", r.body
+       from records r
+       join animals a on a.collection_id = r.collection_id and a.id = r.animal_id
+      where r.collection_id = :collectionId and r.voided_at is null
+        and r.kind in ('weight', 'feeding', 'shed', 'move', 'sex')
+        and a.status not in ('sold', 'died')
+        and (r.on_day >= :since or r.kind = 'sex')
+        ${animalIds ? 'and r.animal_id in (:animalIds)' : ''}
+      order by r.on_day, r.recorded_at`,
+    { since: lookBack(work.today), animalIds: animalIds ?? [] },
+  );
+  const byAnimal = new Map<string, ValidRecord[]>();
+  for (const row of rows) {
+    const list = byAnimal.get(row.animalId);
+    if (list) list.push(row);
+    else byAnimal.set(row.animalId, [row]);
+  }
+  return byAnimal;
+}
+
+function lookBack(today: string): string {
+  return new Date(Date.parse(`${today}T00:00:00Z`) - LOOK_BACK_DAYS * 86_400_000).toISOString().slice(0, 10);
+}

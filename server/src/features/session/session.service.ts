@@ -1,0 +1,59 @@
+import { randomUUID } from 'node:crypto';
+import { hash, verify } from '@node-rs/argon2';
+import type { CollectionSettings, SessionView, SignIn } from '@karyotome/contract';
+import type { Actor, Database } from '../../db/work.ts';
+import { Refusal } from '../../http/problems.ts';
+
+/* Argon2id with 19 MiB, two passes: the OWASP password storage cheat sheet's first choice. */
+const COST = { memoryCost: 19_456, timeCost: 2, parallelism: 1 };
+
+export function hashPassword(password: string): Promise<string> {
+  return hash(password, COST);
+}
+
+/** Verified against when no account has the address, so that the answer takes as long as with a wrong password. */
+const NOBODY = hashPassword(randomUUID());
+
+/** @returns the account and its first collection */
+export async function checkSignIn(
+  { models }: Database,
+  { email, password }: SignIn,
+): Promise<{ accountId: string; collectionId: string }> {
+  const account = (await models.accounts.findOne({ where: { email: email.toLowerCase() } }))?.get();
+  const fits = await verify(account?.passwordHash ?? (await NOBODY), password);
+  const membership =
+    account && (await models.memberships.findOne({ where: { accountId: account.id } }))?.get();
+  if (!account || !fits || !membership)
+    throw new Refusal('wrong-sign-in', 'Check both fields and try again.');
+  return { accountId: account.id, collectionId: membership.collectionId };
+}
+
+/** Looks the actor up anew on every request: a membership that ended ends at once. */
+export async function findActor(
+  { models }: Database,
+  accountId: string,
+  collectionId: string,
+): Promise<Actor | null> {
+  const membership = (await models.memberships.findOne({ where: { accountId, collectionId } }))?.get();
+  const account = membership && (await models.accounts.findByPk(accountId))?.get();
+  return account ? { accountId, collectionId, role: membership.role, name: account.name } : null;
+}
+
+export async function readSettings(
+  { models }: Database,
+  collectionId: string,
+): Promise<CollectionSettings & { id: string; version: number }> {
+  const row = (await models.collections.findByPk(collectionId))!.get();
+  const { id, name, numberPattern, massUnit, temperatureUnit, ladderId, version } = row;
+  return { id, name, numberPattern, massUnit, temperatureUnit, ladderId, version };
+}
+
+export async function viewSession(database: Database, actor: Actor, csrfToken: string): Promise<SessionView> {
+  const account = (await database.models.accounts.findByPk(actor.accountId))!.get();
+  return {
+    account: { name: account.name, email: account.email },
+    role: actor.role,
+    collection: await readSettings(database, actor.collectionId),
+    csrfToken,
+  };
+}

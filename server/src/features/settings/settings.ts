@@ -1,0 +1,45 @@
+import { collectionSettings } from '@karyotome/contract';
+import { Router } from 'express';
+import { literal } from 'sequelize';
+import type { Work } from '../../db/work.ts';
+import { checked, expectedVersion, type Endpoints } from '../../http/endpoint.ts';
+import { invalidField, Refusal } from '../../http/problems.ts';
+import type { CollectionSettings } from '@karyotome/contract';
+
+async function changeSettings(
+  work: Work,
+  change: CollectionSettings,
+  version: number,
+): Promise<CollectionSettings & { version: number }> {
+  const { collectionId } = work.actor;
+  if (change.ladderId) {
+    const ladder = await work.models.ladders.findOne({
+      where: { collectionId, id: change.ladderId },
+      transaction: work.transaction,
+    });
+    if (!ladder) throw invalidField('ladderId', 'names no ladder of this collection');
+  }
+  const values = { ...change, ladderId: change.ladderId ?? null };
+  const [changed] = await work.models.collections.update(
+    { ...values, version: literal('version + 1') },
+    { where: { id: collectionId, version }, transaction: work.transaction },
+  );
+  if (changed === 0)
+    throw new Refusal('stale', 'The settings were changed in the meantime. Reload to see them.');
+  return { ...values, version: version + 1 };
+}
+
+export function settingsRoutes(endpoints: Endpoints): Router {
+  const router = Router();
+  router.put(
+    '/settings',
+    endpoints.write(
+      async (work, request) => ({
+        status: 200,
+        body: await changeSettings(work, checked(collectionSettings, request.body), expectedVersion(request)),
+      }),
+      'manage',
+    ),
+  );
+  return router;
+}

@@ -1,0 +1,129 @@
+import { randomUUID } from 'node:crypto';
+import type { FieldProblem, Problem } from '@karyotome/contract';
+import { CostError, InputError } from '@karyotome/core';
+import type { ErrorRequestHandler, RequestHandler, Response } from 'express';
+import { ForeignKeyConstraintError, UniqueConstraintError, ValidationError, DatabaseError } from 'sequelize';
+
+/** Every way a request can be refused: code -> status and title. docs/errors.md lists the same; a test compares. */
+export const PROBLEMS = {
+  'malformed-body': { status: 400, title: 'The request could not be read' },
+  'not-signed-in': { status: 401, title: 'Sign in first' },
+  'wrong-sign-in': { status: 401, title: 'E-mail or password is wrong' },
+  'not-allowed': { status: 403, title: 'Your role does not allow this' },
+  'stale-page': { status: 403, title: 'This page is out of date: reload it' },
+  'not-found': { status: 404, title: 'There is no such thing here' },
+  conflict: { status: 409, title: 'This clashes with what is recorded' },
+  'key-reused': { status: 409, title: 'The idempotency key was used for another request' },
+  stale: { status: 412, title: 'Somebody changed this in the meantime' },
+  'too-large': { status: 413, title: 'The request is too large' },
+  'wrong-media': { status: 415, title: 'This kind of file is not accepted' },
+  invalid: { status: 422, title: 'Some fields need a correction' },
+  'version-missing': { status: 428, title: 'The version this change is based on is missing' },
+  'too-many': { status: 429, title: 'Too many attempts: wait a little' },
+  'too-complex': { status: 422, title: 'An exact answer would take too long' },
+  internal: { status: 500, title: 'Something went wrong on our side' },
+} as const satisfies Record<string, { status: number; title: string }>;
+export type ProblemCode = keyof typeof PROBLEMS;
+
+/** A refusal with its reason. Thrown by services and middleware, written by the error handler. */
+export class Refusal extends Error {
+  readonly code: ProblemCode;
+  readonly errors: readonly FieldProblem[];
+
+  constructor(code: ProblemCode, detail: string, errors: readonly FieldProblem[] = []) {
+    super(detail);
+    this.name = 'Refusal';
+    this.code = code;
+    this.errors = errors;
+  }
+}
+
+export function invalidField(field: string, message: string, code = 'rule'): Refusal {
+  return new Refusal('invalid', `${field} ${message}`, [{ field, code, message }]);
+}
+
+export function notFound(what: string): Refusal {
+  return new Refusal('not-found', `${what} does not exist in this collection.`);
+}
+
+export function sendProblem(response: Response, refusal: Refusal): void {
+  const { status, title } = PROBLEMS[refusal.code];
+  const problem: Problem = {
+    type: `urn:karyotome:problem:${refusal.code}`,
+    title,
+    status,
+    ...(refusal.message ? { detail: refusal.message } : {}),
+    ...(refusal.errors.length > 0 ? { errors: refusal.errors } : {}),
+    ...(refusal.code === 'internal' ? { requestId: String(response.req.id ?? '') } : {}),
+  };
+  response.status(status).type('application/problem+json').send(JSON.stringify(problem));
+}
+
+const UNIQUE_FIELDS: Readonly<Record<string, FieldProblem>> = {
+  used_numbers_pkey: { field: 'number', code: 'taken', message: 'was used before; numbers are never reused' },
+  animals_collection_id_number_key: { field: 'number', code: 'taken', message: 'is taken' },
+  ladders_collection_id_name_key: { field: 'name', code: 'taken', message: 'is the name of another ladder' },
+  racks_collection_id_room_name_key: {
+    field: 'name',
+    code: 'taken',
+    message: 'is the name of another rack in this room',
+  },
+};
+
+/** Translates what the database refuses into a refusal with words; everything else is our own mistake. */
+function toRefusal(error: unknown): Refusal {
+  if (error instanceof Refusal) return error;
+  if (error instanceof InputError) {
+    return new Refusal(
+      'invalid',
+      error.message,
+      error.issues.map(({ path, code, message }) => ({ field: path, code, message })),
+    );
+  }
+  if (error instanceof CostError) return new Refusal('too-complex', error.message);
+  const constraint = (error as { parent?: { constraint?: string } }).parent?.constraint ?? '';
+  if (error instanceof UniqueConstraintError) {
+    const field = UNIQUE_FIELDS[constraint];
+    return field
+      ? new Refusal('conflict', `${field.field} ${field.message}.`, [field])
+      : new Refusal('conflict', 'This exists already.');
+  }
+  if (error instanceof ForeignKeyConstraintError) {
+    return new Refusal(
+      'conflict',
+      'Other records refer to this, or it refers to something that does not exist.',
+    );
+  }
+  if (error instanceof ValidationError) return new Refusal('invalid', error.message);
+  if (error instanceof DatabaseError && (error.parent as { code?: string }).code === '23514') {
+    return new Refusal('invalid', 'A value lies outside what can be recorded.');
+  }
+  const { status, type } = error as { status?: number; type?: string };
+  if (status === 413)
+    return new Refusal('too-large', 'The body is larger than this server takes.', [
+      { field: 'body', code: 'too-large', message: 'is too large' },
+    ]);
+  if (status === 415)
+    return new Refusal('wrong-media', 'The body is in a format or encoding that is not accepted.');
+  if (status === 400 || type === 'entity.parse.failed') {
+    return new Refusal('malformed-body', 'The body is not valid JSON.', [
+      { field: 'body', code: 'malformed', message: 'is not valid JSON' },
+    ]);
+  }
+  if (status !== undefined && status >= 400 && status < 500)
+    return new Refusal('malformed-body', 'The request could not be read.');
+  return new Refusal('internal', '');
+}
+
+export const handleErrors: ErrorRequestHandler = (error, request, response, next) => {
+  if (response.headersSent) return next(error);
+  const refusal = toRefusal(error);
+  if (refusal.code === 'internal') request.log.error({ err: error }, 'request failed');
+  sendProblem(response, refusal);
+};
+
+export const noSuchRoute: RequestHandler = () => {
+  throw new Refusal('not-found', 'There is nothing at this address.');
+};
+
+export const newRequestId = (): string => randomUUID();

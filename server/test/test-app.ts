@@ -1,0 +1,101 @@
+import { randomUUID } from 'node:crypto';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { pino } from 'pino';
+import request, { type Response } from 'supertest';
+import { inject } from 'vitest';
+import { createApp } from '../src/app.ts';
+import { connect } from '../src/db/connection.ts';
+import { createModels } from '../src/db/models.ts';
+import type { Database } from '../src/db/work.ts';
+import { createCollection } from '../src/features/session/first-start.ts';
+import { administer, databaseUrl } from './template.ts';
+
+export const PASSWORD = 'long-enough-for-tests';
+
+export interface TestClient {
+  get(path: string): Promise<Response>;
+  post(path: string, body?: object, headers?: Record<string, string>): Promise<Response>;
+  put(path: string, body?: object, headers?: Record<string, string>): Promise<Response>;
+  patch(path: string, body?: object, headers?: Record<string, string>): Promise<Response>;
+  delete(path: string): Promise<Response>;
+  /** Posts raw bytes of a media type. */
+  upload(path: string, type: string, bytes: Buffer): Promise<Response>;
+}
+
+export interface TestApp {
+  readonly database: Database;
+  /** Signed in as the owner of a fresh, empty collection. */
+  readonly owner: TestClient;
+  readonly anonymous: TestClient;
+  newCollection(name: string, role?: 'owner' | 'keeper' | 'viewer'): Promise<TestClient>;
+  close(): Promise<void>;
+}
+
+/** The real application over a fresh copy of the migrated database. */
+export async function startTestApp(): Promise<TestApp> {
+  const serverUrl = inject('serverUrl');
+  const name = `test_${randomUUID().replaceAll('-', '')}`;
+  await administer(serverUrl, `create database ${name} template ${inject('template')} strategy file_copy`);
+  const url = databaseUrl(serverUrl, name);
+  const sequelize = connect(url);
+  const database = { sequelize, models: createModels(sequelize) };
+  const dataDir = mkdtempSync(join(tmpdir(), 'karyotome-'));
+  const app = createApp(
+    database,
+    {
+      databaseUrl: url,
+      host: '127.0.0.1',
+      port: 0,
+      dataDir,
+      webDir: null,
+      sessionSecret: 'only-for-tests',
+      logLevel: 'silent',
+      behindTls: false,
+      ownerEmail: 'owner@example.test',
+      signInAttempts: 5,
+    },
+    pino({ level: 'silent' }),
+  );
+  const newCollection: TestApp['newCollection'] = async (title, role = 'owner') => {
+    const email = `${randomUUID()}@example.test`;
+    const actor = await createCollection(database, { email, name: 'Tester', password: PASSWORD }, title);
+    if (role !== 'owner') await database.models.memberships.update({ role }, { where: { accountId: actor.accountId } });
+    const agent = request.agent(app.express);
+    const session = await agent.post('/api/v1/session').send({ email, password: PASSWORD });
+    return client(agent, (session.body as { csrfToken: string }).csrfToken);
+  };
+  return {
+    database,
+    owner: await newCollection('Test collection'),
+    anonymous: client(request.agent(app.express), ''),
+    newCollection,
+    async close() {
+      await app.close();
+      await sequelize.close();
+      await administer(serverUrl, `drop database ${name} with (force)`);
+      rmSync(dataDir, { recursive: true, force: true });
+    },
+  };
+}
+
+function client(agent: ReturnType<typeof request.agent>, token: string): TestClient {
+  const at = (path: string): string => `/api/v1${path}`;
+  const headers = (more: Record<string, string> = {}): Record<string, string> => ({ 'X-CSRF-Token': token, ...more });
+  return {
+    get: (path) => agent.get(at(path)),
+    post: (path, body, more) => agent.post(at(path)).set(headers(more)).send(body ?? {}),
+    put: (path, body, more) => agent.put(at(path)).set(headers(more)).send(body ?? {}),
+    patch: (path, body, more) => agent.patch(at(path)).set(headers(more)).send(body ?? {}),
+    delete: (path) => agent.delete(at(path)).set(headers()),
+    upload: (path, type, bytes) => agent.post(at(path)).set(headers({ 'Content-Type': type })).send(bytes),
+  };
+}
+
+/** `field: message` for every broken rule of a problem document. */
+export function fieldsOf(response: Response): string[] {
+  return ((response.body as { errors?: { field: string; message: string }[] }).errors ?? []).map(
+    ({ field, message }) => `${field}: ${message}`,
+  );
+}
