@@ -20,7 +20,10 @@ export class SetupError extends Error {}
 
 function run(command, args, options = {}) {
   const result = spawnSync(command, args, { encoding: 'utf8', ...options });
-  return { ok: result.status === 0, output: `${result.stdout ?? ''}${result.stderr ?? ''}${result.error?.message ?? ''}` };
+  return {
+    ok: result.status === 0,
+    output: `${result.stdout ?? ''}${result.stderr ?? ''}${result.error?.message ?? ''}`,
+  };
 }
 
 /** The folder of the newest installed server's programs, or null. */
@@ -29,14 +32,19 @@ function findPrograms() {
   const versions = fs
     .readdirSync(DEBIAN_CLUSTERS)
     .map(Number)
-    .filter((version) => version >= 13 && fs.existsSync(path.join(DEBIAN_CLUSTERS, String(version), 'bin', 'initdb')));
+    .filter(
+      (version) =>
+        version >= 13 && fs.existsSync(path.join(DEBIAN_CLUSTERS, String(version), 'bin', 'initdb')),
+    );
   return versions.length > 0 ? path.join(DEBIAN_CLUSTERS, String(Math.max(...versions)), 'bin') : null;
 }
 
 /** Installs Debian packages as root; otherwise says which to install. */
 export function installDebian(packages, say) {
   if (process.getuid() !== 0) {
-    throw new SetupError(`Missing Debian packages. Ask an administrator to run: apt-get install ${packages.join(' ')}`);
+    throw new SetupError(
+      `Missing Debian packages. Ask an administrator to run: apt-get install ${packages.join(' ')}`,
+    );
   }
   say(`Installing ${packages.join(', ')} from Debian`);
   const install = () =>
@@ -48,7 +56,8 @@ export function installDebian(packages, say) {
     run('apt-get', ['update']);
     result = install();
   }
-  if (!result.ok) throw new SetupError(`apt-get could not install ${packages.join(', ')}:\n${result.output.slice(-2000)}`);
+  if (!result.ok)
+    throw new SetupError(`apt-get could not install ${packages.join(', ')}:\n${result.output.slice(-2000)}`);
 }
 
 function ensurePrograms(say) {
@@ -68,7 +77,10 @@ function ensurePrograms(say) {
 /** PostgreSQL refuses to run as root: then it runs as Debian's postgres user. */
 function serverUser() {
   if (process.getuid() !== 0) return {};
-  const line = fs.readFileSync('/etc/passwd', 'utf8').split('\n').find((entry) => entry.startsWith('postgres:'));
+  const line = fs
+    .readFileSync('/etc/passwd', 'utf8')
+    .split('\n')
+    .find((entry) => entry.startsWith('postgres:'));
   if (!line) throw new SetupError('There is no user "postgres" to run PostgreSQL as.');
   const [, , uid, gid] = line.split(':');
   return { uid: Number(uid), gid: Number(gid), cwd: '/' };
@@ -101,7 +113,10 @@ function chooseDataDir(name, user) {
   if (user.uid === undefined) return inside;
   fs.chownSync(inside, user.uid, user.gid);
   if (run('/bin/sh', ['-c', 'cd "$0"', inside], user).ok) return inside;
-  const outside = path.join('/var/tmp', `karyotome-${name}-${createHash('sha256').update(ROOT).digest('hex').slice(0, 12)}`);
+  const outside = path.join(
+    '/var/tmp',
+    `karyotome-${name}-${createHash('sha256').update(ROOT).digest('hex').slice(0, 12)}`,
+  );
   fs.mkdirSync(outside, { recursive: true, mode: 0o700 });
   fs.chownSync(outside, user.uid, user.gid);
   return outside;
@@ -127,14 +142,25 @@ function dropStalePidFile(dataDir) {
 function initialise(programs, state, user, kind) {
   if (fs.existsSync(path.join(state.dataDir, 'PG_VERSION'))) return;
   // An interrupted initdb leaves a folder that no server accepts.
-  for (const entry of fs.readdirSync(state.dataDir)) fs.rmSync(path.join(state.dataDir, entry), { recursive: true, force: true });
+  for (const entry of fs.readdirSync(state.dataDir))
+    fs.rmSync(path.join(state.dataDir, entry), { recursive: true, force: true });
   const passwordFile = path.join(path.dirname(state.dataDir), `.initial-${process.pid}`);
   fs.writeFileSync(passwordFile, state.password, { mode: 0o600 });
   if (user.uid !== undefined) fs.chownSync(passwordFile, user.uid, user.gid);
   fs.chmodSync(state.dataDir, 0o700);
   const result = run(
     path.join(programs, 'initdb'),
-    ['-D', state.dataDir, '-U', 'app', '--auth=scram-sha-256', `--pwfile=${passwordFile}`, '--encoding=UTF8', '--locale=C.UTF-8', kind === 'main' ? '--data-checksums' : '--no-sync'],
+    [
+      '-D',
+      state.dataDir,
+      '-U',
+      'app',
+      '--auth=scram-sha-256',
+      `--pwfile=${passwordFile}`,
+      '--encoding=UTF8',
+      '--locale=C.UTF-8',
+      kind === 'main' ? '--data-checksums' : '--no-sync',
+    ],
     user,
   );
   fs.rmSync(passwordFile, { force: true });
@@ -152,7 +178,11 @@ async function startServer(programs, state, user, kind) {
       "-c unix_socket_directories=''",
       ...SETTINGS[kind].map((setting) => `-c ${setting}`),
     ].join(' ');
-    const result = run(path.join(programs, 'pg_ctl'), ['-D', state.dataDir, '-w', '-l', log, '-o', options, 'start'], { ...user, stdio: ['ignore', 'pipe', 'pipe'] });
+    const result = run(
+      path.join(programs, 'pg_ctl'),
+      ['-D', state.dataDir, '-w', '-l', log, '-o', options, 'start'],
+      { ...user, stdio: ['ignore', 'pipe', 'pipe'] },
+    );
     if (result.ok) return;
     output = result.output;
     const tail = fs.existsSync(log) ? fs.readFileSync(log, 'utf8').slice(-2000) : '';
@@ -174,7 +204,8 @@ async function withLock(name, action) {
     } catch {
       const holder = Number(fs.existsSync(lock) ? fs.readFileSync(lock, 'utf8') : 0);
       if (holder && !fs.existsSync(`/proc/${holder}`)) fs.rmSync(lock, { force: true });
-      else if (attempt > 200) throw new SetupError(`Another process (${holder}) is starting or stopping this database.`);
+      else if (attempt > 200)
+        throw new SetupError(`Another process (${holder}) is starting or stopping this database.`);
       else await sleep(150);
     }
   }
@@ -196,9 +227,14 @@ export async function startPostgres(kind, say = console.log, name = kind) {
     const programs = ensurePrograms(say);
     const user = serverUser();
     const known = readState(name);
-    const state = known && fs.existsSync(known.dataDir)
-      ? known
-      : { dataDir: chooseDataDir(name, user), port: await freePort(), password: randomBytes(18).toString('base64url') };
+    const state =
+      known && fs.existsSync(known.dataDir)
+        ? known
+        : {
+            dataDir: chooseDataDir(name, user),
+            port: await freePort(),
+            password: randomBytes(18).toString('base64url'),
+          };
     if (!isRunning(state.dataDir)) {
       initialise(programs, state, user, kind);
       await startServer(programs, state, user, kind);

@@ -14,6 +14,7 @@ export {
   type Outcome,
   type VisibleOutcome,
 } from './odds/pairing-odds.ts';
+export { gamete } from './odds/locus-outcomes.ts';
 export { parseTarget, targetOdds, type TargetOdds } from './odds/target.ts';
 export type { CandidateSire, Pedigree, PedigreeAnimal } from './pedigree/document.ts';
 export {

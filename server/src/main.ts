@@ -37,3 +37,5 @@ async function stop(): Promise<void> {
   await sequelize.close();
 }
 for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => void stop());
+// Started by a launcher, the server ends with it, even when the launcher was killed.
+if (process.env['KARYOTOME_PARENT']) process.stdin.on('end', () => void stop()).resume();

@@ -15,7 +15,7 @@ import { findAnimal, listAnimals } from '../animals/animals.service.ts';
 import { viewAnimal } from '../animals/view-animal.ts';
 import { cautionsOf, claimsOf, geneticsOf } from '../genetics/genetics.service.ts';
 
-async function publish(work: Work, animalId: string, text: string | null): Promise<{ slug: string }> {
+export async function publish(work: Work, animalId: string, text: string | null): Promise<{ slug: string }> {
   const { collectionId, accountId } = work.actor;
   const animal = await findAnimal(work, animalId);
   const genetics = await geneticsOf(work);

@@ -1,0 +1,1 @@
+export declare function build(say?: (line: string) => void): Promise<void>;

@@ -1,0 +1,31 @@
+<script setup lang="ts">
+import { watch } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import AppShell from './layout/AppShell.vue';
+import NoticeBar from './layout/NoticeBar.vue';
+import { useSession } from './stores/session.ts';
+
+const route = useRoute();
+const router = useRouter();
+const session = useSession();
+// A session that ended elsewhere leads to the sign-in, and back to this page after it.
+watch(
+  () => session.view,
+  (view, before) => {
+    if (before && !view && !route.meta.open)
+      void router.push({ path: '/sign-in', query: { to: route.fullPath } });
+  },
+);
+</script>
+
+<template>
+  <v-app>
+    <AppShell v-if="session.view && !route.meta.open" />
+    <v-main>
+      <router-view v-slot="{ Component }">
+        <component :is="Component" :key="route.path" />
+      </router-view>
+    </v-main>
+    <NoticeBar />
+  </v-app>
+</template>

@@ -1,0 +1,90 @@
+import type {
+  AnimalChange,
+  AnimalSummary,
+  AnimalView,
+  BenchView,
+  CollectionSettings,
+  Correction,
+  Hatching,
+  ImportPreview,
+  LadderView,
+  NewAnimal,
+  NewClutch,
+  NewLadder,
+  NewPairing,
+  NewRack,
+  NewRecord,
+  PairingView,
+  PublicAnimal,
+  RackView,
+  SessionView,
+  ShowcaseLine,
+  SignIn,
+  TodayView,
+} from '@karyotome/contract';
+import { request } from './client.ts';
+
+/* One function per endpoint; stateless. */
+
+type Created = { id: string };
+
+export const api = {
+  session: () => request<SessionView>('GET', '/session'),
+  signIn: (body: SignIn) => request<SessionView>('POST', '/session', { body }),
+  signOut: () => request<void>('DELETE', '/session'),
+  changeSettings: (body: CollectionSettings, version: number) =>
+    request<CollectionSettings & { version: number }>('PUT', '/settings', { body, version }),
+
+  today: () => request<TodayView>('GET', '/today'),
+  animals: () => request<AnimalSummary[]>('GET', '/animals'),
+  animal: (id: string) => request<AnimalView>('GET', `/animals/${id}`),
+  addAnimal: (body: NewAnimal) => request<Created>('POST', '/animals', { body }),
+  changeAnimal: (id: string, body: AnimalChange, version: number) =>
+    request<Created>('PATCH', `/animals/${id}`, { body, version }),
+  deleteAnimal: (id: string) => request<void>('DELETE', `/animals/${id}`),
+  previewImport: (file: Blob) =>
+    request<ImportPreview>('POST', '/imports/preview', { file, type: 'text/csv' }),
+  runImport: (file: Blob) => request<{ imported: number }>('POST', '/imports', { file, type: 'text/csv' }),
+
+  addRecord: (animalId: string, body: NewRecord) =>
+    request<Created & { warnings: string[] }>('POST', `/animals/${animalId}/records`, { body }),
+  voidRecord: (id: string, reason: string) =>
+    request<void>('POST', `/records/${id}/void`, { body: { reason } }),
+  correctRecord: (id: string, body: Correction) =>
+    request<Created>('POST', `/records/${id}/correct`, { body }),
+
+  pairings: () => request<PairingView[]>('GET', '/pairings'),
+  addPairing: (body: NewPairing) => request<Created>('POST', '/pairings', { body }),
+  deletePairing: (id: string) => request<void>('DELETE', `/pairings/${id}`),
+  addClutch: (body: NewClutch) => request<Created>('POST', '/clutches', { body }),
+  bench: (clutchId: string) => request<BenchView>('GET', `/clutches/${clutchId}/bench`),
+  hatch: (clutchId: string, body: Hatching, version: number) =>
+    request<{ ids: string[]; numbers: string[] }>('POST', `/clutches/${clutchId}/hatchlings`, {
+      body,
+      version,
+    }),
+
+  racks: () => request<RackView[]>('GET', '/racks'),
+  addRack: (body: NewRack) => request<Created>('POST', '/racks', { body }),
+  deleteRack: (id: string) => request<void>('DELETE', `/racks/${id}`),
+  ladders: () => request<LadderView[]>('GET', '/ladders'),
+  addLadder: (body: NewLadder) => request<Created>('POST', '/ladders', { body }),
+  changeLadder: (id: string, body: NewLadder, version: number) =>
+    request<Created>('PUT', `/ladders/${id}`, { body, version }),
+
+  addPicture: (animalId: string, file: File, caption: string) =>
+    request<Created>('POST', `/animals/${animalId}/pictures?caption=${encodeURIComponent(caption)}`, {
+      file,
+    }),
+  deletePicture: (id: string) => request<void>('DELETE', `/pictures/${id}`),
+  pictureUrl: (id: string) => `/api/v1/pictures/${id}`,
+
+  showcase: () => request<ShowcaseLine[]>('GET', '/showcase'),
+  publish: (animalId: string, text: string | null) =>
+    request<{ slug: string }>('PUT', `/animals/${animalId}/publication`, { body: { text } }),
+  withdraw: (animalId: string) => request<void>('DELETE', `/animals/${animalId}/publication`),
+  published: (slug: string) => request<PublicAnimal>('GET', `/public/${encodeURIComponent(slug)}`),
+  publishedPictureUrl: (slug: string, id: string) =>
+    `/api/v1/public/${encodeURIComponent(slug)}/pictures/${id}`,
+  publishedDownloadUrl: (slug: string) => `/api/v1/public/${encodeURIComponent(slug)}?download=1`,
+};

@@ -1,0 +1,109 @@
+<script setup lang="ts">
+import type { AnimalView } from '@karyotome/contract';
+import { computed } from 'vue';
+import { dayWords } from '../../format/format.ts';
+
+/** The advised move, or the advice against it, with the reasons on both sides and how earlier moves turned out. */
+const props = defineProps<{ animal: AnimalView; mayRecord: boolean }>();
+const emit = defineEmits<{ move: [{ tubId: string | null; reason: string }] }>();
+const HEADS = {
+  'move-up': 'Move it up',
+  hold: 'Leave it where it is for now',
+  'go-back': 'Back to its last tub',
+  none: 'Stays where it is',
+} as const;
+const OUTCOMES = {
+  settling: 'settling',
+  settled: 'settled: it has eaten since',
+  'not-eating': 'not eating since',
+  'not-offered': 'no meal offered since',
+} as const;
+const advice = computed(() => props.animal.advice);
+const step = computed(() =>
+  props.animal.currentStep === null ? null : props.animal.steps[props.animal.currentStep],
+);
+const moves = computed(() =>
+  props.animal.records
+    .filter((record) => record.kind === 'move' && record.voided === null && record.body.fromTubId !== null)
+    .slice(0, 3),
+);
+function move(): void {
+  const free = advice.value.freeTubs[0];
+  emit('move', {
+    tubId: free?.tubId ?? null,
+    reason: advice.value.reasons.find((reason) => reason.side === 'for')?.text ?? '',
+  });
+}
+</script>
+
+<template>
+  <v-card class="box" :class="advice.verdict">
+    <div class="row">
+      <h2>{{ HEADS[advice.verdict] }}</h2>
+      <v-spacer />
+      <v-btn
+        v-if="mayRecord && advice.verdict !== 'none'"
+        :color="advice.verdict === 'hold' ? undefined : 'primary'"
+        :variant="advice.verdict === 'hold' ? 'outlined' : 'flat'"
+        @click="move"
+      >
+        {{ advice.verdict === 'hold' ? 'Move all the same…' : 'Move…' }}
+      </v-btn>
+    </div>
+    <p v-if="advice.from" class="small">
+      {{ advice.ladder }}: {{ advice.from }}<template v-if="advice.to"> → {{ advice.to }}</template>
+      <template v-if="step && advice.verdict === 'none'"
+        >, {{ step.maxG === null ? `from ${step.minG} g` : `${step.minG} to ${step.maxG} g` }}</template
+      >
+    </p>
+    <p v-else class="soft small">It lives in no tub. Put it into one to get advice on moving up.</p>
+    <ul v-if="advice.reasons.length" class="reasons">
+      <li v-for="reason in advice.reasons" :key="reason.text">
+        <span class="side" :class="reason.side">{{ reason.side }}</span>
+        <span>
+          {{ reason.text }}.
+          <span class="small soft">{{ reason.rule }}</span>
+        </span>
+      </li>
+    </ul>
+    <p v-if="advice.verdict === 'move-up' && advice.freeTubs.length === 0" class="small">
+      No tub of that kind is free.
+    </p>
+    <p v-for="record in moves" :key="record.id" class="small soft">
+      <template v-if="record.kind === 'move'"
+        >{{ dayWords(record.on) }}: {{ record.body.from }} → {{ record.body.to ?? 'no tub' }},
+        {{ OUTCOMES[animal.moveOutcomes[record.id] ?? 'settling'] }}</template
+      >
+    </p>
+  </v-card>
+</template>
+
+<style scoped>
+.move-up,
+.go-back {
+  border: 2px solid rgb(var(--v-theme-secondary)) !important;
+}
+.reasons {
+  display: grid;
+  gap: 8px;
+  padding: 0;
+  list-style: none;
+}
+.reasons li {
+  display: grid;
+  grid-template-columns: 62px 1fr;
+  gap: 10px;
+}
+.side {
+  align-self: start;
+  padding: 1px 8px;
+  border-radius: 6px;
+  font-size: 0.8rem;
+  font-weight: 640;
+  text-align: center;
+  border: 1.5px solid currentcolor;
+}
+.side.against {
+  border-style: dashed;
+}
+</style>

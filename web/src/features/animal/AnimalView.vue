@@ -1,0 +1,219 @@
+<script setup lang="ts">
+import type { RecordKind, RecordView } from '@karyotome/contract';
+import { explainNumber } from '@karyotome/core';
+import { mdiPencilOutline } from '@mdi/js';
+import { defineAsyncComponent, ref } from 'vue';
+import { useRoute } from 'vue-router';
+import { ageWords, dayWords, massWords, sexSign, sexWords, statusWords } from '../../format/format.ts';
+import { useAnimal } from '../../stores/queries.ts';
+import { useSession } from '../../stores/session.ts';
+import StateBlock from '../../ui/StateBlock.vue';
+import RecordDialog from '../records/RecordDialog.vue';
+import type { RecordSubject } from '../records/useRecordForm.ts';
+import AdviceCard from './AdviceCard.vue';
+import ClaimList from './ClaimList.vue';
+import EditDialog from './EditDialog.vue';
+import LineageTree from './LineageTree.vue';
+import PictureStrip from './PictureStrip.vue';
+import PublishCard from './PublishCard.vue';
+import RecordList from './RecordList.vue';
+
+const Lifeline = defineAsyncComponent(() => import('./LifelineChart.vue'));
+const route = useRoute();
+const { data, status, error, refetch } = useAnimal(() => String(route.params['id']));
+const session = useSession();
+const subject = ref<RecordSubject | null>(null);
+const editing = ref(false);
+const highlighted = ref<string | null>(null);
+const ACTS: { kind: RecordKind; title: string }[] = [
+  { kind: 'feeding', title: 'Meal' },
+  { kind: 'weight', title: 'Weight' },
+  { kind: 'shed', title: 'Shed' },
+  { kind: 'move', title: 'Move' },
+  { kind: 'identification', title: 'Identify' },
+  { kind: 'sex', title: 'Sex' },
+  { kind: 'note', title: 'Note' },
+];
+function preyOf(): RecordSubject['prey'] {
+  const [species, size] = (data.value?.nextMeal?.prey ?? 'rat pup').split(' ') as ['rat' | 'mouse', string];
+  return { species, size, preyG: data.value?.nextMeal?.preyG ?? 0 };
+}
+function open(kind: RecordKind, begin?: RecordSubject['begin'], correcting?: RecordView): void {
+  const { id, number } = data.value!;
+  subject.value = { animalId: id, number, kind, prey: preyOf(), ...(begin ? { begin } : {}), correcting };
+}
+function show(recordId: string): void {
+  highlighted.value = recordId;
+  document.getElementById(`record-${recordId}`)?.scrollIntoView({ block: 'center' });
+}
+</script>
+
+<template>
+  <div class="place">
+    <StateBlock :status="status" :error="error" @retry="refetch()">
+      <template v-if="data">
+        <div class="place-head">
+          <div class="title">
+            <h1 :title="explainNumber(data.number) ?? undefined">
+              {{ data.number }} <span class="sign" :title="sexWords(data.sex)">{{ sexSign(data.sex) }}</span>
+              <span v-if="data.name">{{ data.name }}</span>
+            </h1>
+            <p class="label">{{ data.label }}</p>
+          </div>
+          <v-btn
+            v-if="session.mayRecord"
+            :icon="mdiPencilOutline"
+            variant="text"
+            aria-label="Edit name, parents, status and private note"
+            @click="editing = true"
+          />
+        </div>
+        <p class="facts">
+          <span v-if="data.hatchedOn"
+            >Hatched {{ dayWords(data.hatchedOn) }}, {{ ageWords(data.hatchedOn) }}</span
+          >
+          <span v-if="data.massG !== null"
+            >{{ massWords(data.massG, session.settings?.massUnit) }} on {{ dayWords(data.weighedOn!) }}</span
+          >
+          <span>{{
+            data.tub ? `${data.tub.room}, ${data.tub.rack} ${data.tub.level}-${data.tub.slot}` : 'no tub'
+          }}</span>
+          <span>{{ statusWords(data.status) }}</span>
+          <span
+            >{{ data.appetite.takenEver }} of {{ data.appetite.offeredEver }} meals taken,
+            {{ data.appetite.inARow }} in a row</span
+          >
+          <span v-if="data.inShed"
+            ><strong>In shed ({{ data.inShed.stage }}), day {{ data.inShed.days }}</strong></span
+          >
+          <span v-else-if="data.nextMeal"
+            >next meal {{ dayWords(data.nextMeal.dueOn) }}: {{ data.nextMeal.prey }},
+            {{ data.nextMeal.preyG }} g</span
+          >
+        </p>
+        <div v-if="session.mayRecord" class="acts">
+          <v-btn v-for="act in ACTS" :key="act.kind" variant="outlined" @click="open(act.kind)">{{
+            act.title
+          }}</v-btn>
+        </div>
+        <v-alert
+          v-for="conflict in data.conflicts"
+          :key="conflict.locus"
+          type="error"
+          variant="tonal"
+          :icon="false"
+          class="mb-4"
+        >
+          <strong>The records disagree.</strong> {{ conflict.words }}
+          <template v-for="other in conflict.animals" :key="other.id"
+            >{{ ' ' }}<router-link :to="`/animals/${other.id}`">{{ other.number }}</router-link></template
+          >
+        </v-alert>
+        <div class="grid">
+          <v-card class="box life">
+            <h2>Lifeline</h2>
+            <Lifeline :animal="data" @open="show" />
+          </v-card>
+          <v-card class="box">
+            <h2>What it is and carries</h2>
+            <ClaimList :claims="data.claims" :animal-id="data.id" :is-identified="data.identified" />
+          </v-card>
+          <AdviceCard
+            :animal="data"
+            :may-record="session.mayRecord"
+            @move="open('move', { toTubId: $event.tubId, reason: $event.reason })"
+          />
+          <v-card class="box">
+            <h2>Parents and theirs</h2>
+            <LineageTree v-if="data.parents.length" :parents="data.parents" />
+            <p v-else class="soft">No parents recorded: it came in from elsewhere.</p>
+            <p v-if="data.clutch" class="small">
+              <router-link :to="`/bench/${data.clutch.id}`">Clutch {{ data.clutch.name }}</router-link
+              >, laid {{ dayWords(data.clutch.laidOn) }}, {{ data.clutch.mates }} hatchlings
+            </p>
+            <template v-if="data.offspring.length">
+              <h3>Offspring</h3>
+              <p class="offspring small">
+                <router-link
+                  v-for="young in data.offspring"
+                  :key="young.id"
+                  :to="`/animals/${young.id}`"
+                  :title="young.label"
+                  >{{ young.number }} {{ sexSign(young.sex) }}</router-link
+                >
+              </p>
+            </template>
+          </v-card>
+          <PublishCard :animal="data" :may-record="session.mayRecord" />
+          <PictureStrip :animal="data" :may-record="session.mayRecord" />
+        </div>
+        <RecordList
+          id="record"
+          :animal="data"
+          :may-record="session.mayRecord"
+          :highlighted="highlighted"
+          class="mt-4"
+          @correct="open($event.kind, undefined, $event)"
+        />
+        <RecordDialog
+          v-if="subject"
+          :key="`${subject.kind}${subject.correcting?.id}`"
+          :subject="subject"
+          @close="subject = null"
+        />
+        <EditDialog v-if="editing" :animal="data" @close="editing = false" />
+      </template>
+    </StateBlock>
+  </div>
+</template>
+
+<style scoped>
+.title {
+  margin-right: auto;
+}
+.sign {
+  color: rgb(var(--v-theme-secondary));
+}
+.label {
+  font-size: 1.1rem;
+  font-weight: 560;
+}
+.facts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 18px;
+  margin-bottom: 12px;
+}
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  margin-bottom: 16px;
+}
+.acts :deep(.v-btn) {
+  min-height: 44px;
+}
+.grid {
+  display: grid;
+  grid-template-columns: minmax(0, 1.65fr) minmax(0, 1fr);
+  gap: 16px;
+  align-items: start;
+}
+.grid :deep(.box),
+.box {
+  display: grid;
+  gap: 12px;
+  align-content: start;
+  padding: 16px;
+}
+.offspring {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 12px;
+}
+@media (width < 900px) {
+  .grid {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

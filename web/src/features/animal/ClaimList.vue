@@ -1,0 +1,68 @@
+<script setup lang="ts">
+import type { ClaimView } from '@karyotome/contract';
+import { dayWords, oddsWords } from '../../format/format.ts';
+import SureText from '../../ui/SureText.vue';
+import WhyPanel from '../../ui/WhyPanel.vue';
+
+/** Each claim with what it rests on. */
+defineProps<{ claims: readonly ClaimView[]; animalId: string; isIdentified: boolean }>();
+const oddsOf = (claim: ClaimView): string => {
+  if (claim.certain) return 'certain, as recorded';
+  return claim.kind === 'fraction' ? `carried with ${oddsWords(claim.p)}` : oddsWords(claim.p);
+};
+</script>
+
+<template>
+  <p v-if="!isIdentified" class="soft">
+    Not identified yet. What its parents can give is known; what it is waits for an eye.
+  </p>
+  <p v-if="claims.length === 0 && isIdentified" class="soft">No gene but wild type, as recorded.</p>
+  <ul class="claims">
+    <li v-for="claim in claims" :key="claim.locus + claim.allele">
+      <span class="words"
+        ><SureText
+          :text="claim.words"
+          :p="claim.p"
+          :fraction="claim.kind === 'fraction' && !claim.words.startsWith('possible')"
+      /></span>
+      <span class="small soft">{{ oddsOf(claim) }}</span>
+      <WhyPanel :title="claim.words">
+        <p>{{ claim.rule }}</p>
+        <p v-if="claim.support === null" class="small soft">
+          It takes the records of more relatives than can be listed here.
+        </p>
+        <ul v-else class="support small">
+          <li v-for="support in claim.support" :key="support.recordId">
+            <router-link :to="`/animals/${support.animalId}#record-${support.recordId}`">{{
+              support.animalNumber
+            }}</router-link>, {{ dayWords(support.on) }}: {{ support.text }}
+          </li>
+        </ul>
+        <p class="small soft">None of these records can be left out. Correcting one changes the claim.</p>
+      </WhyPanel>
+    </li>
+  </ul>
+</template>
+
+<style scoped>
+.claims {
+  list-style: none;
+  padding: 0;
+}
+.claims > li {
+  display: grid;
+  grid-template-columns: 1fr auto auto;
+  align-items: center;
+  gap: 8px;
+  min-height: 40px;
+}
+.claims > li + li {
+  border-top: 1px solid var(--hair);
+}
+.words {
+  font-weight: 600;
+}
+.support {
+  padding-left: 18px;
+}
+</style>

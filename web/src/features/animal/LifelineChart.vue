@@ -1,0 +1,80 @@
+<script setup lang="ts">
+import type { AnimalView } from '@karyotome/contract';
+import { CustomChart, LineChart, ScatterChart } from 'echarts/charts';
+import {
+  AriaComponent,
+  DataZoomComponent,
+  GridComponent,
+  MarkAreaComponent,
+  MarkLineComponent,
+  TooltipComponent,
+} from 'echarts/components';
+import { use } from 'echarts/core';
+import { CanvasRenderer } from 'echarts/renderers';
+import { computed } from 'vue';
+import VChart from 'vue-echarts';
+import { useTheme } from 'vuetify';
+import { localToday } from '../../format/format.ts';
+import { lifelineOption } from './lifeline-option.ts';
+import { toLifeline } from './lifeline.ts';
+
+use([
+  CanvasRenderer,
+  LineChart,
+  ScatterChart,
+  CustomChart,
+  GridComponent,
+  TooltipComponent,
+  MarkAreaComponent,
+  MarkLineComponent,
+  DataZoomComponent,
+  AriaComponent,
+]);
+const props = defineProps<{ animal: AnimalView }>();
+const emit = defineEmits<{ open: [string] }>();
+const theme = useTheme();
+const data = computed(() => toLifeline(props.animal, localToday()));
+const option = computed(() => {
+  const { colors } = theme.current.value;
+  return lifelineOption(
+    data.value,
+    {
+      ink: String(colors['on-surface']),
+      soft: theme.current.value.dark ? '#7d5738' : '#8a8274',
+      line: String(colors['primary']),
+      accent: String(colors['secondary']),
+      band: theme.current.value.dark ? '#2c1c11' : '#e9e0d0',
+      paper: String(colors['surface']),
+    },
+    localToday(),
+  );
+});
+const isEmpty = computed(() => data.value.weights.length + data.value.meals.length === 0);
+function onClick(event: { data?: unknown }): void {
+  const id = (event.data as { id?: string } | undefined)?.id;
+  if (id) emit('open', id);
+}
+</script>
+
+<template>
+  <p v-if="isEmpty" class="soft">Its line begins with the first weight or meal.</p>
+  <template v-else>
+    <VChart
+      :option="option"
+      autoresize
+      class="chart"
+      aria-label="Lifeline: weights, meals, sheds and tubs over time. The table is the record below."
+      @click="onClick"
+    />
+    <p class="small soft legend">
+      Line: weight. Tall ticks: meals taken, crosses: refused. Shaded: in shed. Triangles: hatched, sexed,
+      identified. Touch a mark to open its record.
+    </p>
+  </template>
+</template>
+
+<style scoped>
+.chart {
+  height: 312px;
+}
+</style>

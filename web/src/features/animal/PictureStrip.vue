@@ -1,0 +1,92 @@
+<script setup lang="ts">
+import type { AnimalView } from '@karyotome/contract';
+import { mdiCameraPlusOutline, mdiClose } from '@mdi/js';
+import { ref } from 'vue';
+import { api } from '../../api/resources.ts';
+import { useNotices } from '../../stores/notices.ts';
+import { useWrite } from '../../stores/useWrite.ts';
+
+const props = defineProps<{ animal: AnimalView; mayRecord: boolean }>();
+const notices = useNotices();
+const input = ref<HTMLInputElement | null>(null);
+const adding = useWrite((file: File) => api.addPicture(props.animal.id, file, ''));
+const removing = useWrite(api.deletePicture);
+async function add(event: Event): Promise<void> {
+  for (const file of (event.target as HTMLInputElement).files ?? []) {
+    const sent = await adding.run(file);
+    if (!sent) return notices.warn(`${file.name}: ${adding.errorsOf('picture')[0] ?? adding.message.value}`);
+    notices.say('Picture added', async () => void (await removing.run(sent.value.id)));
+  }
+  if (input.value) input.value.value = '';
+}
+</script>
+
+<template>
+  <v-card class="box">
+    <div class="row">
+      <h2>Pictures</h2>
+      <v-spacer />
+      <v-btn
+        v-if="mayRecord"
+        variant="outlined"
+        :prepend-icon="mdiCameraPlusOutline"
+        :loading="adding.busy.value"
+        @click="input?.click()"
+        >Add</v-btn
+      >
+      <input
+        ref="input"
+        type="file"
+        accept="image/jpeg,image/png,image/webp"
+        multiple
+        hidden
+        aria-label="Picture files"
+        @change="add"
+      />
+    </div>
+    <p v-if="animal.pictures.length === 0" class="soft small">
+      One on a plain ground, and again after sheds. Place and camera are removed from the file.
+    </p>
+    <div class="strip">
+      <figure v-for="picture in animal.pictures" :key="picture.id">
+        <img
+          :src="api.pictureUrl(picture.id)"
+          :alt="picture.caption || `Picture of ${animal.number}`"
+          loading="lazy"
+        />
+        <figcaption class="small">{{ picture.isDrawing ? 'Drawing' : '' }} {{ picture.caption }}</figcaption>
+        <v-btn
+          v-if="mayRecord"
+          :icon="mdiClose"
+          size="x-small"
+          class="remove"
+          aria-label="Remove picture"
+          @click="removing.run(picture.id)"
+        />
+      </figure>
+    </div>
+  </v-card>
+</template>
+
+<style scoped>
+.strip {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(140px, 1fr));
+  gap: 10px;
+}
+figure {
+  position: relative;
+  margin: 0;
+}
+img {
+  width: 100%;
+  aspect-ratio: 4 / 3;
+  object-fit: cover;
+  border-radius: 10px;
+}
+.remove {
+  position: absolute;
+  top: 6px;
+  right: 6px;
+}
+</style>

@@ -1,0 +1,120 @@
+<script setup lang="ts">
+import {
+  collectionSettings,
+  validate,
+  type CollectionSettings,
+  type FieldProblem,
+} from '@karyotome/contract';
+import { NUMBER_PATTERNS } from '@karyotome/core';
+import { ref } from 'vue';
+import { api } from '../../api/resources.ts';
+import { useLadders } from '../../stores/queries.ts';
+import { useNotices } from '../../stores/notices.ts';
+import { useSession } from '../../stores/session.ts';
+import { useDraft } from '../../stores/useDraft.ts';
+import { useWrite } from '../../stores/useWrite.ts';
+
+const session = useSession();
+const notices = useNotices();
+const { data: ladders } = useLadders();
+const { draft, discard } = useDraft(
+  `settings.${session.settings?.id}.${session.settings?.version}`,
+  (): CollectionSettings => {
+    const { name, numberPattern, massUnit, temperatureUnit, ladderId } = session.settings!;
+    return { name, numberPattern, massUnit, temperatureUnit, ladderId };
+  },
+);
+const local = ref<readonly FieldProblem[]>([]);
+const write = useWrite((settings: CollectionSettings) =>
+  api.changeSettings(settings, session.settings!.version),
+);
+const errorsOf = (field: string): string[] => [
+  ...local.value.filter((p) => p.field === field).map((p) => p.message),
+  ...write.errorsOf(field),
+];
+async function submit(): Promise<void> {
+  const result = validate(collectionSettings, { ...draft });
+  local.value = result.ok ? [] : result.problems;
+  if (!result.ok || !(await write.run(result.value))) return;
+  discard();
+  await session.refresh();
+  notices.say('Settings saved');
+}
+</script>
+
+<template>
+  <div class="place">
+    <div class="place-head"><h1>Settings</h1></div>
+    <form class="form stack" novalidate @submit.prevent="submit">
+      <v-text-field
+        v-model="draft.name"
+        label="Name of the collection, as buyers see it"
+        :error-messages="errorsOf('name')"
+      />
+      <v-radio-group
+        v-model="draft.numberPattern"
+        label="How hatchlings are numbered"
+        :error-messages="errorsOf('numberPattern')"
+        hide-details="auto"
+      >
+        <v-radio
+          v-for="pattern in NUMBER_PATTERNS"
+          :key="pattern.id"
+          :value="pattern.id"
+          :label="`${pattern.title}: ${pattern.example}`"
+        />
+      </v-radio-group>
+      <v-select
+        v-model="draft.ladderId"
+        label="Ladder for new racks"
+        :items="(ladders ?? []).map((ladder) => ({ value: ladder.id, title: ladder.name }))"
+        :error-messages="errorsOf('ladderId')"
+      />
+      <div class="fields">
+        <v-select
+          v-model="draft.massUnit"
+          label="Weights"
+          :items="[
+            { value: 'g', title: 'Grams' },
+            { value: 'oz', title: 'Ounces' },
+          ]"
+        />
+        <v-select
+          v-model="draft.temperatureUnit"
+          label="Temperatures"
+          :items="[
+            { value: 'C', title: 'Celsius' },
+            { value: 'F', title: 'Fahrenheit' },
+          ]"
+        />
+      </div>
+      <v-alert
+        v-if="write.general(['name', 'numberPattern', 'ladderId'])"
+        type="error"
+        variant="tonal"
+        :icon="false"
+        role="alert"
+        >{{ write.message.value }}</v-alert
+      >
+      <div class="row">
+        <v-btn type="submit" color="primary" size="large" :loading="write.busy.value">Save</v-btn>
+      </div>
+    </form>
+    <p class="soft small notes">
+      Signed in as {{ session.view?.account.name }} ({{ session.view?.account.email }}),
+      {{ session.view?.role }}. Reptiles can carry Salmonella: wash hands, and keep thawing prey away from
+      food. Ball pythons are in CITES Appendix II: local rules decide on keeping, breeding and selling.
+      Illness is for a veterinarian.
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.form {
+  max-width: 620px;
+}
+.notes {
+  max-width: 620px;
+  margin-top: 32px;
+}
+</style>

@@ -1,0 +1,77 @@
+<script setup lang="ts">
+import { ref } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import { useSession } from '../../stores/session.ts';
+import { useWrite } from '../../stores/useWrite.ts';
+
+const session = useSession();
+const route = useRoute();
+const router = useRouter();
+const email = ref('');
+const password = ref('');
+const { run, busy, errorsOf, general } = useWrite(session.signIn);
+
+async function submit(): Promise<void> {
+  if (!(await run({ email: email.value.trim(), password: password.value }))) return;
+  const to = route.query['to'];
+  // Only our own paths: a link must not lead a person elsewhere after signing in.
+  await router.replace(typeof to === 'string' && /^\/(?!\/)/.test(to) ? to : '/today');
+}
+</script>
+
+<template>
+  <div class="door">
+    <v-card class="card">
+      <div class="row">
+        <img src="/mark.svg" alt="" width="44" height="44" />
+        <div>
+          <h1>Karyotome</h1>
+          <p class="soft small">Records that can prove themselves</p>
+        </div>
+      </div>
+      <form class="stack" novalidate @submit.prevent="submit">
+        <v-text-field
+          v-model="email"
+          label="E-mail"
+          type="email"
+          autocomplete="username"
+          autofocus
+          :error-messages="errorsOf('email')"
+        />
+        <v-text-field
+          v-model="password"
+          label="Password"
+          type="password"
+          autocomplete="current-password"
+          :error-messages="errorsOf('password')"
+        />
+        <v-alert
+          v-if="general(['email', 'password'])"
+          type="error"
+          variant="tonal"
+          density="compact"
+          :icon="false"
+          role="alert"
+        >
+          {{ general(['email', 'password']) }}
+        </v-alert>
+        <v-btn type="submit" color="primary" size="large" :loading="busy">Sign in</v-btn>
+      </form>
+    </v-card>
+  </div>
+</template>
+
+<style scoped>
+.door {
+  display: grid;
+  place-items: center;
+  min-height: 92vh;
+  padding: 16px;
+}
+.card {
+  display: grid;
+  gap: 24px;
+  width: min(420px, 100%);
+  padding: 32px;
+}
+</style>

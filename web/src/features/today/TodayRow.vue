@@ -1,0 +1,153 @@
+<script setup lang="ts">
+import type { NewRecord, RecordKind, TodayLine } from '@karyotome/contract';
+import { computed } from 'vue';
+import { api } from '../../api/resources.ts';
+import { localToday, sexSign } from '../../format/format.ts';
+import { useNotices } from '../../stores/notices.ts';
+import { useWrite } from '../../stores/useWrite.ts';
+import WhyPanel from '../../ui/WhyPanel.vue';
+import type { RecordSubject } from '../records/useRecordForm.ts';
+
+/** One thing to do, doable on the spot. */
+const props = defineProps<{ line: TodayLine; mayRecord: boolean }>();
+const emit = defineEmits<{ record: [RecordSubject] }>();
+const notices = useNotices();
+const write = useWrite((record: NewRecord) => api.addRecord(props.line.animal!.id, record));
+const undoing = useWrite((id: string) => api.voidRecord(id, 'Undone'));
+const KIND: Partial<Record<TodayLine['kind'], RecordKind>> = {
+  weigh: 'weight',
+  shed: 'shed',
+  'first-shed': 'shed',
+  sex: 'sex',
+  identify: 'identification',
+  move: 'move',
+};
+const VERBS: Partial<Record<TodayLine['kind'], string>> = {
+  weigh: 'Weigh',
+  shed: 'Shed…',
+  'first-shed': 'Shed…',
+  sex: 'Sex…',
+  identify: 'Identify…',
+  move: 'Move…',
+};
+const place = computed(() => {
+  const tub = props.line.animal?.tub;
+  return tub ? `${tub.level}-${tub.slot}` : '';
+});
+
+async function meal(taken: boolean): Promise<void> {
+  const { preset, animal } = props.line;
+  const body = { species: preset!.species, size: preset!.size, state: 'frozen-thawed' as const, taken };
+  const sent = await write.run({ kind: 'feeding', on: localToday(), body });
+  if (!sent) return notices.warn(write.message.value ?? 'It could not be recorded');
+  notices.say(
+    `${animal!.number}: ${preset!.species} ${preset!.size} ${taken ? 'taken' : 'refused'}`,
+    async () => {
+      await undoing.run(sent.value.id);
+    },
+  );
+}
+function open(kind: RecordKind): void {
+  const { animal, advice, preset } = props.line;
+  const tub =
+    advice?.verdict === 'move-up' || advice?.verdict === 'go-back'
+      ? (advice as { freeTubs?: { tubId: string }[] }).freeTubs?.[0]
+      : undefined;
+  emit('record', {
+    animalId: animal!.id,
+    number: animal!.number,
+    kind,
+    prey: preset,
+    ...(kind === 'move' && tub ? { begin: { toTubId: tub.tubId, reason: props.line.text } } : {}),
+  });
+}
+</script>
+
+<template>
+  <div class="line" :class="line.kind">
+    <span class="tub num soft">{{ place }}</span>
+    <router-link v-if="line.animal" :to="`/animals/${line.animal.id}`" class="who plain">
+      <strong>{{ line.animal.number }}</strong>
+      <span :title="line.animal.sex">{{ sexSign(line.animal.sex) }}</span>
+      <span class="soft small label">{{ line.animal.label }}</span>
+    </router-link>
+    <router-link v-else-if="line.clutch" :to="`/bench/${line.clutch.id}`" class="who plain">
+      <strong>Clutch {{ line.clutch.name }}</strong>
+    </router-link>
+    <span class="what">{{ line.text }}</span>
+    <WhyPanel :title="line.text">
+      <template v-if="line.advice">
+        <p v-for="reason in line.advice.reasons" :key="reason.text">
+          <strong>{{ reason.side === 'for' ? 'For' : 'Against' }}:</strong> {{ reason.text }}.
+          <span class="soft small">{{ reason.rule }}</span>
+        </p>
+      </template>
+      <p v-else>{{ line.why }}</p>
+      <p v-if="line.animal">
+        <router-link :to="`/animals/${line.animal.id}#record`"
+          >The records of {{ line.animal.number }}</router-link
+        >
+      </p>
+    </WhyPanel>
+    <span class="acts">
+      <template v-if="mayRecord && line.kind === 'meal' && line.preset">
+        <v-btn color="primary" variant="flat" :loading="write.busy.value" @click="meal(true)">Taken</v-btn>
+        <v-btn variant="outlined" :disabled="write.busy.value" @click="meal(false)">Refused</v-btn>
+        <v-btn variant="text" aria-label="Another meal" @click="open('feeding')">Other…</v-btn>
+      </template>
+      <v-btn v-else-if="mayRecord && KIND[line.kind]" variant="outlined" @click="open(KIND[line.kind]!)">{{
+        VERBS[line.kind]
+      }}</v-btn>
+      <v-btn v-else-if="line.clutch" variant="outlined" :to="`/bench/${line.clutch.id}`">Open</v-btn>
+    </span>
+  </div>
+</template>
+
+<style scoped>
+.line {
+  display: grid;
+  grid-template-columns: 44px minmax(150px, 1.3fr) minmax(150px, 1fr) auto minmax(210px, auto);
+  align-items: center;
+  gap: 4px 12px;
+  padding: 8px 16px;
+}
+.line + .line {
+  border-top: 1px solid var(--hair);
+}
+.who {
+  min-width: 0;
+}
+.label {
+  display: block;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.acts {
+  display: flex;
+  justify-content: flex-end;
+  gap: 6px;
+}
+.move .what,
+.shed .what {
+  font-weight: 600;
+}
+@media (width < 760px) {
+  .line {
+    grid-template-columns: 34px 1fr auto;
+    padding: 10px 12px;
+  }
+  .what {
+    grid-column: 2 / 3;
+    grid-row: 2;
+  }
+  .acts {
+    grid-column: 1 / -1;
+    justify-content: flex-start;
+    padding-left: 46px;
+  }
+  .acts :deep(.v-btn) {
+    min-height: 44px;
+  }
+}
+</style>

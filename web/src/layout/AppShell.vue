@@ -1,0 +1,143 @@
+<script setup lang="ts">
+import {
+  mdiBarn,
+  mdiCalendarHeart,
+  mdiCogOutline,
+  mdiEyeOutline,
+  mdiLogout,
+  mdiMagnifyScan,
+  mdiSnake,
+  mdiWeatherNight,
+  mdiWeatherSunny,
+  mdiWhiteBalanceSunny,
+} from '@mdi/js';
+import { computed } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import { useDisplay, useTheme } from 'vuetify';
+import { keepTheme, type ThemeName } from '../plugins/vuetify.ts';
+import { useSession } from '../stores/session.ts';
+
+/** Places in the order of the work. */
+const PLACES = [
+  { to: '/today', title: 'Today', icon: mdiWhiteBalanceSunny },
+  { to: '/season', title: 'Season', icon: mdiCalendarHeart },
+  { to: '/bench', title: 'Bench', icon: mdiMagnifyScan },
+  { to: '/racks', title: 'Racks', icon: mdiBarn },
+  { to: '/animals', title: 'Animals', icon: mdiSnake },
+  { to: '/showcase', title: 'Showcase', icon: mdiEyeOutline },
+];
+
+const session = useSession();
+const route = useRoute();
+const router = useRouter();
+const theme = useTheme();
+const { smAndDown } = useDisplay();
+const isNight = computed(() => theme.global.name.value === 'night');
+const isHere = (to: string): boolean => route.path === to || route.path.startsWith(`${to}/`);
+
+function toggleTheme(): void {
+  const name: ThemeName = isNight.value ? 'day' : 'night';
+  theme.change(name);
+  keepTheme(name);
+}
+async function leave(): Promise<void> {
+  await session.signOut();
+  await router.push('/sign-in');
+}
+</script>
+
+<template>
+  <v-app-bar flat height="60" color="background" class="shell">
+    <router-link to="/today" class="mark" aria-label="Karyotome, to Today">
+      <img src="/mark.svg" alt="" width="30" height="30" />
+      <span v-if="!smAndDown" class="display">Karyotome</span>
+    </router-link>
+    <nav v-if="!smAndDown" class="bands" aria-label="Places">
+      <router-link
+        v-for="place in PLACES"
+        :key="place.to"
+        :to="place.to"
+        class="band"
+        :class="{ here: isHere(place.to) }"
+        :aria-current="isHere(place.to) ? 'page' : undefined"
+      >
+        {{ place.title }}
+      </router-link>
+    </nav>
+    <span v-else class="display phone-title">{{ session.settings?.name }}</span>
+    <v-spacer />
+    <span v-if="!smAndDown" class="small soft collection">{{ session.settings?.name }}</span>
+    <v-btn
+      :icon="isNight ? mdiWeatherSunny : mdiWeatherNight"
+      :aria-label="isNight ? 'Day theme' : 'Night theme'"
+      variant="text"
+      @click="toggleTheme"
+    />
+    <v-btn :icon="mdiCogOutline" to="/settings" aria-label="Settings" variant="text" />
+    <v-btn :icon="mdiLogout" aria-label="Sign out" variant="text" @click="leave" />
+  </v-app-bar>
+  <v-bottom-navigation v-if="smAndDown" grow height="60" :model-value="route.path">
+    <v-btn v-for="place in PLACES" :key="place.to" :to="place.to" class="foot" :active="isHere(place.to)">
+      <v-icon :icon="place.icon" />
+      <span>{{ place.title }}</span>
+    </v-btn>
+  </v-bottom-navigation>
+</template>
+
+<style scoped>
+.shell {
+  border-bottom: 1px solid var(--hair);
+}
+.mark {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  margin: 0 20px 0 16px;
+  color: inherit;
+  text-decoration: none;
+  font-size: 1.15rem;
+}
+/* The places lie on one strand, like bands on a chromosome: where one is, the band is stained. */
+.bands {
+  display: flex;
+  height: 36px;
+  border: 1.5px solid rgb(var(--v-theme-primary));
+  border-radius: 18px;
+  overflow: hidden;
+}
+.band {
+  display: flex;
+  align-items: center;
+  padding: 0 16px;
+  color: rgb(var(--v-theme-on-background));
+  text-decoration: none;
+  font-weight: 560;
+}
+.band + .band {
+  border-left: 1.5px solid rgb(var(--v-theme-primary));
+}
+.band:hover {
+  background: color-mix(in srgb, rgb(var(--v-theme-primary)) 12%, transparent);
+}
+.band.here {
+  background: rgb(var(--v-theme-primary));
+  color: rgb(var(--v-theme-on-primary));
+}
+.band:focus-visible {
+  outline: 2px solid rgb(var(--v-theme-secondary));
+  outline-offset: -4px;
+}
+.collection {
+  margin-right: 8px;
+}
+.phone-title {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.foot {
+  min-width: 0 !important;
+  padding: 0 2px;
+  font-size: 0.72rem;
+}
+</style>

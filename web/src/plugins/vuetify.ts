@@ -1,0 +1,76 @@
+import 'vuetify/styles';
+import { createVuetify } from 'vuetify';
+import { aliases, mdi } from 'vuetify/iconsets/mdi-svg';
+
+export const THEMES = ['day', 'night'] as const;
+export type ThemeName = (typeof THEMES)[number];
+const KEPT = 'karyotome.theme';
+
+export function keptTheme(): ThemeName {
+  return localStorage.getItem(KEPT) === 'night' ? 'night' : 'day';
+}
+export function keepTheme(name: ThemeName): void {
+  localStorage.setItem(KEPT, name);
+}
+
+export const vuetify = createVuetify({
+  icons: { defaultSet: 'mdi', aliases, sets: { mdi } },
+  theme: {
+    defaultTheme: keptTheme(),
+    themes: {
+      day: {
+        dark: false,
+        colors: {
+          background: '#f3eee4',
+          surface: '#fffcf6',
+          'surface-variant': '#e6dccb',
+          'on-surface-variant': '#3a342a',
+          'surface-light': '#efe7d9',
+          primary: '#2e4a3f',
+          secondary: '#8f4a17',
+          success: '#2f6b3c',
+          warning: '#8a5a00',
+          error: '#a3271c',
+          info: '#2b5c78',
+          'on-background': '#24211c',
+          'on-surface': '#24211c',
+        },
+      },
+      // For feeding in the dark: dim and warm, nothing white anywhere.
+      night: {
+        dark: true,
+        colors: {
+          background: '#0e0906',
+          surface: '#19100a',
+          'surface-variant': '#2c1c11',
+          'on-surface-variant': '#d99a68',
+          'surface-light': '#22160d',
+          primary: '#e0864a',
+          'on-primary': '#160c05',
+          secondary: '#d99a68',
+          'on-secondary': '#160c05',
+          success: '#b98d3f',
+          'on-success': '#160c05',
+          warning: '#e09a3a',
+          'on-warning': '#160c05',
+          error: '#f06a4a',
+          'on-error': '#160c05',
+          info: '#c9925e',
+          'on-info': '#160c05',
+          'on-background': '#d99a68',
+          'on-surface': '#d99a68',
+        },
+      },
+    },
+  },
+  defaults: {
+    VBtn: { rounded: 'lg', minHeight: 40 },
+    VCard: { rounded: 'lg', elevation: 0, border: true },
+    VTextField: { variant: 'outlined', density: 'comfortable', hideDetails: 'auto' },
+    VTextarea: { variant: 'outlined', density: 'comfortable', hideDetails: 'auto' },
+    VSelect: { variant: 'outlined', density: 'comfortable', hideDetails: 'auto' },
+    VAutocomplete: { variant: 'outlined', density: 'comfortable', hideDetails: 'auto' },
+    VDialog: { maxWidth: 560, scrollable: true },
+    VBtnToggle: { mandatory: true, variant: 'outlined', divided: true, rounded: 'lg', color: 'primary' },
+  },
+});

@@ -1,0 +1,87 @@
+import { createRouter, createWebHistory } from 'vue-router';
+import { useSession } from '../stores/session.ts';
+
+declare module 'vue-router' {
+  interface RouteMeta {
+    title: string;
+    /** Open to everybody, without a session. */
+    open?: boolean;
+  }
+}
+
+export const router = createRouter({
+  history: createWebHistory(),
+  scrollBehavior: (to, _from, saved) => saved ?? (to.hash ? { el: to.hash, top: 80 } : { top: 0 }),
+  routes: [
+    { path: '/', redirect: '/today' },
+    {
+      path: '/sign-in',
+      component: () => import('../features/sign-in/SignInView.vue'),
+      meta: { title: 'Sign in', open: true },
+    },
+    {
+      path: '/p/:slug',
+      component: () => import('../features/public/PublicView.vue'),
+      meta: { title: 'Animal', open: true },
+    },
+    { path: '/today', component: () => import('../features/today/TodayView.vue'), meta: { title: 'Today' } },
+    {
+      path: '/season',
+      component: () => import('../features/season/SeasonView.vue'),
+      meta: { title: 'Season' },
+    },
+    {
+      path: '/bench',
+      component: () => import('../features/bench/BenchListView.vue'),
+      meta: { title: 'Bench' },
+    },
+    {
+      path: '/bench/:id',
+      component: () => import('../features/bench/BenchView.vue'),
+      meta: { title: 'Bench' },
+    },
+    { path: '/racks', component: () => import('../features/racks/RacksView.vue'), meta: { title: 'Racks' } },
+    {
+      path: '/racks/ladders',
+      component: () => import('../features/racks/LaddersView.vue'),
+      meta: { title: 'Ladders' },
+    },
+    {
+      path: '/animals',
+      component: () => import('../features/animals/AnimalsView.vue'),
+      meta: { title: 'Animals' },
+    },
+    {
+      path: '/animals/import',
+      component: () => import('../features/animals/ImportView.vue'),
+      meta: { title: 'Import' },
+    },
+    {
+      path: '/animals/:id',
+      component: () => import('../features/animal/AnimalView.vue'),
+      meta: { title: 'Animal' },
+    },
+    {
+      path: '/showcase',
+      component: () => import('../features/showcase/ShowcaseView.vue'),
+      meta: { title: 'Showcase' },
+    },
+    {
+      path: '/settings',
+      component: () => import('../features/settings/SettingsView.vue'),
+      meta: { title: 'Settings' },
+    },
+    {
+      path: '/:rest(.*)*',
+      component: () => import('../layout/NotFoundView.vue'),
+      meta: { title: 'Not found', open: true },
+    },
+  ],
+});
+
+router.beforeEach(async (to) => {
+  document.title = `${to.meta.title} · Karyotome`;
+  if (to.meta.open) return true;
+  if (await useSession().ensure()) return true;
+  return { path: '/sign-in', query: { to: to.fullPath } };
+});

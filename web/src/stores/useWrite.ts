@@ -1,0 +1,52 @@
+import type { FieldProblem } from '@karyotome/contract';
+import { useQueryCache } from '@pinia/colada';
+import { computed, ref } from 'vue';
+import { ProblemError } from '../api/client.ts';
+
+/**
+ * Runs a write, keeps its problems by field, and lets every shown thing read itself anew: one record can change
+ * claims, advice and lists far from where it was made.
+ */
+export function useWrite<Args extends unknown[], Result>(act: (...args: Args) => Promise<Result>) {
+  const busy = ref(false);
+  const problems = ref<readonly FieldProblem[]>([]);
+  const message = ref<string | null>(null);
+  const cache = useQueryCache();
+
+  function reset(): void {
+    problems.value = [];
+    message.value = null;
+  }
+
+  /** @returns the result, or null where the server refused; then `message` and `problems` say why */
+  async function run(...args: Args): Promise<{ value: Result } | null> {
+    if (busy.value) return null;
+    busy.value = true;
+    reset();
+    try {
+      const value = await act(...args);
+      await cache.invalidateQueries();
+      return { value };
+    } catch (error) {
+      if (!(error instanceof ProblemError)) throw error;
+      problems.value = error.errors;
+      message.value = error.message;
+      return null;
+    } finally {
+      busy.value = false;
+    }
+  }
+
+  /** The messages for one field, as form fields take them. */
+  const errorsOf = (field: string): string[] =>
+    problems.value.filter((problem) => problem.field === field).map((problem) => problem.message);
+  /** What no field of the form would show. */
+  const general = (shown: readonly string[]): string | null => {
+    if (message.value === null) return null;
+    const unseen = problems.value.filter((problem) => !shown.includes(problem.field));
+    if (problems.value.length > 0 && unseen.length === 0) return null;
+    return unseen.length > 0 ? unseen.map((p) => `${p.field} ${p.message}`).join('. ') : message.value;
+  };
+  const failed = computed(() => message.value !== null);
+  return { run, busy, problems, message, failed, errorsOf, general, reset };
+}

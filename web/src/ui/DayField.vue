@@ -1,0 +1,18 @@
+<script setup lang="ts">
+import { localToday } from '../format/format.ts';
+
+/** A day, typed or picked; today at the latest. */
+defineProps<{ label: string; errors?: string[] }>();
+const day = defineModel<string | null>({ required: true });
+</script>
+
+<template>
+  <v-text-field
+    :model-value="day ?? ''"
+    :label="label"
+    type="date"
+    :max="localToday()"
+    :error-messages="errors ?? []"
+    @update:model-value="(value: string) => (day = value || null)"
+  />
+</template>

@@ -1,0 +1,34 @@
+<script setup lang="ts">
+import { mdiHelpCircleOutline } from '@mdi/js';
+
+/** Opens the rule and the records behind any derived thing. */
+defineProps<{ title: string; label?: string }>();
+</script>
+
+<template>
+  <v-menu :close-on-content-click="false" max-width="420" location="bottom end">
+    <template #activator="{ props: activator }">
+      <v-btn
+        v-bind="activator"
+        size="small"
+        variant="text"
+        :prepend-icon="mdiHelpCircleOutline"
+        :aria-label="`Why: ${title}`"
+      >
+        {{ label ?? 'Why' }}
+      </v-btn>
+    </template>
+    <v-card class="why">
+      <h3>{{ title }}</h3>
+      <slot />
+    </v-card>
+  </v-menu>
+</template>
+
+<style scoped>
+.why {
+  display: grid;
+  gap: 10px;
+  padding: 16px;
+}
+</style>
