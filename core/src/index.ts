@@ -1,7 +1,13 @@
 export { InputError, CostError, type Issue } from './errors.ts';
 export { addDays, daysBetween, isIsoDay, type IsoDay } from './calendar/days.ts';
 export { WILD, type Allele, type Locus } from './loci/locus.ts';
-export { appearance, canonical, type Genotype, type WeightedGenotype } from './loci/genotype.ts';
+export {
+  appearance,
+  canonical,
+  welfareNotes,
+  type Genotype,
+  type WeightedGenotype,
+} from './loci/genotype.ts';
 export { alleleName, CATALOGUE, locusById } from './catalogue/catalogue.ts';
 export { parseGenes, type ParsedGenes, type UnknownWord } from './notation/parse.ts';
 export { canonicalLabel, genotypeLabel, listAlleles, tradePercent } from './notation/label.ts';

@@ -1,6 +1,6 @@
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { randomBytes } from 'node:crypto';
-import { join } from 'node:path';
+import { join, resolve } from 'node:path';
 
 export interface Config {
   readonly databaseUrl: string;
@@ -49,7 +49,7 @@ function keptSecret(dataDir: string, name: string): string {
 
 /** The only reader of the environment. Fails at start, naming the variable. */
 export function readConfig(environment: NodeJS.ProcessEnv): Config {
-  const dataDir = required(environment, 'KARYOTOME_DATA');
+  const dataDir = resolve(required(environment, 'KARYOTOME_DATA'));
   return {
     databaseUrl: required(environment, 'DATABASE_URL'),
     host: environment['HOST'] ?? '127.0.0.1',

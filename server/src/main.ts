@@ -35,6 +35,8 @@ async function stop(): Promise<void> {
   await new Promise((resolve) => server.close(resolve));
   await app.close();
   await sequelize.close();
+  // An open pipe from the launcher would keep the process alive.
+  process.stdin.destroy();
 }
 for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => void stop());
 // Started by a launcher, the server ends with it, even when the launcher was killed.

@@ -22,7 +22,8 @@ const created = async (path: string, body: object): Promise<string> => {
 };
 const animal = (number: string, sex: string, genes: string): Promise<string> =>
   created('/animals', { number, sex, genes, hatchedOn: ago(1500), massG: 1800 });
-const view = async (id: string): Promise<AnimalView> => (await owner.get(`/animals/${id}`)).body as AnimalView;
+const view = async (id: string): Promise<AnimalView> =>
+  (await owner.get(`/animals/${id}`)).body as AnimalView;
 
 describe('one clutch, from its parents to a published page', () => {
   let dam: string;
@@ -36,7 +37,9 @@ describe('one clutch, from its parents to a published page', () => {
     dam = await animal('D-1', 'female', 'Cinnamon YB 66% het Clown');
     sire = await animal('S-1', 'male', 'pastel clown');
     second = await animal('S-2', 'male', 'vanilla');
-    expect((await view(dam)).label).toBe('Cinnamon Yellow Belly 66% het Clown'.replace('Cinnamon Yellow Belly', 'Yellow Belly Cinnamon'));
+    expect((await view(dam)).label).toBe(
+      'Cinnamon Yellow Belly 66% het Clown'.replace('Cinnamon Yellow Belly', 'Yellow Belly Cinnamon'),
+    );
   });
 
   test('a word that is no gene, or can mean two, is answered at its field', async () => {
@@ -49,7 +52,15 @@ describe('one clutch, from its parents to a published page', () => {
   });
 
   test('a pairing takes two possible sires, but no female among them', async () => {
-    const input = { season: 2026, damId: dam, sires: [{ animalId: sire, weight: 3 }, { animalId: second, weight: 1 }], startedOn: ago(200) };
+    const input = {
+      season: 2026,
+      damId: dam,
+      sires: [
+        { animalId: sire, weight: 3 },
+        { animalId: second, weight: 1 },
+      ],
+      startedOn: ago(200),
+    };
     pairing = await created('/pairings', input);
     const wrong = await owner.post('/pairings', { ...input, damId: sire });
     expect(fieldsOf(wrong)[0]).toBe('damId: must be a female: S-1 is male');
@@ -60,21 +71,43 @@ describe('one clutch, from its parents to a published page', () => {
   test('eggs are laid after the pairing and hatch after the laying', async () => {
     const early = await owner.post('/clutches', { pairingId: pairing, laidOn: ago(300), eggs: 6 });
     expect(fieldsOf(early)[0]).toContain('laidOn: lies before the pairing began');
-    clutch = await created('/clutches', { pairingId: pairing, laidOn: ago(90), eggs: 6, slugs: 1, incubationC: 31.4 });
-    const wrong = await owner.post(`/clutches/${clutch}/hatchlings`, { hatchedOn: ago(95), hatched: 4 }, { 'If-Match': '"1"' });
+    clutch = await created('/clutches', {
+      pairingId: pairing,
+      laidOn: ago(90),
+      eggs: 6,
+      slugs: 1,
+      incubationC: 31.4,
+    });
+    const wrong = await owner.post(
+      `/clutches/${clutch}/hatchlings`,
+      { hatchedOn: ago(95), hatched: 4 },
+      { 'If-Match': '"1"' },
+    );
     expect(fieldsOf(wrong)).toEqual([`hatchedOn: lies before the lay date, ${ago(90)}`]);
-    const many = await owner.post(`/clutches/${clutch}/hatchlings`, { hatchedOn: ago(30), hatched: 13 }, { 'If-Match': '"1"' });
+    const many = await owner.post(
+      `/clutches/${clutch}/hatchlings`,
+      { hatchedOn: ago(30), hatched: 13 },
+      { 'If-Match': '"1"' },
+    );
     expect(fieldsOf(many)).toEqual(['hatched: must be at most two an egg, 12']);
   });
 
   test('eggs become numbered hatchlings in one act, once', async () => {
     const send = () =>
-      owner.post(`/clutches/${clutch}/hatchlings`, { hatchedOn: ago(30), hatched: 4 }, { 'If-Match': '"1"', 'Idempotency-Key': 'hatch-once-1' });
+      owner.post(
+        `/clutches/${clutch}/hatchlings`,
+        { hatchedOn: ago(30), hatched: 4 },
+        { 'If-Match': '"1"', 'Idempotency-Key': 'hatch-once-1' },
+      );
     const first = await send();
     expect(first.status).toBe(201);
     expect(first.body).toMatchObject({ numbers: ['2601-01', '2601-02', '2601-03', '2601-04'] });
     expect((await send()).body).toEqual(first.body);
-    const again = await owner.post(`/clutches/${clutch}/hatchlings`, { hatchedOn: ago(30), hatched: 4 }, { 'If-Match': '"2"' });
+    const again = await owner.post(
+      `/clutches/${clutch}/hatchlings`,
+      { hatchedOn: ago(30), hatched: 4 },
+      { 'If-Match': '"2"' },
+    );
     expect(again.status).toBe(409);
     young = (first.body as { ids: string[] }).ids;
   });
@@ -90,20 +123,33 @@ describe('one clutch, from its parents to a published page', () => {
 
   test('a visual clown settles its sire and proves its dam', async () => {
     const body = { genes: 'Pastel Clown', sure: 'certain', by: 'Ida' };
-    const response = await owner.post(`/animals/${young[0]}/records`, { kind: 'identification', on: ago(20), body });
+    const response = await owner.post(`/animals/${young[0]}/records`, {
+      kind: 'identification',
+      on: ago(20),
+      body,
+    });
     expect(response.body).toMatchObject({ warnings: [] });
     const page = await view(young[0]!);
     expect(page.parents.find((parent) => parent.number === 'S-1')!.p).toBeCloseTo(1, 9);
-    expect((await view(dam)).claims.find((claim) => claim.allele === 'clown')).toMatchObject({ words: '100% het Clown', certain: true });
+    expect((await view(dam)).claims.find((claim) => claim.allele === 'clown')).toMatchObject({
+      words: '100% het Clown',
+      certain: true,
+    });
     const claim = page.claims.find((c) => c.words === 'Clown')!;
     expect(claim.support!.map((s) => s.animalNumber)).toContain('2601-01');
   });
 
   test('a morph the pairing cannot give is kept, flagged with the reason', async () => {
     const body = { genes: 'Pied', sure: 'certain', by: 'Ida', override: 'looks it' };
-    const response = await owner.post(`/animals/${young[1]}/records`, { kind: 'identification', on: ago(20), body });
+    const response = await owner.post(`/animals/${young[1]}/records`, {
+      kind: 'identification',
+      on: ago(20),
+      body,
+    });
     expect(response.status).toBe(201);
-    expect((response.body as { warnings: string[] }).warnings).toEqual(['Pied: as recorded, this pair can only give Normal at this locus']);
+    expect((response.body as { warnings: string[] }).warnings).toEqual([
+      'Pied: as recorded, this pair can only give Normal at this locus',
+    ]);
     const page = await view(young[1]!);
     expect(page.conflicts).toHaveLength(1);
     expect(page.conflicts[0]!.animals.map((a) => a.number)).toEqual(['2601-02']);
@@ -120,36 +166,62 @@ describe('one clutch, from its parents to a published page', () => {
     expect(fixed.status).toBe(201);
     const after = await view(young[1]!);
     expect(after.conflicts).toEqual([]);
-    expect(after.records.find((r) => r.id === wrong.id)!.voided).toMatchObject({ reason: 'second look', by: 'Tester' });
+    expect(after.records.find((r) => r.id === wrong.id)!.voided).toMatchObject({
+      reason: 'second look',
+      by: 'Tester',
+    });
   });
 
   test('sheds, meals, sex and weights are dated records with bounds', async () => {
     const id = young[0]!;
-    const send = (kind: string, on: string, body: object) => owner.post(`/animals/${id}/records`, { kind, on, body });
-    expect((await send('sex', ago(28), { sex: 'female', method: 'popped', sure: 'probable', by: 'Ida' })).status).toBe(201);
+    const send = (kind: string, on: string, body: object) =>
+      owner.post(`/animals/${id}/records`, { kind, on, body });
+    expect(
+      (await send('sex', ago(28), { sex: 'female', method: 'popped', sure: 'probable', by: 'Ida' })).status,
+    ).toBe(201);
     expect((await send('shed', ago(21), { stage: 'shed', complete: true, eyeCaps: true })).status).toBe(201);
     const meal = { species: 'rat', size: 'pinky', state: 'frozen-thawed' };
-    for (const days of [14, 9, 4]) expect((await send('feeding', ago(days), { ...meal, taken: true })).status).toBe(201);
+    for (const days of [14, 9, 4])
+      expect((await send('feeding', ago(days), { ...meal, taken: true })).status).toBe(201);
     expect((await send('weight', ago(3), { massG: 320 })).status).toBe(201);
-    expect(fieldsOf(await send('weight', ago(3), { massG: 'heavy' }))).toEqual(['body.massG: must be a number']);
-    expect(fieldsOf(await send('weight', ago(40), { massG: 70 }))[0]).toContain('on: lies before the hatch date');
+    expect(fieldsOf(await send('weight', ago(3), { massG: 'heavy' }))).toEqual([
+      'body.massG: must be a number',
+    ]);
+    expect(fieldsOf(await send('weight', ago(40), { massG: 70 }))[0]).toContain(
+      'on: lies before the hatch date',
+    );
     expect((await view(id)).sex).toBe('female');
   });
 
   test('the rack advises a move, the move is recorded, and meals will judge it', async () => {
-    const ladder = ((await owner.get('/ladders')).body as { id: string; name: string }[]).find((l) => l.name === 'Four-step rack')!;
-    const rack = { room: 'Room 1', name: 'H1', levels: 2, tubsPerLevel: 3, ladderId: ladder.id, stepPosition: 0 };
+    const ladder = ((await owner.get('/ladders')).body as { id: string; name: string }[]).find(
+      (l) => l.name === 'Four-step rack',
+    )!;
+    const rack = {
+      room: 'Room 1',
+      name: 'H1',
+      levels: 2,
+      tubsPerLevel: 3,
+      ladderId: ladder.id,
+      stepPosition: 0,
+    };
     await created('/racks', rack);
     await created('/racks', { ...rack, name: 'Y1', stepPosition: 1 });
     const racks = (await owner.get('/racks')).body as { name: string; tubs: { id: string }[] }[];
     const tub = (name: string): string => racks.find((r) => r.name === name)!.tubs[0]!.id;
     const move = (to: string, on: string) =>
-      owner.post(`/animals/${young[0]}/records`, { kind: 'move', on, body: { toTubId: to, reason: 'set up' } });
+      owner.post(`/animals/${young[0]}/records`, {
+        kind: 'move',
+        on,
+        body: { toTubId: to, reason: 'set up' },
+      });
     await move(tub('H1'), ago(20));
     const page = await view(young[0]!);
     expect(page.advice).toMatchObject({ verdict: 'move-up', from: 'Hatchling tub', to: 'Yearling tub' });
     expect(page.advice.freeTubs[0]).toMatchObject({ rack: 'Y1' });
-    const today = (await owner.get('/today')).body as { lines: { kind: string; animal: { number: string } | null }[] };
+    const today = (await owner.get('/today')).body as {
+      lines: { kind: string; animal: { number: string } | null }[];
+    };
     expect(today.lines.some((line) => line.kind === 'move' && line.animal?.number === '2601-01')).toBe(true);
     await move(tub('Y1'), ago(2));
     const moved = await view(young[0]!);
@@ -161,8 +233,15 @@ describe('one clutch, from its parents to a published page', () => {
     const id = young[0]!;
     const { version } = await view(id);
     await owner.patch(`/animals/${id}`, { note: 'SECRET price 900' }, { 'If-Match': `"${version}"` });
-    await owner.post(`/animals/${id}/records`, { kind: 'note', on: ago(1), body: { text: 'SECRET buyer' }, note: 'SECRET' });
-    const { slug } = (await owner.put(`/animals/${id}/publication`, { text: 'Calm.' })).body as { slug: string };
+    await owner.post(`/animals/${id}/records`, {
+      kind: 'note',
+      on: ago(1),
+      body: { text: 'SECRET buyer' },
+      note: 'SECRET',
+    });
+    const { slug } = (await owner.put(`/animals/${id}/publication`, { text: 'Calm.' })).body as {
+      slug: string;
+    };
     const page = await app.anonymous.get(`/public/${slug}`);
     expect(page.status).toBe(200);
     expect(page.text).not.toContain('SECRET');

@@ -31,7 +31,10 @@ export async function prepareTemplate(): Promise<{ serverUrl: string; template: 
   await client.connect();
   try {
     await client.query('select pg_advisory_lock(42)');
-    const { rowCount } = await client.query('select 1 from pg_database where datname = $1 and datistemplate', [template]);
+    const { rowCount } = await client.query(
+      'select 1 from pg_database where datname = $1 and datistemplate',
+      [template],
+    );
     if (rowCount === 0) {
       await client.query(`drop database if exists ${template}`);
       await client.query(`create database ${template}`);

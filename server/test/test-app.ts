@@ -61,7 +61,8 @@ export async function startTestApp(): Promise<TestApp> {
   const newCollection: TestApp['newCollection'] = async (title, role = 'owner') => {
     const email = `${randomUUID()}@example.test`;
     const actor = await createCollection(database, { email, name: 'Tester', password: PASSWORD }, title);
-    if (role !== 'owner') await database.models.memberships.update({ role }, { where: { accountId: actor.accountId } });
+    if (role !== 'owner')
+      await database.models.memberships.update({ role }, { where: { accountId: actor.accountId } });
     const agent = request.agent(app.express);
     const session = await agent.post('/api/v1/session').send({ email, password: PASSWORD });
     return client(agent, (session.body as { csrfToken: string }).csrfToken);
@@ -82,14 +83,33 @@ export async function startTestApp(): Promise<TestApp> {
 
 function client(agent: ReturnType<typeof request.agent>, token: string): TestClient {
   const at = (path: string): string => `/api/v1${path}`;
-  const headers = (more: Record<string, string> = {}): Record<string, string> => ({ 'X-CSRF-Token': token, ...more });
+  const headers = (more: Record<string, string> = {}): Record<string, string> => ({
+    'X-CSRF-Token': token,
+    ...more,
+  });
   return {
     get: (path) => agent.get(at(path)),
-    post: (path, body, more) => agent.post(at(path)).set(headers(more)).send(body ?? {}),
-    put: (path, body, more) => agent.put(at(path)).set(headers(more)).send(body ?? {}),
-    patch: (path, body, more) => agent.patch(at(path)).set(headers(more)).send(body ?? {}),
+    post: (path, body, more) =>
+      agent
+        .post(at(path))
+        .set(headers(more))
+        .send(body ?? {}),
+    put: (path, body, more) =>
+      agent
+        .put(at(path))
+        .set(headers(more))
+        .send(body ?? {}),
+    patch: (path, body, more) =>
+      agent
+        .patch(at(path))
+        .set(headers(more))
+        .send(body ?? {}),
     delete: (path) => agent.delete(at(path)).set(headers()),
-    upload: (path, type, bytes) => agent.post(at(path)).set(headers({ 'Content-Type': type })).send(bytes),
+    upload: (path, type, bytes) =>
+      agent
+        .post(at(path))
+        .set(headers({ 'Content-Type': type }))
+        .send(bytes),
   };
 }
 

@@ -1,4 +1,4 @@
-import type { Allele, Compound, Locus } from '../loci/locus.ts';
+import type { Allele, Compound, Locus, WelfareNote } from '../loci/locus.ts';
 import { WILD } from '../loci/locus.ts';
 
 /*
@@ -25,6 +25,12 @@ const single = (allele: Allele, more: Partial<Locus> = {}): Locus => ({
   alleles: [allele],
   compounds: [],
   ...more,
+});
+
+const caution = (copies: 1 | 2, alleles: readonly string[], text: string): WelfareNote => ({
+  copies,
+  alleles,
+  text,
 });
 
 const COMPLEXES: readonly Locus[] = [
@@ -70,7 +76,13 @@ const COMPLEXES: readonly Locus[] = [
     name: 'Dark complex',
     alleles: [show('cinnamon', 'Cinnamon'), show('black-pastel', 'Black Pastel')],
     compounds: [compound('cinnamon', 'black-pastel', 'Eight Ball')],
-    welfare: 'Animals with two copies in this complex are often kinked or duck-billed.',
+    welfare: [
+      caution(
+        2,
+        ['cinnamon', 'black-pastel'],
+        'Two copies in the dark complex: often kinked or duck-billed.',
+      ),
+    ],
   },
   {
     id: 'black-eyed-white',
@@ -84,7 +96,10 @@ const COMPLEXES: readonly Locus[] = [
     name: 'Spider and blackhead',
     alleles: [dominant('spider', 'Spider'), show('blackhead', 'Blackhead')],
     compounds: [],
-    welfare: 'Spider comes with a neurological wobble. Two copies of spider are thought not to live.',
+    welfare: [
+      caution(1, ['spider'], 'Spider comes with a neurological wobble.'),
+      caution(2, ['spider'], 'Two copies of spider are thought not to live.'),
+    ],
   },
   {
     id: 'enchi-complex',
@@ -105,7 +120,9 @@ const SHOWING: readonly Locus[] = [
   single(show('pastel', 'Pastel')),
   single(show('orange-dream', 'Orange Dream')),
   single(show('leopard', 'Leopard')),
-  single(show('spotnose', 'Spotnose', 'Powerball'), { welfare: 'Two copies (Powerball) wobble.' }),
+  single(show('spotnose', 'Spotnose', 'Powerball'), {
+    welfare: [caution(2, ['spotnose'], 'Two copies of spotnose (Powerball) wobble.')],
+  }),
   single(show('mahogany', 'Mahogany', 'Suma')),
   single(show('ghi', 'GHI')),
   single(show('red-stripe', 'Red Stripe')),
@@ -119,15 +136,27 @@ const SHOWING: readonly Locus[] = [
   single(show('twister', 'Twister')),
   single(show('gobi', 'Gobi')),
   single(dominant('desert', 'Desert'), {
-    welfare: 'Desert females rarely lay safely: do not breed them.',
+    welfare: [caution(1, ['desert'], 'Desert females rarely lay safely: do not breed them.')],
   }),
   single(show('champagne', 'Champagne'), {
-    welfare: 'Comes with a wobble. Two copies do not live.',
+    welfare: [
+      caution(1, ['champagne'], 'Champagne comes with a wobble.'),
+      caution(2, ['champagne'], 'Two copies of Champagne do not live.'),
+    ],
   }),
-  single(show('hgw', 'HGW'), { welfare: 'Comes with a wobble. Two copies do not live.' }),
-  single(show('woma', 'Woma'), { welfare: 'Some animals wobble; what two copies do is debated.' }),
+  single(show('hgw', 'HGW'), {
+    welfare: [
+      caution(1, ['hgw'], 'HGW comes with a wobble.'),
+      caution(2, ['hgw'], 'Two copies of HGW do not live.'),
+    ],
+  }),
+  single(show('woma', 'Woma'), {
+    welfare: [caution(1, ['woma'], 'Some womas wobble; what two copies do is debated.')],
+  }),
   single(show('scaleless-head', 'Scaleless Head', 'Scaleless'), {
-    welfare: 'Two copies (Scaleless) are without scales and need special care.',
+    welfare: [
+      caution(2, ['scaleless-head'], 'Two copies (Scaleless) are without scales and need special care.'),
+    ],
   }),
   single(show('sahara', 'Sahara')),
   single(show('banana', 'Banana'), { sexLinked: { recombination: 0.07 }, hides: 'black' }),
@@ -147,7 +176,7 @@ const RECESSIVE: readonly Locus[] = [
   single(recessive('genetic-stripe', 'Genetic Stripe')),
   single(recessive('ultramel', 'Ultramel')),
   single(recessive('caramel', 'Caramel'), {
-    welfare: 'Caramels are prone to kinks, and the females are often infertile.',
+    welfare: [caution(2, ['caramel'], 'Caramels are prone to kinks, and the females are often infertile.')],
   }),
   single(recessive('puzzle', 'Puzzle')),
   single(recessive('tri-stripe', 'Tri-Stripe')),

@@ -37,6 +37,13 @@ export function copies(genotype: Genotype, alleleId: string): number {
   return (genotype[0] === alleleId ? 1 : 0) + (genotype[1] === alleleId ? 1 : 0);
 }
 
+/** The cautions that hold for an animal of this genotype. */
+export function welfareNotes(locus: Locus, genotype: Genotype): string[] {
+  return (locus.welfare ?? [])
+    .filter((note) => genotype.filter((allele) => note.alleles.includes(allele)).length >= note.copies)
+    .map((note) => note.text);
+}
+
 /**
  * What the eye can tell of a genotype: two genotypes look the same exactly when this is the same text.
  *

@@ -36,8 +36,15 @@ export interface Locus {
   readonly hides?: Hides;
   /** What any two copies of this locus' alleles hide, where it differs from one copy. */
   readonly doublesHide?: Hides;
-  /** A caution to show at pairing time and on the listing. */
-  readonly welfare?: string;
+  /** Cautions to show at pairing time and on the listing. */
+  readonly welfare?: readonly WelfareNote[];
+}
+
+/** A caution, and from how many copies of these alleles together it applies. */
+export interface WelfareNote {
+  readonly alleles: readonly string[];
+  readonly copies: 1 | 2;
+  readonly text: string;
 }
 
 export function isRecessive(locus: Locus, alleleId: string): boolean {

@@ -10,6 +10,8 @@ export const NORMAL = 'Normal';
 export function tradePercent(p: number): string {
   if (Math.abs(p - 2 / 3) < 0.005) return '66%';
   if (Math.abs(p - 1 / 3) < 0.005) return '33%';
+  if (p < 0.005) return 'under 1%';
+  if (p > 0.995 && p < 1) return 'over 99%';
   return `${Math.round(p * 100)}%`;
 }
 

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { CATALOGUE, locusById } from '../catalogue/catalogue.ts';
-import { pairingOutcomes, visibleOutcomes, whyImpossible } from './pairing-odds.ts';
+import { pairingCautions, pairingOutcomes, visibleOutcomes, whyImpossible } from './pairing-odds.ts';
 import { parseParent, type Parent } from './parent.ts';
 import { parseTarget, targetOdds } from './target.ts';
 
@@ -80,6 +80,14 @@ describe('pairing odds', () => {
     const d = dam('het clown het pied fire leopard');
     const all = pairingOutcomes(s, d).outcomes;
     expect(pairingOutcomes(s, d, 7).outcomes).toEqual(all.slice(0, 7));
+  });
+
+  test('a caution is shown where the pair can produce what it is about, and only there', () => {
+    expect(pairingCautions(sire('cinnamon'), dam('normal'))).toEqual([]);
+    expect(pairingCautions(sire('cinnamon'), dam('black pastel'))).toEqual([
+      'Two copies in the dark complex: often kinked or duck-billed.',
+    ]);
+    expect(pairingCautions(sire('spider'), dam('spider'))).toHaveLength(2);
   });
 
   test('a morph the pairing cannot give is answered with what it can', () => {

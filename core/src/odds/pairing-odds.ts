@@ -1,5 +1,5 @@
 import { CATALOGUE, locusById } from '../catalogue/catalogue.ts';
-import { appearance, type Genotype } from '../loci/genotype.ts';
+import { appearance, welfareNotes, type Genotype } from '../loci/genotype.ts';
 import { WILD, type Locus } from '../loci/locus.ts';
 import { genotypeLabel, NORMAL, tradePercent } from '../notation/label.ts';
 import { locusOutcomes, type LocusOutcome } from './locus-outcomes.ts';
@@ -202,9 +202,12 @@ function carriedWords(locus: Locus, members: readonly LocusOutcome[]): string[] 
     });
 }
 
-/** Cautions that go with genes either parent shows or carries, to be seen before the animals are put together. */
+/** Cautions for what the pair can produce, to be seen before the animals are put together. */
 export function pairingCautions(sire: Parent, dam: Parent): string[] {
-  return segregatingLoci(sire, dam).flatMap(({ locus }) => (locus.welfare ? [locus.welfare] : []));
+  const notes = segregatingLoci(sire, dam).flatMap(({ locus, outcomes }) =>
+    outcomes.flatMap(({ genotype }) => welfareNotes(locus, genotype)),
+  );
+  return [...new Set(notes)];
 }
 
 /**

@@ -98,6 +98,8 @@ function toRefusal(error: unknown): Refusal {
   if (error instanceof DatabaseError && (error.parent as { code?: string }).code === '23514') {
     return new Refusal('invalid', 'A value lies outside what can be recorded.');
   }
+  if ((error as { code?: string }).code === 'ENOENT')
+    return new Refusal('not-found', 'The file is not there any more.');
   const { status, type } = error as { status?: number; type?: string };
   if (status === 413)
     return new Refusal('too-large', 'The body is larger than this server takes.', [

@@ -88,7 +88,7 @@ async function leave(): Promise<void> {
 .shell {
   border-bottom: 1px solid var(--hair);
 }
-.mark {
+.mark.mark {
   display: flex;
   align-items: center;
   gap: 10px;
@@ -105,7 +105,7 @@ async function leave(): Promise<void> {
   border-radius: 18px;
   overflow: hidden;
 }
-.band {
+.band.band {
   display: flex;
   align-items: center;
   padding: 0 16px;
@@ -113,13 +113,13 @@ async function leave(): Promise<void> {
   text-decoration: none;
   font-weight: 560;
 }
-.band + .band {
+.band.band + .band.band {
   border-left: 1.5px solid rgb(var(--v-theme-primary));
 }
 .band:hover {
   background: color-mix(in srgb, rgb(var(--v-theme-primary)) 12%, transparent);
 }
-.band.here {
+.band.band.here {
   background: rgb(var(--v-theme-primary));
   color: rgb(var(--v-theme-on-primary));
 }

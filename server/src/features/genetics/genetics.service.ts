@@ -13,8 +13,10 @@ import {
   type Pedigree,
   type Posterior,
   type RecordedAnimal,
+  welfareNotes,
   type SupportingRecord,
   type Sureness,
+  type WeightedGenotype,
 } from '@karyotome/core';
 import { select, type Work } from '../../db/work.ts';
 
@@ -104,6 +106,9 @@ export function claimsOf(genetics: Genetics, animalId: string): Claim[] {
   return claimsFrom(genetics.posterior.animals.get(animalId) ?? new Map());
 }
 
+/** A fainter possibility than this stays among the claims, where its odds can be read. */
+const WORTH_A_LABEL = 0.01;
+
 /** The label a breeder would write: what shows, what is carried, and in brackets what is possible. */
 export function labelOf(genetics: Genetics, animalId: string): string {
   const known = genetics.labels.get(animalId);
@@ -121,7 +126,9 @@ function composeLabel(genetics: Genetics, animalId: string, genes: string): stri
   const claims = claimsOf(genetics, animalId);
   const shown = claims.filter((claim) => claim.kind === 'visual' || claim.kind === 'double');
   const carried = claims.filter(
-    (claim) => claim.kind === 'carrier' || (claim.kind === 'fraction' && !claim.words.startsWith('possible')),
+    (claim) =>
+      claim.kind === 'carrier' ||
+      (claim.kind === 'fraction' && claim.p >= WORTH_A_LABEL && !claim.words.startsWith('possible')),
   );
   const bracketed = parsed.possible
     .filter((allele) => !shown.some((claim) => claim.allele === allele))
@@ -193,14 +200,13 @@ export function parentOf(genetics: Genetics, animalId: string): Parent {
   return { loci: genetics.posterior.animals.get(animalId) ?? new Map() };
 }
 
-/** Cautions for the genes an animal shows or certainly carries. */
+/** Cautions for what an animal most likely is. */
 export function cautionsOf(genetics: Genetics, animalId: string): string[] {
-  const loci = new Set(
-    claimsOf(genetics, animalId)
-      .filter((c) => c.kind !== 'fraction')
-      .map((c) => c.locus),
-  );
-  return [...loci].flatMap((id) => locusById(id)?.welfare ?? []);
+  const loci = genetics.posterior.animals.get(animalId) ?? new Map<string, readonly WeightedGenotype[]>();
+  return [...loci].flatMap(([id, genotypes]) => {
+    const likeliest = genotypes.toSorted((a, b) => b.p - a.p)[0];
+    return likeliest ? welfareNotes(locusById(id)!, likeliest.genotype) : [];
+  });
 }
 
 /** The posterior of an animal's candidate sires; one sure sire has probability 1. */

@@ -90,7 +90,9 @@ function sendPicture(
   picture: Pick<PictureRow, 'file'>,
   cache: string,
 ): void {
-  response.sendFile(picturePath(dataDir, picture.file), {
+  // Relative to a root: the data folder's own name may begin with a dot, which sendFile would refuse.
+  response.sendFile(picture.file, {
+    root: join(dataDir, 'pictures'),
     headers: { 'Cache-Control': cache, 'Content-Type': 'image/webp' },
   });
 }

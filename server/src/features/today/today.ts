@@ -1,4 +1,4 @@
-import type { AnimalSummary, TodayLine, TodayView } from '@karyotome/contract';
+import type { AnimalSummary, ClutchSummary, TodayLine, TodayView } from '@karyotome/contract';
 import { animalTasks, clutchTasks, nextMeal } from '@karyotome/core';
 import { Router } from 'express';
 import type { Work } from '../../db/work.ts';
@@ -16,7 +16,8 @@ export async function viewToday(work: Work): Promise<TodayView> {
   const animalLines = animals
     .toSorted(byPlace)
     .flatMap((animal) => linesOf(animal, records.get(animal.id) ?? [], enclosures, work.today));
-  const clutchLines = (await clutchSummaries(work))
+  const clutches = await clutchSummaries(work);
+  const clutchLines = clutches
     .filter((clutch) => clutch.hatchedOn === null)
     .flatMap((clutch) =>
       clutchTasks(clutch.laidOn, work.today).map((task): TodayLine => ({
@@ -28,7 +29,7 @@ export async function viewToday(work: Work): Promise<TodayView> {
         preset: null,
       })),
     );
-  const lines = [...clutchLines, ...animalLines];
+  const lines = [...clutchLines, ...gatherBenchWork(animalLines, clutches)];
   return { today: work.today, lines, thaw: countPrey(lines) };
 }
 
@@ -53,6 +54,34 @@ function linesOf(
     advice: task.kind === 'move' ? advice : null,
     preset: task.kind === 'meal' ? preyOf(history) : null,
   }));
+}
+
+/** Identifying and sexing is done clutch by clutch at the bench: one line for each clutch instead of one for each act. */
+function gatherBenchWork(lines: readonly TodayLine[], clutches: readonly ClutchSummary[]): TodayLine[] {
+  const isBenchWork = (line: TodayLine): boolean =>
+    (line.kind === 'identify' || (line.kind === 'sex' && line.animal?.sex === 'unknown')) &&
+    line.animal?.clutchId != null;
+  const gathered = clutches.flatMap((clutch): TodayLine[] => {
+    const own = lines.filter((line) => isBenchWork(line) && line.animal!.clutchId === clutch.id);
+    if (own.length === 0) return [];
+    const count = (kind: TodayLine['kind']): number => own.filter((line) => line.kind === kind).length;
+    const words = [
+      ...(count('identify') > 0 ? [`identify ${count('identify')}`] : []),
+      ...(count('sex') > 0 ? [`sex ${count('sex')}`] : []),
+    ].join(', ');
+    return [
+      {
+        ...own[0]!,
+        kind: 'identify',
+        key: `${clutch.id}-bench`,
+        text: words[0]!.toUpperCase() + words.slice(1),
+        why: 'Hatchlings are identified and sexed after the first shed. Sexing is taught hand to hand: inexperienced hands hurt animals.',
+        animal: null,
+        clutch: { id: clutch.id, name: clutch.name },
+      },
+    ];
+  });
+  return [...gathered, ...lines.filter((line) => !isBenchWork(line))];
 }
 
 function preyOf(history: ReturnType<typeof toHistory>): TodayLine['preset'] {

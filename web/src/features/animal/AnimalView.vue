@@ -110,42 +110,46 @@ function show(recordId: string): void {
           >
         </v-alert>
         <div class="grid">
-          <v-card class="box life">
-            <h2>Lifeline</h2>
-            <Lifeline :animal="data" @open="show" />
-          </v-card>
-          <v-card class="box">
-            <h2>What it is and carries</h2>
-            <ClaimList :claims="data.claims" :animal-id="data.id" :is-identified="data.identified" />
-          </v-card>
-          <AdviceCard
-            :animal="data"
-            :may-record="session.mayRecord"
-            @move="open('move', { toTubId: $event.tubId, reason: $event.reason })"
-          />
-          <v-card class="box">
-            <h2>Parents and theirs</h2>
-            <LineageTree v-if="data.parents.length" :parents="data.parents" />
-            <p v-else class="soft">No parents recorded: it came in from elsewhere.</p>
-            <p v-if="data.clutch" class="small">
-              <router-link :to="`/bench/${data.clutch.id}`">Clutch {{ data.clutch.name }}</router-link
-              >, laid {{ dayWords(data.clutch.laidOn) }}, {{ data.clutch.mates }} hatchlings
-            </p>
-            <template v-if="data.offspring.length">
-              <h3>Offspring</h3>
-              <p class="offspring small">
-                <router-link
-                  v-for="young in data.offspring"
-                  :key="young.id"
-                  :to="`/animals/${young.id}`"
-                  :title="young.label"
-                  >{{ young.number }} {{ sexSign(young.sex) }}</router-link
-                >
+          <div class="stack">
+            <v-card class="box life">
+              <h2>Lifeline</h2>
+              <Lifeline :animal="data" @open="show" />
+            </v-card>
+            <AdviceCard
+              :animal="data"
+              :may-record="session.mayRecord"
+              @move="open('move', { toTubId: $event.tubId, reason: $event.reason })"
+            />
+            <PublishCard :animal="data" :may-record="session.mayRecord" />
+          </div>
+          <div class="stack">
+            <v-card class="box">
+              <h2>What it is and carries</h2>
+              <ClaimList :claims="data.claims" :animal-id="data.id" :is-identified="data.identified" />
+            </v-card>
+            <v-card class="box">
+              <h2>Parents and theirs</h2>
+              <LineageTree v-if="data.parents.length" :parents="data.parents" />
+              <p v-else class="soft">No parents recorded: it came in from elsewhere.</p>
+              <p v-if="data.clutch" class="small">
+                <router-link :to="`/bench/${data.clutch.id}`">Clutch {{ data.clutch.name }}</router-link
+                >, laid {{ dayWords(data.clutch.laidOn) }}, {{ data.clutch.mates }} hatchlings
               </p>
-            </template>
-          </v-card>
-          <PublishCard :animal="data" :may-record="session.mayRecord" />
-          <PictureStrip :animal="data" :may-record="session.mayRecord" />
+              <template v-if="data.offspring.length">
+                <h3>Offspring</h3>
+                <p class="offspring small">
+                  <router-link
+                    v-for="young in data.offspring"
+                    :key="young.id"
+                    :to="`/animals/${young.id}`"
+                    :title="young.label"
+                    >{{ young.number }} {{ sexSign(young.sex) }}</router-link
+                  >
+                </p>
+              </template>
+            </v-card>
+            <PictureStrip :animal="data" :may-record="session.mayRecord" />
+          </div>
         </div>
         <RecordList
           id="record"

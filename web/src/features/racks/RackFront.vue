@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { RackView } from '@karyotome/contract';
+import { mdiArrowUpBold, mdiArrowULeftTop, mdiCircleOutline, mdiPause } from '@mdi/js';
 import { computed } from 'vue';
 import { massWords, sexSign } from '../../format/format.ts';
 import { useSession } from '../../stores/session.ts';
@@ -18,7 +19,7 @@ const range = computed(() => {
   const { minG, maxG } = props.rack.step;
   return maxG === null ? `from ${minG} g` : `${minG} to ${maxG} g`;
 });
-const SIGN = { 'move-up': '↑', hold: '⏸', 'go-back': '↩', none: '' } as const;
+const SIGN = { 'move-up': mdiArrowUpBold, hold: mdiPause, 'go-back': mdiArrowULeftTop, none: null } as const;
 const WORDS = {
   'move-up': 'advised to move up',
   hold: 'heavy enough, but leave it for now',
@@ -56,12 +57,15 @@ const isEmpty = computed(() => props.rack.tubs.every((tub) => tub.animals.length
             <span class="small soft num">{{
               animal.massG === null ? '' : massWords(animal.massG, session.settings?.massUnit)
             }}</span>
-            <span class="signs"
-              ><span v-if="animal.inShed" aria-label="in shed">◌</span
-              ><span v-if="SIGN[animal.verdict]" :aria-label="WORDS[animal.verdict]">{{
-                SIGN[animal.verdict]
-              }}</span></span
-            >
+            <span class="signs">
+              <v-icon v-if="animal.inShed" :icon="mdiCircleOutline" size="16" aria-label="in shed" />
+              <v-icon
+                v-if="SIGN[animal.verdict]"
+                :icon="SIGN[animal.verdict]!"
+                size="18"
+                :aria-label="WORDS[animal.verdict]"
+              />
+            </span>
           </router-link>
           <span v-if="tub.animals.length === 0" class="small soft">free</span>
         </div>

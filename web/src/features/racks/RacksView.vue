@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { RackView } from '@karyotome/contract';
-import { mdiPlus, mdiStairs } from '@mdi/js';
+import { mdiArrowUpBold, mdiArrowULeftTop, mdiCircleOutline, mdiPause, mdiPlus, mdiStairs } from '@mdi/js';
 import { computed, ref } from 'vue';
 import { api } from '../../api/resources.ts';
 import { useNotices } from '../../stores/notices.ts';
@@ -50,9 +50,10 @@ async function remove(rack: RackView): Promise<void> {
     >
       <template #first><v-btn color="primary" @click="adding = true">New rack</v-btn></template>
       <p class="legend small soft">
-        <span class="mark up">↑</span> advised to move up <span class="mark hold">⏸</span> heavy enough, but
-        leave it for now <span class="mark back">↩</span> back to the last tub
-        <span class="mark shed">◌</span> in shed
+        <span><v-icon :icon="mdiArrowUpBold" size="16" /> advised to move up</span>
+        <span><v-icon :icon="mdiPause" size="16" /> heavy enough, but leave it for now</span>
+        <span><v-icon :icon="mdiArrowULeftTop" size="16" /> back to the last tub</span>
+        <span><v-icon :icon="mdiCircleOutline" size="16" /> in shed</span>
       </p>
       <section v-for="[room, racks] in rooms" :key="room" class="room">
         <h2>
@@ -87,13 +88,9 @@ async function remove(rack: RackView): Promise<void> {
   align-items: start;
 }
 .legend {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 18px;
   margin-bottom: 12px;
-}
-.mark {
-  margin: 0 2px 0 12px;
-  font-weight: 700;
-}
-.mark:first-child {
-  margin-left: 0;
 }
 </style>

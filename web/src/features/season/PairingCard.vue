@@ -86,7 +86,7 @@ const stage = (clutch: PairingView['clutches'][number]): string => {
   display: block;
   padding-left: 20px;
 }
-.clutch {
+a.clutch.clutch {
   display: grid;
   grid-template-columns: 1fr auto;
   gap: 2px 12px;

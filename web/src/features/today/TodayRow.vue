@@ -67,8 +67,9 @@ function open(kind: RecordKind): void {
   <div class="line" :class="line.kind">
     <span class="tub num soft">{{ place }}</span>
     <router-link v-if="line.animal" :to="`/animals/${line.animal.id}`" class="who plain">
-      <strong>{{ line.animal.number }}</strong>
-      <span :title="line.animal.sex">{{ sexSign(line.animal.sex) }}</span>
+      <strong
+        >{{ line.animal.number }} <span :title="line.animal.sex">{{ sexSign(line.animal.sex) }}</span></strong
+      >
       <span class="soft small label">{{ line.animal.label }}</span>
     </router-link>
     <router-link v-else-if="line.clutch" :to="`/bench/${line.clutch.id}`" class="who plain">
@@ -95,10 +96,10 @@ function open(kind: RecordKind): void {
         <v-btn variant="outlined" :disabled="write.busy.value" @click="meal(false)">Refused</v-btn>
         <v-btn variant="text" aria-label="Another meal" @click="open('feeding')">Other…</v-btn>
       </template>
+      <v-btn v-else-if="line.clutch" variant="outlined" :to="`/bench/${line.clutch.id}`">Open</v-btn>
       <v-btn v-else-if="mayRecord && KIND[line.kind]" variant="outlined" @click="open(KIND[line.kind]!)">{{
         VERBS[line.kind]
       }}</v-btn>
-      <v-btn v-else-if="line.clutch" variant="outlined" :to="`/bench/${line.clutch.id}`">Open</v-btn>
     </span>
   </div>
 </template>
@@ -106,7 +107,7 @@ function open(kind: RecordKind): void {
 <style scoped>
 .line {
   display: grid;
-  grid-template-columns: 44px minmax(150px, 1.3fr) minmax(150px, 1fr) auto minmax(210px, auto);
+  grid-template-columns: 44px minmax(150px, 1.3fr) minmax(150px, 1fr) 88px 300px;
   align-items: center;
   gap: 4px 12px;
   padding: 8px 16px;

@@ -49,7 +49,13 @@ const places = computed(() => {
   const groups = new Map<string, TodayLine[]>();
   for (const line of shown.value) {
     const tub = line.animal?.tub;
-    const place = line.clutch ? 'Incubator' : tub ? `${tub.room} · ${tub.rack}` : 'Without a tub';
+    const place = line.clutch
+      ? line.kind === 'eggs'
+        ? 'Incubator'
+        : 'Bench'
+      : tub
+        ? `${tub.room} · ${tub.rack}`
+        : 'Without a tub';
     groups.set(place, [...(groups.get(place) ?? []), line]);
   }
   return [...groups];

@@ -117,11 +117,10 @@ class Farm {
     }))!.get();
     for (const rack of RACKS) await createRack(this.work, { ...rack, room: ROOM, ladderId: ladder.id });
     const racks: RackView[] = await listRacks(this.work);
-    for (const { stepPosition, tubs } of racks)
-      this.free.set(
-        stepPosition,
-        tubs.map((tub) => tub.id),
-      );
+    for (const { stepPosition, tubs } of racks) {
+      const known = this.free.get(stepPosition) ?? [];
+      this.free.set(stepPosition, [...known, ...tubs.map((tub) => tub.id)]);
+    }
   }
 
   private async addFounder(founder: (typeof FOUNDERS)[number]): Promise<void> {

@@ -92,13 +92,14 @@ function shedRecords(life: Life, chance: Chance): NewRecord[] {
 
 function weightRecords(life: Life, mass: (day: string) => number, chance: Chance): NewRecord[] {
   const records: NewRecord[] = [];
-  const last = addDays(life.until, -chance.whole(2, 24));
+  const settled = addDays(life.until, -chance.whole(2, 24));
+  const last = settled < life.from ? life.from : settled;
   const isYoung = daysBetween(life.hatchedOn, life.until) < 500;
   for (let day = life.from; ; day = addDays(day, isYoung ? chance.whole(24, 33) : chance.whole(38, 60))) {
     const on = day > last ? last : day;
     const noise = on === life.hatchedOn ? 1 : chance.between(0.985, 1.015);
     if (on >= life.from) records.push({ kind: 'weight', on, body: { massG: Math.round(mass(on) * noise) } });
-    if (on === last || last < life.from) break;
+    if (on === last) break;
   }
   return records;
 }

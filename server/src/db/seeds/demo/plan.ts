@@ -212,10 +212,10 @@ export const CLUTCHES: readonly PlannedClutch[] = [
     dam: 'F-04',
     sires: [{ choice: { clutch: 'c', sex: 'male', shows: 'Puzzle' }, weight: 1 }],
     pairedAgo: 150,
-    laidAgo: 76,
+    laidAgo: 72,
     eggs: 6,
     slugs: 0,
-    hatchedAgo: 17,
+    hatchedAgo: 14,
     hatched: 7,
     isIdentified: false,
     hasTwins: true,
@@ -239,7 +239,8 @@ export const CLUTCHES: readonly PlannedClutch[] = [
 export const RACKS = [
   { name: 'Hatch 1', levels: 6, tubsPerLevel: 5, stepPosition: 0 },
   { name: 'Young 1', levels: 5, tubsPerLevel: 4, stepPosition: 1 },
-  { name: 'Grow 1', levels: 5, tubsPerLevel: 4, stepPosition: 2 },
+  { name: 'Grow 1', levels: 5, tubsPerLevel: 5, stepPosition: 2 },
+  { name: 'Grow 2', levels: 4, tubsPerLevel: 5, stepPosition: 2 },
   { name: 'Adult 1', levels: 4, tubsPerLevel: 3, stepPosition: 3 },
 ] as const;
 export const ROOM = 'Snake room';
@@ -248,11 +249,11 @@ export const ROOM = 'Snake room';
 export const STORIES: Readonly<
   Record<string, 'shy' | 'in-blue' | 'bad-shed' | 'bold' | 'too-big' | 'moved-too-early'>
 > = {
-  'h-2': 'shy',
+  'f-1': 'shy',
   'g-3': 'in-blue',
   'd-1': 'bad-shed',
   'g-0': 'bold',
-  'g-2': 'too-big',
+  'e-2': 'too-big',
   'h-4': 'moved-too-early',
 };
 /** Males that fast through the breeding season, for this many days so far. */

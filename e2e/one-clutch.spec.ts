@@ -1,0 +1,216 @@
+import { choose, daysAgo, expect, fillNumber, signIn, test } from './test.ts';
+
+/*
+ * A breeder takes one clutch from its parents to a published page, with a wrong input at each step and a reload in the
+ * middle. One long walk, as a person would take it: every step rests on the one before.
+ */
+test('one clutch, from its parents to a published page', async ({ page, empty }) => {
+  await test.step('sign in, first with a wrong password', async () => {
+    await page.goto(`${empty.origin}/season`);
+    await page.getByLabel('E-mail').fill(empty.email);
+    await page.getByLabel('Password').fill('not-it');
+    await page.getByRole('button', { name: 'Sign in' }).click();
+    await expect(page.getByRole('alert')).toContainText('Check both fields');
+    await page.getByLabel('Password').fill(empty.password);
+    await page.getByRole('button', { name: 'Sign in' }).click();
+    await expect(page.getByRole('heading', { name: 'Season' })).toBeVisible();
+    await expect(page.getByText('No pairing yet')).toBeVisible();
+  });
+
+  await test.step('enter the dam; a misspelt gene is answered with a suggestion, and a reload loses nothing', async () => {
+    await page.goto(`${empty.origin}/animals`);
+    await page.getByRole('button', { name: 'Add an animal' }).first().click();
+    await page.getByLabel('Number').fill('F-01');
+    await page.getByLabel('Name, if any').fill('Juniper');
+    await page.getByLabel('Genes, in your shorthand').fill('Cinamon YB 66% het Clown');
+    await expect(page.getByText('Did you mean')).toBeVisible();
+    await page.getByRole('button', { name: 'Add', exact: true }).click();
+    await expect(page.getByText('"Cinamon" is not a known gene')).toBeVisible();
+    await page.reload();
+    await page.getByRole('button', { name: 'Add an animal' }).first().click();
+    await expect(page.getByLabel('Number')).toHaveValue('F-01');
+    await page.getByText('Cinnamon', { exact: true }).click();
+    await expect(page.getByText('Yellow Belly Cinnamon 66% Het Clown')).toBeVisible();
+    await page.getByRole('button', { name: 'Add', exact: true }).click();
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('F-01');
+  });
+
+  await test.step('bring two sires in from a CSV file, after a bad one was refused row by row', async () => {
+    await page.goto(`${empty.origin}/animals/import`);
+    const upload = (text: string | Buffer) =>
+      page.locator('input[type=file]').setInputFiles({ name: 'animals.csv', mimeType: 'text/csv', buffer: Buffer.from(text as string) });
+    await upload('number,sex,genes,weight\nM-01,male,pastel clown,900\nM-02,mle,vanila,heavy\n');
+    await expect(page.getByText('1 rows are good, 1 need a correction')).toBeVisible();
+    await expect(page.getByText('sex must be one of female, male, unknown')).toBeVisible();
+    await expect(page.getByText('weight must be a number')).toBeVisible();
+    await expect(page.getByText('"vanila" is not a known gene. Did you mean Vanilla?')).toBeVisible();
+    await expect(page.getByRole('button', { name: /Bring in/ })).toBeDisabled();
+    await upload(Buffer.from([0x6e, 0x75, 0x6d, 0xff, 0xfe, 0x00, 0xc3, 0x28]) as never);
+    await expect(page.getByText('is not UTF-8 text')).toBeVisible();
+    await upload('number,sex,genes,weight\nM-01,male,pastel clown,900\nM-02,male,vanilla,850\n');
+    await page.getByRole('button', { name: 'Bring in 2 animals' }).click();
+    await expect(page.getByRole('link', { name: 'M-02' })).toBeVisible();
+  });
+
+  await test.step('record a pairing with two possible sires; without a female it is refused', async () => {
+    await page.goto(`${empty.origin}/season`);
+    await page.getByRole('button', { name: 'New pairing' }).first().click();
+    await page.getByRole('button', { name: 'Record pairing' }).click();
+    await expect(page.getByText('is missing').first()).toBeVisible();
+    await choose(page, 'Female', 'F-01');
+    await choose(page, 'Male', 'M-01');
+    await choose(page, 'Second possible male, if any', 'M-02');
+    await page.getByLabel('Together since').fill(daysAgo(160));
+    await expect(page.getByText('With the first male')).toBeVisible();
+    await page.getByRole('button', { name: 'Record pairing' }).click();
+    await expect(page.getByText('candidate, 50% before any gene').first()).toBeVisible();
+  });
+
+  await test.step('record the clutch; eggs before the pairing are refused at their field', async () => {
+    await page.getByRole('button', { name: 'Eggs laid' }).click();
+    await page.getByLabel('Laid on').fill(daysAgo(200));
+    await fillNumber(page, 'Eggs in all', '5');
+    await page.getByRole('button', { name: 'Record clutch' }).click();
+    await expect(page.getByText('lies before the pairing began')).toBeVisible();
+    await page.getByLabel('Laid on').fill(daysAgo(80));
+    await page.getByRole('button', { name: 'Record clutch' }).click();
+    await expect(page.getByText('Still in the egg')).toBeVisible();
+  });
+
+  await test.step('the eggs hatch; a hatch date before the lay date is refused', async () => {
+    await page.getByRole('button', { name: 'Hatched…' }).click();
+    await page.getByLabel('Hatched on').fill(daysAgo(90));
+    await fillNumber(page, 'How many left the egg', '4');
+    await page.getByRole('button', { name: 'Number them' }).click();
+    await expect(page.getByText('lies before the lay date')).toBeVisible();
+    await page.getByLabel('Hatched on').fill(daysAgo(22));
+    await page.getByRole('button', { name: 'Number them' }).click();
+    await expect(page.locator('[data-number]')).toHaveCount(4);
+  });
+
+  const first = page.locator('[data-number]').first();
+  const second = page.locator('[data-number]').nth(1);
+
+  await test.step('identify one from what the pairing can produce', async () => {
+    await first.getByRole('button', { name: 'Identify' }).click();
+    await page.getByRole('button', { name: 'Record identification' }).click();
+    await expect(page.getByText('is empty').first()).toBeVisible();
+    await page.getByRole('button', { name: /^Pastel Clown/ }).click();
+    await page.getByRole('button', { name: 'Record identification' }).click();
+    await expect(first.getByText('Pastel Clown')).toBeVisible();
+    await expect(first.getByText('Sire M-01, 100%')).toBeVisible();
+  });
+
+  await test.step('a morph the pairing cannot give is recorded, and flagged with the reason', async () => {
+    await second.getByRole('button', { name: 'Identify' }).click();
+    await page.getByLabel('Identified as').fill('Pied');
+    await expect(page.getByText('Not in the list')).toBeVisible();
+    await page.getByRole('button', { name: 'Record identification' }).click();
+    await expect(second.getByText('The pairing cannot give this')).toBeVisible();
+    await expect(second.getByText('can only give Normal at this locus')).toBeVisible();
+  });
+
+  await test.step('sex, weight, shed and meals; a weight in words is refused', async () => {
+    const open = (name: string) => first.getByRole('button', { name, exact: true }).click();
+    const record = () => page.getByRole('button', { name: 'Record', exact: true }).click();
+    await open('Sex');
+    await record();
+    await expect(page.getByText('Sex must be')).toBeVisible();
+    await page.getByRole('button', { name: '♀ Female' }).click();
+    await record();
+    await expect(page.getByText('Sex recorded for')).toBeVisible();
+    await open('Shed');
+    await page.getByLabel('Day').fill(daysAgo(13));
+    await record();
+    await expect(first.getByText('whole')).toBeVisible();
+    for (const days of [11, 8, 5]) {
+      await open('Meal');
+      await page.getByLabel('Day').fill(daysAgo(days));
+      await record();
+      await expect(page.getByRole('dialog')).toHaveCount(0);
+    }
+    await expect(first.getByText('3 of 3')).toBeVisible();
+    await open('Weight');
+    await record();
+    await expect(page.getByText('must be a number')).toBeVisible();
+    await fillNumber(page, 'Weight in grams', '312');
+    await page.getByLabel('Day').fill(daysAgo(30));
+    await record();
+    await expect(page.getByText('lies before the hatch date')).toBeVisible();
+    await page.getByLabel('Day').fill(daysAgo(1));
+    await record();
+    await expect(first.getByText('312 g')).toBeVisible();
+  });
+
+  await test.step('two racks; the animal is put into a tub and the move up is advised', async () => {
+    await page.goto(`${empty.origin}/racks`);
+    for (const [name, kind] of [['Hatch 1', 'Hatchling tub'], ['Young 1', 'Yearling tub']] as const) {
+      await page.getByRole('button', { name: 'New rack' }).first().click();
+      if (kind === 'Hatchling tub') {
+        await page.getByRole('button', { name: 'Add rack' }).click();
+        await expect(page.getByText('is empty').first()).toBeVisible();
+      }
+      await page.getByLabel('Name of the rack').fill(name);
+      await choose(page, 'Kind of tub', kind);
+      await page.getByRole('button', { name: 'Add rack' }).click();
+      await expect(page.getByRole('heading', { name })).toBeVisible();
+    }
+    await page.goto(`${empty.origin}/bench`);
+    await page.getByRole('link', { name: /2 of 4 identified/ }).click();
+    await first.getByRole('button', { name: 'Tub', exact: true }).click();
+    await page.getByRole('button', { name: 'Record', exact: true }).click();
+    await expect(page.getByText('is empty').first()).toBeVisible();
+    await choose(page, 'To tub', 'Hatch 1 1-1');
+    await page.getByLabel('Reason').fill('Set up');
+    await page.getByLabel('Day').fill(daysAgo(20));
+    await page.getByRole('button', { name: 'Record', exact: true }).click();
+    await expect(first.getByText('Hatch 1 1-1')).toBeVisible();
+    await page.goto(`${empty.origin}/today`);
+    await expect(page.getByText('Move up')).toBeVisible();
+    await page.getByRole('link', { name: /-01/ }).first().click();
+    await expect(page.getByRole('heading', { name: 'Move it up' })).toBeVisible();
+    await expect(page.getByText('312 g, 4% over the 300 g of the Hatchling tub')).toBeVisible();
+    await page.getByRole('button', { name: 'Move…' }).click();
+    await page.getByRole('button', { name: 'Record', exact: true }).click();
+    await expect(page.getByText('Hatch 1 1-1 → Young 1 1-1, settling')).toBeVisible();
+  });
+
+  await test.step('the animal’s page shows its lifeline, kin and claims, each with what it rests on', async () => {
+    await expect(page.locator('canvas')).toBeVisible();
+    await expect(page.getByRole('link', { name: 'F-01 Juniper' })).toBeVisible();
+    await expect(page.getByText('ruled out as sire')).toBeVisible();
+    await page.getByRole('button', { name: 'Why: Clown' }).click();
+    await expect(page.getByText('None of these records can be left out')).toBeVisible();
+    await page.keyboard.press('Escape');
+    await page.getByRole('button', { name: 'Edit name, parents, status and private note' }).click();
+    await page.getByLabel('Private note, never published').fill('SECRET: promised to a friend');
+    await page.getByRole('button', { name: 'Save', exact: true }).click();
+    await expect(page.getByText('changed').first()).toBeVisible();
+  });
+
+  await test.step('publish, look as a buyer, withdraw', async () => {
+    await page.getByLabel('Words for buyers, if any').fill('Calm.');
+    await page.getByRole('button', { name: 'Publish', exact: true }).click();
+    const address = (await page.locator('.address a').textContent())!;
+    const stranger = await page.context().browser()!.newContext();
+    const visitor = await stranger.newPage();
+    await visitor.goto(address);
+    await expect(visitor.getByText('What it is and carries, and what that rests on')).toBeVisible();
+    await expect(visitor.getByText('Pastel Clown').first()).toBeVisible();
+    await expect(visitor.getByText('3 of 3 taken')).toBeVisible();
+    expect(await visitor.content()).not.toContain('SECRET');
+    const [download] = await Promise.all([visitor.waitForEvent('download'), visitor.getByRole('link', { name: 'Download as JSON' }).click()]);
+    const json = await (await import('node:fs/promises')).readFile((await download.path())!, 'utf8');
+    expect(JSON.parse(json)).toMatchObject({ format: 'karyotome-public-animal/1', sex: 'female' });
+    expect(json).not.toContain('SECRET');
+    await page.getByRole('button', { name: 'Void Identification' }).click();
+    await page.getByLabel('Why').fill('typo');
+    await page.getByRole('button', { name: 'Void', exact: true }).last().click();
+    await expect(page.getByText('A published claim rests on this record')).toBeVisible();
+    await page.getByRole('button', { name: 'Withdraw' }).click();
+    await expect(page.getByText('Withdrawn')).toBeVisible();
+    await visitor.reload();
+    await expect(visitor.getByText('This page is not here')).toBeVisible();
+    await stranger.close();
+  });
+});

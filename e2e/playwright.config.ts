@@ -1,0 +1,22 @@
+import { defineConfig } from '@playwright/test';
+
+export default defineConfig({
+  testDir: '.',
+  testMatch: '*.spec.ts',
+  globalSetup: './global-setup.ts',
+  outputDir: '../.data/test-results/playwright',
+  timeout: 120_000,
+  expect: { timeout: 10_000 },
+  workers: 1,
+  forbidOnly: true,
+  use: {
+    viewport: { width: 1280, height: 800 },
+    locale: 'en-GB',
+    actionTimeout: 10_000,
+    screenshot: 'only-on-failure',
+    launchOptions: {
+      executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
+      args: ['--disable-quic', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--no-first-run'],
+    },
+  },
+});

@@ -1,0 +1,65 @@
+import { spawn, spawnSync } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { ROOT } from '../scripts/postgres.mjs';
+import { administer, databaseUrl } from '../server/test/template.ts';
+
+export interface RunningServer {
+  readonly origin: string;
+  readonly email: string;
+  readonly password: string;
+  readonly dataDir: string;
+  readonly databaseUrl: string;
+  readonly pid: number;
+  stop(): Promise<void>;
+}
+
+/** The real server, as built, on a database of its own: empty, or with the demo farm. */
+export async function startServer(content: 'empty' | 'demo'): Promise<RunningServer> {
+  const serverUrl = process.env['E2E_SERVER_URL']!;
+  const name = `e2e_${randomUUID().replaceAll('-', '')}`;
+  await administer(serverUrl, `create database ${name} template ${process.env['E2E_TEMPLATE']} strategy file_copy`);
+  const dataDir = mkdtempSync(join(tmpdir(), 'karyotome-e2e-'));
+  const url = databaseUrl(serverUrl, name);
+  const env = {
+    ...process.env,
+    DATABASE_URL: url,
+    KARYOTOME_DATA: dataDir,
+    KARYOTOME_WEB: join(ROOT, 'web/dist'),
+    PORT: '0',
+    LOG_LEVEL: 'error',
+  };
+  if (content === 'demo') {
+    const seeded = spawnSync(process.execPath, [join(ROOT, 'server/dist/demo.js')], { env, encoding: 'utf8' });
+    if (seeded.status !== 0) throw new Error(`The demo could not be loaded: ${seeded.stderr}`);
+  }
+  const server = spawn(process.execPath, [join(ROOT, 'server/dist/main.js')], { env, stdio: ['ignore', 'pipe', 'inherit'] });
+  const port = await new Promise<string>((resolve, reject) => {
+    let output = '';
+    server.stdout.on('data', (chunk: Buffer) => {
+      output += String(chunk);
+      const found = /^listening (\d+)$/m.exec(output);
+      if (found) resolve(found[1]!);
+    });
+    server.on('exit', (code) => reject(new Error(`The server ended with ${code}: ${output}`)));
+  });
+  const [email, password] = readFileSync(join(dataDir, 'owner-sign-in.txt'), 'utf8').split('\n') as [string, string];
+  return {
+    origin: `http://127.0.0.1:${port}`,
+    email,
+    password,
+    dataDir,
+    databaseUrl: url,
+    pid: server.pid!,
+    async stop() {
+      server.removeAllListeners('exit');
+      const ended = new Promise((resolve) => server.on('exit', resolve));
+      server.kill('SIGTERM');
+      await ended;
+      await administer(serverUrl, `drop database ${name} with (force)`);
+      rmSync(dataDir, { recursive: true, force: true });
+    },
+  };
+}

@@ -1,0 +1,79 @@
+import { test as base, expect, type Page } from '@playwright/test';
+import { startServer, type RunningServer } from './server.ts';
+
+interface Fixtures {
+  page: Page;
+}
+interface WorkerFixtures {
+  empty: RunningServer;
+  demo: RunningServer;
+}
+
+/** What the browser may complain of: a refused request is what many tests are about. */
+const EXPECTED = /Failed to load resource: the server responded with a status of 4\d\d/;
+
+/** Pages fail their test when the browser reports an error, or asks for anything beyond this machine. */
+export const test = base.extend<Fixtures, WorkerFixtures>({
+  empty: [
+    async ({}, use) => {
+      const server = await startServer('empty');
+      await use(server);
+      await server.stop();
+    },
+    { scope: 'worker' },
+  ],
+  demo: [
+    async ({}, use) => {
+      const server = await startServer('demo');
+      await use(server);
+      await server.stop();
+    },
+    { scope: 'worker', timeout: 120_000 },
+  ],
+  page: async ({ page }, use) => {
+    const faults: string[] = [];
+    page.on('console', (message) => {
+      if (message.type() === 'error' && !EXPECTED.test(message.text())) faults.push(message.text());
+    });
+    page.on('pageerror', (error) => faults.push(error.message));
+    page.on('request', (request) => {
+      const url = new URL(request.url());
+      if (!['data:', 'blob:'].includes(url.protocol) && url.hostname !== '127.0.0.1') faults.push(`asked for ${request.url()}`);
+    });
+    await use(page);
+    expect(faults).toEqual([]);
+  },
+});
+
+export { expect };
+
+export async function signIn(page: Page, server: RunningServer, to = '/today'): Promise<void> {
+  await page.goto(`${server.origin}${to}`);
+  await page.getByLabel('E-mail').fill(server.email);
+  await page.getByLabel('Password').fill(server.password);
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).not.toHaveText('Karyotome');
+}
+
+/** Opens an autocomplete or select by its label and takes the option that holds the text. */
+export async function choose(page: Page, label: string, option: string): Promise<void> {
+  const field = page.getByLabel(label, { exact: true });
+  await field.click({ force: true });
+  if (await field.isEditable().catch(() => false)) await field.fill(option);
+  await page.locator('.v-overlay-container').getByRole('option').filter({ hasText: option }).first().click();
+}
+
+/** A number field: cleared first, since typing into one adds to what is there. */
+export async function fillNumber(page: Page, label: string, value: string): Promise<void> {
+  const field = page.getByLabel(label, { exact: true });
+  await field.clear();
+  await field.fill(value);
+  await field.blur();
+}
+
+/** A day so many days back from today, here. */
+export function daysAgo(days: number): string {
+  const date = new Date(Date.now() - days * 86_400_000);
+  const two = (n: number): string => String(n).padStart(2, '0');
+  return `${date.getFullYear()}-${two(date.getMonth() + 1)}-${two(date.getDate())}`;
+}

@@ -1,0 +1,113 @@
+import { builtinModules } from 'node:module';
+import js from '@eslint/js';
+import prettier from 'eslint-config-prettier';
+import vue from 'eslint-plugin-vue';
+import globals from 'globals';
+import ts from 'typescript-eslint';
+
+/** Names that exist only in a browser or only in Node: core may use neither. */
+const es = new Set(Object.keys(globals.es2021));
+const platformGlobals = [...new Set([...Object.keys(globals.browser), ...Object.keys(globals.node)])].filter(
+  (name) => !es.has(name),
+);
+
+const forbid = (message, ...regexes) => regexes.map((regex) => ({ regex, message }));
+
+export default ts.config(
+  { ignores: ['**/dist/**', '.data/**', 'node_modules/**', 'test-results/**', '**/*.d.mts'] },
+  js.configs.recommended,
+  ...ts.configs.recommended,
+  ...vue.configs['flat/essential'],
+  { files: ['**/*.vue'], languageOptions: { parserOptions: { parser: ts.parser } } },
+  {
+    languageOptions: { globals: { ...globals.browser, ...globals.node } },
+    rules: {
+      'no-undef': 'off',
+      eqeqeq: ['error', 'always', { null: 'ignore' }],
+      'max-lines': ['warn', { max: 450, skipComments: true }],
+      'vue/no-v-html': 'error',
+      'vue/multi-word-component-names': 'off',
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+    },
+  },
+  {
+    // Core is pure computation: no platform, no other workspace, no clock, no dice.
+    files: ['core/src/**/*.ts'],
+    ignores: ['core/src/**/*.test.ts'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          paths: builtinModules.map((name) => ({ name, message: 'Core imports nothing of Node.' })),
+          patterns: forbid(
+            'Core imports no platform and no other workspace.',
+            '^node:',
+            '^@karyotome/',
+            '/(server|web|contract|cli)/',
+            '^(vue|vuetify|express|sequelize|joi|pinia)',
+          ),
+        },
+      ],
+      'no-restricted-globals': ['error', ...platformGlobals],
+      'no-restricted-syntax': [
+        'error',
+        { selector: 'ImportExpression', message: 'Core imports statically.' },
+        {
+          selector: "MemberExpression[object.name='Math'][property.name='random']",
+          message: 'Randomness is a parameter.',
+        },
+        {
+          selector: "MemberExpression[object.name='Date'][property.name='now']",
+          message: 'Today is a parameter.',
+        },
+        {
+          selector: "NewExpression[callee.name='Date'][arguments.length=0]",
+          message: 'Today is a parameter.',
+        },
+      ],
+    },
+  },
+  {
+    // The web talks to the server through one client, and never imports it.
+    files: ['web/src/**/*.{ts,vue}'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: forbid(
+            'The web imports core and contract only.',
+            '^@karyotome/server',
+            '/server/',
+            '^node:',
+          ),
+        },
+      ],
+      'no-restricted-globals': ['error', { name: 'fetch', message: 'Use api/client.ts.' }],
+    },
+  },
+  { files: ['web/src/api/client.ts'], rules: { 'no-restricted-globals': 'off' } },
+  {
+    // Services know no HTTP.
+    files: ['server/src/**/*.service.ts', 'server/src/**/*.repository.ts'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        { patterns: forbid('Services and repositories know no HTTP and no schemas.', '^express$', '^joi$') },
+      ],
+    },
+  },
+  {
+    files: ['server/src/**/*.ts'],
+    ignores: ['server/src/config.ts', 'server/src/main.ts', 'server/src/db/seeds/**'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: "MemberExpression[object.name='process'][property.name='env']",
+          message: 'Only config.ts reads the environment.',
+        },
+      ],
+    },
+  },
+  prettier,
+);

@@ -1,0 +1,86 @@
+/*
+ * npm test: lint, types, unit and API tests, interface tests. Installs what it needs. The last line counts the real
+ * results; it exits non-zero when anything failed or nothing ran.
+ */
+import { spawnSync } from 'node:child_process';
+import fs from 'node:fs';
+import path from 'node:path';
+import { installPackages } from './install.mjs';
+import { installDebian, ROOT, stopPostgres } from './postgres.mjs';
+
+const RESULTS = path.join(ROOT, '.data', 'test-results');
+const tally = { passed: 0, failed: 0, skipped: 0 };
+
+function add({ passed = 0, failed = 0, skipped = 0 }) {
+  tally.passed += passed;
+  tally.failed += failed;
+  tally.skipped += skipped;
+}
+
+function run(title, command, args, env = {}) {
+  console.log(`\n== ${title}`);
+  const result = spawnSync(command, args, { cwd: ROOT, stdio: 'inherit', env: { ...process.env, ...env } });
+  return result.status === 0;
+}
+
+/** A check with no count of its own: one passed or one failed. */
+function check(title, script) {
+  add(run(title, 'npm', ['run', '--silent', script]) ? { passed: 1 } : { failed: 1 });
+}
+
+function readJson(file) {
+  try {
+    return JSON.parse(fs.readFileSync(file, 'utf8'));
+  } catch {
+    return null;
+  }
+}
+
+/** A runner's own count; a runner that failed without a failed test, or ran nothing, counts as one failure. */
+function addRunner(isOk, counts) {
+  const ranNothing = !counts || counts.passed + counts.failed === 0;
+  const failed = counts?.failed ?? 0;
+  add({ passed: counts?.passed ?? 0, skipped: counts?.skipped ?? 0, failed: failed === 0 && (!isOk || ranNothing) ? 1 : failed });
+}
+
+function vitestCounts(report) {
+  if (!report) return null;
+  const brokenFiles = report.testResults.filter(
+    (file) => file.status === 'failed' && !file.assertionResults.some((test) => test.status === 'failed'),
+  ).length;
+  return { passed: report.numPassedTests, failed: report.numFailedTests + brokenFiles, skipped: report.numPendingTests + report.numTodoTests };
+}
+
+function playwrightCounts(report) {
+  if (!report) return null;
+  const { expected, flaky, unexpected, skipped } = report.stats;
+  return { passed: expected + flaky, failed: unexpected, skipped };
+}
+
+async function main() {
+  installPackages();
+  if (!fs.existsSync('/usr/bin/chromium')) installDebian(['chromium'], console.log);
+  fs.rmSync(RESULTS, { recursive: true, force: true });
+  fs.mkdirSync(RESULTS, { recursive: true });
+  check('lint', 'lint');
+  check('types', 'types');
+  const unit = path.join(RESULTS, 'vitest.json');
+  const unitOk = run('unit and API tests', 'npx', ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${unit}`]);
+  addRunner(unitOk, vitestCounts(readJson(unit)));
+  const { build } = await import('./build.mjs');
+  await build();
+  const ui = path.join(RESULTS, 'playwright.json');
+  const uiOk = run('interface tests', 'npx', ['playwright', 'test', '-c', 'e2e/playwright.config.ts', '--reporter=list,json'], { PLAYWRIGHT_JSON_OUTPUT_FILE: ui });
+  addRunner(uiOk, playwrightCounts(readJson(ui)));
+}
+
+try {
+  await main();
+} catch (error) {
+  console.error(error instanceof Error ? error.message : error);
+  add({ failed: 1 });
+}
+await stopPostgres('tests').catch(() => undefined);
+if (tally.passed === 0 && tally.failed === 0) add({ failed: 1 });
+console.log(`\n${tally.passed} passed, ${tally.failed} failed${tally.skipped > 0 ? `, ${tally.skipped} skipped` : ''}`);
+process.exitCode = tally.failed > 0 ? 1 : 0;
