@@ -20,7 +20,10 @@ export interface RunningServer {
 export async function startServer(content: 'empty' | 'demo'): Promise<RunningServer> {
   const serverUrl = process.env['E2E_SERVER_URL']!;
   const name = `e2e_${randomUUID().replaceAll('-', '')}`;
-  await administer(serverUrl, `create database ${name} template ${process.env['E2E_TEMPLATE']} strategy file_copy`);
+  await administer(
+    serverUrl,
+    `create database ${name} template ${process.env['E2E_TEMPLATE']} strategy file_copy`,
+  );
   const dataDir = mkdtempSync(join(tmpdir(), 'karyotome-e2e-'));
   const url = databaseUrl(serverUrl, name);
   const env = {
@@ -32,10 +35,16 @@ export async function startServer(content: 'empty' | 'demo'): Promise<RunningSer
     LOG_LEVEL: 'error',
   };
   if (content === 'demo') {
-    const seeded = spawnSync(process.execPath, [join(ROOT, 'server/dist/demo.js')], { env, encoding: 'utf8' });
+    const seeded = spawnSync(process.execPath, [join(ROOT, 'server/dist/demo.js')], {
+      env,
+      encoding: 'utf8',
+    });
     if (seeded.status !== 0) throw new Error(`The demo could not be loaded: ${seeded.stderr}`);
   }
-  const server = spawn(process.execPath, [join(ROOT, 'server/dist/main.js')], { env, stdio: ['ignore', 'pipe', 'inherit'] });
+  const server = spawn(process.execPath, [join(ROOT, 'server/dist/main.js')], {
+    env,
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
   const port = await new Promise<string>((resolve, reject) => {
     let output = '';
     server.stdout.on('data', (chunk: Buffer) => {
@@ -45,7 +54,10 @@ export async function startServer(content: 'empty' | 'demo'): Promise<RunningSer
     });
     server.on('exit', (code) => reject(new Error(`The server ended with ${code}: ${output}`)));
   });
-  const [email, password] = readFileSync(join(dataDir, 'owner-sign-in.txt'), 'utf8').split('\n') as [string, string];
+  const [email, password] = readFileSync(join(dataDir, 'owner-sign-in.txt'), 'utf8').split('\n') as [
+    string,
+    string,
+  ];
   return {
     origin: `http://127.0.0.1:${port}`,
     email,

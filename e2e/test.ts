@@ -38,7 +38,8 @@ export const test = base.extend<Fixtures, WorkerFixtures>({
     page.on('pageerror', (error) => faults.push(error.message));
     page.on('request', (request) => {
       const url = new URL(request.url());
-      if (!['data:', 'blob:'].includes(url.protocol) && url.hostname !== '127.0.0.1') faults.push(`asked for ${request.url()}`);
+      if (!['data:', 'blob:'].includes(url.protocol) && url.hostname !== '127.0.0.1')
+        faults.push(`asked for ${request.url()}`);
     });
     await use(page);
     expect(faults).toEqual([]);
@@ -55,12 +56,19 @@ export async function signIn(page: Page, server: RunningServer, to = '/today'): 
   await expect(page.getByRole('heading', { level: 1 })).not.toHaveText('Karyotome');
 }
 
-/** Opens an autocomplete or select by its label and takes the option that holds the text. */
+const optionOf = (page: Page, text: string) =>
+  page.locator('.v-overlay-container').getByRole('option').filter({ hasText: text }).first();
+
+/** Types into an autocomplete and takes the option that holds the text. */
 export async function choose(page: Page, label: string, option: string): Promise<void> {
-  const field = page.getByLabel(label, { exact: true });
-  await field.click({ force: true });
-  if (await field.isEditable().catch(() => false)) await field.fill(option);
-  await page.locator('.v-overlay-container').getByRole('option').filter({ hasText: option }).first().click();
+  await page.getByLabel(label, { exact: true }).fill(option);
+  await optionOf(page, option).click();
+}
+
+/** Opens a select by key and takes the option that holds the text. */
+export async function pick(page: Page, label: string, option: string): Promise<void> {
+  await page.getByLabel(label, { exact: true }).press('ArrowDown');
+  await optionOf(page, option).click();
 }
 
 /** A number field: cleared first, since typing into one adds to what is there. */

@@ -49,12 +49,15 @@ export function validate<T>(schema: Joi.Schema<T>, input: unknown): Validated<T>
     errors: { label: false, wrap: { array: false } },
   });
   if (!error) return { ok: true, value: value as T };
+  const problems = error.details.map(({ path, type, message }) => ({
+    field: path.join('.'),
+    code: type,
+    // That a field may be left empty is no answer to what it should be.
+    message: message.replace(/, null$/, ''),
+  }));
+  // One thing wrong with a field is enough to say: what breaks one rule often breaks the next.
   return {
     ok: false,
-    problems: error.details.map(({ path, type, message }) => ({
-      field: path.join('.'),
-      code: type,
-      message,
-    })),
+    problems: problems.filter((p, i) => problems.findIndex((q) => q.field === p.field) === i),
   };
 }

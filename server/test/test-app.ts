@@ -109,7 +109,7 @@ function client(agent: ReturnType<typeof request.agent>, token: string): TestCli
       agent
         .post(at(path))
         .set(headers({ 'Content-Type': type }))
-        .send(bytes),
+        .send(type === 'application/json' ? bytes.toString() : bytes),
   };
 }
 

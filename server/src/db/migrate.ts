@@ -24,7 +24,7 @@ export const MIGRATIONS: readonly Migration[] = [
 /** Any number: only one process migrates at a time. */
 const LOCK = 20_260_101;
 
-function umzug(sequelize: Sequelize): Umzug<Sequelize> {
+function umzug(sequelize: Sequelize, storage: SequelizeStorage): Umzug<Sequelize> {
   return new Umzug({
     migrations: MIGRATIONS.map(({ name, up, down }) => ({
       name,
@@ -32,10 +32,13 @@ function umzug(sequelize: Sequelize): Umzug<Sequelize> {
       down: () => inOneTransaction(sequelize, down),
     })),
     context: sequelize,
-    storage: new SequelizeStorage({ sequelize, tableName: 'migrations' }),
+    storage,
     logger: undefined,
   });
 }
+
+const storageOf = (sequelize: Sequelize): SequelizeStorage =>
+  new SequelizeStorage({ sequelize, tableName: 'migrations' });
 
 async function inOneTransaction(sequelize: Sequelize, sql: string): Promise<void> {
   await sequelize.transaction((transaction) => sequelize.query(sql, { transaction }));
@@ -44,21 +47,19 @@ async function inOneTransaction(sequelize: Sequelize, sql: string): Promise<void
 /** Brings the schema up to date. Refuses a database that has run a migration this program does not know. */
 export async function migrate(sequelize: Sequelize): Promise<string[]> {
   return withLock(sequelize, async () => {
-    const runner = umzug(sequelize);
+    const storage = storageOf(sequelize);
     const known = new Set(MIGRATIONS.map((migration) => migration.name));
-    const strangers = (await runner.executed()).filter(({ name }) => !known.has(name));
+    const strangers = (await storage.executed()).filter((name) => !known.has(name));
     if (strangers.length > 0) {
-      throw new Error(
-        `The database was migrated by a newer version: ${strangers.map((s) => s.name).join(', ')}`,
-      );
+      throw new Error(`The database was migrated by a newer version: ${strangers.join(', ')}`);
     }
-    return (await runner.up()).map(({ name }) => name);
+    return (await umzug(sequelize, storage).up()).map(({ name }) => name);
   });
 }
 
 /** Takes the whole schema down again; the tests check that it can be. */
 export async function revertAll(sequelize: Sequelize): Promise<void> {
-  await withLock(sequelize, () => umzug(sequelize).down({ to: 0 }));
+  await withLock(sequelize, () => umzug(sequelize, storageOf(sequelize)).down({ to: 0 }));
 }
 
 async function withLock<T>(sequelize: Sequelize, run: () => Promise<T>): Promise<T> {

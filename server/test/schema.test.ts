@@ -1,0 +1,67 @@
+import { randomUUID } from 'node:crypto';
+import { readFileSync } from 'node:fs';
+import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest';
+import type { Sequelize } from 'sequelize';
+import { connect } from '../src/db/connection.ts';
+import { migrate, MIGRATIONS, revertAll } from '../src/db/migrate.ts';
+import { PROBLEMS } from '../src/http/problems.ts';
+import { administer, databaseUrl } from './template.ts';
+
+describe('migrations', () => {
+  const name = `schema_${randomUUID().replaceAll('-', '')}`;
+  let sequelize: Sequelize;
+  beforeAll(async () => {
+    await administer(inject('serverUrl'), `create database ${name}`);
+    sequelize = connect(databaseUrl(inject('serverUrl'), name));
+  });
+  afterAll(async () => {
+    await sequelize.close();
+    await administer(inject('serverUrl'), `drop database ${name} with (force)`);
+  });
+  const describeSchema = async (): Promise<unknown[]> => {
+    const [columns] = await sequelize.query(
+      `select table_name, column_name, data_type, is_nullable from information_schema.columns
+        where table_schema = 'public' and table_name <> 'migrations' order by 1, 2`,
+    );
+    const [constraints] = await sequelize.query(
+      `select conrelid::regclass::text as "table", pg_get_constraintdef(oid) as rule from pg_constraint
+        where connamespace = 'public'::regnamespace and conrelid::regclass::text <> 'migrations' order by 1, 2`,
+    );
+    return [...columns, ...constraints];
+  };
+
+  test('run up, down and up again to the same schema', async () => {
+    expect(await migrate(sequelize)).toEqual(MIGRATIONS.map((m) => m.name));
+    const first = await describeSchema();
+    expect(first.length).toBeGreaterThan(100);
+    expect(await migrate(sequelize)).toEqual([]);
+    await revertAll(sequelize);
+    expect(await describeSchema()).toEqual([]);
+    await migrate(sequelize);
+    expect(await describeSchema()).toEqual(first);
+  });
+
+  test('every table of a collection carries its id', async () => {
+    const [rows] = await sequelize.query(
+      `select table_name from information_schema.tables where table_schema = 'public'
+          and table_name not in ('accounts', 'collections', 'sessions', 'migrations')
+        except select table_name from information_schema.columns where column_name = 'collection_id'`,
+    );
+    expect(rows).toEqual([]);
+  });
+
+  test('a database migrated by a newer version is refused', async () => {
+    await sequelize.query("insert into migrations (name) values ('29990101000000-from-the-future')");
+    await expect(migrate(sequelize)).rejects.toThrow('newer version');
+  });
+});
+
+test('docs/errors.md lists every problem and no other', () => {
+  const text = readFileSync(new URL('../../docs/errors.md', import.meta.url), 'utf8');
+  const listed = [...text.matchAll(/^\| `([a-z-]+)` \| (\d{3}) \|/gm)].map(([, code, status]) => [
+    code,
+    Number(status),
+  ]);
+  const known = Object.entries(PROBLEMS).map(([code, { status }]) => [code, status]);
+  expect(Object.fromEntries(listed)).toEqual(Object.fromEntries(known));
+});
