@@ -215,7 +215,7 @@ test('one clutch, from its parents to a published page', async ({ page, empty })
     expect(JSON.parse(json)).toMatchObject({ format: 'karyotome-public-animal/1', sex: 'female' });
     expect(json).not.toContain('SECRET');
     await page.getByRole('button', { name: 'Void Identification' }).click();
-    await page.getByLabel('Why').fill('typo');
+    await page.getByRole('textbox', { name: 'Why' }).fill('typo');
     await page.getByRole('button', { name: 'Void', exact: true }).last().click();
     await expect(page.getByText('A published claim rests on this record')).toBeVisible();
     await page.getByRole('button', { name: 'Withdraw' }).click();

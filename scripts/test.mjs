@@ -40,7 +40,11 @@ function readJson(file) {
 function addRunner(isOk, counts) {
   const ranNothing = !counts || counts.passed + counts.failed === 0;
   const failed = counts?.failed ?? 0;
-  add({ passed: counts?.passed ?? 0, skipped: counts?.skipped ?? 0, failed: failed === 0 && (!isOk || ranNothing) ? 1 : failed });
+  add({
+    passed: counts?.passed ?? 0,
+    skipped: counts?.skipped ?? 0,
+    failed: failed === 0 && (!isOk || ranNothing) ? 1 : failed,
+  });
 }
 
 function vitestCounts(report) {
@@ -48,7 +52,11 @@ function vitestCounts(report) {
   const brokenFiles = report.testResults.filter(
     (file) => file.status === 'failed' && !file.assertionResults.some((test) => test.status === 'failed'),
   ).length;
-  return { passed: report.numPassedTests, failed: report.numFailedTests + brokenFiles, skipped: report.numPendingTests + report.numTodoTests };
+  return {
+    passed: report.numPassedTests,
+    failed: report.numFailedTests + brokenFiles,
+    skipped: report.numPendingTests + report.numTodoTests,
+  };
 }
 
 function playwrightCounts(report) {
@@ -65,12 +73,23 @@ async function main() {
   check('lint', 'lint');
   check('types', 'types');
   const unit = path.join(RESULTS, 'vitest.json');
-  const unitOk = run('unit and API tests', 'npx', ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${unit}`]);
+  const unitOk = run('unit and API tests', 'npx', [
+    'vitest',
+    'run',
+    '--reporter=default',
+    '--reporter=json',
+    `--outputFile.json=${unit}`,
+  ]);
   addRunner(unitOk, vitestCounts(readJson(unit)));
   const { build } = await import('./build.mjs');
   await build();
   const ui = path.join(RESULTS, 'playwright.json');
-  const uiOk = run('interface tests', 'npx', ['playwright', 'test', '-c', 'e2e/playwright.config.ts', '--reporter=list,json'], { PLAYWRIGHT_JSON_OUTPUT_FILE: ui });
+  const uiOk = run(
+    'interface tests',
+    'npx',
+    ['playwright', 'test', '-c', 'e2e/playwright.config.ts', '--reporter=list,json'],
+    { PLAYWRIGHT_JSON_OUTPUT_FILE: ui },
+  );
   addRunner(uiOk, playwrightCounts(readJson(ui)));
 }
 
@@ -82,5 +101,7 @@ try {
 }
 await stopPostgres('tests').catch(() => undefined);
 if (tally.passed === 0 && tally.failed === 0) add({ failed: 1 });
-console.log(`\n${tally.passed} passed, ${tally.failed} failed${tally.skipped > 0 ? `, ${tally.skipped} skipped` : ''}`);
+console.log(
+  `\n${tally.passed} passed, ${tally.failed} failed${tally.skipped > 0 ? `, ${tally.skipped} skipped` : ''}`,
+);
 process.exitCode = tally.failed > 0 ? 1 : 0;

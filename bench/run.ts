@@ -1,0 +1,163 @@
+/*
+ * npm run bench: how fast it starts, how heavy the first page is, and how fast the API answers at 1,000 animals and
+ * 100,000 events. Ratios within one run are what to compare; absolute times depend on the machine.
+ */
+import { spawn } from 'node:child_process';
+import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { gzipSync } from 'node:zlib';
+import { locusById, parseParent, pairingOutcomes } from '@karyotome/core';
+import { build } from '../scripts/build.mjs';
+import { ROOT, startPostgres, stopPostgres } from '../scripts/postgres.mjs';
+import { connect } from '../server/src/db/connection.ts';
+import { migrate } from '../server/src/db/migrate.ts';
+import { createModels } from '../server/src/db/models.ts';
+import { administer, databaseUrl } from '../server/test/template.ts';
+import { fillCollection } from './collection.ts';
+import { ms, summarise, time } from './report.ts';
+
+const lines: string[] = [];
+const say = (line: string): void => {
+  lines.push(line);
+  console.log(line);
+};
+const PASSWORD = 'only-for-the-bench';
+
+/** JavaScript that the browser needs before it can show the first place: the entry and what it imports at once. */
+function initialJavaScript(): number {
+  const dist = join(ROOT, 'web/dist');
+  const html = readFileSync(join(dist, 'index.html'), 'utf8');
+  const files = [...html.matchAll(/(?:src|href)="(\/assets\/[^"]+\.js)"/g)].map((match) => match[1]!);
+  return [...new Set(files)].reduce((sum, file) => sum + gzipSync(readFileSync(join(dist, file))).length, 0);
+}
+
+async function launch(
+  url: string,
+  dataDir: string,
+): Promise<{ origin: string; startedMs: number; stop: () => Promise<void> }> {
+  const start = performance.now();
+  const env = {
+    ...process.env,
+    DATABASE_URL: url,
+    KARYOTOME_DATA: dataDir,
+    KARYOTOME_WEB: join(ROOT, 'web/dist'),
+    PORT: '0',
+    LOG_LEVEL: 'error',
+  };
+  const server = spawn(process.execPath, [join(ROOT, 'server/dist/main.js')], {
+    env,
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  const port = await new Promise<string>((resolve) => {
+    server.stdout.on('data', (chunk: Buffer) => {
+      const found = /listening (\d+)/.exec(String(chunk));
+      if (found) resolve(found[1]!);
+    });
+  });
+  const startedMs = performance.now() - start;
+  return {
+    origin: `http://127.0.0.1:${port}`,
+    startedMs,
+    stop: () => new Promise((resolve) => (server.on('exit', () => resolve()), server.kill('SIGTERM'))),
+  };
+}
+
+async function benchApi(): Promise<void> {
+  const server = (await startPostgres('tests', () => undefined)).url('postgres');
+  await administer(server, 'drop database if exists bench with (force)', 'create database bench');
+  const url = databaseUrl(server, 'bench');
+  const sequelize = connect(url);
+  await migrate(sequelize);
+  const { ids } = await fillCollection(
+    { sequelize, models: createModels(sequelize) },
+    1000,
+    100_000,
+    PASSWORD,
+  );
+  await sequelize.close();
+  const dataDir = mkdtempSync(join(tmpdir(), 'karyotome-bench-'));
+  const running = await launch(url, dataDir);
+  say(`| server start, database migrated | ${ms(running.startedMs)} | |`);
+  const signedIn = await fetch(`${running.origin}/api/v1/session`, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ email: 'bench@example.test', password: PASSWORD }),
+  });
+  const cookie = signedIn.headers.get('set-cookie')!.split(';')[0]!;
+  const { csrfToken } = (await signedIn.json()) as { csrfToken: string };
+  const get = async (path: string): Promise<void> => {
+    const response = await fetch(`${running.origin}/api/v1${path}`, { headers: { cookie } });
+    if (!response.ok) throw new Error(`${path}: ${response.status}`);
+    await response.arrayBuffer();
+  };
+  let turn = 0;
+  const nextId = (): string => ids[(turn++ * 37) % ids.length]!;
+  const post = async (): Promise<void> => {
+    const body = { kind: 'weight', on: new Date().toISOString().slice(0, 10), body: { massG: 900 } };
+    const response = await fetch(`${running.origin}/api/v1/animals/${nextId()}/records`, {
+      method: 'POST',
+      headers: {
+        cookie,
+        'Content-Type': 'application/json',
+        'X-CSRF-Token': csrfToken,
+        'Idempotency-Key': crypto.randomUUID(),
+      },
+      body: JSON.stringify(body),
+    });
+    if (response.status !== 201) throw new Error(`record: ${response.status}`);
+  };
+  const questions: [string, number, () => Promise<void>][] = [
+    ['health (the floor of a request)', 100, () => get('/health')],
+    ['log a weight', 60, post],
+    ['one animal’s page', 30, () => get(`/animals/${nextId()}`)],
+    ['all animals', 15, () => get('/animals')],
+    ['today', 10, () => get('/today')],
+    ['racks', 10, () => get('/racks')],
+  ];
+  let floor = 0;
+  for (const [name, runs, act] of questions) {
+    const timing = await time(runs, act);
+    floor ||= timing.median;
+    say(
+      `| ${name} | ${ms(timing.median)} | ${ms(timing.p95)}, ${(timing.median / floor).toFixed(0)} × the floor |`,
+    );
+  }
+  await running.stop();
+  rmSync(dataDir, { recursive: true, force: true });
+  await administer(server, 'drop database bench with (force)');
+}
+
+function benchOdds(): void {
+  const sire = parseParent('pastel enchi leopard fire banana 66% het clown', 'male', locusById).parent;
+  const dam = parseParent(
+    'mojave yellow belly pinstripe orange dream het clown 50% het pied spotnose',
+    'female',
+    locusById,
+  ).parent;
+  const samples = Array.from({ length: 40 }, () => {
+    const start = performance.now();
+    pairingOutcomes(sire, dam, 50);
+    return performance.now() - start;
+  });
+  const { median, p95 } = summarise(samples);
+  say(`| first 50 outcomes of a pair with 12 segregating loci | ${ms(median)} | ${ms(p95)} |`);
+}
+
+await build();
+say('| question | median | p95 |');
+say('| --- | --- | --- |');
+const weight = initialJavaScript();
+say(`| initial JavaScript, gzip | ${(weight / 1000).toFixed(0)} kB | limit 300 kB |`);
+benchOdds();
+await benchApi();
+mkdirSync(join(ROOT, 'bench/results'), { recursive: true });
+writeFileSync(
+  join(ROOT, 'bench/results/README.md'),
+  `# Last measured\n\nGenerated by \`npm run bench\` at 1,000 animals and 100,000 events; never edited by hand. Compare ratios, not times.\n\n${lines.join('\n')}\n`,
+);
+await stopPostgres('tests');
+if (weight > 300_000) {
+  console.error('The first page is too heavy.');
+  process.exitCode = 1;
+}

@@ -1,0 +1,184 @@
+import AxeBuilder from '@axe-core/playwright';
+import { choose, expect, fillNumber, signIn, test } from './test.ts';
+
+/* The demo farm: what a keeper does on an ordinary day, and that every place can be read and reached. */
+
+test('a meal is logged in one touch, and undone in one', async ({ page, demo }) => {
+  await signIn(page, demo);
+  const meals = page
+    .getByRole('button', { name: /^Meals/ })
+    .or(page.locator('.v-chip', { hasText: 'Meals' }))
+    .first();
+  await meals.click();
+  const rows = page.locator('.line.meal');
+  const before = await rows.count();
+  expect(before).toBeGreaterThan(1);
+  const number = (await rows.first().locator('strong').textContent())!.trim().split(' ')[0]!;
+  await rows.first().getByRole('button', { name: 'Taken' }).click();
+  await expect(page.getByRole('status').getByText(`${number}:`)).toBeVisible();
+  await expect(rows).toHaveCount(before - 1);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(rows).toHaveCount(before);
+});
+
+test('advice speaks for and against, each with its reasons', async ({ page, demo }) => {
+  await signIn(page, demo);
+  await page.locator('.v-chip', { hasText: 'Moves' }).click();
+  const lines = page.locator('.line.move');
+  await expect(lines.filter({ hasText: 'Move up' }).first()).toBeVisible();
+  await expect(lines.filter({ hasText: 'Leave it where it is' }).first()).toBeVisible();
+  await expect(lines.filter({ hasText: 'Back to the last tub' }).first()).toBeVisible();
+  const held = lines.filter({ hasText: 'Leave it where it is' }).first();
+  await held.getByRole('button', { name: /^Why/ }).click();
+  await expect(page.getByText('Against:').first()).toBeVisible();
+  await page.keyboard.press('Escape');
+  await held.getByRole('link').first().click();
+  await expect(page.getByText('against', { exact: true }).first()).toBeVisible();
+});
+
+test('a record is corrected with a reason, and what was there stays to be seen', async ({ page, demo }) => {
+  await signIn(page, demo, '/animals?q=F-03');
+  await page.getByRole('link', { name: 'F-03' }).click();
+  await page
+    .getByRole('button', { name: /^Correct Weight/ })
+    .first()
+    .click();
+  await fillNumber(page, 'Weight in grams', '1701');
+  await page.getByRole('button', { name: 'Record', exact: true }).click();
+  await expect(page.getByText('is empty').or(page.getByText('is missing')).first()).toBeVisible();
+  await page.getByLabel('Why it is corrected').fill('read from the wrong line');
+  await page.getByRole('button', { name: 'Record', exact: true }).click();
+  await expect(page.getByText('1701 g').first()).toBeVisible();
+  await page.getByLabel('Also voided').click();
+  await expect(page.getByText('corrected by Maren Thistle: read from the wrong line')).toBeVisible();
+});
+
+test('two keepers: the later one is told, and nothing is lost', async ({ page, demo }) => {
+  await signIn(page, demo, '/animals?q=F-04');
+  await page.getByRole('link', { name: 'F-04' }).click();
+  await page.getByRole('button', { name: 'Edit name, parents, status and private note' }).click();
+  await page.getByLabel('Name', { exact: true }).fill('Golden Plover');
+  // Meanwhile somebody else changes the same animal.
+  await page.evaluate(async () => {
+    const id = location.pathname.split('/').pop();
+    const session = await (await fetch('/api/v1/session')).json();
+    const { version } = await (await fetch(`/api/v1/animals/${id}`)).json();
+    await fetch(`/api/v1/animals/${id}`, {
+      method: 'PATCH',
+      headers: {
+        'Content-Type': 'application/json',
+        'X-CSRF-Token': session.csrfToken,
+        'If-Match': `"${version}"`,
+      },
+      body: JSON.stringify({ name: 'Plover II' }),
+    });
+  });
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page.getByRole('alert')).toContainText('changed in the meantime');
+  await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Golden Plover');
+});
+
+test('a ladder is edited, and a wrong weight range is answered at its field', async ({ page, demo }) => {
+  await signIn(page, demo, '/racks/ladders');
+  await page.getByRole('button', { name: 'Edit Two-tub economy' }).click();
+  const upper = page.getByRole('textbox', { name: 'Up to, g' }).nth(1);
+  await upper.clear();
+  await upper.fill('200');
+  await page.getByRole('button', { name: 'Save ladder' }).click();
+  await expect(page.getByText('must be more than the weight it starts from').first()).toBeVisible();
+  await upper.clear();
+  await upper.fill('2600');
+  await page.getByRole('button', { name: 'Save ladder' }).click();
+  await expect(page.getByText('Two-tub economy saved')).toBeVisible();
+  await expect(page.getByText('2600 g')).toBeVisible();
+});
+
+test('a hatchling is identified from the list on a phone', async ({ page, demo }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await signIn(page, demo, '/bench');
+  await page.getByRole('link', { name: /0 of 7 identified/ }).click();
+  const card = page.locator('[data-number]').first();
+  await card.getByRole('button', { name: 'Identify' }).click();
+  await page.getByRole('button', { name: /^Mocha Puzzle/ }).click();
+  await page.getByRole('button', { name: 'probable' }).click();
+  await page.getByRole('button', { name: 'Record identification' }).click();
+  await expect(card.getByText('probable, by Maren Thistle')).toBeVisible();
+  const overflow = await page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
+  expect(overflow).toBeLessThanOrEqual(0);
+});
+
+test('a session that ended leads to the sign-in and back', async ({ page, demo }) => {
+  await signIn(page, demo, '/season');
+  await page.context().clearCookies();
+  await page.getByRole('link', { name: 'Racks' }).click();
+  await expect(page.getByRole('button', { name: 'Sign in' })).toBeVisible();
+  await page.getByLabel('E-mail').fill(demo.email);
+  await page.getByLabel('Password').fill(demo.password);
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await expect(page.getByRole('heading', { name: 'Racks' })).toBeVisible();
+  await page.getByRole('button', { name: 'Sign out' }).click();
+  await expect(page.getByRole('button', { name: 'Sign in' })).toBeVisible();
+});
+
+for (const theme of ['day', 'night']) {
+  test(`every place can be read and reached in the ${theme} theme`, async ({ page, demo }) => {
+    await page.goto(`${demo.origin}/sign-in`);
+    await page.evaluate((name) => localStorage.setItem('karyotome.theme', name), theme);
+    await signIn(page, demo);
+    const animals = (await (await page.request.get(`${demo.origin}/api/v1/animals`)).json()) as {
+      id: string;
+      published: boolean;
+    }[];
+    const [published] = (await (await page.request.get(`${demo.origin}/api/v1/showcase`)).json()) as {
+      slug: string;
+    }[];
+    const animal = animals.find((candidate) => candidate.published)!;
+    const places = [
+      '/today',
+      '/season',
+      '/bench',
+      '/racks',
+      '/racks/ladders',
+      '/animals',
+      '/animals/import',
+      `/animals/${animal.id}`,
+      '/showcase',
+      '/settings',
+      `/p/${published!.slug}`,
+      '/nowhere',
+    ];
+    const found: string[] = [];
+    for (const place of places) {
+      await page.goto(`${demo.origin}${place}`);
+      await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+      await page.waitForLoadState('networkidle');
+      const { violations } = await new AxeBuilder({ page })
+        .withTags(['wcag2a', 'wcag2aa', 'wcag21aa'])
+        .analyze();
+      for (const { id, nodes } of violations) {
+        found.push(
+          `${place} ${id}: ${nodes
+            .map((node) => node.target.join(' '))
+            .slice(0, 3)
+            .join(' | ')}`,
+        );
+      }
+    }
+    expect(found).toEqual([]);
+  });
+}
+
+test('a second possible sire is weighed, and the odds are seen before the animals meet', async ({
+  page,
+  demo,
+}) => {
+  await signIn(page, demo, '/season');
+  await page.getByRole('button', { name: 'New pairing' }).first().click();
+  await choose(page, 'Female', 'F-01');
+  await choose(page, 'Male', 'M-02');
+  // Cinnamon and yellow belly to ultramel vanilla: half the young show each gene (Mendel's odds).
+  await expect(page.getByText('What this pair can produce')).toBeVisible();
+  await expect(page.getByText(/Vanilla/).first()).toBeVisible();
+  await page.getByRole('button', { name: 'Discard' }).click();
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+});
