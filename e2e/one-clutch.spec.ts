@@ -42,7 +42,7 @@ test('one clutch, from its parents to a published page', async ({ page, empty })
         .locator('input[type=file]')
         .setInputFiles({ name: 'animals.csv', mimeType: 'text/csv', buffer: Buffer.from(text as string) });
     await upload('number,sex,genes,weight\nM-01,male,pastel clown,900\nM-02,mle,vanila,heavy\n');
-    await expect(page.getByText('1 rows are good, 1 need a correction')).toBeVisible();
+    await expect(page.getByText('1 row is good, 1 to correct')).toBeVisible();
     await expect(page.getByText('sex must be one of female, male, unknown')).toBeVisible();
     await expect(page.getByText('weight must be a number')).toBeVisible();
     await expect(page.getByText('"vanila" is not a known gene. Did you mean Vanilla?')).toBeVisible();

@@ -2,6 +2,8 @@ import { randomUUID } from 'node:crypto';
 import type { FieldProblem, Problem } from '@karyotome/contract';
 import { CostError, InputError } from '@karyotome/core';
 import type { ErrorRequestHandler, RequestHandler, Response } from 'express';
+// For its additions to a request: an id and a log.
+import type {} from 'pino-http';
 import { ForeignKeyConstraintError, UniqueConstraintError, ValidationError, DatabaseError } from 'sequelize';
 
 /** Every way a request can be refused: code -> status and title. docs/errors.md lists the same; a test compares. */

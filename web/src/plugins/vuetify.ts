@@ -68,6 +68,7 @@ export const vuetify = createVuetify({
     VCard: { rounded: 'lg', elevation: 0, border: true },
     VTextField: { variant: 'outlined', density: 'comfortable', hideDetails: 'auto' },
     VTextarea: { variant: 'outlined', density: 'comfortable', hideDetails: 'auto' },
+    VNumberInput: { variant: 'outlined', density: 'comfortable', hideDetails: 'auto' },
     VSelect: { variant: 'outlined', density: 'comfortable', hideDetails: 'auto' },
     VAutocomplete: { variant: 'outlined', density: 'comfortable', hideDetails: 'auto' },
     VDialog: { maxWidth: 560, scrollable: true },

@@ -49,8 +49,12 @@ const bySex = (outcome: VisibleOutcome): string =>
   width: 100%;
   min-height: 40px;
   padding: 4px 10px;
-  text-align: left;
+  border: 0;
   border-radius: 8px;
+  background: none;
+  color: inherit;
+  font: inherit;
+  text-align: left;
 }
 button.outcome {
   min-height: 44px;

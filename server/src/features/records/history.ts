@@ -1,4 +1,11 @@
-import type { FeedingRecord, History, MoveRecord, ShedRecord, WeightRecord } from '@karyotome/core';
+import {
+  addDays,
+  type FeedingRecord,
+  type History,
+  type MoveRecord,
+  type ShedRecord,
+  type WeightRecord,
+} from '@karyotome/core';
 import type { RecordRow } from '../../db/models.ts';
 import { select, type Work } from '../../db/work.ts';
 
@@ -40,35 +47,32 @@ export function toHistory(hatchedOn: string | null, records: readonly ValidRecor
 }
 
 /** How far back the daily lists look: long enough for a winter's fast and several sheds. */
-const LOOK_BACK_DAYS = 240;
+const LOOK_BACK_DAYS = 180;
 
-/** Recent records of every animal that is still here, in date order, by animal: what the daily lists need. */
-export async function recentRecords(
-  work: Work,
-  animalIds?: readonly string[],
-): Promise<Map<string, ValidRecord[]>> {
-  const rows = await select<ValidRecord>(
+type PackedRecord = [id: string, kind: ValidRecord['kind'], onDay: string, body: ValidRecord['body']];
+
+/**
+ * Recent records of every animal that is still here, in date order, by animal: what the daily lists need. Packed by the
+ * database into one row an animal, which is several times faster to fetch than one row a record.
+ */
+export async function recentRecords(work: Work): Promise<Map<string, ValidRecord[]>> {
+  const rows = await select<{ animalId: string; packed: PackedRecord[] }>(
     work,
-    `select r.id, r.animal_id as "animalId", r.kind, r.on_day as "onDay", r.body
+    `select r.animal_id as "animalId",
+            json_agg(json_build_array(r.id, r.kind, r.on_day, r.body) order by r.on_day, r.recorded_at) as packed
        from records r
        join animals a on a.collection_id = r.collection_id and a.id = r.animal_id
       where r.collection_id = :collectionId and r.voided_at is null
         and r.kind in ('weight', 'feeding', 'shed', 'move', 'sex')
         and a.status not in ('sold', 'died')
         and (r.on_day >= :since or r.kind = 'sex')
-        ${animalIds ? 'and r.animal_id in (:animalIds)' : ''}
-      order by r.on_day, r.recorded_at`,
-    { since: lookBack(work.today), animalIds: animalIds ?? [] },
+      group by r.animal_id`,
+    { since: addDays(work.today, -LOOK_BACK_DAYS) },
   );
-  const byAnimal = new Map<string, ValidRecord[]>();
-  for (const row of rows) {
-    const list = byAnimal.get(row.animalId);
-    if (list) list.push(row);
-    else byAnimal.set(row.animalId, [row]);
-  }
-  return byAnimal;
-}
-
-function lookBack(today: string): string {
-  return new Date(Date.parse(`${today}T00:00:00Z`) - LOOK_BACK_DAYS * 86_400_000).toISOString().slice(0, 10);
+  return new Map(
+    rows.map(({ animalId, packed }) => [
+      animalId,
+      packed.map(([id, kind, onDay, body]) => ({ id, animalId, kind, onDay, body })),
+    ]),
+  );
 }

@@ -75,6 +75,6 @@ function onClick(event: { data?: unknown }): void {
 
 <style scoped>
 .chart {
-  height: 312px;
+  height: 318px;
 }
 </style>

@@ -18,8 +18,9 @@ defineProps<{ parents: readonly ParentView[] }>();
           <router-link :to="`/animals/${parent.id}`" class="plain"
             ><strong>{{ parent.number }}</strong> {{ parent.name }}</router-link
           >
-          <span v-if="parent.p < 1 - 1e-9" class="small">
-            {{ parent.p < 1e-9 ? 'ruled out as sire' : `candidate sire, ${oddsWords(parent.p)}` }}</span
+          <span v-if="parent.p < 1 - 1e-9" class="small"
+            >{{ ' '
+            }}{{ parent.p < 1e-9 ? 'ruled out as sire' : `candidate sire, ${oddsWords(parent.p)}` }}</span
           >
           <span class="small soft genes">{{ parent.label }}</span>
         </span>

@@ -20,6 +20,8 @@ const EXAMPLE =
   'number,name,sex,hatched,genes,dam,sire,weight,status\nF-01,Juniper,female,2022-07-14,"Cinnamon YB 66% het Clown",,,1720,breeder\nM-01,,male,2023-08-02,"Pastel Clown",,,810,breeder\n';
 const exampleUrl = `data:text/csv;charset=utf-8,${encodeURIComponent(EXAMPLE)}`;
 
+const rowsWords = (count: number): string => (count === 1 ? '1 row is' : `${count} rows are`);
+
 async function choose(chosen: File | File[] | null): Promise<void> {
   file.value = Array.isArray(chosen) ? (chosen[0] ?? null) : chosen;
   preview.value = null;
@@ -61,8 +63,8 @@ async function confirm(): Promise<void> {
       <template v-if="preview">
         <div class="row">
           <h2>
-            {{ preview.good }} rows are good<template v-if="preview.bad"
-              >, {{ preview.bad }} need a correction</template
+            {{ rowsWords(preview.good) }} good<template v-if="preview.bad"
+              >, {{ preview.bad }} to correct</template
             >
           </h2>
           <v-switch
@@ -80,7 +82,7 @@ async function confirm(): Promise<void> {
             :disabled="preview.bad > 0"
             :loading="importing.busy.value"
             @click="confirm"
-            >Bring in {{ preview.good }} animals</v-btn
+            >Bring in {{ preview.good }} {{ preview.good === 1 ? 'animal' : 'animals' }}</v-btn
           >
         </div>
         <v-alert v-if="preview.unknownColumns.length" type="info" variant="tonal" :icon="false"
@@ -109,7 +111,9 @@ async function confirm(): Promise<void> {
                 <td class="num">{{ row.line }}</td>
                 <td>{{ row.number }}</td>
                 <td>{{ row.sex }}</td>
-                <td>{{ row.label || row.genes }}</td>
+                <td>
+                  {{ row.problems.some((problem) => problem.field === 'genes') ? row.genes : row.label }}
+                </td>
                 <td>
                   <div v-for="problem in row.problems" :key="problem.field + problem.message">
                     <strong>{{ problem.field }}</strong> {{ problem.message }}

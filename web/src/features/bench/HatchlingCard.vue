@@ -126,7 +126,7 @@ const ACTS: { kind: RecordKind; title: string }[] = [
   border-radius: 8px;
 }
 .label {
-  min-height: 2.6em;
+  min-height: 1.5em;
 }
 .facts {
   display: grid;
@@ -139,12 +139,12 @@ const ACTS: { kind: RecordKind; title: string }[] = [
 }
 .acts {
   display: flex;
-  flex-wrap: wrap;
   justify-content: space-between;
 }
 .acts :deep(.v-btn) {
   min-width: 0;
   min-height: 44px;
-  padding: 0 8px;
+  padding: 0 5px;
+  letter-spacing: 0;
 }
 </style>

@@ -170,8 +170,9 @@ figure {
 }
 img {
   width: 100%;
-  max-height: 420px;
-  object-fit: cover;
+  max-height: 460px;
+  object-fit: contain;
+  background: rgb(var(--v-theme-surface-light));
   border-radius: 12px;
 }
 .text {

@@ -95,6 +95,7 @@ async function submit(): Promise<void> {
             v-if="draft.secondId"
             v-model="draft.weight"
             label="Chance of the second"
+            class="wide"
             :min="5"
             :max="95"
             :step="5"

@@ -112,7 +112,7 @@ class Farm {
 
   private async buildRoom(): Promise<void> {
     const ladder = (await this.work.models.ladders.findOne({
-      where: { name: LADDER_PRESETS[0]!.name },
+      where: { collectionId: this.work.actor.collectionId, name: LADDER_PRESETS[0]!.name },
       transaction: this.work.transaction,
     }))!.get();
     for (const rack of RACKS) await createRack(this.work, { ...rack, room: ROOM, ladderId: ladder.id });
@@ -300,11 +300,11 @@ class Farm {
   private stepFor(massG: number, current: number, animal: Made, on: string): number {
     const fitting = STEPS.findIndex((step) => step.maxG === null || massG <= step.maxG);
     const wanted = Math.max(current, fitting);
-    const isRecent = on > this.ago(45);
-    if (animal.story === 'moved-too-early')
-      return on >= this.ago(60) && current >= 0 ? Math.max(current, 1) : 0;
-    const waits = animal.story === 'too-big' || animal.story === 'bold' || animal.story === 'shy';
-    return current >= 0 && waits && (isRecent || animal.story !== 'bold') ? current : wanted;
+    if (current < 0) return wanted;
+    if (animal.story === 'moved-too-early') return on >= this.ago(60) ? Math.max(current, 1) : 0;
+    if (animal.story === 'shy') return Math.min(wanted, 1);
+    const waits = animal.story === 'too-big' || animal.story === 'bold' || animal.story === 'in-blue';
+    return waits && on > this.ago(45) ? current : wanted;
   }
 
   private async move(animal: Made, step: number, on: string, reason: string): Promise<void> {

@@ -26,32 +26,32 @@ function palette(truth: Truth): Palette {
   return { ground: '#8f6b3f', blotch: '#33271c', belly: '#e6d6b3', eye: '#2b241c' };
 }
 
-const POINTS = 90;
+const POINTS = 420;
 
 /** A loose coil from the tail outside to the head in the middle. */
 function coil(turns: number): { x: number; y: number }[] {
   return Array.from({ length: POINTS }, (_, i) => {
     const t = i / (POINTS - 1);
     const angle = t * turns * 2 * Math.PI;
-    const radius = 232 - 176 * t;
-    return { x: 400 + radius * 1.25 * Math.cos(angle), y: 300 + radius * Math.sin(angle) };
+    const radius = 238 - 186 * Math.pow(t, 0.9);
+    return { x: 400 + radius * 1.32 * Math.cos(angle), y: 300 + radius * Math.sin(angle) };
   });
 }
 
 export function drawSnake(truth: Truth, number: string, chance: Chance): Promise<Buffer> {
   const colors = palette(truth);
-  const line = coil(2.15 + chance.between(-0.15, 0.25));
-  const path = line.map(({ x, y }, i) => `${i === 0 ? 'M' : 'L'}${x.toFixed(1)},${y.toFixed(1)}`).join(' ');
-  const thickness = (i: number): number =>
-    14 + 34 * Math.sin(Math.min(1, i / (POINTS * 0.55)) * (Math.PI / 2));
-  const body = line
-    .map(
-      ({ x, y }, i) => `<circle cx="${x.toFixed(1)}" cy="${y.toFixed(1)}" r="${thickness(i).toFixed(1)}"/>`,
-    )
-    .join('');
+  const line = coil(1.72 + chance.between(-0.1, 0.12));
+  const thickness = (i: number): number => 7 + 31 * Math.sin(Math.min(1, i / (POINTS * 0.6)) * (Math.PI / 2));
+  const circles = (grow: number): string =>
+    line
+      .map(
+        ({ x, y }, i) =>
+          `<circle cx="${x.toFixed(1)}" cy="${y.toFixed(1)}" r="${(thickness(i) + grow).toFixed(1)}"/>`,
+      )
+      .join('');
   const extra = [...truth.values()].some((pair) => pair.includes('leopard')) ? 2 : 1;
   const blotches = line
-    .filter((_, i) => i % 4 === 2 && i < POINTS - 8)
+    .filter((_, i) => i % 17 === 8 && i > 20 && i < POINTS - 30)
     .flatMap(({ x, y }, i) =>
       Array.from({ length: extra }, () => {
         const r = chance.between(8, 15);
@@ -60,14 +60,15 @@ export function drawSnake(truth: Truth, number: string, chance: Chance): Promise
     )
     .join('');
   const head = line.at(-1)!;
-  const neck = line.at(-6)!;
+  const neck = line.at(-12)!;
   const turn = (Math.atan2(head.y - neck.y, head.x - neck.x) * 180) / Math.PI;
   const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="800" height="600" viewBox="0 0 800 600">
     <rect width="800" height="600" fill="#efe8da"/>
-    <path d="${path}" fill="none" stroke="#00000018" stroke-width="104" stroke-linecap="round" transform="translate(6 12)"/>
-    <g fill="${colors.ground}">${body}</g>
+    <g fill="#00000016" transform="translate(5 11)">${circles(2)}</g>
+    <g fill="${colors.blotch}">${circles(2.5)}</g>
+    <g fill="${colors.ground}">${circles(0)}</g>
     <g fill="${colors.blotch}" opacity="0.85">${blotches}</g>
-    <g transform="translate(${head.x.toFixed(1)} ${head.y.toFixed(1)}) rotate(${turn.toFixed(1)})">
+    <g transform="translate(${head.x.toFixed(1)} ${head.y.toFixed(1)}) rotate(${turn.toFixed(1)}) scale(0.95)">
       <path d="M-40,-34 Q20,-52 62,-16 Q74,0 62,16 Q20,52 -40,34 Z" fill="${colors.ground}"/>
       <path d="M-34,-18 Q10,-28 44,-8 Q50,0 44,8 Q10,28 -34,18 Z" fill="${colors.blotch}" opacity="0.8"/>
       <circle cx="34" cy="-22" r="6" fill="${colors.eye}"/><circle cx="34" cy="22" r="6" fill="${colors.eye}"/>

@@ -37,16 +37,23 @@ const SIZES = [
 ] as const;
 const sizeFor = (grams: number): string => SIZES.findLast(([from]) => grams >= from)?.[1] ?? 'pinky';
 
+/** What the shy feeder weighs today: a tenth over the 600 g of a yearling tub. */
+const SHY_G = 660;
+
 /** Months of weights, sheds and meals that look like real ones, in date order. */
 export function liveRecords(life: Life, chance: Chance): NewRecord[] {
   const pace =
     life.story === 'shy'
       ? 1.08
-      : life.story === 'bold' || life.story === 'too-big'
+      : life.story === 'bold' || life.story === 'too-big' || life.story === 'in-blue'
         ? 1.32
         : chance.between(0.86, 1.1);
+  const expected = (day: string): number =>
+    weightAt(daysBetween(life.hatchedOn, day), life.birthG, life.adultG, pace);
+  // The shy one has grown just out of its tub: a little over, not so much that it has to go.
+  const scale = life.story === 'shy' ? (SHY_G - life.birthG) / (expected(life.until) - life.birthG) : 1;
   const mass = (day: string): number => {
-    const grown = weightAt(daysBetween(life.hatchedOn, day), life.birthG, life.adultG, pace);
+    const grown = life.birthG + (expected(day) - life.birthG) * scale;
     const fasted = Math.max(0, life.fastingDays - daysBetween(day, life.until));
     return grown * (1 - 0.0007 * fasted);
   };

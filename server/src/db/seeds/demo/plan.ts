@@ -253,7 +253,7 @@ export const STORIES: Readonly<
   'g-3': 'in-blue',
   'd-1': 'bad-shed',
   'g-0': 'bold',
-  'e-2': 'too-big',
+  'g-5': 'too-big',
   'h-4': 'moved-too-early',
 };
 /** Males that fast through the breeding season, for this many days so far. */

@@ -1,0 +1,95 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { daysBetween } from '@karyotome/core';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { loadDemo } from '../src/db/seeds/demo/demo.ts';
+import { CLUTCHES, FARM } from '../src/db/seeds/demo/plan.ts';
+import { inTransaction, localToday, type Work } from '../src/db/work.ts';
+import { listAnimals } from '../src/features/animals/animals.service.ts';
+import { viewAnimal } from '../src/features/animals/view-animal.ts';
+import { listPairings } from '../src/features/breeding/pairings.service.ts';
+import { geneticsOf } from '../src/features/genetics/genetics.service.ts';
+import { viewToday } from '../src/features/today/today.ts';
+import { startTestApp, type TestApp } from './test-app.ts';
+
+let app: TestApp;
+const dataDir = mkdtempSync(join(tmpdir(), 'karyotome-demo-'));
+/** Something read as the demo's owner. */
+async function asOwner<T>(read: (work: Work) => Promise<T>): Promise<T> {
+  const account = (await app.database.models.accounts.findOne({ where: { email: FARM.email } }))!.get();
+  const { collectionId } = (await app.database.models.memberships.findOne({
+    where: { accountId: account.id },
+  }))!.get();
+  return inTransaction(
+    app.database,
+    { accountId: account.id, name: account.name, collectionId, role: 'owner' },
+    read,
+  );
+}
+
+beforeAll(async () => {
+  app = await startTestApp();
+  await loadDemo(app.database, dataDir);
+});
+afterAll(async () => {
+  await app.close();
+  rmSync(dataDir, { recursive: true, force: true });
+});
+
+describe('the demo farm', () => {
+  test('has about sixty living animals of three generations and ten clutches over three seasons', async () => {
+    const animals = await asOwner(listAnimals);
+    const living = animals.filter((a) => a.status !== 'sold' && a.status !== 'died');
+    expect(living.length).toBeGreaterThanOrEqual(55);
+    expect(living.length).toBeLessThanOrEqual(65);
+    const clutches = (await asOwner(listPairings)).flatMap((pairing) => pairing.clutches);
+    expect(clutches).toHaveLength(CLUTCHES.length);
+    expect(clutches.filter((clutch) => clutch.hatchedOn === null)).toHaveLength(1);
+    expect(clutches.filter((clutch) => clutch.hatchedOn !== null && clutch.identified === 0)).toHaveLength(1);
+    const listed = animals.filter((animal) => animal.published);
+    const pages = await Promise.all(listed.map(({ id }) => asOwner((work) => viewAnimal(work, id))));
+    expect(pages.some((page) => page.parents.some((parent) => parent.parents.length > 0))).toBe(true);
+  });
+
+  test('tells its stories: every kind of advice, a snake in blue, a bad shed, a fasting male', async () => {
+    const { lines, today } = await asOwner(viewToday);
+    expect(today).toBe(localToday());
+    const verdicts = new Set(lines.map((line) => line.advice?.verdict));
+    expect(verdicts).toContain('move-up');
+    expect(verdicts).toContain('hold');
+    expect(verdicts).toContain('go-back');
+    const texts = lines.map((line) => line.text).join('\n');
+    expect(texts).toContain('In shed (blue)');
+    expect(texts).toContain('Eye caps retained');
+    const shy = lines.find((line) =>
+      line.advice?.reasons.some((reason) => reason.text.startsWith('A shy feeder')),
+    );
+    expect(shy).toBeDefined();
+    const male = (await asOwner(listAnimals)).find((animal) => animal.number === 'M-03')!;
+    const { appetite } = await asOwner((work) => viewAnimal(work, male.id));
+    expect(daysBetween(appetite.lastTakenOn!, today)).toBeGreaterThan(60);
+  });
+
+  test('has a clutch of two possible sires, in which the genes have told some', async () => {
+    const genetics = await asOwner(geneticsOf);
+    const settled = [...genetics.posterior.sires.values()].filter(
+      (sires) => Math.max(...sires.values()) > 1 - 1e-9,
+    );
+    expect(genetics.posterior.sires.size).toBe(7);
+    expect(settled.length).toBeGreaterThan(0);
+  });
+
+  test('contradicts itself nowhere: every hatchling is what its parents can give', async () => {
+    expect((await asOwner(geneticsOf)).posterior.conflicts).toEqual([]);
+  });
+
+  test('has a pair of twins of half size', async () => {
+    const [rows] = await app.database.sequelize.query(
+      `select (select min((w.body ->> 'massG')::float) from records w where w.animal_id = r.animal_id and w.kind = 'weight') as g
+         from records r where r.kind = 'note' and r.body ->> 'text' like 'Twin%'`,
+    );
+    expect(rows).toHaveLength(2);
+    for (const { g } of rows as { g: number }[]) expect(g).toBeLessThan(35);
+  });
+});
