@@ -57,7 +57,7 @@ async function submit(): Promise<void> {
           <v-number-input
             v-model="draft.hatched"
             label="How many left the egg"
-            control-variant="stacked"
+            control-variant="hidden"
             :min="0"
             :error-messages="errorsOf('hatched')"
           />

@@ -63,14 +63,14 @@ async function submit(): Promise<void> {
           <v-number-input
             v-model="draft.levels"
             label="Levels"
-            control-variant="stacked"
+            control-variant="hidden"
             :min="0"
             :error-messages="errorsOf('levels')"
           />
           <v-number-input
             v-model="draft.tubsPerLevel"
             label="Tubs on a level"
-            control-variant="stacked"
+            control-variant="hidden"
             :min="0"
             :error-messages="errorsOf('tubsPerLevel')"
           />

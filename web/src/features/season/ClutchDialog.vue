@@ -55,14 +55,14 @@ async function submit(): Promise<void> {
           <v-number-input
             v-model="draft.eggs"
             label="Eggs in all"
-            control-variant="stacked"
+            control-variant="hidden"
             :min="0"
             :error-messages="errorsOf('eggs')"
           />
           <v-number-input
             v-model="draft.slugs"
             label="Slugs among them"
-            control-variant="stacked"
+            control-variant="hidden"
             :min="0"
             :error-messages="errorsOf('slugs')"
           />
@@ -71,7 +71,7 @@ async function submit(): Promise<void> {
             label="Incubator, °C"
             :precision="1"
             :step="0.1"
-            control-variant="stacked"
+            control-variant="hidden"
             :error-messages="errorsOf('incubationC')"
           />
           <p class="wide small soft">

@@ -111,7 +111,7 @@ async function submit(): Promise<void> {
             label="Season"
             :min="1990"
             :max="2100"
-            control-variant="stacked"
+            control-variant="hidden"
             :error-messages="errorsOf('season')"
           />
           <DayField v-model="draft.startedOn" label="Together since" :errors="errorsOf('startedOn')" />
