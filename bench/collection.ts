@@ -69,32 +69,28 @@ export async function fillCollection(
     body,
     authorId: accountId,
   });
-  const identified = ids
-    .slice(0, founders)
-    .map((id, i) =>
-      record(id, 'identification', addDays(today, -390), {
-        genes: GENES[i % GENES.length]!,
-        sure: 'certain',
-        by: 'Bench',
-      }),
-    );
+  const identified = ids.slice(0, founders).map((id, i) =>
+    record(id, 'identification', addDays(today, -390), {
+      genes: GENES[i % GENES.length]!,
+      sure: 'certain',
+      by: 'Bench',
+    }),
+  );
   await models.records.bulkCreate(identified);
   const each = Math.floor((events - identified.length) / animals);
   for (let from = 0; from < animals; from += 100) {
-    const batch = ids
-      .slice(from, from + 100)
-      .flatMap((id) =>
-        Array.from({ length: each }, (_, k) =>
-          k % 5 === 4
-            ? record(id, 'weight', addDays(today, -1 - k * 4), { massG: 900 - k * 7 })
-            : record(id, 'feeding', addDays(today, -1 - k * 4), {
-                species: 'rat',
-                size: 'small',
-                state: 'frozen-thawed',
-                taken: k % 7 !== 0,
-              }),
-        ),
-      );
+    const batch = ids.slice(from, from + 100).flatMap((id) =>
+      Array.from({ length: each }, (_, k) =>
+        k % 5 === 4
+          ? record(id, 'weight', addDays(today, -1 - k * 4), { massG: 900 - k * 7 })
+          : record(id, 'feeding', addDays(today, -1 - k * 4), {
+              species: 'rat',
+              size: 'small',
+              state: 'frozen-thawed',
+              taken: k % 7 !== 0,
+            }),
+      ),
+    );
     await models.records.bulkCreate(batch);
   }
   await database.sequelize.query('analyze');
