@@ -109,6 +109,8 @@ test('a hatchling is identified from the list on a phone', async ({ page, demo }
 
 test('a session that ended leads to the sign-in and back', async ({ page, demo }) => {
   await signIn(page, demo, '/season');
+  // Until all answers are in: each one renews the cookie.
+  await page.waitForLoadState('networkidle');
   await page.context().clearCookies();
   await page.getByRole('link', { name: 'Racks' }).click();
   await expect(page.getByRole('button', { name: 'Sign in' })).toBeVisible();

@@ -1,52 +1,41 @@
 <script setup lang="ts">
-import {
-  animalChange,
-  STATUSES,
-  validate,
-  type AnimalChange,
-  type AnimalView,
-  type FieldProblem,
-} from '@karyotome/contract';
-import { ref } from 'vue';
+import { animalChange, STATUSES, type AnimalView } from '@karyotome/contract';
 import { useRouter } from 'vue-router';
 import { api } from '../../api/resources.ts';
 import { statusWords } from '../../format/format.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useAnimals } from '../../stores/queries.ts';
-import { useDraft } from '../../stores/useDraft.ts';
+import { useForm } from '../../stores/useForm.ts';
 import { useWrite } from '../../stores/useWrite.ts';
 import AnimalPicker from '../../ui/AnimalPicker.vue';
 import DayField from '../../ui/DayField.vue';
+import FormDialog from '../../ui/FormDialog.vue';
 
 const props = defineProps<{ animal: AnimalView }>();
 const emit = defineEmits<{ close: [] }>();
 const router = useRouter();
 const notices = useNotices();
 const { data: animals } = useAnimals();
-const { draft, discard } = useDraft(`edit.${props.animal.id}.${props.animal.version}`, () => ({
-  name: props.animal.name ?? '',
-  hatchedOn: props.animal.hatchedOn,
-  status: props.animal.status,
-  damId: props.animal.damId,
-  sireId: props.animal.sireId,
-  note: props.animal.note ?? '',
-}));
-const local = ref<readonly FieldProblem[]>([]);
-const write = useWrite((change: AnimalChange) =>
-  api.changeAnimal(props.animal.id, change, props.animal.version),
-);
+const { draft, discard, submit, errorsOf, general, busy } = useForm({
+  key: `edit.${props.animal.id}.${props.animal.version}`,
+  initial: () => ({
+    name: props.animal.name ?? '',
+    hatchedOn: props.animal.hatchedOn,
+    status: props.animal.status,
+    damId: props.animal.damId,
+    sireId: props.animal.sireId,
+    note: props.animal.note ?? '',
+  }),
+  schema: animalChange,
+  toInput: ({ damId, sireId, ...rest }) => {
+    const changesParents = damId !== props.animal.damId || sireId !== props.animal.sireId;
+    return { ...rest, ...(changesParents ? { damId, sireId } : {}) };
+  },
+  send: (change) => api.changeAnimal(props.animal.id, change, props.animal.version),
+});
 const removal = useWrite(api.deleteAnimal);
-const errorsOf = (field: string): string[] => [
-  ...local.value.filter((p) => p.field === field).map((p) => p.message),
-  ...write.errorsOf(field),
-];
-async function submit(): Promise<void> {
-  const { damId, sireId, ...rest } = draft;
-  const changesParents = damId !== props.animal.damId || sireId !== props.animal.sireId;
-  const result = validate(animalChange, { ...rest, ...(changesParents ? { damId, sireId } : {}) });
-  local.value = result.ok ? [] : result.problems;
-  if (!result.ok || !(await write.run(result.value))) return;
-  discard();
+async function send(): Promise<void> {
+  if (!(await submit())) return;
   notices.say(`${props.animal.number} changed`);
   emit('close');
 }
@@ -59,71 +48,52 @@ async function remove(): Promise<void> {
 </script>
 
 <template>
-  <v-dialog :model-value="true" @update:model-value="emit('close')">
-    <v-card :title="`Edit ${animal.number}`">
-      <v-card-text>
-        <form id="edit-form" class="fields" novalidate @submit.prevent="submit">
-          <v-text-field v-model="draft.name" label="Name" :error-messages="errorsOf('name')" />
-          <v-select
-            v-model="draft.status"
-            label="Status"
-            :items="STATUSES.map((value) => ({ value, title: statusWords(value) }))"
-            :error-messages="errorsOf('status')"
-          />
-          <DayField v-model="draft.hatchedOn" label="Hatched on" :errors="errorsOf('hatchedOn')" />
-          <template v-if="!animal.clutchId">
-            <AnimalPicker
-              v-model="draft.damId"
-              label="Dam"
-              :animals="animals ?? []"
-              sex="female"
-              clearable
-              :errors="errorsOf('damId')"
-            />
-            <AnimalPicker
-              v-model="draft.sireId"
-              label="Sire"
-              :animals="animals ?? []"
-              sex="male"
-              clearable
-              :errors="errorsOf('sireId')"
-            />
-          </template>
-          <v-textarea
-            v-model="draft.note"
-            label="Private note, never published"
-            class="wide"
-            rows="3"
-            :error-messages="errorsOf('note')"
-          />
-          <v-alert
-            v-if="write.general(['name', 'status', 'hatchedOn', 'damId', 'sireId', 'note'])"
-            type="error"
-            variant="tonal"
-            :icon="false"
-            class="wide"
-            role="alert"
-            >{{ write.message.value }}</v-alert
-          >
-          <v-alert
-            v-if="removal.message.value"
-            type="error"
-            variant="tonal"
-            :icon="false"
-            class="wide"
-            role="alert"
-            >{{ removal.message.value }}</v-alert
-          >
-        </form>
-      </v-card-text>
-      <v-card-actions>
-        <v-btn @click="(discard(), emit('close'))">Discard</v-btn>
-        <v-btn color="error" :loading="removal.busy.value" @click="remove">Delete: entered by mistake</v-btn>
-        <v-spacer />
-        <v-btn type="submit" form="edit-form" color="primary" variant="flat" :loading="write.busy.value"
-          >Save</v-btn
-        >
-      </v-card-actions>
-    </v-card>
-  </v-dialog>
+  <FormDialog
+    :title="`Edit ${animal.number}`"
+    submit-text="Save"
+    :busy="busy"
+    :general="() => removal.message.value ?? general()"
+    @close="emit('close')"
+    @discard="discard"
+    @submit="send"
+  >
+    <v-text-field v-model="draft.name" label="Name" :error-messages="errorsOf('name')" />
+    <v-select
+      v-model="draft.status"
+      label="Status"
+      :items="STATUSES.map((value) => ({ value, title: statusWords(value) }))"
+      :error-messages="errorsOf('status')"
+    />
+    <DayField v-model="draft.hatchedOn" label="Hatched on" :errors="errorsOf('hatchedOn')" />
+    <template v-if="!animal.clutchId">
+      <AnimalPicker
+        v-model="draft.damId"
+        label="Dam"
+        :animals="animals ?? []"
+        sex="female"
+        clearable
+        :errors="errorsOf('damId')"
+      />
+      <AnimalPicker
+        v-model="draft.sireId"
+        label="Sire"
+        :animals="animals ?? []"
+        sex="male"
+        clearable
+        :errors="errorsOf('sireId')"
+      />
+    </template>
+    <v-textarea
+      v-model="draft.note"
+      label="Private note, never published"
+      class="wide"
+      rows="3"
+      :error-messages="errorsOf('note')"
+    />
+    <template #actions
+      ><v-btn color="error" :loading="removal.busy.value" @click="remove"
+        >Delete: entered by mistake</v-btn
+      ></template
+    >
+  </FormDialog>
 </template>

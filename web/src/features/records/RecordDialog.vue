@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import DayField from '../../ui/DayField.vue';
+import FormDialog from '../../ui/FormDialog.vue';
 import GenesField from '../../ui/GenesField.vue';
 import TubField from './TubField.vue';
 import { KIND_WORDS, sizesOf } from './record-defaults.ts';
@@ -32,168 +33,144 @@ const STAGES = [
 async function send(): Promise<void> {
   if (await submit()) emit('close');
 }
-function giveUp(): void {
-  discard();
-  emit('close');
-}
 </script>
 
 <template>
-  <v-dialog :model-value="true" max-width="560" @update:model-value="emit('close')">
-    <v-card
-      :title="`${subject.correcting ? 'Correct: ' : ''}${KIND_WORDS[subject.kind]}`"
-      :subtitle="subject.number"
-    >
-      <v-card-text>
-        <form id="record-form" class="fields" novalidate @submit.prevent="send">
-          <template v-if="record.kind === 'weight'">
-            <v-number-input
-              v-model="record.body.massG"
-              label="Weight in grams"
-              :precision="1"
-              :min="0"
-              control-variant="hidden"
-              autofocus
-              :error-messages="errorsOf('body.massG')"
-            />
-          </template>
-          <template v-else-if="record.kind === 'feeding'">
-            <v-btn-toggle v-model="record.body.taken" class="wide" aria-label="Taken or refused">
-              <v-btn :value="true">Taken</v-btn>
-              <v-btn :value="false">Refused</v-btn>
-            </v-btn-toggle>
-            <v-select
-              v-model="record.body.species"
-              label="Prey"
-              :items="['rat', 'mouse', 'other']"
-              :error-messages="errorsOf('body.species')"
-            />
-            <v-select
-              v-model="record.body.size"
-              label="Size"
-              :items="sizesOf(record.body.species)"
-              :error-messages="errorsOf('body.size')"
-            />
-            <v-select
-              v-model="record.body.state"
-              label="State"
-              :items="[
-                { value: 'frozen-thawed', title: 'Frozen-thawed' },
-                { value: 'fresh-killed', title: 'Freshly killed' },
-                { value: 'live', title: 'Live' },
-              ]"
-            />
-            <v-number-input
-              v-model="record.body.preyG"
-              label="Prey weight in grams, if weighed"
-              :precision="1"
-              control-variant="hidden"
-              clearable
-              :error-messages="errorsOf('body.preyG')"
-            />
-            <p v-if="record.body.state === 'live'" class="wide small soft">
-              Live adult rodents are never left alone with a snake: they bite back.
-            </p>
-          </template>
-          <template v-else-if="record.kind === 'shed'">
-            <v-btn-toggle v-model="record.body.stage" class="wide stages" aria-label="Shed sign">
-              <v-btn v-for="stage in STAGES" :key="stage.value" :value="stage.value">{{ stage.title }}</v-btn>
-            </v-btn-toggle>
-            <template v-if="record.body.stage === 'shed'">
-              <v-checkbox
-                v-model="record.body.complete"
-                label="In one piece"
-                hide-details
-                density="compact"
-              />
-              <v-checkbox
-                v-model="record.body.eyeCaps"
-                label="Both eye caps on it"
-                hide-details
-                density="compact"
-              />
-              <p v-if="record.body.complete === false || record.body.eyeCaps === false" class="wide small">
-                Soak 10 to 15 minutes in water of 29.4 to 31.1 °C, let it crawl through the hands, never peel,
-                repeat the next day. Eye caps that stay go to a veterinarian.
-              </p>
-            </template>
-          </template>
-          <template v-else-if="record.kind === 'sex'">
-            <div class="wide">
-              <v-btn-toggle v-model="record.body.sex" aria-label="Sex">
-                <v-btn value="female">♀ Female</v-btn>
-                <v-btn value="male">♂ Male</v-btn>
-              </v-btn-toggle>
-              <p v-for="error in errorsOf('body.sex')" :key="error" class="small error">Sex {{ error }}</p>
-            </div>
-            <v-select v-model="record.body.method" label="Method" :items="METHODS" />
-            <v-select v-model="record.body.sure" label="How sure" :items="SURE" />
-            <v-text-field v-model="record.body.by" label="By whom" :error-messages="errorsOf('body.by')" />
-            <p class="wide small soft">
-              Inexperienced hands hurt animals: sexing is taught hand to hand. A female is an absence, so she
-              is checked again later.
-            </p>
-          </template>
-          <template v-else-if="record.kind === 'identification'">
-            <GenesField
-              v-model="record.body.genes"
-              :errors="errorsOf('body.genes')"
-              hint="What shows; in brackets what may be there unseen"
-            />
-            <v-select v-model="record.body.sure" label="How sure" :items="SURE" />
-            <v-text-field v-model="record.body.by" label="By whom" :error-messages="errorsOf('body.by')" />
-          </template>
-          <template v-else-if="record.kind === 'move'">
-            <TubField v-model="record.body.toTubId" :errors="errorsOf('body.toTubId')" class="wide" />
-            <v-text-field
-              v-model="record.body.reason"
-              label="Reason"
-              class="wide"
-              :error-messages="errorsOf('body.reason')"
-            />
-          </template>
-          <v-textarea
-            v-else-if="record.kind === 'note'"
-            v-model="record.body.text"
-            label="Private note"
-            rows="4"
-            class="wide"
-            autofocus
-            :error-messages="errorsOf('body.text')"
-          />
-          <DayField v-model="record.on" label="Day" :errors="errorsOf('on')" />
-          <v-text-field
-            v-if="record.kind !== 'note'"
-            v-model="record.note"
-            label="Private note, if any"
-            :error-messages="errorsOf('note')"
-          />
-          <v-text-field
-            v-if="subject.correcting"
-            v-model="draft.reason"
-            label="Why it is corrected"
-            class="wide"
-            :error-messages="errorsOf('reason')"
-          />
-          <v-alert
-            v-if="general"
-            type="error"
-            variant="tonal"
-            density="compact"
-            :icon="false"
-            class="wide"
-            role="alert"
-            >{{ general }}</v-alert
-          >
-        </form>
-      </v-card-text>
-      <v-card-actions>
-        <v-btn @click="giveUp">Discard</v-btn>
-        <v-spacer />
-        <v-btn type="submit" form="record-form" color="primary" variant="flat" :loading="busy">Record</v-btn>
-      </v-card-actions>
-    </v-card>
-  </v-dialog>
+  <FormDialog
+    :title="`${subject.correcting ? 'Correct: ' : ''}${KIND_WORDS[subject.kind]}`"
+    :subtitle="subject.number"
+    submit-text="Record"
+    :busy="busy"
+    :general="general"
+    @close="emit('close')"
+    @discard="discard"
+    @submit="send"
+  >
+    <template v-if="record.kind === 'weight'">
+      <v-number-input
+        v-model="record.body.massG"
+        label="Weight in grams"
+        :precision="1"
+        :min="0"
+        control-variant="hidden"
+        autofocus
+        :error-messages="errorsOf('body.massG')"
+      />
+    </template>
+    <template v-else-if="record.kind === 'feeding'">
+      <v-btn-toggle v-model="record.body.taken" class="wide" aria-label="Taken or refused">
+        <v-btn :value="true">Taken</v-btn>
+        <v-btn :value="false">Refused</v-btn>
+      </v-btn-toggle>
+      <v-select
+        v-model="record.body.species"
+        label="Prey"
+        :items="['rat', 'mouse', 'other']"
+        :error-messages="errorsOf('body.species')"
+      />
+      <v-select
+        v-model="record.body.size"
+        label="Size"
+        :items="sizesOf(record.body.species)"
+        :error-messages="errorsOf('body.size')"
+      />
+      <v-select
+        v-model="record.body.state"
+        label="State"
+        :items="[
+          { value: 'frozen-thawed', title: 'Frozen-thawed' },
+          { value: 'fresh-killed', title: 'Freshly killed' },
+          { value: 'live', title: 'Live' },
+        ]"
+      />
+      <v-number-input
+        v-model="record.body.preyG"
+        label="Prey weight in grams, if weighed"
+        :precision="1"
+        control-variant="hidden"
+        clearable
+        :error-messages="errorsOf('body.preyG')"
+      />
+      <p v-if="record.body.state === 'live'" class="wide small soft">
+        Live adult rodents are never left alone with a snake: they bite back.
+      </p>
+    </template>
+    <template v-else-if="record.kind === 'shed'">
+      <v-btn-toggle v-model="record.body.stage" class="wide stages" aria-label="Shed sign">
+        <v-btn v-for="stage in STAGES" :key="stage.value" :value="stage.value">{{ stage.title }}</v-btn>
+      </v-btn-toggle>
+      <template v-if="record.body.stage === 'shed'">
+        <v-checkbox v-model="record.body.complete" label="In one piece" hide-details density="compact" />
+        <v-checkbox
+          v-model="record.body.eyeCaps"
+          label="Both eye caps on it"
+          hide-details
+          density="compact"
+        />
+        <p v-if="record.body.complete === false || record.body.eyeCaps === false" class="wide small">
+          Soak 10 to 15 minutes in water of 29.4 to 31.1 °C, let it crawl through the hands, never peel,
+          repeat the next day. Eye caps that stay go to a veterinarian.
+        </p>
+      </template>
+    </template>
+    <template v-else-if="record.kind === 'sex'">
+      <div class="wide">
+        <v-btn-toggle v-model="record.body.sex" aria-label="Sex">
+          <v-btn value="female">♀ Female</v-btn>
+          <v-btn value="male">♂ Male</v-btn>
+        </v-btn-toggle>
+        <p v-for="error in errorsOf('body.sex')" :key="error" class="small error">Sex {{ error }}</p>
+      </div>
+      <v-select v-model="record.body.method" label="Method" :items="METHODS" />
+      <v-select v-model="record.body.sure" label="How sure" :items="SURE" />
+      <v-text-field v-model="record.body.by" label="By whom" :error-messages="errorsOf('body.by')" />
+      <p class="wide small soft">
+        Inexperienced hands hurt animals: sexing is taught hand to hand. A female is an absence, so she is
+        checked again later.
+      </p>
+    </template>
+    <template v-else-if="record.kind === 'identification'">
+      <GenesField
+        v-model="record.body.genes"
+        :errors="errorsOf('body.genes')"
+        hint="What shows; in brackets what may be there unseen"
+      />
+      <v-select v-model="record.body.sure" label="How sure" :items="SURE" />
+      <v-text-field v-model="record.body.by" label="By whom" :error-messages="errorsOf('body.by')" />
+    </template>
+    <template v-else-if="record.kind === 'move'">
+      <TubField v-model="record.body.toTubId" :errors="errorsOf('body.toTubId')" class="wide" />
+      <v-text-field
+        v-model="record.body.reason"
+        label="Reason"
+        class="wide"
+        :error-messages="errorsOf('body.reason')"
+      />
+    </template>
+    <v-textarea
+      v-else-if="record.kind === 'note'"
+      v-model="record.body.text"
+      label="Private note"
+      rows="4"
+      class="wide"
+      autofocus
+      :error-messages="errorsOf('body.text')"
+    />
+    <DayField v-model="record.on" label="Day" :errors="errorsOf('on')" />
+    <v-text-field
+      v-if="record.kind !== 'note'"
+      v-model="record.note"
+      label="Private note, if any"
+      :error-messages="errorsOf('note')"
+    />
+    <v-text-field
+      v-if="subject.correcting"
+      v-model="draft.reason"
+      label="Why it is corrected"
+      class="wide"
+      :error-messages="errorsOf('reason')"
+    />
+  </FormDialog>
 </template>
 
 <style scoped>

@@ -1,51 +1,37 @@
 <script setup lang="ts">
-import {
-  collectionSettings,
-  validate,
-  type CollectionSettings,
-  type FieldProblem,
-} from '@karyotome/contract';
+import { collectionSettings, type CollectionSettings } from '@karyotome/contract';
 import { NUMBER_PATTERNS } from '@karyotome/core';
-import { ref } from 'vue';
 import { api } from '../../api/resources.ts';
 import { useLadders } from '../../stores/queries.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useSession } from '../../stores/session.ts';
-import { useDraft } from '../../stores/useDraft.ts';
-import { useWrite } from '../../stores/useWrite.ts';
+import { useForm } from '../../stores/useForm.ts';
 
 const session = useSession();
 const notices = useNotices();
 const { data: ladders } = useLadders();
-const { draft, discard } = useDraft(
-  `settings.${session.settings?.id}.${session.settings?.version}`,
-  (): CollectionSettings => {
+const { draft, submit, errorsOf, general, busy } = useForm({
+  key: `settings.${session.settings?.id}.${session.settings?.version}`,
+  initial: (): CollectionSettings => {
     const { name, numberPattern, massUnit, temperatureUnit, ladderId } = session.settings!;
     return { name, numberPattern, massUnit, temperatureUnit, ladderId };
   },
-);
-const local = ref<readonly FieldProblem[]>([]);
-const write = useWrite((settings: CollectionSettings) =>
-  api.changeSettings(settings, session.settings!.version),
-);
-const errorsOf = (field: string): string[] => [
-  ...local.value.filter((p) => p.field === field).map((p) => p.message),
-  ...write.errorsOf(field),
-];
-async function submit(): Promise<void> {
-  const result = validate(collectionSettings, { ...draft });
-  local.value = result.ok ? [] : result.problems;
-  if (!result.ok || !(await write.run(result.value))) return;
-  discard();
-  await session.refresh();
-  notices.say('Settings saved');
+  schema: collectionSettings,
+  toInput: (values) => ({ ...values }),
+  send: async (settings) => {
+    await api.changeSettings(settings, session.settings!.version);
+    await session.refresh();
+  },
+});
+async function send(): Promise<void> {
+  if (await submit()) notices.say('Settings saved');
 }
 </script>
 
 <template>
   <div class="place">
     <div class="place-head"><h1>Settings</h1></div>
-    <form class="form stack" novalidate @submit.prevent="submit">
+    <form class="form stack" novalidate @submit.prevent="send">
       <v-text-field
         v-model="draft.name"
         label="Name of the collection, as buyers see it"
@@ -88,16 +74,11 @@ async function submit(): Promise<void> {
           ]"
         />
       </div>
-      <v-alert
-        v-if="write.general(['name', 'numberPattern', 'ladderId'])"
-        type="error"
-        variant="tonal"
-        :icon="false"
-        role="alert"
-        >{{ write.message.value }}</v-alert
-      >
+      <v-alert v-if="general()" type="error" variant="tonal" :icon="false" role="alert">{{
+        general()
+      }}</v-alert>
       <div class="row">
-        <v-btn type="submit" color="primary" size="large" :loading="write.busy.value">Save</v-btn>
+        <v-btn type="submit" color="primary" size="large" :loading="busy">Save</v-btn>
       </div>
     </form>
     <p class="soft small notes">

@@ -1,0 +1,48 @@
+<script setup lang="ts">
+import { useId } from 'vue';
+
+/** A form in a dialog: fields, what is wrong in general, and the way out with or without sending. */
+defineProps<{
+  title: string;
+  submitText: string;
+  busy: boolean;
+  general: () => string | null;
+  subtitle?: string;
+  maxWidth?: number;
+}>();
+defineEmits<{ close: []; discard: []; submit: [] }>();
+const id = useId();
+</script>
+
+<template>
+  <v-dialog :model-value="true" :max-width="maxWidth ?? 560" @update:model-value="$emit('close')">
+    <v-card :title="title" :subtitle="subtitle">
+      <v-card-text>
+        <form :id="id" class="fields" novalidate @submit.prevent="$emit('submit')">
+          <slot />
+          <v-alert
+            v-if="general()"
+            type="error"
+            variant="tonal"
+            density="compact"
+            :icon="false"
+            class="wide"
+            role="alert"
+          >
+            {{ general() }}
+          </v-alert>
+        </form>
+        <slot name="after" />
+      </v-card-text>
+      <v-card-actions>
+        <v-btn @click="($emit('discard'), $emit('close'))">Discard</v-btn>
+        <slot name="actions" />
+        <v-spacer />
+        <slot name="more" />
+        <v-btn type="submit" :form="id" color="primary" variant="flat" :loading="busy">{{
+          submitText
+        }}</v-btn>
+      </v-card-actions>
+    </v-card>
+  </v-dialog>
+</template>
