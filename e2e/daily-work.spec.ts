@@ -21,6 +21,25 @@ test('a meal is logged in one touch, and undone in one', async ({ page, demo }) 
   await expect(rows).toHaveCount(before);
 });
 
+test('a meal is logged by key, and the keys are shown', async ({ page, demo }) => {
+  await signIn(page, demo);
+  await page.locator('.v-chip', { hasText: 'Meals' }).click();
+  const rows = page.locator('.line.meal');
+  const before = await rows.count();
+  await page.keyboard.press('j');
+  await expect(rows.first()).toBeFocused();
+  await page.keyboard.press('r');
+  await expect(page.getByRole('status').getByText('refused')).toBeVisible();
+  await expect(rows).toHaveCount(before - 1);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(rows).toHaveCount(before);
+  await page.keyboard.press('?');
+  await expect(page.getByText('the meal of this line was taken')).toBeVisible();
+  await page.getByRole('button', { name: 'Close' }).last().click();
+  await page.keyboard.press('4');
+  await expect(page.getByRole('heading', { name: 'Racks' })).toBeVisible();
+});
+
 test('advice speaks for and against, each with its reasons', async ({ page, demo }) => {
   await signIn(page, demo);
   await page.locator('.v-chip', { hasText: 'Moves' }).click();

@@ -16,6 +16,7 @@ import { useRoute, useRouter } from 'vue-router';
 import { useDisplay, useTheme } from 'vuetify';
 import { keepTheme, type ThemeName } from '../plugins/vuetify.ts';
 import { useSession } from '../stores/session.ts';
+import KeyHelp from './KeyHelp.vue';
 
 /** Places in the order of the work. */
 const PLACES = [
@@ -76,6 +77,7 @@ async function leave(): Promise<void> {
     <v-btn :icon="mdiCogOutline" to="/settings" aria-label="Settings" variant="text" />
     <v-btn :icon="mdiLogout" aria-label="Sign out" variant="text" @click="leave" />
   </v-app-bar>
+  <KeyHelp :places="PLACES" />
   <v-bottom-navigation v-if="smAndDown" grow height="60" :model-value="route.path">
     <v-btn v-for="place in PLACES" :key="place.to" :to="place.to" class="foot" :active="isHere(place.to)">
       <v-icon :icon="place.icon" />

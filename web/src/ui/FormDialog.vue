@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useId } from 'vue';
+import { nextTick, onMounted, ref, useId } from 'vue';
 
 /** A form in a dialog: fields, what is wrong in general, and the way out with or without sending. */
 defineProps<{
@@ -12,13 +12,21 @@ defineProps<{
 }>();
 defineEmits<{ close: []; discard: []; submit: [] }>();
 const id = useId();
+const form = ref<HTMLFormElement | null>(null);
+// At once, not when the dialog has settled: a focus that comes late steals the keys from a quick typist. Not on a phone,
+// where it would open the keyboard over the form.
+onMounted(async () => {
+  await nextTick();
+  if (matchMedia('(pointer: fine)').matches)
+    form.value?.querySelector<HTMLElement>('input, textarea')?.focus();
+});
 </script>
 
 <template>
   <v-dialog :model-value="true" :max-width="maxWidth ?? 560" @update:model-value="$emit('close')">
     <v-card :title="title" :subtitle="subtitle">
       <v-card-text>
-        <form :id="id" class="fields" novalidate @submit.prevent="$emit('submit')">
+        <form :id="id" ref="form" class="fields" novalidate @submit.prevent="$emit('submit')">
           <slot />
           <v-alert
             v-if="general()"

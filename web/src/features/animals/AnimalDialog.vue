@@ -63,7 +63,7 @@ async function send(another: boolean): Promise<void> {
     @discard="discard"
     @submit="send(false)"
   >
-    <v-text-field v-model="draft.number" label="Number" autofocus :error-messages="errorsOf('number')" />
+    <v-text-field v-model="draft.number" label="Number" :error-messages="errorsOf('number')" />
     <v-text-field v-model="draft.name" label="Name, if any" :error-messages="errorsOf('name')" />
     <v-btn-toggle v-model="draft.sex" class="wide" aria-label="Sex">
       <v-btn value="female">♀ Female</v-btn>

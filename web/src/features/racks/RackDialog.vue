@@ -51,12 +51,7 @@ async function send(): Promise<void> {
     @submit="send"
   >
     <v-text-field v-model="draft.room" label="Room" :error-messages="errorsOf('room')" />
-    <v-text-field
-      v-model="draft.name"
-      label="Name of the rack"
-      autofocus
-      :error-messages="errorsOf('name')"
-    />
+    <v-text-field v-model="draft.name" label="Name of the rack" :error-messages="errorsOf('name')" />
     <v-number-input
       v-model="draft.levels"
       label="Levels"

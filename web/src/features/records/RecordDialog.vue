@@ -53,7 +53,6 @@ async function send(): Promise<void> {
         :precision="1"
         :min="0"
         control-variant="hidden"
-        autofocus
         :error-messages="errorsOf('body.massG')"
       />
     </template>
@@ -153,7 +152,6 @@ async function send(): Promise<void> {
       label="Private note"
       rows="4"
       class="wide"
-      autofocus
       :error-messages="errorsOf('body.text')"
     />
     <DayField v-model="record.on" label="Day" :errors="errorsOf('on')" />

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ref } from 'vue';
+import { onMounted, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useSession } from '../../stores/session.ts';
 import { useWrite } from '../../stores/useWrite.ts';
@@ -9,6 +9,8 @@ const route = useRoute();
 const router = useRouter();
 const email = ref('');
 const password = ref('');
+const first = ref<{ focus(): void } | null>(null);
+onMounted(() => first.value?.focus());
 const { run, busy, errorsOf, general } = useWrite(session.signIn);
 
 async function submit(): Promise<void> {
@@ -31,11 +33,11 @@ async function submit(): Promise<void> {
       </div>
       <form class="stack" novalidate @submit.prevent="submit">
         <v-text-field
+          ref="first"
           v-model="email"
           label="E-mail"
           type="email"
           autocomplete="username"
-          autofocus
           :error-messages="errorsOf('email')"
         />
         <v-text-field

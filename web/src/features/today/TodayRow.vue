@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { NewRecord, RecordKind, TodayLine } from '@karyotome/contract';
 import { computed } from 'vue';
+import { useRouter } from 'vue-router';
 import { api } from '../../api/resources.ts';
 import { localToday, sexSign } from '../../format/format.ts';
 import { useNotices } from '../../stores/notices.ts';
@@ -12,6 +13,7 @@ import type { RecordSubject } from '../records/useRecordForm.ts';
 const props = defineProps<{ line: TodayLine; mayRecord: boolean }>();
 const emit = defineEmits<{ record: [RecordSubject] }>();
 const notices = useNotices();
+const router = useRouter();
 const write = useWrite((record: NewRecord) => api.addRecord(props.line.animal!.id, record));
 const undoing = useWrite((id: string) => api.voidRecord(id, 'Undone'));
 const KIND: Partial<Record<TodayLine['kind'], RecordKind>> = {
@@ -47,6 +49,17 @@ async function meal(taken: boolean): Promise<void> {
     },
   );
 }
+/** Keys of the line that has the focus. */
+function onKey(event: KeyboardEvent): void {
+  if (event.target !== event.currentTarget || event.ctrlKey || event.metaKey) return;
+  const key = event.key.toLowerCase();
+  const isMeal = props.mayRecord && props.line.preset !== null && !write.busy.value;
+  if (isMeal && (key === 't' || key === 'r')) void meal(key === 't');
+  if (key === 'enter')
+    void router.push(
+      props.line.animal ? `/animals/${props.line.animal.id}` : `/bench/${props.line.clutch!.id}`,
+    );
+}
 function open(kind: RecordKind): void {
   const { animal, advice, preset } = props.line;
   const tub =
@@ -64,7 +77,14 @@ function open(kind: RecordKind): void {
 </script>
 
 <template>
-  <div class="line" :class="line.kind">
+  <div
+    class="line"
+    :class="line.kind"
+    tabindex="0"
+    role="group"
+    :aria-label="`${line.animal?.number ?? `Clutch ${line.clutch?.name}`}: ${line.text}`"
+    @keydown="onKey"
+  >
     <span class="tub num soft">{{ place }}</span>
     <router-link v-if="line.animal" :to="`/animals/${line.animal.id}`" class="who plain">
       <strong
@@ -111,6 +131,10 @@ function open(kind: RecordKind): void {
   align-items: center;
   gap: 4px 12px;
   padding: 8px 16px;
+}
+.line:focus-visible {
+  outline: 2px solid rgb(var(--v-theme-primary));
+  outline-offset: -2px;
 }
 .line + .line {
   border-top: 1px solid var(--hair);

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { TodayLine } from '@karyotome/contract';
-import { computed, ref } from 'vue';
+import { computed, onBeforeUnmount, onMounted, ref } from 'vue';
 import { useSession } from '../../stores/session.ts';
 import { useToday } from '../../stores/queries.ts';
 import { dayWords } from '../../format/format.ts';
@@ -61,10 +61,21 @@ const places = computed(() => {
   return [...groups];
 });
 const subject = ref<RecordSubject | null>(null);
+const list = ref<HTMLElement | null>(null);
+/** J and K walk down and up the lines. */
+function walk(event: KeyboardEvent): void {
+  const step = { j: 1, k: -1 }[event.key.toLowerCase()];
+  if (!step || subject.value || event.ctrlKey || event.metaKey) return;
+  const lines = [...(list.value?.querySelectorAll<HTMLElement>('.line') ?? [])];
+  const at = lines.findIndex((line) => line.contains(document.activeElement));
+  lines[Math.max(0, at + step)]?.focus();
+}
+onMounted(() => window.addEventListener('keydown', walk));
+onBeforeUnmount(() => window.removeEventListener('keydown', walk));
 </script>
 
 <template>
-  <div class="place">
+  <div ref="list" class="place">
     <div class="place-head">
       <h1>Today</h1>
       <span v-if="data" class="soft">{{ dayWords(data.today) }}</span>

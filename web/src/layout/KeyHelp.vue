@@ -1,0 +1,71 @@
+<script setup lang="ts">
+import { onBeforeUnmount, onMounted, ref } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+
+/** Keys: a number goes to a place, `?` shows the keys of the place one is in. Typing in a field is left alone. */
+const props = defineProps<{ places: readonly { to: string; title: string }[] }>();
+const route = useRoute();
+const router = useRouter();
+const isOpen = ref(false);
+const ON_TODAY = [
+  ['J, K', 'next line, line before'],
+  ['T', 'the meal of this line was taken'],
+  ['R', 'it was refused'],
+  ['Enter', 'open this line’s animal or clutch'],
+] as const;
+
+function isTyping(target: EventTarget | null): boolean {
+  return (
+    target instanceof HTMLElement &&
+    (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
+  );
+}
+function onKey(event: KeyboardEvent): void {
+  if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return;
+  if (event.key === '?') isOpen.value = true;
+  // A dialog is answered first.
+  if (document.querySelector('.v-dialog.v-overlay--active')) return;
+  const place = props.places[Number(event.key) - 1];
+  if (place) void router.push(place.to);
+}
+onMounted(() => window.addEventListener('keydown', onKey));
+onBeforeUnmount(() => window.removeEventListener('keydown', onKey));
+</script>
+
+<template>
+  <v-dialog v-model="isOpen" max-width="420">
+    <v-card title="Keys">
+      <v-card-text>
+        <dl class="keys">
+          <template v-if="route.path === '/today'">
+            <template v-for="[keys, act] in ON_TODAY" :key="keys">
+              <dt>{{ keys }}</dt>
+              <dd>{{ act }}</dd>
+            </template>
+          </template>
+          <template v-for="(place, index) in places" :key="place.to">
+            <dt>{{ index + 1 }}</dt>
+            <dd>{{ place.title }}</dd>
+          </template>
+          <dt>?</dt>
+          <dd>these keys</dd>
+        </dl>
+      </v-card-text>
+      <v-card-actions><v-spacer /><v-btn @click="isOpen = false">Close</v-btn></v-card-actions>
+    </v-card>
+  </v-dialog>
+</template>
+
+<style scoped>
+.keys {
+  display: grid;
+  grid-template-columns: 72px 1fr;
+  gap: 6px 12px;
+}
+dt {
+  font-weight: 700;
+}
+dd {
+  margin: 0;
+}
+</style>
