@@ -17,8 +17,9 @@ const form = ref<HTMLFormElement | null>(null);
 // where it would open the keyboard over the form.
 onMounted(async () => {
   await nextTick();
-  if (matchMedia('(pointer: fine)').matches)
-    form.value?.querySelector<HTMLElement>('input, textarea')?.focus();
+  const first = form.value?.querySelector<HTMLElement>('input, textarea');
+  // A chooser would open its list over the form.
+  if (first?.getAttribute('role') !== 'combobox' && matchMedia('(pointer: fine)').matches) first?.focus();
 });
 </script>
 
