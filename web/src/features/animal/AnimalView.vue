@@ -52,7 +52,7 @@ function show(recordId: string): void {
   <div class="place">
     <StateBlock :status="status" :error="error" @retry="refetch()">
       <template v-if="data">
-        <div class="place-head">
+        <div class="place-head head">
           <div class="title">
             <h1 :title="explainNumber(data.number) ?? undefined">
               {{ data.number }} <span class="sign" :title="sexWords(data.sex)">{{ sexSign(data.sex) }}</span>
@@ -172,8 +172,13 @@ function show(recordId: string): void {
 </template>
 
 <style scoped>
+/* The pencil stays beside the name, however long the label is. */
+.head {
+  flex-wrap: nowrap;
+}
 .title {
-  margin-right: auto;
+  flex: 1;
+  min-width: 0;
 }
 .sign {
   color: rgb(var(--v-theme-secondary));

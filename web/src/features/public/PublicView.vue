@@ -46,7 +46,7 @@ watch(data, (animal) => {
         <div>
           <dt>Sex</dt>
           <dd>
-            {{ sexWords(data.sex)
+            {{ sexWords(data.sex) }}{{ ' '
             }}<span v-if="data.sexMethod" class="small soft"> {{ data.sexMethod }}</span>
           </dd>
         </div>
