@@ -10,7 +10,7 @@ export {
 } from './loci/genotype.ts';
 export { alleleName, CATALOGUE, locusById } from './catalogue/catalogue.ts';
 export { parseGenes, type ParsedGenes, type UnknownWord } from './notation/parse.ts';
-export { canonicalLabel, genotypeLabel, listAlleles, tradePercent } from './notation/label.ts';
+export { canonicalLabel, genotypeLabel, joinWords, listAlleles, tradePercent } from './notation/label.ts';
 export { parseParent, toParent, type Parent } from './odds/parent.ts';
 export {
   pairingCautions,

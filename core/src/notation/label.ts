@@ -1,4 +1,5 @@
 import { alleleById, alleleName, CATALOGUE, compareLoci, locusById } from '../catalogue/catalogue.ts';
+import { foldPhrase, LONGEST_PHRASE, PHRASES } from '../catalogue/words.ts';
 import { canonical, type Genotype, type WeightedGenotype } from '../loci/genotype.ts';
 import { isRecessive, WILD, type Locus } from '../loci/locus.ts';
 import type { ParsedGenes, Phase } from './parse.ts';
@@ -13,6 +14,22 @@ export function tradePercent(p: number): string {
   if (p < 0.005) return 'under 1%';
   if (p > 0.995 && p < 1) return 'over 99%';
   return `${Math.round(p * 100)}%`;
+}
+
+/**
+ * Writes words beside one another so that they are read back as they are: where the end of one and the start of the next
+ * would together name another gene, a comma stands between them ("Desert, Ghost").
+ */
+export function joinWords(words: readonly string[]): string {
+  return words.reduce((label, word) => {
+    if (label === '') return word;
+    const before = foldPhrase(label).split(' ').slice(-LONGEST_PHRASE);
+    const after = foldPhrase(word).split(' ');
+    const runsTogether = before.some((_, i) =>
+      after.some((_unused, j) => PHRASES.has([...before.slice(i), ...after.slice(0, j + 1)].join(' '))),
+    );
+    return `${label}${runsTogether ? ',' : ''} ${word}`;
+  }, '');
 }
 
 interface Words {
@@ -46,7 +63,7 @@ export function genotypeLabel(genotypes: Readonly<Record<string, Genotype>>): st
       const locus = locusById(id);
       return locus ? [genotypeWords(locus, genotypes[id]!)] : [];
     });
-  return [...words.flatMap((w) => w.shown), ...words.flatMap((w) => w.carried)].join(' ') || NORMAL;
+  return joinWords([...words.flatMap((w) => w.shown), ...words.flatMap((w) => w.carried)]) || NORMAL;
 }
 
 function distributionWords(locus: Locus, genotypes: readonly WeightedGenotype[], phase?: Phase): Words {
@@ -78,7 +95,7 @@ export function canonicalLabel(parsed: Pick<ParsedGenes, 'loci' | 'phases' | 'po
     .toSorted((a, b) => compareLoci(a.locus.id, b.locus.id))
     .map(({ allele }) => `(${allele.name})`);
   const named = [...words.flatMap((w) => w.shown), ...words.flatMap((w) => w.carried)];
-  return [...(named.length > 0 ? named : possible.length > 0 ? [] : [NORMAL]), ...possible].join(' ');
+  return joinWords([...(named.length > 0 ? named : possible.length > 0 ? [] : [NORMAL]), ...possible]);
 }
 
 /** The alleles of the catalogue, for pickers: id, name, and the locus they lie on. */

@@ -110,6 +110,34 @@ describe('round trip', () => {
     );
   });
 
+  test('two genes whose names run together into a third are kept apart', () => {
+    const label = genotypeLabel({ desert: ['+', 'desert'], ghost: ['ghost', 'ghost'] });
+    expect(label).toBe('Desert, Ghost');
+    expect([...parseGenes(label).loci.keys()]).toEqual(['desert', 'ghost']);
+    expect([...parseGenes('Desert Ghost').loci.keys()]).toEqual(['desert-ghost']);
+  });
+
+  test('every pair of genotypes of two loci is read back', () => {
+    const one = CATALOGUE.loci.map((locus) => ({
+      id: locus.id,
+      genotypes: allGenotypes(locus.alleles.map((a) => a.id)),
+    }));
+    for (const a of one) {
+      for (const b of one) {
+        if (a.id >= b.id) continue;
+        for (const x of a.genotypes) {
+          for (const y of b.genotypes) {
+            const label = genotypeLabel({ [a.id]: x, [b.id]: y });
+            const back = parseGenes(label).loci;
+            const read = [a.id, b.id].map((id) => (back.get(id)?.[0]?.genotype ?? ['+', '+']).join('/'));
+            if (read[0] !== x.join('/') || read[1] !== y.join('/'))
+              expect(read, label).toEqual([x.join('/'), y.join('/')]);
+          }
+        }
+      }
+    }
+  }, 60_000);
+
   test('bytes that mean nothing never throw', () => {
     fc.assert(fc.property(fc.string({ maxLength: 80 }), (text) => Array.isArray(parseGenes(text).unknown)));
   });

@@ -84,7 +84,7 @@ export function parseGenes(text: string): ParsedGenes {
   const spaced = text
     .replace(/[([]/g, ' ( ')
     .replace(/[)\]]/g, ' ) ')
-    .replace(/[,;/·]+/g, ' ');
+    .replace(/[,;/·]+/g, ' , ');
   reader.read(spaced.split(/\s+/).filter((word) => word !== ''));
   return reader.finish();
 }
@@ -105,6 +105,8 @@ class Reader {
   /** Handles the phrase that starts at `at`; returns how many words it took. */
   private step(words: readonly string[], at: number): number {
     const word = words[at]!;
+    // A comma only keeps two words apart: "Desert, Ghost" is not "Desert Ghost".
+    if (word === ',') return 1;
     if (word === '(' || word === ')') {
       this.dangling();
       this.inBrackets = word === '(';

@@ -5,6 +5,7 @@ import {
   findSupport,
   infer,
   isCertain,
+  joinWords,
   kinByDistance,
   locusById,
   parseGenes,
@@ -135,7 +136,7 @@ function composeLabel(genetics: Genetics, animalId: string, genes: string): stri
     .map((allele) => canonicalLabel({ loci: new Map(), phases: new Map(), possible: [allele] }));
   const seen = mergeCompounds(genetics, animalId, shown);
   const words = [...seen, ...carried.map((claim) => claim.words)];
-  return [...(words.length > 0 ? words : ['Normal']), ...bracketed].join(' ');
+  return joinWords([...(words.length > 0 ? words : ['Normal']), ...bracketed]);
 }
 
 /** Two visible alleles of one locus are written by the compound's name, "Freeway", where it has one. */
