@@ -1,3 +1,4 @@
+import { addDays, localDay } from '@karyotome/core';
 import { test as base, expect, type Page } from '@playwright/test';
 import { startServer, type RunningServer } from './server.ts';
 
@@ -81,7 +82,5 @@ export async function fillNumber(page: Page, label: string, value: string): Prom
 
 /** A day so many days back from today, here. */
 export function daysAgo(days: number): string {
-  const date = new Date(Date.now() - days * 86_400_000);
-  const two = (n: number): string => String(n).padStart(2, '0');
-  return `${date.getFullYear()}-${two(date.getMonth() + 1)}-${two(date.getDate())}`;
+  return addDays(localDay(new Date()), -days);
 }

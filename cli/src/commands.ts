@@ -5,7 +5,6 @@ import {
   pairingOutcomes,
   parseGenes,
   parseParent,
-  parseTarget,
   targetOdds,
   type ParsedGenes,
 } from '@karyotome/core';
@@ -79,7 +78,7 @@ function odds(args: readonly string[]): CommandResult {
   const target =
     values['target'] === undefined
       ? undefined
-      : targetOdds(sire, dam, parseTarget(genes('target', values['target'])), eggs);
+      : targetOdds(sire, dam, parseGenes(genes('target', values['target'])), eggs);
   const answer = { ...listed, ...(target ? { target } : {}) };
   if (values['json']) return { output: JSON.stringify(answer), code: 0 };
   const percent = (p: number): string => `${(p * 100).toFixed(2)}%`.padStart(9);

@@ -201,9 +201,6 @@ export const newRack = Joi.object<NewRack, true>({
   stepPosition: Joi.number().integer().min(0).max(11).required(),
 });
 
-export interface ImportRequest {
-  csv: string;
-}
 export interface Publishing {
   /** Words for buyers; private notes never show. */
   text?: Optional<string>;

@@ -1,5 +1,5 @@
 export { InputError, CostError, type Issue } from './errors.ts';
-export { addDays, daysBetween, isIsoDay, type IsoDay } from './calendar/days.ts';
+export { addDays, daysBetween, isIsoDay, localDay, type IsoDay } from './calendar/days.ts';
 export { WILD, type Allele, type Locus } from './loci/locus.ts';
 export {
   appearance,
@@ -10,7 +10,7 @@ export {
 } from './loci/genotype.ts';
 export { alleleName, CATALOGUE, locusById } from './catalogue/catalogue.ts';
 export { parseGenes, type ParsedGenes, type UnknownWord } from './notation/parse.ts';
-export { canonicalLabel, genotypeLabel, joinWords, listAlleles, tradePercent } from './notation/label.ts';
+export { canonicalLabel, genotypeLabel, joinWords, tradePercent } from './notation/label.ts';
 export { parseParent, toParent, type Parent } from './odds/parent.ts';
 export {
   pairingCautions,
@@ -21,7 +21,7 @@ export {
   type VisibleOutcome,
 } from './odds/pairing-odds.ts';
 export { gamete } from './odds/locus-outcomes.ts';
-export { parseTarget, targetOdds, type TargetOdds } from './odds/target.ts';
+export { targetOdds, type TargetOdds } from './odds/target.ts';
 export type { CandidateSire, Pedigree, PedigreeAnimal } from './pedigree/document.ts';
 export {
   CALL_ERROR,

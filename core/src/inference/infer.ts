@@ -1,6 +1,6 @@
 import { canonical, genotypeKey, type WeightedGenotype } from '../loci/genotype.ts';
 import type { Pedigree } from '../pedigree/document.ts';
-import { eliminate } from './eliminate.ts';
+import { eliminate, type Marginals } from './eliminate.ts';
 import { buildNetwork, type Network } from './network.ts';
 
 /** A locus whose records cannot all be true, and one smallest set of animals whose calls cannot hold together. */
@@ -33,35 +33,41 @@ const NEGLIGIBLE = 1e-12;
  * @throws CostError where the exact answer needs too large a table
  */
 export function infer(pedigree: Pedigree): Posterior {
+  const whole = solve(pedigree);
+  if (whole) return read(pedigree, whole, []);
+  // Only where something clashes is each locus asked alone.
   const conflicts = pedigree.loci.flatMap((locus) => {
     const alone = { ...pedigree, loci: [locus] };
-    return isPossible(alone) ? [] : [{ locus: locus.id, animals: smallestConflict(alone) }];
+    return solve(alone) ? [] : [{ locus: locus.id, animals: smallestConflict(alone) }];
   });
   const atFault = new Set(conflicts.map((conflict) => conflict.locus));
   const sound = { ...pedigree, loci: pedigree.loci.filter((locus) => !atFault.has(locus.id)) };
-  const network = buildNetwork(sound);
-  const { logTotal, marginals } = eliminate(network.sizes, network.factors);
-  if (marginals.length === 0 && network.sizes.length > 0) {
-    const clash = { locus: 'sires', animals: smallestConflict(sound) };
-    return {
-      logLikelihood: null,
-      animals: new Map(),
-      sires: new Map(),
-      conflicts: [...conflicts, clash],
-    };
-  }
-  return {
-    logLikelihood: conflicts.length > 0 ? null : logTotal,
-    animals: readAnimals(sound, network, marginals),
-    sires: readSires(sound, network, marginals),
-    conflicts,
-  };
+  const rest = solve(sound);
+  if (rest) return read(sound, rest, conflicts);
+  const clash = { locus: 'sires', animals: smallestConflict(sound) };
+  return { logLikelihood: null, animals: new Map(), sires: new Map(), conflicts: [...conflicts, clash] };
 }
 
-function isPossible(pedigree: Pedigree): boolean {
+interface Solution extends Marginals {
+  readonly network: Network;
+}
+
+/** @returns null where the calls cannot all be true */
+function solve(pedigree: Pedigree): Solution | null {
   const network = buildNetwork(pedigree);
-  if (network.sizes.includes(0)) return false;
-  return eliminate(network.sizes, network.factors).logTotal > -Infinity;
+  if (network.sizes.includes(0)) return null;
+  const marginals = eliminate(network.sizes, network.factors);
+  return marginals.logTotal > -Infinity ? { network, ...marginals } : null;
+}
+
+function read(pedigree: Pedigree, solution: Solution, conflicts: readonly Conflict[]): Posterior {
+  const { network, logTotal, marginals } = solution;
+  return {
+    logLikelihood: conflicts.length > 0 ? null : logTotal,
+    animals: readAnimals(pedigree, network, marginals),
+    sires: readSires(pedigree, network, marginals),
+    conflicts,
+  };
 }
 
 /** Drops the calls of one animal after another for as long as the rest still clash: what is left is a smallest set. */
@@ -71,7 +77,7 @@ function smallestConflict(pedigree: Pedigree): string[] {
   for (const { id, calls } of pedigree.animals) {
     if (!calls?.length) continue;
     const without = animals.map((animal) => (animal.id === id ? { ...animal, calls: [] } : animal));
-    if (isPossible({ ...pedigree, animals: without })) kept.push(id);
+    if (solve({ ...pedigree, animals: without })) kept.push(id);
     else animals = without;
   }
   return kept;

@@ -1,4 +1,4 @@
-import { alleleById, alleleName, CATALOGUE, compareLoci, locusById } from '../catalogue/catalogue.ts';
+import { alleleById, alleleName, compareLoci, locusById } from '../catalogue/catalogue.ts';
 import { foldPhrase, LONGEST_PHRASE, PHRASES } from '../catalogue/words.ts';
 import { canonical, type Genotype, type WeightedGenotype } from '../loci/genotype.ts';
 import { isRecessive, WILD, type Locus } from '../loci/locus.ts';
@@ -96,11 +96,4 @@ export function canonicalLabel(parsed: Pick<ParsedGenes, 'loci' | 'phases' | 'po
     .map(({ allele }) => `(${allele.name})`);
   const named = [...words.flatMap((w) => w.shown), ...words.flatMap((w) => w.carried)];
   return joinWords([...(named.length > 0 ? named : possible.length > 0 ? [] : [NORMAL]), ...possible]);
-}
-
-/** The alleles of the catalogue, for pickers: id, name, and the locus they lie on. */
-export function listAlleles(): { id: string; name: string; locus: string }[] {
-  return CATALOGUE.loci.flatMap((locus) =>
-    locus.alleles.map((allele) => ({ id: allele.id, name: allele.name, locus: locus.name })),
-  );
 }

@@ -3,7 +3,8 @@ import { describe, expect, test } from 'vitest';
 import { CATALOGUE, locusById } from '../catalogue/catalogue.ts';
 import { pairingCautions, pairingOutcomes, visibleOutcomes, whyImpossible } from './pairing-odds.ts';
 import { parseParent, type Parent } from './parent.ts';
-import { parseTarget, targetOdds } from './target.ts';
+import { parseGenes } from '../notation/parse.ts';
+import { targetOdds } from './target.ts';
 
 const sire = (text: string): Parent => parseParent(text, 'male', locusById).parent;
 const dam = (text: string): Parent => parseParent(text, 'female', locusById).parent;
@@ -100,14 +101,14 @@ describe('pairing odds', () => {
 
 describe('odds of a target', () => {
   test('at least one in five of 1 in 8: 1 - (7/8)^5', () => {
-    const odds = targetOdds(sire('pastel het clown'), dam('het clown'), parseTarget('pastel clown'), 5);
+    const odds = targetOdds(sire('pastel het clown'), dam('het clown'), parseGenes('pastel clown'), 5);
     expect(odds.p).toBeCloseTo(0.125, 12);
     expect(odds.atLeastOne).toBeCloseTo(0.4870911, 7);
   });
 
   test('an uncertain parent is the same for every egg of the clutch', () => {
     // By hand: with chance 2/3 the sire carries, then 1/2 an egg from a visual dam; else none ever.
-    const odds = targetOdds(sire('66% het clown'), dam('clown'), parseTarget('clown'), 4);
+    const odds = targetOdds(sire('66% het clown'), dam('clown'), parseGenes('clown'), 4);
     expect(odds.p).toBeCloseTo(1 / 3, 12);
     expect(odds.atLeastOne).toBeCloseTo((2 / 3) * (1 - 0.5 ** 4), 12);
   });
@@ -115,8 +116,8 @@ describe('odds of a target', () => {
   test('a gene named visual is met by its double, super only by two copies', () => {
     const s = sire('pastel');
     const d = dam('pastel');
-    expect(targetOdds(s, d, parseTarget('pastel')).p).toBeCloseTo(0.75, 12);
-    expect(targetOdds(s, d, parseTarget('super pastel')).p).toBeCloseTo(0.25, 12);
-    expect(targetOdds(sire('het clown'), dam('het clown'), parseTarget('het clown')).p).toBeCloseTo(0.75, 12);
+    expect(targetOdds(s, d, parseGenes('pastel')).p).toBeCloseTo(0.75, 12);
+    expect(targetOdds(s, d, parseGenes('super pastel')).p).toBeCloseTo(0.25, 12);
+    expect(targetOdds(sire('het clown'), dam('het clown'), parseGenes('het clown')).p).toBeCloseTo(0.75, 12);
   });
 });

@@ -1,4 +1,4 @@
-import { canonical, type WeightedGenotype } from '../loci/genotype.ts';
+import type { WeightedGenotype } from '../loci/genotype.ts';
 import type { Locus } from '../loci/locus.ts';
 import { parseGenes, WILD_FOR_CERTAIN, type ParsedGenes, type Phase } from '../notation/parse.ts';
 
@@ -48,8 +48,4 @@ export function parseParent(
 /** A parent's distribution at a locus; wild type where nothing is said. */
 export function distributionAt(parent: Parent, locus: string): readonly WeightedGenotype[] {
   return parent.loci.get(locus) ?? WILD_FOR_CERTAIN;
-}
-
-export function unordered(entry: WeightedGenotype): WeightedGenotype {
-  return { genotype: canonical(entry.genotype[0], entry.genotype[1]), p: entry.p };
 }

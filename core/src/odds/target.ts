@@ -1,7 +1,7 @@
 import { locusById } from '../catalogue/catalogue.ts';
 import { copies, type Genotype, type WeightedGenotype } from '../loci/genotype.ts';
-import { isRecessive, type Locus } from '../loci/locus.ts';
-import { parseGenes, type ParsedGenes } from '../notation/parse.ts';
+import type { Locus } from '../loci/locus.ts';
+import type { ParsedGenes } from '../notation/parse.ts';
 import { locusOutcomes } from './locus-outcomes.ts';
 import { distributionAt, type Parent } from './parent.ts';
 
@@ -12,26 +12,9 @@ export interface TargetOdds {
   readonly atLeastOne?: number;
 }
 
-/** What a locus of the target asks for: allele id -> least number of copies. */
+/** Whether an egg has at least the copies of each allele that the target's genotype has. */
 function meets(locus: Locus, wanted: Genotype, genotype: Genotype): boolean {
-  return (
-    locus.alleles.every((allele) => {
-      const least = copies(wanted, allele.id);
-      return least === 0 || copies(genotype, allele.id) >= least;
-    }) || bothRecessiveAndVisible(locus, wanted, genotype)
-  );
-}
-
-/** "Albino" asks for the look of albino: only two albino alleles are albino, a candino is not. */
-function bothRecessiveAndVisible(locus: Locus, wanted: Genotype, genotype: Genotype): boolean {
-  return (
-    wanted.every((id) => isRecessive(locus, id)) && wanted[0] === genotype[0] && wanted[1] === genotype[1]
-  );
-}
-
-/** Reads a target in trade shorthand; further genes on the animal do no harm. */
-export function parseTarget(text: string): ParsedGenes {
-  return parseGenes(text);
+  return locus.alleles.every((allele) => copies(genotype, allele.id) >= copies(wanted, allele.id));
 }
 
 /**

@@ -156,7 +156,7 @@ export function shownByReading(reading: Pick<ParsedGenes, 'loci'>): Record<strin
   );
 }
 
-/** How far the showing genes keep the eye from judging a gene that nobody named: 0 not at all, 1 wholly. */
+/** How much of the tells of a gene that nobody named the showing genes cover. */
 function coverOf(shown: Readonly<Record<string, string>>): 'nothing' | 'some' | 'all' {
   const hides = Object.entries(shown).flatMap(([id, looks]) => {
     const locus: Locus = locusById(id)!;

@@ -1,3 +1,4 @@
+import { localDay } from '@karyotome/core';
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize';
 import type { Models } from './models.ts';
 
@@ -24,9 +25,7 @@ export interface Work extends Database {
 
 /** Today on this machine's calendar. */
 export function localToday(): string {
-  const now = new Date();
-  const two = (n: number): string => String(n).padStart(2, '0');
-  return `${now.getFullYear()}-${two(now.getMonth() + 1)}-${two(now.getDate())}`;
+  return localDay(new Date());
 }
 
 export function inTransaction<T>(

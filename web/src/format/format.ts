@@ -1,12 +1,11 @@
-import { daysBetween } from '@karyotome/core';
+import { daysBetween, localDay } from '@karyotome/core';
 
 const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
 const G_PER_OZ = 28.349523125;
 
 /** Today where the user is. */
-export function localToday(now = new Date()): string {
-  const two = (n: number): string => String(n).padStart(2, '0');
-  return `${now.getFullYear()}-${two(now.getMonth() + 1)}-${two(now.getDate())}`;
+export function localToday(): string {
+  return localDay(new Date());
 }
 
 /** "4 Mar 2026" */

@@ -50,6 +50,16 @@ export async function summaries(
   return rows.map((row) => toSummary(row, genetics));
 }
 
+/** The animals with a page open to everybody, by number. */
+export function publishedAnimals(work: Work): Promise<{ id: string; number: string }[]> {
+  return select(
+    work,
+    `select a.id, a.number from publications p
+       join animals a on a.collection_id = p.collection_id and a.id = p.animal_id
+      where p.collection_id = :collectionId and p.withdrawn_at is null order by a.number`,
+  );
+}
+
 /** All records of animals, newest first, voided ones included. */
 export function recordViews(
   work: Work,

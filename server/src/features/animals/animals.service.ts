@@ -7,7 +7,7 @@ import { invalidField, notFound, Refusal } from '../../http/problems.ts';
 import { genesProblems } from '../genetics/identification-check.ts';
 import { geneticsOf } from '../genetics/genetics.service.ts';
 import { insertRecord } from '../records/insert-record.ts';
-import { summaries } from './animals.repository.ts';
+import { publishedAnimals, summaries } from './animals.repository.ts';
 import { ancestorIds } from './kin.ts';
 
 export async function listAnimals(work: Work): Promise<AnimalSummary[]> {
@@ -166,12 +166,7 @@ export async function changeAnimal(
 /** Refuses to take away what something published rests on, and says what. */
 export async function refuseIfPublished(work: Work, animalId: string, what: string): Promise<void> {
   const genetics = await geneticsOf(work);
-  const published = await select<{ id: string; number: string }>(
-    work,
-    `select a.id, a.number from publications p
-       join animals a on a.collection_id = p.collection_id and a.id = p.animal_id
-      where p.collection_id = :collectionId and p.withdrawn_at is null order by a.number`,
-  );
+  const published = await publishedAnimals(work);
   const resting = published.filter(({ id }) => id === animalId || ancestorIds(genetics, id).has(animalId));
   if (resting.length > 0) {
     const names = resting.map(({ number }) => number).join(', ');

@@ -1,12 +1,11 @@
 import type { AnimalView, ClaimView, ConflictView, RecordView, SupportView } from '@karyotome/contract';
-import { alleleName, appetite, inShed, judgeMove, locusById, nextMeal } from '@karyotome/core';
+import { alleleName, appetite, inShed, isCertain, judgeMove, locusById, nextMeal } from '@karyotome/core';
 import { select, type Work } from '../../db/work.ts';
 import { notFound } from '../../http/problems.ts';
 import {
   claimsOf,
   conflictsNear,
   geneticsOf,
-  isCertain,
   labelOf,
   ruleOf,
   supportOf,

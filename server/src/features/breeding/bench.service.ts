@@ -72,8 +72,8 @@ export async function viewBench(work: Work, clutchId: string): Promise<BenchView
   }
 }
 
-/** The outcomes over several candidate sires, by their weights. Exported for its test. */
-export function mixOutcomes(
+/** The outcomes over several candidate sires, by their weights. */
+function mixOutcomes(
   candidates: readonly { weight: number; outcomes: readonly VisibleOutcome[] }[],
 ): VisibleOutcome[] {
   if (candidates.length === 1) return [...candidates[0]!.outcomes];

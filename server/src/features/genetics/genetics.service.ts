@@ -4,7 +4,6 @@ import {
   compilePedigree,
   findSupport,
   infer,
-  isCertain,
   joinWords,
   kinByDistance,
   locusById,
@@ -226,5 +225,3 @@ export function conflictsNear(genetics: Genetics, animalId: string) {
   const kin = kinByDistance(genetics.pedigree.animals, animalId);
   return genetics.posterior.conflicts.filter((conflict) => conflict.animals.some((id) => kin.has(id)));
 }
-
-export { isCertain };

@@ -1,7 +1,8 @@
 import type { Correction, NewRecord } from '@karyotome/contract';
 import { literal } from 'sequelize';
 import type { RecordRow } from '../../db/models.ts';
-import { select, type Work } from '../../db/work.ts';
+import type { Work } from '../../db/work.ts';
+import { publishedAnimals } from '../animals/animals.repository.ts';
 import { invalidField, notFound, Refusal } from '../../http/problems.ts';
 import { claimsOf, geneticsOf, supportOf } from '../genetics/genetics.service.ts';
 import { whyPairingCannot } from '../genetics/identification-check.ts';
@@ -67,12 +68,7 @@ export async function correctRecord(
 async function refuseIfPublishedRestsOn(work: Work, record: RecordRow): Promise<void> {
   if (record.kind !== 'identification') return;
   const genetics = await geneticsOf(work);
-  const published = await select<{ id: string; number: string }>(
-    work,
-    `select a.id, a.number from publications p
-       join animals a on a.collection_id = p.collection_id and a.id = p.animal_id
-      where p.collection_id = :collectionId and p.withdrawn_at is null order by a.number`,
-  );
+  const published = await publishedAnimals(work);
   const resting = published.flatMap(({ id, number }) =>
     claimsOf(genetics, id)
       .filter((claim) =>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { BAD_SHED_ADVICE } from '@karyotome/core';
 import { computed } from 'vue';
 import DayField from '../../ui/DayField.vue';
 import FormDialog from '../../ui/FormDialog.vue';
@@ -107,8 +108,7 @@ async function send(): Promise<void> {
           density="compact"
         />
         <p v-if="record.body.complete === false || record.body.eyeCaps === false" class="wide small">
-          Soak 10 to 15 minutes in water of 29.4 to 31.1 °C, let it crawl through the hands, never peel,
-          repeat the next day. Eye caps that stay go to a veterinarian.
+          {{ BAD_SHED_ADVICE }}
         </p>
       </template>
     </template>
