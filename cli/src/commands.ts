@@ -1,12 +1,17 @@
 import { parseArgs } from 'node:util';
 import {
   canonicalLabel,
+  createEstimator,
+  infer,
+  InputError,
   locusById,
   pairingOutcomes,
   parseGenes,
   parseParent,
+  parsePedigree,
   targetOdds,
   type ParsedGenes,
+  type Posterior,
 } from '@karyotome/core';
 
 /** Bad input: one line that names the field at fault; exit code 2. */
@@ -19,13 +24,15 @@ export interface CommandResult {
 }
 
 const HELP = `karyotome odds --sire TEXT --dam TEXT [--target TEXT] [--eggs N] [--top K] [--json]
-karyotome parse TEXT [--json]`;
+karyotome parse TEXT [--json]
+karyotome infer FILE [--json]     (- reads standard input)`;
 
-/** Runs one command line. `read` fetches a file's text; no command here needs it yet. */
-export function runCommand(args: readonly string[], _read: (path: string) => string): CommandResult {
+/** Runs one command line. `read` fetches a file's text. */
+export function runCommand(args: readonly string[], read: (path: string) => string): CommandResult {
   const [command, ...rest] = args;
   if (command === 'odds') return odds(rest);
   if (command === 'parse') return parse(rest);
+  if (command === 'infer') return inferFile(rest, read);
   throw new UsageError(`command: ${command === undefined ? 'is missing' : 'is not known'}\n${HELP}`);
 }
 
@@ -105,4 +112,73 @@ function parse(args: readonly string[]): CommandResult {
     ? JSON.stringify(answer)
     : [answer.label, ...parsed.unknown.map((u) => `not read: ${u.word} (${u.reason})`)].join('\n');
   return { output, code: parsed.unknown.length > 0 ? 2 : 0 };
+}
+
+function inferFile(args: readonly string[], read: (path: string) => string): CommandResult {
+  const { values, positionals } = options(args, []);
+  const [path] = positionals;
+  if (path === undefined || positionals.length > 1)
+    throw new UsageError('file: give one file, or - for standard input');
+  let document: unknown;
+  try {
+    document = JSON.parse(readText(path, read));
+  } catch (error) {
+    if (error instanceof UsageError) throw error;
+    throw new UsageError('document: is not JSON');
+  }
+  const posterior = infer(checked(document), createEstimator());
+  return {
+    output: values['json'] ? JSON.stringify(toDocument(posterior)) : toTable(posterior),
+    code: posterior.conflicts.length > 0 ? 1 : 0,
+  };
+}
+
+function readText(path: string, read: (path: string) => string): string {
+  try {
+    return read(path);
+  } catch {
+    throw new UsageError(`file: ${path} cannot be read`);
+  }
+}
+
+function checked(document: unknown): ReturnType<typeof parsePedigree> {
+  try {
+    return parsePedigree(document);
+  } catch (error) {
+    if (!(error instanceof InputError)) throw error;
+    const [issue] = error.issues;
+    throw new UsageError(`${issue!.path}: ${issue!.message}`.replaceAll(/\s+/g, ' '));
+  }
+}
+
+/** The answer as `karyotome-posterior/1`. */
+function toDocument({ exact, logLikelihood, animals, sires, female, conflicts }: Posterior): unknown {
+  return {
+    format: 'karyotome-posterior/1',
+    exact,
+    logLikelihood,
+    animals: Object.fromEntries([...animals].map(([id, loci]) => [id, Object.fromEntries(loci)])),
+    sires: Object.fromEntries([...sires].map(([id, odds]) => [id, Object.fromEntries(odds)])),
+    sex: Object.fromEntries([...female].map(([id, p]) => [id, { female: p, male: 1 - p }])),
+    conflicts,
+  };
+}
+
+function toTable({ exact, logLikelihood, animals, sires, female, conflicts }: Posterior): string {
+  const percent = (p: number): string => `${(p * 100).toFixed(2)}%`.padStart(8);
+  const lines = [...animals].flatMap(([id, loci]) =>
+    [...loci].flatMap(([locus, genotypes]) =>
+      genotypes.map(({ genotype, p, se }) => {
+        const error = se === undefined ? '' : ` +- ${(se * 100).toFixed(2)}`;
+        return `${percent(p)}${error}  ${id}  ${locus}  ${genotype.join('/')}`;
+      }),
+    ),
+  );
+  for (const [id, odds] of sires)
+    for (const [sire, p] of odds) lines.push(`${percent(p)}  ${id}  sired by ${sire}`);
+  for (const [id, p] of female) lines.push(`${percent(p)}  ${id}  female`);
+  for (const { locus, animals: set } of conflicts) lines.push(`conflict at ${locus}: ${set.join(', ')}`);
+  lines.push(logLikelihood === null ? 'the calls cannot all be true' : `log-likelihood ${logLikelihood}`);
+  if (!exact) lines.push('too wide to be exact: estimates, with standard errors');
+  return lines.join('\n');
 }

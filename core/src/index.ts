@@ -2,6 +2,7 @@ export { InputError, CostError, type Issue } from './errors.ts';
 export { addDays, daysBetween, isIsoDay, localDay, type IsoDay } from './calendar/days.ts';
 export { WILD, type Allele, type Locus } from './loci/locus.ts';
 export {
+  allGenotypes,
   appearance,
   canonical,
   welfareNotes,
@@ -22,7 +23,7 @@ export {
 } from './odds/pairing-odds.ts';
 export { gamete } from './odds/locus-outcomes.ts';
 export { targetOdds, type TargetOdds } from './odds/target.ts';
-export type { CandidateSire, Pedigree, PedigreeAnimal } from './pedigree/document.ts';
+export type { Call, CandidateSire, Pedigree, PedigreeAnimal, PedigreeLocus } from './pedigree/document.ts';
 export {
   CALL_ERROR,
   compilePedigree,
@@ -31,7 +32,11 @@ export {
   type Sureness,
 } from './pedigree/from-records.ts';
 export { kinByDistance, withAncestors } from './pedigree/kin.ts';
-export { infer, type Conflict, type Posterior } from './inference/infer.ts';
+export { infer, readPosterior, type Conflict, type Posterior } from './inference/infer.ts';
+export { createEstimator } from './inference/sample/estimate.ts';
+export { parsePedigree, PEDIGREE_FORMAT } from './pedigree/parse-document.ts';
+export { PedigreeEngine, type Clash } from './inference/engine.ts';
+export { seededRandom } from './numeric/random.ts';
 export { claimsFrom, isCertain, type Claim, type ClaimKind } from './claims/claim.ts';
 export { findSupport, type SupportingRecord } from './claims/support.ts';
 export { explainNumber, nextNumbers, NUMBER_PATTERNS, type NumberPattern } from './numbering/pattern.ts';

@@ -1,78 +1,37 @@
-/** A table over discrete variables, row-major: the last variable's state moves fastest. */
+/**
+ * A table over variables, row-major: the last variable's state moves fastest.
+ *
+ * Variables are known by numbers (see `variables.ts`); the table's axes are those of `scope`, each as long as `sizes`
+ * says. `states` tells which alleles the states of an axis stand for, as a bit set (0 for the choice of a sire or a sex).
+ */
 export interface Factor {
-  readonly vars: readonly number[];
+  readonly scope: readonly number[];
+  readonly sizes: readonly number[];
+  readonly states: readonly number[];
   readonly table: Float64Array;
 }
 
-/** For each variable of `scope`, the step it makes in `factor`'s table (0 where the factor does not know it). */
-function stridesIn(factor: Factor, scope: readonly number[], sizes: readonly number[]): number[] {
-  const strides = scope.map(() => 0);
-  let stride = 1;
-  for (let i = factor.vars.length - 1; i >= 0; i--) {
-    const at = scope.indexOf(factor.vars[i]!);
-    if (at >= 0) strides[at] = stride;
-    stride *= sizes[factor.vars[i]!]!;
+export function sameFactor(a: Factor, b: Factor): boolean {
+  if (a.scope.length !== b.scope.length || a.table.length !== b.table.length) return false;
+  for (let i = 0; i < a.scope.length; i++) {
+    if (a.scope[i] !== b.scope[i] || a.states[i] !== b.states[i] || a.sizes[i] !== b.sizes[i]) return false;
   }
-  return strides;
+  for (let i = 0; i < a.table.length; i++) if (a.table[i] !== b.table[i]) return false;
+  return true;
 }
 
-/** Walks all states of `scope` in table order and tells the position in a factor with the given strides. */
-function walk(
-  scope: readonly number[],
-  sizes: readonly number[],
-  strides: readonly number[],
-  visit: (index: number, position: number) => void,
-): void {
-  const states = scope.map(() => 0);
-  const total = tableSize(scope, sizes);
-  let position = 0;
-  for (let index = 0; index < total; index++) {
-    visit(index, position);
-    for (let i = scope.length - 1; i >= 0; i--) {
-      position += strides[i]!;
-      if (++states[i]! < sizes[scope[i]!]!) break;
-      position -= strides[i]! * sizes[scope[i]!]!;
-      states[i] = 0;
-    }
-  }
+/** A variable's number, from the locus' place, the animal's place and 0 (from dam) or 1 (from sire). */
+export function alleleVariable(locus: number, animal: number, side: 0 | 1): number {
+  return (locus * MOST_ANIMALS + animal) * 2 + side;
 }
 
-export function tableSize(scope: readonly number[], sizes: readonly number[]): number {
-  return scope.reduce((product, variable) => product * sizes[variable]!, 1);
+/** The variables that tie loci together: which candidate sired an animal, and its sex. Negative numbers. */
+export function sireVariable(animal: number): number {
+  return -1 - 2 * animal;
 }
 
-/** The product of factors as one table over `scope`, which must hold all their variables. */
-export function multiply(
-  factors: readonly Factor[],
-  scope: readonly number[],
-  sizes: readonly number[],
-): Factor {
-  const table = new Float64Array(tableSize(scope, sizes)).fill(1);
-  for (const factor of factors) {
-    walk(scope, sizes, stridesIn(factor, scope, sizes), (index, position) => {
-      table[index]! *= factor.table[position]!;
-    });
-  }
-  return { vars: scope, table };
+export function sexVariable(animal: number): number {
+  return -2 - 2 * animal;
 }
 
-/** Sums a factor down to the variables of `scope`, a subset of its own. */
-export function sumTo(factor: Factor, scope: readonly number[], sizes: readonly number[]): Factor {
-  const target: Factor = { vars: scope, table: new Float64Array(tableSize(scope, sizes)) };
-  walk(factor.vars, sizes, stridesIn(target, factor.vars, sizes), (index, position) => {
-    target.table[position]! += factor.table[index]!;
-  });
-  return target;
-}
-
-/** Entry by entry; 0/0 is 0, since a state ruled out stays ruled out. */
-export function divide(numerator: Factor, denominator: Factor): Factor {
-  return {
-    vars: numerator.vars,
-    table: numerator.table.map((value, i) => (value === 0 ? 0 : value / denominator.table[i]!)),
-  };
-}
-
-export function total(factor: Factor): number {
-  return factor.table.reduce((sum, value) => sum + value, 0);
-}
+const MOST_ANIMALS = 2 ** 22;

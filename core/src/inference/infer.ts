@@ -1,122 +1,98 @@
-import { canonical, genotypeKey, type WeightedGenotype } from '../loci/genotype.ts';
+import type { Genotype, WeightedGenotype } from '../loci/genotype.ts';
 import type { Pedigree } from '../pedigree/document.ts';
-import { eliminate, type Marginals } from './eliminate.ts';
-import { buildNetwork, type Network } from './network.ts';
+import { sireCount, UNKNOWN } from '../pedigree/index-pedigree.ts';
+import { ConsistencyCheck } from './conflict/consistency.ts';
+import { smallestConflict } from './conflict/smallest-set.ts';
+import { PedigreeEngine, type Clash } from './engine.ts';
+import type { Estimator } from './parts.ts';
 
-/** A locus whose records cannot all be true, and one smallest set of animals whose calls cannot hold together. */
+/** Records that cannot all be true, and one smallest set of animals whose calls cannot hold together. */
 export interface Conflict {
+  /** A locus, or `sires` or `sex` where each locus holds alone but no choice of sires (or sexes) fits them all. */
   readonly locus: string;
   readonly animals: readonly string[];
 }
 
+/** A genotype with its probability, and the standard error of that where it is an estimate. */
+export interface PosteriorGenotype extends WeightedGenotype {
+  readonly se?: number;
+}
+
 export interface Posterior {
+  readonly exact: boolean;
   /** Natural logarithm of the probability of all calls; null where they cannot all be true. */
   readonly logLikelihood: number | null;
   /** Animal -> locus -> distribution. Of unknown sex, sex-linked pairs are unordered, both sexes added. */
-  readonly animals: ReadonlyMap<string, ReadonlyMap<string, readonly WeightedGenotype[]>>;
+  readonly animals: ReadonlyMap<string, ReadonlyMap<string, readonly PosteriorGenotype[]>>;
   /** Animals with several candidates: candidate -> probability. */
   readonly sires: ReadonlyMap<string, ReadonlyMap<string, number>>;
+  /** Animals of unrecorded sex: the probability that it is female. */
+  readonly female: ReadonlyMap<string, number>;
   readonly conflicts: readonly Conflict[];
 }
 
 /** States less probable than this are left out of an answer. */
-const NEGLIGIBLE = 1e-12;
+export const NEGLIGIBLE = 1e-12;
 
 /**
- * The genotype distribution of every animal at every locus, given all calls of all relatives. Exact.
+ * The genotype distribution of every animal at every locus, given all calls of all relatives.
  *
- * Loci are tied to one another only through an animal whose sire is open, or whose sex is. A locus at which the records
- * contradict one another is left out and named in `conflicts`; where loci only clash through the choice of sires, the
- * conflict's locus is `sires`.
+ * Loci are tied to one another only through an animal whose sire is open, or whose sex is. Loci at which the records
+ * contradict one another are left out and named in `conflicts`.
  *
- * @param pedigree - checked: parents exist, nobody is its own ancestor, distributions add up to 1
- * @throws CostError where the exact answer needs too large a table
+ * @param pedigree - checked (`checkPedigree`)
+ * @param estimate - answers where a part is too wide to be exact
+ * @throws CostError where the exact answer needs too large a table and there is no `estimate`
  */
-export function infer(pedigree: Pedigree): Posterior {
-  const whole = solve(pedigree);
-  if (whole) return read(pedigree, whole, []);
-  // Only where something clashes is each locus asked alone.
-  const conflicts = pedigree.loci.flatMap((locus) => {
-    const alone = { ...pedigree, loci: [locus] };
-    return solve(alone) ? [] : [{ locus: locus.id, animals: smallestConflict(alone) }];
-  });
-  const atFault = new Set(conflicts.map((conflict) => conflict.locus));
-  const sound = { ...pedigree, loci: pedigree.loci.filter((locus) => !atFault.has(locus.id)) };
-  const rest = solve(sound);
-  if (rest) return read(sound, rest, conflicts);
-  const clash = { locus: 'sires', animals: smallestConflict(sound) };
-  return { logLikelihood: null, animals: new Map(), sires: new Map(), conflicts: [...conflicts, clash] };
+export function infer(pedigree: Pedigree, estimate?: Estimator): Posterior {
+  return readPosterior(new PedigreeEngine(pedigree, estimate));
 }
 
-interface Solution extends Marginals {
-  readonly network: Network;
-}
-
-/** @returns null where the calls cannot all be true */
-function solve(pedigree: Pedigree): Solution | null {
-  const network = buildNetwork(pedigree);
-  if (network.sizes.includes(0)) return null;
-  const marginals = eliminate(network.sizes, network.factors);
-  return marginals.logTotal > -Infinity ? { network, ...marginals } : null;
-}
-
-function read(pedigree: Pedigree, solution: Solution, conflicts: readonly Conflict[]): Posterior {
-  const { network, logTotal, marginals } = solution;
+/** Everything an engine found, as one friendly object. Cost: one step for each animal and locus. */
+export function readPosterior(engine: PedigreeEngine): Posterior {
+  const { index, pedigree } = engine;
+  const left = pedigree.loci.map((locus, l) => ({ id: locus.id, l })).filter(({ l }) => engine.compact(l));
   return {
-    logLikelihood: conflicts.length > 0 ? null : logTotal,
-    animals: readAnimals(pedigree, network, marginals),
-    sires: readSires(pedigree, network, marginals),
-    conflicts,
+    exact: engine.exact,
+    logLikelihood: engine.logLikelihood,
+    animals: new Map(
+      pedigree.animals.map((animal, i) => [
+        animal.id,
+        new Map(left.map(({ id, l }) => [id, genotypesOf(engine, i, l)])),
+      ]),
+    ),
+    sires: new Map(
+      pedigree.animals.flatMap((animal, i) => {
+        if (sireCount(index, i) < 2) return [];
+        const odds = engine.sireOdds(i);
+        return [[animal.id, new Map(animal.sires!.map((sire, k) => [sire.id, odds[k]!]))] as const];
+      }),
+    ),
+    female: new Map(
+      pedigree.animals.flatMap((animal, i) =>
+        index.sex[i] === UNKNOWN ? [[animal.id, engine.femaleOdds(i)] as const] : [],
+      ),
+    ),
+    conflicts: engine.clashes.map((clash) => conflictOf(pedigree, clash)),
   };
 }
 
-/** Drops the calls of one animal after another for as long as the rest still clash: what is left is a smallest set. */
-function smallestConflict(pedigree: Pedigree): string[] {
-  let animals = pedigree.animals;
-  const kept: string[] = [];
-  for (const { id, calls } of pedigree.animals) {
-    if (!calls?.length) continue;
-    const without = animals.map((animal) => (animal.id === id ? { ...animal, calls: [] } : animal));
-    if (solve({ ...pedigree, animals: without })) kept.push(id);
-    else animals = without;
-  }
-  return kept;
+function genotypesOf(engine: PedigreeEngine, animal: number, locus: number): PosteriorGenotype[] {
+  const alleles = engine.alleles(locus);
+  const error = engine.standardError(animal, locus);
+  const found: PosteriorGenotype[] = [];
+  engine.distribution(animal, locus)!.forEach((p, cell) => {
+    if (p <= NEGLIGIBLE) return;
+    const genotype: Genotype = [alleles[Math.floor(cell / alleles.length)]!, alleles[cell % alleles.length]!];
+    found.push({ genotype, p, ...(error ? { se: error[cell]! } : engine.exact ? {} : { se: 0 }) });
+  });
+  return found;
 }
 
-function readAnimals(
-  pedigree: Pedigree,
-  network: Network,
-  marginals: readonly Float64Array[],
-): Map<string, Map<string, WeightedGenotype[]>> {
-  return new Map(
-    pedigree.animals.map((animal) => [
-      animal.id,
-      new Map(
-        pedigree.loci.map((locus) => {
-          const { variable, states } = network.genotypes.get(`${animal.id}|${locus.id}`)!;
-          const ordered = locus.sexLinked && animal.sex === 'male';
-          const merged = new Map<string, WeightedGenotype>();
-          states.forEach(({ pair }, i) => {
-            const genotype = ordered ? pair : canonical(pair[0], pair[1]);
-            const key = genotypeKey(genotype);
-            merged.set(key, { genotype, p: marginals[variable]![i]! + (merged.get(key)?.p ?? 0) });
-          });
-          return [locus.id, [...merged.values()].filter(({ p }) => p > NEGLIGIBLE)];
-        }),
-      ),
-    ]),
-  );
-}
-
-function readSires(
-  pedigree: Pedigree,
-  network: Network,
-  marginals: readonly Float64Array[],
-): Map<string, Map<string, number>> {
-  return new Map(
-    [...network.sires].map(([id, variable]) => {
-      const candidates = pedigree.animals.find((animal) => animal.id === id)!.sires!;
-      return [id, new Map(candidates.map((sire, i) => [sire.id, marginals[variable]![i]!]))];
-    }),
-  );
+function conflictOf(pedigree: Pedigree, { kind, loci }: Clash): Conflict {
+  const animals = smallestConflict(new ConsistencyCheck(pedigree, loci));
+  return {
+    locus: kind === 'locus' ? loci[0]! : kind,
+    animals: animals.map((i) => pedigree.animals[i]!.id),
+  };
 }

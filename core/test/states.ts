@@ -1,6 +1,6 @@
-import { allGenotypes, canonical, genotypeKey, type Genotype } from '../loci/genotype.ts';
-import { WILD } from '../loci/locus.ts';
-import type { Call, PedigreeAnimal, PedigreeLocus } from '../pedigree/document.ts';
+import { allGenotypes, canonical, genotypeKey, type Genotype } from '../src/loci/genotype.ts';
+import { WILD } from '../src/loci/locus.ts';
+import type { Call, PedigreeAnimal, PedigreeLocus } from '../src/pedigree/document.ts';
 
 /** One thing an animal can be at a locus. On a sex-linked locus a male's pair is `[X, Y]` and the state tells the sex. */
 export interface State {

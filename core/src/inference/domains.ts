@@ -1,0 +1,277 @@
+import { FEMALE, MALE, UNKNOWN, type IndexedPedigree } from '../pedigree/index-pedigree.ts';
+import type { LocusEvidence } from './evidence.ts';
+
+/** Which ordered pairs (from dam, from sire) an animal can still have at a locus. Interned: equal sets are one object. */
+export interface Domain {
+  readonly place: number;
+  /** 1 where the pair is possible, `[first * alleles + second]`. */
+  readonly pairs: Uint8Array;
+  /** Bit sets of the alleles that can stand first, second, and on either side. */
+  readonly first: number;
+  readonly second: number;
+  readonly any: number;
+  /** The pair's cell, canonical, where only one unordered genotype is left; else -1. */
+  readonly genotype: number;
+  /** The pair's cell where only one ordered pair is left; else -1. */
+  readonly pair: number;
+}
+
+/** Through which of a parent's places an allele may have come. */
+const EITHER = 0;
+const FIRST = 1;
+const SECOND = 2;
+
+/**
+ * The domains met at one locus, and the steps between them, each worked out once. Place 0 is the empty domain, place 1 is
+ * wild type for certain.
+ */
+export class DomainTable {
+  readonly domains: Domain[] = [];
+  private readonly alleles: number;
+  private readonly places = new Map<string, number>();
+  private readonly crossed = new Map<number, Map<number, number>>();
+  private readonly sieved: Map<number, number>[] = [new Map(), new Map(), new Map()];
+  private readonly restricted = new Map<number, Map<number, number>>();
+
+  constructor(alleles: number) {
+    this.alleles = alleles;
+    this.intern(() => false);
+    this.intern((a, b) => a === 0 && b === 0);
+  }
+
+  private intern(possible: (first: number, second: number) => boolean): number {
+    const k = this.alleles;
+    const pairs = new Uint8Array(k * k);
+    let first = 0;
+    let second = 0;
+    const genotypes = new Set<number>();
+    const cells: number[] = [];
+    for (let a = 0; a < k; a++) {
+      for (let b = 0; b < k; b++) {
+        if (!possible(a, b)) continue;
+        pairs[a * k + b] = 1;
+        first |= 1 << a;
+        second |= 1 << b;
+        genotypes.add(Math.min(a, b) * k + Math.max(a, b));
+        cells.push(a * k + b);
+      }
+    }
+    const key = cells.join();
+    const known = this.places.get(key);
+    if (known !== undefined) return known;
+    const place = this.domains.length;
+    this.places.set(key, place);
+    this.domains.push({
+      place,
+      pairs,
+      first,
+      second,
+      any: first | second,
+      genotype: genotypes.size === 1 ? [...genotypes][0]! : -1,
+      pair: cells.length === 1 ? cells[0]! : -1,
+    });
+    return place;
+  }
+
+  /** All pairs that two tables of probabilities leave possible. */
+  fromTables(a: Float64Array, b: Float64Array): number {
+    return this.intern((x, y) => a[x * this.alleles + y]! > 0 && b[x * this.alleles + y]! > 0);
+  }
+
+  /** A young animal's pairs: one allele of each set, as far as the calls allow. */
+  cross(first: number, second: number, likelihoodPlace: number, likelihood: Float64Array): number {
+    let known = this.crossed.get(likelihoodPlace);
+    if (!known) this.crossed.set(likelihoodPlace, (known = new Map()));
+    const key = first * 2 ** 24 + second;
+    let place = known.get(key);
+    if (place === undefined) {
+      place = this.intern((a, b) =>
+        (first >> a) & 1 && (second >> b) & 1 ? likelihood[a * this.alleles + b]! > 0 : false,
+      );
+      known.set(key, place);
+    }
+    return place;
+  }
+
+  /** What is left of a domain where only these alleles can stand first, and those second. */
+  restrict(place: number, first: number, second: number): number {
+    const domain = this.domains[place]!;
+    if ((domain.first & ~first) === 0 && (domain.second & ~second) === 0) return place;
+    let known = this.restricted.get(place);
+    if (!known) this.restricted.set(place, (known = new Map()));
+    const key = first * 2 ** 24 + second;
+    let left = known.get(key);
+    if (left === undefined) {
+      left = this.intern(
+        (a, b) =>
+          domain.pairs[a * this.alleles + b]! === 1 && ((first >> a) & 1) === 1 && ((second >> b) & 1) === 1,
+      );
+      known.set(key, left);
+    }
+    return left;
+  }
+
+  /** What is left of a parent's domain when it must have given one of these alleles, from the named place. */
+  sieve(place: number, given: number, from: number): number {
+    const domain = this.domains[place]!;
+    const could = from === EITHER ? domain.any : from === FIRST ? domain.first : domain.second;
+    if ((could & ~given) === 0) return place;
+    const known = this.sieved[from]!;
+    const key = place * 2 ** 24 + given;
+    let left = known.get(key);
+    if (left === undefined) {
+      left = this.intern(
+        (a, b) =>
+          domain.pairs[a * this.alleles + b]! === 1 &&
+          ((from !== SECOND && ((given >> a) & 1) === 1) || (from !== FIRST && ((given >> b) & 1) === 1)),
+      );
+      known.set(key, left);
+    }
+    return left;
+  }
+}
+
+export const WILD_DOMAIN = 1;
+const EMPTY_DOMAIN = 0;
+
+/** What can still be at one locus, after everything that hard evidence rules out is gone. */
+export interface LocusDomains {
+  /** Place of each animal's domain in the table. */
+  readonly place: Int32Array;
+  /** 1 for each candidate sire that can have sired, in the order of `IndexedPedigree.sire`. */
+  readonly sireOpen: Uint8Array;
+  /** False where nothing is left for somebody: the records contradict one another. */
+  readonly possible: boolean;
+}
+
+/**
+ * Narrows down what every animal can be, from parents to young and back, until nothing changes (arc consistency:
+ * Mackworth 1977, Artificial Intelligence 8). Sound, not complete: what it rules out is impossible, what it leaves need
+ * not be possible. Cost: a few steps for each animal and round; two or three rounds are usual.
+ *
+ * @param sireOpen - candidates that other loci have ruled out already are 0
+ */
+export function narrowDomains(
+  ties: IndexedPedigree,
+  evidence: LocusEvidence,
+  table: DomainTable,
+  sireOpen: Uint8Array,
+  unrecorded: number,
+): LocusDomains {
+  const { order, dam, sire, sireStart, sex } = ties;
+  const { prior, likelihood, priors, likelihoods, locus } = evidence;
+  const place = new Int32Array(ties.size);
+  const open = sireOpen.slice();
+  const anybody = unrecorded > 0 ? 2 ** evidence.alleles.length - 1 : 1;
+  const r = locus.recombination ?? 0;
+  const linked = locus.sexLinked === true;
+  const founders = new Map<number, number>();
+
+  const wayOf = (child: number): number =>
+    !linked || r > 0 || sex[child] === UNKNOWN ? EITHER : sex[child] === FEMALE ? FIRST : SECOND;
+  const gametes = (parent: number, way: number): number => {
+    const domain = table.domains[place[parent]!]!;
+    return way === EITHER ? domain.any : way === FIRST ? domain.first : domain.second;
+  };
+  const fromSires = (i: number): number => {
+    const way = wayOf(i);
+    let alleles = 0;
+    for (let e = sireStart[i]!; e < sireStart[i + 1]!; e++) if (open[e]) alleles |= gametes(sire[e]!, way);
+    return alleles;
+  };
+
+  // First down the generations. Most animals are wild type of wild type parents: they are never looked at again.
+  const live: number[] = [];
+  for (let at = 0; at < order.length; at++) {
+    const i = order[at]!;
+    const from = sireStart[i]!;
+    const to = sireStart[i + 1]!;
+    const mother = dam[i]!;
+    const calls = likelihoods[likelihood[i]!]!;
+    if (mother < 0 && from === to) {
+      if (prior[i] === 0 && calls[0]! > 0) {
+        place[i] = WILD_DOMAIN;
+        continue;
+      }
+      const key = prior[i]! * 2 ** 24 + likelihood[i]!;
+      let known = founders.get(key);
+      if (known === undefined) founders.set(key, (known = table.fromTables(priors[prior[i]!]!, calls)));
+      place[i] = known;
+    } else {
+      const first = mother < 0 ? anybody : table.domains[place[mother]!]!.any;
+      const second = to > from ? fromSires(i) : anybody;
+      if (first === 1 && second === 1 && calls[0]! > 0) {
+        place[i] = WILD_DOMAIN;
+        continue;
+      }
+      place[i] = table.cross(first, second, likelihood[i]!, calls);
+    }
+    if (place[i] === EMPTY_DOMAIN) return { place, sireOpen: open, possible: false };
+    live.push(i);
+  }
+
+  const narrowParent = (parent: number, given: number, way: number): boolean => {
+    const left = table.sieve(place[parent]!, given, way);
+    if (left === place[parent]) return false;
+    place[parent] = left;
+    return true;
+  };
+  for (let changed = true; changed;) {
+    changed = false;
+    for (let at = live.length - 1; at >= 0; at--) {
+      const i = live[at]!;
+      const from = sireStart[i]!;
+      const to = sireStart[i + 1]!;
+      const mother = dam[i]!;
+      const own = table.domains[place[i]!]!;
+      if (mother >= 0 && narrowParent(mother, own.first, EITHER)) {
+        changed = true;
+        if (place[mother] === EMPTY_DOMAIN) return { place, sireOpen: open, possible: false };
+      }
+      if (from === to) continue;
+      const way = wayOf(i);
+      let left = -1;
+      let count = 0;
+      for (let e = from; e < to; e++) {
+        if (open[e] && to - from > 1 && (gametes(sire[e]!, way) & own.second) === 0) {
+          open[e] = 0;
+          changed = true;
+        }
+        if (open[e]) {
+          left = e;
+          count++;
+        }
+      }
+      if (count === 0) return { place, sireOpen: open, possible: false };
+      if (count === 1 && narrowParent(sire[left]!, own.second, way)) {
+        changed = true;
+        if (place[sire[left]!] === EMPTY_DOMAIN) return { place, sireOpen: open, possible: false };
+      }
+    }
+    if (!changed) break;
+    changed = false;
+    for (const i of live) {
+      const from = sireStart[i]!;
+      const mother = dam[i]!;
+      if (mother < 0 && from === sireStart[i + 1]) continue;
+      const first = mother < 0 ? anybody : table.domains[place[mother]!]!.any;
+      const second = sireStart[i + 1]! > from ? fromSires(i) : anybody;
+      const next = table.restrict(place[i]!, first, second);
+      if (next === place[i]) continue;
+      place[i] = next;
+      changed = true;
+      if (next === EMPTY_DOMAIN) return { place, sireOpen: open, possible: false };
+    }
+  }
+  return { place, sireOpen: open, possible: true };
+}
+
+/** Whether young see one and the same pair of this animal, whatever is still open about it. */
+export function isSettled(domain: Domain, sex: number, linked: boolean): boolean {
+  return linked && sex === MALE ? domain.pair >= 0 : domain.genotype >= 0;
+}
+
+/** The cell of the pair that young of a settled animal see. */
+export function settledCell(domain: Domain, sex: number, linked: boolean): number {
+  return linked && sex === MALE ? domain.pair : domain.genotype;
+}

@@ -1,0 +1,274 @@
+import { CostError } from '../errors.ts';
+import { eliminationOrder, type EliminationOrder } from './elimination-order.ts';
+import { seededRandom } from '../numeric/random.ts';
+import type { Factor } from './factor.ts';
+
+/** The largest single table, and all tables of one component together: 2^24 entries are 128 MiB. */
+export const TABLE_LIMIT = 2 ** 24;
+export const TOTAL_LIMIT = 2 ** 26;
+
+/** A table wider than this is worth looking for a better order first. */
+const WIDE = 2 ** 9;
+/** And wider than this, worth this many more tries. */
+const WIDER = 2 ** 14;
+const TRIES = 24;
+/** No more is counted: an order that needs this many entries is as far out of reach as any. */
+const HOPELESS = 2 ** 32;
+
+/** A product of factors whose variables hang together, numbered from 0. */
+export interface Component {
+  readonly sizes: Int32Array;
+  /** The variables of each factor, in the order of its axes. */
+  readonly scopes: readonly Int32Array[];
+  readonly tables: readonly Float64Array[];
+}
+
+export interface Solution {
+  /** Natural logarithm of the sum over all states; -Infinity where no state is possible. */
+  readonly logTotal: number;
+  /** For each factor the marginal over its scope, adding up to 1. Empty where no state is possible. */
+  readonly marginals: readonly Float64Array[];
+  readonly largest: number;
+}
+
+/** Numbers the variables of factors that hang together. */
+export function toComponent(factors: readonly Factor[]): Component {
+  const numbers = new Map<number, number>();
+  const sizes: number[] = [];
+  const scopes = factors.map((factor) =>
+    Int32Array.from(factor.scope, (variable, axis) => {
+      let number = numbers.get(variable);
+      if (number === undefined) {
+        number = sizes.push(factor.sizes[axis]!) - 1;
+        numbers.set(variable, number);
+      }
+      return number;
+    }),
+  );
+  return { sizes: Int32Array.from(sizes), scopes, tables: factors.map((factor) => factor.table) };
+}
+
+/**
+ * Of several greedy orders, where the first makes wide tables, the one with the fewest entries in all.
+ *
+ * @throws CostError where every try is hopeless; its estimate is then only known to be larger
+ */
+export function chooseOrder({ sizes, scopes }: Pick<Component, 'sizes' | 'scopes'>): EliminationOrder {
+  let best = eliminationOrder(sizes, scopes, { greed: 'smallest-table', stopAt: HOPELESS });
+  if (best && best.largest <= WIDE) return best;
+  const random = seededRandom(1);
+  for (let n = 0; n < TRIES && (best?.largest ?? HOPELESS) > (n < 1 ? WIDE : WIDER); n++) {
+    const greed = n % 2 === 0 ? 'fewest-ties' : 'smallest-table';
+    const blurred = n === 0 ? {} : { random };
+    best = eliminationOrder(sizes, scopes, { greed, stopAt: best?.total ?? HOPELESS, ...blurred }) ?? best;
+  }
+  if (!best) throw new CostError(HOPELESS, TABLE_LIMIT);
+  return best;
+}
+
+/**
+ * The tree of tables that exact summation builds: one for each variable, holding it and what it was tied to when it left
+ * (bucket elimination: Dechter 1999, Artificial Intelligence 113; as a junction tree: Lauritzen & Spiegelhalter 1988,
+ * J. R. Statist. Soc. B 50).
+ */
+export class JunctionTree {
+  private readonly component: Component;
+  private readonly order: EliminationOrder;
+  /** Of each bucket: its variables, the one that leaves last in line (and so fastest in the table). */
+  private readonly scopes: Int32Array[];
+  private readonly parent: Int32Array;
+  private readonly members: number[][];
+  private readonly beliefs: Float64Array[] = [];
+  private readonly messages: Float64Array[] = [];
+  logTotal = 0;
+
+  /** @throws CostError where the order needs larger tables than allowed */
+  constructor(component: Component, order = chooseOrder(component), limit = TABLE_LIMIT) {
+    if (order.largest > limit) throw new CostError(order.largest, limit);
+    if (order.total > TOTAL_LIMIT) throw new CostError(order.total, TOTAL_LIMIT);
+    this.component = component;
+    this.order = order;
+    const count = component.sizes.length;
+    const position = new Int32Array(count);
+    order.order.forEach((variable, at) => (position[variable] = at));
+    this.scopes = order.separators.map((separator, at) => Int32Array.of(...separator, order.order[at]!));
+    this.parent = Int32Array.from(order.separators, (separator) => {
+      let first = -1;
+      for (const variable of separator)
+        if (first < 0 || position[variable]! < first) first = position[variable]!;
+      return first;
+    });
+    this.members = order.separators.map(() => []);
+    component.scopes.forEach((scope, factor) => {
+      let first = count;
+      for (const variable of scope) first = Math.min(first, position[variable]!);
+      this.members[first]!.push(factor);
+    });
+  }
+
+  get largest(): number {
+    return this.order.largest;
+  }
+
+  /** Sums the variables out, one after the other. @returns false where no state is possible */
+  collect(): boolean {
+    const { sizes, tables, scopes } = this.component;
+    const inbox: { scope: Int32Array; table: Float64Array }[][] = this.scopes.map(() => []);
+    for (let b = 0; b < this.scopes.length; b++) {
+      const scope = this.scopes[b]!;
+      const belief = new Float64Array(tableSize(scope, sizes)).fill(1);
+      for (const factor of this.members[b]!)
+        multiplyInto(belief, scope, scopes[factor]!, tables[factor]!, sizes);
+      for (const message of inbox[b]!) multiplyInto(belief, scope, message.scope, message.table, sizes);
+      const own = sizes[scope.at(-1)!]!;
+      const message = new Float64Array(belief.length / own);
+      let sum = 0;
+      for (let at = 0, from = 0; at < message.length; at++) {
+        let total = 0;
+        for (let s = 0; s < own; s++) total += belief[from++]!;
+        message[at] = total;
+        sum += total;
+      }
+      if (sum === 0) {
+        this.logTotal = -Infinity;
+        return false;
+      }
+      // Each message is scaled to add up to 1, so that thousands of small likelihoods do not underflow.
+      this.logTotal += Math.log(sum);
+      for (let at = 0; at < message.length; at++) message[at]! /= sum;
+      this.beliefs.push(belief);
+      this.messages.push(message);
+      const parent = this.parent[b]!;
+      if (parent >= 0) inbox[parent]!.push({ scope: scope.subarray(0, -1), table: message });
+    }
+    return true;
+  }
+
+  /** Tells every table, from the last down to the first, what the rest of the tree says. After `collect`. */
+  distribute(): void {
+    const { sizes } = this.component;
+    for (let b = this.scopes.length - 1; b >= 0; b--) {
+      const scope = this.scopes[b]!;
+      const belief = this.beliefs[b]!;
+      const parent = this.parent[b]!;
+      const own = sizes[scope.at(-1)!]!;
+      if (parent >= 0) {
+        const outside = marginal(this.beliefs[parent]!, this.scopes[parent]!, scope.subarray(0, -1), sizes);
+        const message = this.messages[b]!;
+        for (let at = 0, into = 0; at < outside.length; at++) {
+          const ratio = message[at]! === 0 ? 0 : outside[at]! / message[at]!;
+          for (let s = 0; s < own; s++) belief[into++]! *= ratio;
+        }
+      }
+      normalise(belief);
+    }
+  }
+
+  /** The marginal of every factor. After `distribute`. */
+  marginals(): Float64Array[] {
+    const { sizes, scopes } = this.component;
+    const found: Float64Array[] = new Array<Float64Array>(scopes.length);
+    this.members.forEach((factors, b) => {
+      for (const factor of factors)
+        found[factor] = marginal(this.beliefs[b]!, this.scopes[b]!, scopes[factor]!, sizes);
+    });
+    return found;
+  }
+
+  /** Draws one joint state of all variables. After `collect`, instead of `distribute`. */
+  draw(random: () => number): Int32Array {
+    const { sizes } = this.component;
+    const state = new Int32Array(sizes.length);
+    for (let b = this.scopes.length - 1; b >= 0; b--) {
+      const scope = this.scopes[b]!;
+      let start = 0;
+      for (let axis = 0; axis < scope.length - 1; axis++)
+        start = start * sizes[scope[axis]!]! + state[scope[axis]!]!;
+      const own = sizes[scope.at(-1)!]!;
+      start *= own;
+      const belief = this.beliefs[b]!;
+      let sum = 0;
+      for (let s = 0; s < own; s++) sum += belief[start + s]!;
+      let left = random() * sum;
+      let chosen = own - 1;
+      for (let s = 0; s < own; s++) {
+        left -= belief[start + s]!;
+        if (left < 0) {
+          chosen = s;
+          break;
+        }
+      }
+      while (belief[start + chosen] === 0) chosen--;
+      state[scope.at(-1)!] = chosen;
+    }
+    return state;
+  }
+}
+
+/**
+ * The probability of everything, and the marginal over each factor's variables. Exact.
+ *
+ * @throws CostError where that needs larger tables than allowed
+ */
+export function solve(component: Component): Solution {
+  const tree = new JunctionTree(component);
+  if (!tree.collect()) return { logTotal: -Infinity, marginals: [], largest: tree.largest };
+  tree.distribute();
+  return { logTotal: tree.logTotal, marginals: tree.marginals(), largest: tree.largest };
+}
+
+/** Only the probability of everything. */
+export function logTotal(component: Component): number {
+  const tree = new JunctionTree(component);
+  tree.collect();
+  return tree.logTotal;
+}
+
+function tableSize(scope: Int32Array, sizes: Int32Array): number {
+  let size = 1;
+  for (const variable of scope) size *= sizes[variable]!;
+  return size;
+}
+
+function normalise(table: Float64Array): void {
+  let sum = 0;
+  for (let at = 0; at < table.length; at++) sum += table[at]!;
+  for (let at = 0; at < table.length; at++) table[at]! /= sum;
+}
+
+/** Where each entry of a table over `scope` falls in a table over `part`, which holds some of its variables. */
+function positions(scope: Int32Array, part: Int32Array, sizes: Int32Array): Int32Array {
+  const map = new Int32Array(tableSize(scope, sizes));
+  let filled = 1;
+  for (let axis = scope.length - 1; axis >= 0; axis--) {
+    const size = sizes[scope[axis]!]!;
+    const at = part.indexOf(scope[axis]!);
+    let stride = at < 0 ? 0 : 1;
+    for (let other = at + 1; stride > 0 && other < part.length; other++) stride *= sizes[part[other]!]!;
+    for (let s = 1; s < size; s++) {
+      const offset = s * stride;
+      const start = s * filled;
+      for (let j = 0; j < filled; j++) map[start + j] = map[j]! + offset;
+    }
+    filled *= size;
+  }
+  return map;
+}
+
+function multiplyInto(
+  table: Float64Array,
+  scope: Int32Array,
+  part: Int32Array,
+  factor: Float64Array,
+  sizes: Int32Array,
+): void {
+  const map = positions(scope, part, sizes);
+  for (let at = 0; at < table.length; at++) table[at]! *= factor[map[at]!]!;
+}
+
+function marginal(table: Float64Array, scope: Int32Array, part: Int32Array, sizes: Int32Array): Float64Array {
+  const map = positions(scope, part, sizes);
+  const sums = new Float64Array(tableSize(part, sizes));
+  for (let at = 0; at < table.length; at++) sums[map[at]!]! += table[at]!;
+  return sums;
+}

@@ -1,0 +1,13 @@
+/**
+ * A seeded generator of numbers in [0, 1): mulberry32 (Tommy Ettinger's public-domain mixer of a counter; from memory).
+ * Good enough to draw samples and demo data, not for secrets.
+ */
+export function seededRandom(seed: number): () => number {
+  let state = seed >>> 0;
+  return () => {
+    state = (state + 0x6d2b79f5) >>> 0;
+    let mixed = Math.imul(state ^ (state >>> 15), state | 1);
+    mixed ^= mixed + Math.imul(mixed ^ (mixed >>> 7), mixed | 61);
+    return ((mixed ^ (mixed >>> 14)) >>> 0) / 4294967296;
+  };
+}

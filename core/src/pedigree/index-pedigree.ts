@@ -1,0 +1,102 @@
+import type { Pedigree, PedigreeAnimal } from './document.ts';
+
+export const UNKNOWN = 0;
+export const FEMALE = 1;
+export const MALE = 2;
+
+/** The family ties of a pedigree as integer arrays. Animals keep their place in the document. */
+export interface IndexedPedigree {
+  readonly size: number;
+  readonly ids: readonly string[];
+  readonly indexOf: ReadonlyMap<string, number>;
+  /** Ancestors before descendants. */
+  readonly order: Int32Array;
+  /** UNKNOWN, FEMALE or MALE; being named as a parent settles it. */
+  readonly sex: Uint8Array;
+  /** -1 where no dam is recorded. */
+  readonly dam: Int32Array;
+  /** The candidate sires of animal i are `sire[sireStart[i]]` up to, not including, `sire[sireStart[i + 1]]`. */
+  readonly sireStart: Int32Array;
+  readonly sire: Int32Array;
+  /** Of one animal they add up to 1. */
+  readonly sireWeight: Float64Array;
+  readonly isParent: Uint8Array;
+}
+
+/** The number of candidate sires of an animal. */
+export function sireCount(ties: IndexedPedigree, animal: number): number {
+  return ties.sireStart[animal + 1]! - ties.sireStart[animal]!;
+}
+
+export function isFounder(ties: IndexedPedigree, animal: number): boolean {
+  return ties.dam[animal]! < 0 && sireCount(ties, animal) === 0;
+}
+
+/** @param pedigree - checked: parents exist and nobody is its own ancestor */
+export function indexPedigree({ animals }: Pick<Pedigree, 'animals'>): IndexedPedigree {
+  const size = animals.length;
+  const ids = animals.map((animal) => animal.id);
+  const indexOf = new Map(ids.map((id, index) => [id, index]));
+  const sex = Uint8Array.from(animals, (a) =>
+    a.sex === 'female' ? FEMALE : a.sex === 'male' ? MALE : UNKNOWN,
+  );
+  const dam = new Int32Array(size).fill(-1);
+  const isParent = new Uint8Array(size);
+  const sireStart = new Int32Array(size + 1);
+  animals.forEach((animal, i) => (sireStart[i + 1] = sireStart[i]! + (animal.sires?.length ?? 0)));
+  const sire = new Int32Array(sireStart[size]!);
+  const sireWeight = new Float64Array(sireStart[size]!);
+  animals.forEach((animal, i) => {
+    if (animal.dam !== undefined) {
+      dam[i] = indexOf.get(animal.dam)!;
+      isParent[dam[i]!] = 1;
+      sex[dam[i]!] = FEMALE;
+    }
+    const sum = (animal.sires ?? []).reduce((total, candidate) => total + candidate.weight, 0);
+    animal.sires?.forEach((candidate, k) => {
+      const at = indexOf.get(candidate.id)!;
+      sire[sireStart[i]! + k] = at;
+      sireWeight[sireStart[i]! + k] = candidate.weight / sum;
+      isParent[at] = 1;
+      sex[at] = MALE;
+    });
+  });
+  return {
+    size,
+    ids,
+    indexOf,
+    order: ancestorsFirst(animals, indexOf),
+    sex,
+    dam,
+    sireStart,
+    sire,
+    sireWeight,
+    isParent,
+  };
+}
+
+/** Kahn's order, parents before young; animals on a circle of descent are left out (`checkDescent` names them). */
+export function ancestorsFirst(
+  animals: readonly PedigreeAnimal[],
+  indexOf: ReadonlyMap<string, number>,
+): Int32Array {
+  const young: number[][] = animals.map(() => []);
+  const waiting = new Int32Array(animals.length);
+  animals.forEach((animal, i) => {
+    for (const id of parentsOf(animal)) {
+      young[indexOf.get(id)!]!.push(i);
+      waiting[i]!++;
+    }
+  });
+  const order: number[] = [];
+  waiting.forEach((count, i) => count === 0 && order.push(i));
+  for (let at = 0; at < order.length; at++) {
+    for (const child of young[order[at]!]!) if (--waiting[child]! === 0) order.push(child);
+  }
+  return Int32Array.from(order);
+}
+
+/** The ids of an animal's recorded parents, candidate sires included. */
+export function parentsOf(animal: PedigreeAnimal): string[] {
+  return [...(animal.dam === undefined ? [] : [animal.dam]), ...(animal.sires ?? []).map((sire) => sire.id)];
+}
