@@ -138,10 +138,29 @@ const EMPTY_DOMAIN = 0;
 export interface LocusDomains {
   /** Place of each animal's domain in the table. */
   readonly place: Int32Array;
+  /** 1 where an animal is wild type for certain because of its ancestors, whatever is called of it and its young. */
+  readonly plain: Uint8Array;
+  /** Natural logarithm of the probability of all calls of the plain animals. */
+  plainLog: number;
+  /** All others, ancestors first. */
+  readonly live: readonly number[];
   /** 1 for each candidate sire that can have sired, in the order of `IndexedPedigree.sire`. */
   readonly sireOpen: Uint8Array;
   /** False where nothing is left for somebody: the records contradict one another. */
   readonly possible: boolean;
+}
+
+export interface Narrowing {
+  readonly ties: IndexedPedigree;
+  readonly evidence: LocusEvidence;
+  readonly table: DomainTable;
+  /** Candidates that other loci have ruled out already are 0. */
+  readonly sireOpen: Uint8Array;
+  /** Frequency of each listed allele in an unrecorded parent. */
+  readonly unrecorded: number;
+  /** What was found before (and was possible), and whom to look at again: all that were live, and the changed with their
+   * descendants, ancestors first. The others stay plain. */
+  readonly since?: { readonly domains: LocusDomains; readonly among: readonly number[] };
 }
 
 /**
@@ -149,18 +168,20 @@ export interface LocusDomains {
  * Mackworth 1977, Artificial Intelligence 8). Sound, not complete: what it rules out is impossible, what it leaves need
  * not be possible. Cost: a few steps for each animal and round; two or three rounds are usual.
  *
- * @param sireOpen - candidates that other loci have ruled out already are 0
  */
-export function narrowDomains(
-  ties: IndexedPedigree,
-  evidence: LocusEvidence,
-  table: DomainTable,
-  sireOpen: Uint8Array,
-  unrecorded: number,
-): LocusDomains {
+export function narrowDomains({
+  ties,
+  evidence,
+  table,
+  sireOpen,
+  unrecorded,
+  since,
+}: Narrowing): LocusDomains {
   const { order, dam, sire, sireStart, sex } = ties;
   const { prior, likelihood, priors, likelihoods, locus } = evidence;
-  const place = new Int32Array(ties.size);
+  const place = since ? since.domains.place.slice() : new Int32Array(ties.size);
+  const plain = since ? since.domains.plain.slice() : new Uint8Array(ties.size);
+  let plainLog = since?.domains.plainLog ?? 0;
   const open = sireOpen.slice();
   const anybody = unrecorded > 0 ? 2 ** evidence.alleles.length - 1 : 1;
   const r = locus.recombination ?? 0;
@@ -180,17 +201,33 @@ export function narrowDomains(
     return alleles;
   };
 
+  const answer = (possible: boolean): LocusDomains => ({
+    place,
+    plain,
+    plainLog,
+    live,
+    sireOpen: open,
+    possible,
+  });
+
   // First down the generations. Most animals are wild type of wild type parents: they are never looked at again.
   const live: number[] = [];
-  for (let at = 0; at < order.length; at++) {
-    const i = order[at]!;
+  const among = since?.among ?? order;
+  for (let at = 0; at < among.length; at++) {
+    const i = among[at]!;
     const from = sireStart[i]!;
     const to = sireStart[i + 1]!;
     const mother = dam[i]!;
     const calls = likelihoods[likelihood[i]!]!;
+    if (plain[i] === 1) {
+      plainLog -= logOf(calls[0]!);
+      plain[i] = 0;
+    }
     if (mother < 0 && from === to) {
       if (prior[i] === 0 && calls[0]! > 0) {
         place[i] = WILD_DOMAIN;
+        plain[i] = 1;
+        plainLog += logOf(calls[0]!);
         continue;
       }
       const key = prior[i]! * 2 ** 24 + likelihood[i]!;
@@ -202,12 +239,14 @@ export function narrowDomains(
       const second = to > from ? fromSires(i) : anybody;
       if (first === 1 && second === 1 && calls[0]! > 0) {
         place[i] = WILD_DOMAIN;
+        plain[i] = 1;
+        plainLog += logOf(calls[0]!);
         continue;
       }
       place[i] = table.cross(first, second, likelihood[i]!, calls);
     }
-    if (place[i] === EMPTY_DOMAIN) return { place, sireOpen: open, possible: false };
     live.push(i);
+    if (place[i] === EMPTY_DOMAIN) return answer(false);
   }
 
   const narrowParent = (parent: number, given: number, way: number): boolean => {
@@ -226,7 +265,7 @@ export function narrowDomains(
       const own = table.domains[place[i]!]!;
       if (mother >= 0 && narrowParent(mother, own.first, EITHER)) {
         changed = true;
-        if (place[mother] === EMPTY_DOMAIN) return { place, sireOpen: open, possible: false };
+        if (place[mother] === EMPTY_DOMAIN) return answer(false);
       }
       if (from === to) continue;
       const way = wayOf(i);
@@ -242,10 +281,10 @@ export function narrowDomains(
           count++;
         }
       }
-      if (count === 0) return { place, sireOpen: open, possible: false };
+      if (count === 0) return answer(false);
       if (count === 1 && narrowParent(sire[left]!, own.second, way)) {
         changed = true;
-        if (place[sire[left]!] === EMPTY_DOMAIN) return { place, sireOpen: open, possible: false };
+        if (place[sire[left]!] === EMPTY_DOMAIN) return answer(false);
       }
     }
     if (!changed) break;
@@ -260,10 +299,15 @@ export function narrowDomains(
       if (next === place[i]) continue;
       place[i] = next;
       changed = true;
-      if (next === EMPTY_DOMAIN) return { place, sireOpen: open, possible: false };
+      if (next === EMPTY_DOMAIN) return answer(false);
     }
   }
-  return { place, sireOpen: open, possible: true };
+  return answer(true);
+}
+
+/** The logarithm, which is mostly that of 1. */
+function logOf(p: number): number {
+  return p === 1 ? 0 : Math.log(p);
 }
 
 /** Whether young see one and the same pair of this animal, whatever is still open about it. */

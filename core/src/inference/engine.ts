@@ -1,5 +1,11 @@
 import type { Call, Pedigree, PedigreeAnimal, PedigreeLocus } from '../pedigree/document.ts';
-import { indexPedigree, isFounder, sireCount, type IndexedPedigree } from '../pedigree/index-pedigree.ts';
+import {
+  indexPedigree,
+  isFounder,
+  sireCount,
+  withDescendants,
+  type IndexedPedigree,
+} from '../pedigree/index-pedigree.ts';
 import { holdsTogether } from './conflict/consistency.ts';
 import { DomainTable, narrowDomains, WILD_DOMAIN, type LocusDomains } from './domains.ts';
 import { LocusEvidence } from './evidence.ts';
@@ -13,6 +19,8 @@ interface LocusState {
   readonly table: DomainTable;
   /** What its own evidence leaves, whichever the sires. */
   alone: LocusDomains;
+  /** What is left once other loci have ruled out sires: what the model was built from. */
+  domains: LocusDomains;
   model: LocusModel;
   byName: ReadonlyMap<number, NamedFactor>;
   /** Animal -> place in `distributions`; 0 is wild type for certain. */
@@ -95,7 +103,7 @@ export class PedigreeEngine {
     if (this.found.length > 0) return null;
     let sum = 0;
     for (const part of this.parts) sum += part.logTotal;
-    for (const { model } of this.loci) sum += model.logConstant;
+    for (const { model, domains } of this.loci) sum += model.logConstant + domains.plainLog;
     return sum + this.logOpenSires();
   }
 
@@ -160,17 +168,25 @@ export class PedigreeEngine {
     }
     const sexBefore = this.ties.sex;
     const grown = next.animals.length > before.animals.length;
-    this.ties = indexPedigree(next);
-    const dirty = new Set<number>();
-    this.loci.forEach(({ excluded }, l) => excluded && dirty.add(l));
+    // Records alone change no ties.
+    const retied = grown || next.animals.some((animal, i) => animal.sex !== before.animals[i]!.sex);
+    if (retied) this.ties = indexPedigree(next);
+    const touched = new Map<number, Set<number>>();
     if (grown) this.grow();
     next.animals.forEach((animal, i) => {
-      if (before.animals[i] === animal) return;
-      this.readAnimal(i, animal, i >= before.animals.length, dirty);
+      if (before.animals[i] !== animal) this.readAnimal(i, animal, touched);
     });
-    if (sexBefore.some((sex, i) => sex !== this.ties.sex[i])) {
-      this.loci.forEach(({ evidence }, l) => evidence.locus.sexLinked && dirty.add(l));
+    const sexed = sexBefore.some((sex, i) => sex !== this.ties.sex[i]);
+    const anew = new Set<number>();
+    this.loci.forEach(({ evidence, alone }, l) => {
+      if ((sexed && evidence.locus.sexLinked) || (touched.has(l) && !alone.possible)) anew.add(l);
+    });
+    for (const l of anew) this.loci[l]!.alone = this.narrowAnew(this.loci[l]!);
+    for (const [l, animals] of touched) {
+      if (!anew.has(l)) this.loci[l]!.alone = this.narrowAgain(this.loci[l]!, animals);
     }
+    const dirty = new Set([...anew, ...touched.keys()]);
+    this.loci.forEach(({ excluded }, l) => excluded && dirty.add(l));
     this.recompute(dirty);
   }
 
@@ -182,27 +198,33 @@ export class PedigreeEngine {
     this.loci = this.current.loci.map((locus) => emptyState(locus, this.ties.size));
     this.placeOf = new Map(this.current.loci.map((locus, l) => [locus.id, l]));
     this.callsAt = this.loci.map(() => NONE);
-    const all = new Set(this.loci.keys());
-    this.current.animals.forEach((animal, i) => this.readAnimal(i, animal, true, all));
-    this.recompute(all);
+    this.current.animals.forEach((animal, i) => this.readAnimal(i, animal, null));
+    for (const state of this.loci) state.alone = this.narrowAnew(state);
+    this.recompute(new Set(this.loci.keys()));
   }
 
   private grow(): void {
     const { size, sire } = this.ties;
     for (const state of this.loci) {
       state.evidence.grow(size);
-      const place = new Int32Array(size).fill(WILD_DOMAIN);
+      const place = new Int32Array(size).fill(UNSEEN);
       place.set(state.alone.place);
+      const plain = new Uint8Array(size);
+      plain.set(state.alone.plain);
       const sireOpen = new Uint8Array(sire.length).fill(1);
       sireOpen.set(state.alone.sireOpen);
-      state.alone = { ...state.alone, place, sireOpen };
+      // The two may be one object, and then stay one: the new animals' calls are added to both.
+      const one = state.domains === state.alone;
+      state.alone = { ...state.alone, place, plain, sireOpen };
+      state.domains = one ? state.alone : { ...state.domains };
       const distributionOf = new Int32Array(size);
       distributionOf.set(state.distributionOf);
       state.distributionOf = distributionOf;
     }
   }
 
-  private readAnimal(i: number, animal: PedigreeAnimal, isNew: boolean, dirty: Set<number>): void {
+  /** @param touched - takes the animals whose record matters, by locus; null where everything is read anew */
+  private readAnimal(i: number, animal: PedigreeAnimal, touched: Map<number, Set<number>> | null): void {
     const founder = isFounder(this.ties, i) ? animal.founder : undefined;
     for (const call of animal.calls ?? NONE) {
       const l = this.placeOf.get(call.locus)!;
@@ -214,46 +236,83 @@ export class PedigreeEngine {
       const before = state.evidence.likelihood[i]!;
       const changed = state.evidence.read(i, this.callsAt[l]!, founder, this.ties.sex[i]!);
       this.callsAt[l] = NONE;
-      if ((changed || isNew) && !dirty.has(l) && !this.isIndifferent(state, i, before)) dirty.add(l);
+      if (!touched || (!changed && state.alone.place[i] !== UNSEEN)) continue;
+      if (this.isIndifferent(state, i, before)) continue;
+      const animals = touched.get(l);
+      if (animals) animals.add(i);
+      else touched.set(l, new Set([i]));
     }
   }
 
-  /** Whether an animal's record cannot matter at a locus: wild type for certain before and after, called rightly. */
-  private isIndifferent({ alone, evidence }: LocusState, i: number, before: number): boolean {
+  /** Whether a changed record cannot matter at a locus, but for its own probability: wild type for certain all the same. */
+  private isIndifferent(state: LocusState, i: number, before: number): boolean {
     const { ties } = this;
-    const { likelihoods, likelihood, prior } = evidence;
-    if (likelihoods[before]![0] !== 1 || likelihoods[likelihood[i]!]![0] !== 1 || prior[i] !== 0)
-      return false;
-    if (alone.place[i] !== WILD_DOMAIN) return false;
-    if (isFounder(ties, i)) return true;
-    const from = ties.sireStart[i]!;
-    const to = ties.sireStart[i + 1]!;
-    if (ties.dam[i]! < 0 || from === to || alone.place[ties.dam[i]!] !== WILD_DOMAIN) return false;
-    for (let e = from; e < to; e++) if (alone.place[ties.sire[e]!] !== WILD_DOMAIN) return false;
+    const { alone, domains, evidence } = state;
+    if (!alone.possible) return false;
+    const p = evidence.likelihoods[evidence.likelihood[i]!]![0]!;
+    const isNew = alone.place[i] === UNSEEN;
+    if (alone.plain[i] === 1) {
+      const old = Math.log(evidence.likelihoods[before]![0]!);
+      alone.plainLog -= old;
+      if (domains !== alone) domains.plainLog -= old;
+      alone.plain[i] = 0;
+    } else if (!isNew || !this.isPlainByBirth(alone, i)) return false;
+    if (p === 0 || (isFounder(ties, i) && evidence.prior[i] !== 0)) return false;
+    alone.plainLog += Math.log(p);
+    if (domains !== alone) domains.plainLog += Math.log(p);
+    alone.plain[i] = 1;
+    alone.place[i] = WILD_DOMAIN;
     return true;
   }
 
-  private narrow(state: LocusState, sireOpen: Uint8Array): LocusDomains {
-    return narrowDomains(this.ties, state.evidence, state.table, sireOpen, this.current.unrecorded);
+  /** A founder, or an animal whose parents are wild type for certain. */
+  private isPlainByBirth({ plain }: LocusDomains, i: number): boolean {
+    const { ties } = this;
+    if (isFounder(ties, i)) return true;
+    const from = ties.sireStart[i]!;
+    const to = ties.sireStart[i + 1]!;
+    if (ties.dam[i]! < 0 || from === to || plain[ties.dam[i]!] === 0) return false;
+    for (let e = from; e < to; e++) if (plain[ties.sire[e]!] === 0) return false;
+    return true;
+  }
+
+  private narrowAnew({ evidence, table }: LocusState): LocusDomains {
+    const { ties } = this;
+    const sireOpen = new Uint8Array(ties.sire.length).fill(1);
+    return narrowDomains({ ties, evidence, table, sireOpen, unrecorded: this.current.unrecorded });
+  }
+
+  private narrowAgain({ evidence, table, alone }: LocusState, changed: ReadonlySet<number>): LocusDomains {
+    const { ties } = this;
+    const sireOpen = new Uint8Array(ties.sire.length).fill(1);
+    const among = withDescendants(ties, changed);
+    const isIn = new Set(among);
+    for (const i of alone.live) if (!isIn.has(i)) among.push(i);
+    among.sort((a, b) => ties.rank[a]! - ties.rank[b]!);
+    const since = { domains: alone, among };
+    return narrowDomains({ ties, evidence, table, sireOpen, unrecorded: this.current.unrecorded, since });
+  }
+
+  private narrowBySires({ evidence, table, alone }: LocusState): LocusDomains {
+    const { ties, sireOpen } = this;
+    const since = { domains: alone, among: alone.live };
+    return narrowDomains({ ties, evidence, table, sireOpen, unrecorded: this.current.unrecorded, since });
   }
 
   private recompute(dirty: Set<number>): void {
     this.found = [];
-    const all = new Uint8Array(this.ties.sire.length).fill(1);
-    for (const l of dirty) {
-      const state = this.loci[l]!;
-      state.alone = this.narrow(state, all);
-      state.excluded = !state.alone.possible;
-    }
+    for (const l of dirty) this.loci[l]!.excluded = !this.loci[l]!.alone.possible;
     for (const { excluded, evidence } of this.loci) {
       if (excluded) this.found.push({ kind: 'locus', loci: [evidence.locus.id] });
     }
     this.undecided = new Set();
-    for (let todo = dirty; todo.size > 0; todo = this.excludeClashing()) {
+    let todo = dirty;
+    do {
       let domains = this.settleSires(todo);
       while (!domains) domains = this.settleSires(todo);
       this.solve(todo, domains);
-    }
+      todo = this.excludeClashing();
+    } while (todo.size > 0);
   }
 
   /**
@@ -269,7 +328,7 @@ export class PedigreeEngine {
       if (state.excluded) continue;
       const { alone } = state;
       const same = this.sireOpen.every((open, e) => open === alone.sireOpen[e]);
-      const narrowed = same ? alone : this.narrow(state, this.sireOpen);
+      const narrowed = same ? alone : this.narrowBySires(state);
       if (!narrowed.possible) {
         this.ties.sireStart.subarray(0, this.ties.size).forEach((from, i) => {
           for (let e = from; e < this.ties.sireStart[i + 1]!; e++) {
@@ -287,14 +346,14 @@ export class PedigreeEngine {
   private closeSires(dirty: Set<number>): void {
     const { ties } = this;
     const open = new Uint8Array(ties.sire.length).fill(1);
-    for (const { alone, excluded } of this.loci) {
-      if (!excluded) for (let e = 0; e < open.length; e++) open[e]! &= alone.sireOpen[e]!;
-    }
     const changed: number[] = [];
     for (let i = 0; i < ties.size; i++) {
       const from = ties.sireStart[i]!;
       const to = ties.sireStart[i + 1]!;
       if (to - from < 2) continue;
+      for (const { alone, excluded } of this.loci) {
+        if (!excluded) for (let e = from; e < to; e++) open[e]! &= alone.sireOpen[e]!;
+      }
       const none = open.subarray(from, to).every((isOpen) => isOpen === 0);
       if (none || this.undecided.has(i)) open.fill(1, from, to);
       for (let e = from; e < to; e++) if (open[e] !== this.sireOpen[e]) changed.push(i);
@@ -339,13 +398,13 @@ export class PedigreeEngine {
       this.parts.delete(part);
       for (const factor of part.factors) {
         this.placed.delete(factor);
-        if (!gone.has(factor) && !pooled.has(factor) && factor.scope.some((variable) => variable >= 0)) {
+        if (!gone.has(factor) && !pooled.has(factor) && isOfLocus(factor)) {
           pool.push(factor);
         }
       }
     }
-    const reusable = new Map(
-      [...dissolved].map((part) => [part.factors.find((f) => f.scope.some((v) => v >= 0))!, part]),
+    const reusable = new Map<Factor, Part>(
+      [...dissolved].map((part) => [part.factors.find(isOfLocus)!, part]),
     );
     const fresh = new Set<Factor>();
     for (const group of groupFactors([...pool, ...this.tiesOf(pool)])) {
@@ -363,13 +422,14 @@ export class PedigreeEngine {
 
   private rebuild(l: number, state: LocusState, domains: LocusDomains | undefined): void {
     const before = state.byName;
+    state.domains = domains ?? state.alone;
     const model = !domains
       ? NOTHING
       : new LocusModelBuilder({
           ties: this.ties,
           evidence: state.evidence,
           table: state.table,
-          place: domains.place,
+          domains,
           sireOpen: this.sireOpen,
           unrecorded: this.current.unrecorded,
           locus: l,
@@ -457,7 +517,7 @@ export class PedigreeEngine {
     const touched = new Set<number>();
     for (const part of failing) {
       const loci = [...this.loci.keys()].filter((l) =>
-        part.factors.some((f) => this.loci[l]!.byName.get((f as NamedFactor).name) === f),
+        part.factors.some((f) => isOfLocus(f) && this.loci[l]!.byName.get(f.name) === f),
       );
       const ids = loci.map((l) => this.loci[l]!.evidence.locus.id);
       const alone =
@@ -487,12 +547,26 @@ export class PedigreeEngine {
 
 const NONE: readonly Call[] = [];
 
+/** Before the first narrowing. */
+const NOWHERE: LocusDomains = {
+  place: new Int32Array(),
+  plain: new Uint8Array(),
+  plainLog: 0,
+  live: [],
+  sireOpen: new Uint8Array(),
+  possible: true,
+};
+
+/** The place of an animal that no narrowing has seen yet: that of the empty domain. */
+const UNSEEN = 0;
+
 function emptyState(locus: PedigreeLocus, size: number): LocusState {
   const evidence = new LocusEvidence(locus, size);
   return {
     evidence,
     table: new DomainTable(evidence.alleles.length),
-    alone: { place: new Int32Array(size).fill(WILD_DOMAIN), sireOpen: new Uint8Array(), possible: true },
+    alone: NOWHERE,
+    domains: NOWHERE,
     model: NOTHING,
     byName: new Map(),
     distributionOf: new Int32Array(size),
@@ -523,6 +597,11 @@ function isExtension(before: Pedigree, next: Pedigree): boolean {
       sires.every((sire, k) => sire.id === other.sires![k]!.id && sire.weight === other.sires![k]!.weight)
     );
   });
+}
+
+/** Whether a factor is of a locus, and not the prior of an open sire or sex. */
+function isOfLocus(factor: Factor): factor is NamedFactor {
+  return 'name' in factor;
 }
 
 function isSameSet(a: readonly Factor[], b: readonly Factor[]): boolean {

@@ -7,7 +7,6 @@ import type { Call, Pedigree, PedigreeAnimal } from '../pedigree/document.ts';
 import { infer } from './infer.ts';
 
 const clown = { id: 'clown', alleles: ['clown'] };
-const banana = { id: 'banana', alleles: ['banana'], sexLinked: true, recombination: 0.07 };
 const carrier = [{ genotype: ['+', 'clown'] as Genotype, p: 1 }];
 const visual = [{ genotype: ['clown', 'clown'] as Genotype, p: 1 }];
 const notVisual: Call = {

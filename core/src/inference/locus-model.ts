@@ -1,5 +1,12 @@
 import { FEMALE, MALE, sireCount, type IndexedPedigree } from '../pedigree/index-pedigree.ts';
-import { isSettled, settledCell, WILD_DOMAIN, type Domain, type DomainTable } from './domains.ts';
+import {
+  isSettled,
+  settledCell,
+  WILD_DOMAIN,
+  type Domain,
+  type DomainTable,
+  type LocusDomains,
+} from './domains.ts';
 import type { LocusEvidence } from './evidence.ts';
 import { alleleVariable, sexVariable, sireVariable, type Factor } from './factor.ts';
 
@@ -24,7 +31,7 @@ export interface Reading {
 export interface LocusModel {
   readonly factors: readonly NamedFactor[];
   readonly readings: readonly Reading[];
-  /** Natural logarithm of everything that is settled without a table. */
+  /** Natural logarithm of what is settled without a table, plain animals aside. */
   readonly logConstant: number;
 }
 
@@ -68,6 +75,7 @@ export class LocusModelBuilder {
   private readonly evidence: LocusEvidence;
   private readonly table: DomainTable;
   private readonly place: Int32Array;
+  private readonly live: readonly number[];
   private readonly sireOpen: Uint8Array;
   private readonly unrecorded: number;
   private readonly locus: number;
@@ -92,7 +100,7 @@ export class LocusModelBuilder {
     ties: IndexedPedigree;
     evidence: LocusEvidence;
     table: DomainTable;
-    place: Int32Array;
+    domains: Pick<LocusDomains, 'place' | 'live'>;
     sireOpen: Uint8Array;
     unrecorded: number;
     locus: number;
@@ -100,7 +108,8 @@ export class LocusModelBuilder {
     this.ties = options.ties;
     this.evidence = options.evidence;
     this.table = options.table;
-    this.place = options.place;
+    this.place = options.domains.place;
+    this.live = options.domains.live;
     this.sireOpen = options.sireOpen;
     this.unrecorded = options.unrecorded;
     this.locus = options.locus;
@@ -114,12 +123,11 @@ export class LocusModelBuilder {
   }
 
   build(): LocusModel {
-    const { order, dam, sire, sireStart } = this.ties;
+    const { dam, sire, sireStart } = this.ties;
     const { likelihood, likelihoods, prior } = this.evidence;
     const wildSeen = new Float64Array(likelihoods.length);
     const { place, sireOpen } = this;
-    for (let at = 0; at < order.length; at++) {
-      const i = order[at]!;
+    for (const i of this.live) {
       if (place[i] === WILD_DOMAIN) {
         const mother = dam[i]!;
         const from = sireStart[i]!;

@@ -11,6 +11,8 @@ export interface IndexedPedigree {
   readonly indexOf: ReadonlyMap<string, number>;
   /** Ancestors before descendants. */
   readonly order: Int32Array;
+  /** Each animal's place in `order`. */
+  readonly rank: Int32Array;
   /** UNKNOWN, FEMALE or MALE; being named as a parent settles it. */
   readonly sex: Uint8Array;
   /** -1 where no dam is recorded. */
@@ -61,11 +63,15 @@ export function indexPedigree({ animals }: Pick<Pedigree, 'animals'>): IndexedPe
       sex[at] = MALE;
     });
   });
+  const order = ancestorsFirst(animals, indexOf);
+  const rank = new Int32Array(size);
+  order.forEach((animal, at) => (rank[animal] = at));
   return {
     size,
     ids,
     indexOf,
-    order: ancestorsFirst(animals, indexOf),
+    order,
+    rank,
     sex,
     dam,
     sireStart,
@@ -99,4 +105,22 @@ export function ancestorsFirst(
 /** The ids of an animal's recorded parents, candidate sires included. */
 export function parentsOf(animal: PedigreeAnimal): string[] {
   return [...(animal.dam === undefined ? [] : [animal.dam]), ...(animal.sires ?? []).map((sire) => sire.id)];
+}
+
+/** The animals and all their descendants, ancestors first. Cost: one step for each animal of the pedigree. */
+export function withDescendants(ties: IndexedPedigree, animals: Iterable<number>): number[] {
+  const isIn = new Uint8Array(ties.size);
+  for (const animal of animals) isIn[animal] = 1;
+  const found: number[] = [];
+  for (const i of ties.order) {
+    if (isIn[i] === 0) {
+      let descends = ties.dam[i]! >= 0 && isIn[ties.dam[i]!] === 1;
+      for (let e = ties.sireStart[i]!; !descends && e < ties.sireStart[i + 1]!; e++)
+        descends = isIn[ties.sire[e]!] === 1;
+      if (!descends) continue;
+      isIn[i] = 1;
+    }
+    found.push(i);
+  }
+  return found;
 }

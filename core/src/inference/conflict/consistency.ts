@@ -51,7 +51,14 @@ export class ConsistencyCheck {
     const domains: LocusDomains[] = [];
     for (const { evidence, called, table } of this.loci) {
       evidence.likelihood = animals ? called.map((place, i) => (animals.has(i) ? place : 0)) : called;
-      const narrowed = narrowDomains(this.ties, evidence, table, open, this.pedigree.unrecorded);
+      const { ties, pedigree } = this;
+      const narrowed = narrowDomains({
+        ties,
+        evidence,
+        table,
+        sireOpen: open,
+        unrecorded: pedigree.unrecorded,
+      });
       if (!narrowed.possible) return false;
       domains.push(narrowed);
     }
@@ -60,7 +67,7 @@ export class ConsistencyCheck {
         ties: this.ties,
         evidence,
         table,
-        place: domains[l]!.place,
+        domains: domains[l]!,
         sireOpen: open,
         unrecorded: this.pedigree.unrecorded,
         locus: l,
