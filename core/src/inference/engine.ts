@@ -62,6 +62,8 @@ export class PedigreeEngine {
   /** Scratch: the calls of the animal being read, by locus. */
   private callsAt: (readonly Call[])[] = [];
   private sireOpen = new Uint8Array();
+  /** The candidates that are ruled out. */
+  private closed: number[] = [];
   private placed = new Map<Factor, Placed>();
   private parts = new Set<Part>();
   private tieFactors = new Map<number, Factor>();
@@ -327,8 +329,11 @@ export class PedigreeEngine {
       const state = this.loci[l]!;
       if (state.excluded) continue;
       const { alone } = state;
-      const same = this.sireOpen.every((open, e) => open === alone.sireOpen[e]);
-      const narrowed = same ? alone : this.narrowBySires(state);
+      // Ruling out a candidate who is wild type here takes nothing away.
+      const minds = this.closed.some(
+        (e) => alone.sireOpen[e] === 1 && alone.place[this.ties.sire[e]!] !== WILD_DOMAIN,
+      );
+      const narrowed = minds ? this.narrowBySires(state) : alone;
       if (!narrowed.possible) {
         this.ties.sireStart.subarray(0, this.ties.size).forEach((from, i) => {
           for (let e = from; e < this.ties.sireStart[i + 1]!; e++) {
@@ -359,6 +364,8 @@ export class PedigreeEngine {
       for (let e = from; e < to; e++) if (open[e] !== this.sireOpen[e]) changed.push(i);
     }
     this.sireOpen = open;
+    this.closed = [];
+    open.forEach((isOpen, e) => isOpen === 0 && this.closed.push(e));
     for (const i of new Set(changed)) this.tieFactors.delete(sireVariable(i));
     this.loci.forEach(({ alone, excluded }, l) => {
       if (excluded || dirty.has(l)) return;

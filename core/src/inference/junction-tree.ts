@@ -236,21 +236,30 @@ function normalise(table: Float64Array): void {
   for (let at = 0; at < table.length; at++) table[at]! /= sum;
 }
 
-/** Where each entry of a table over `scope` falls in a table over `part`, which holds some of its variables. */
+/** One map at a time is in use: making a new one for each of thousands of small tables costs more than filling it. */
+let scratch = new Int32Array(2 ** 12);
+
+/**
+ * Where each entry of a table over `scope` falls in a table over `part`, which holds some of its variables. Good until the
+ * next call.
+ */
 function positions(scope: Int32Array, part: Int32Array, sizes: Int32Array): Int32Array {
-  const map = new Int32Array(tableSize(scope, sizes));
+  const size = tableSize(scope, sizes);
+  if (scratch.length < size) scratch = new Int32Array(size);
+  const map = scratch;
+  map[0] = 0;
   let filled = 1;
   for (let axis = scope.length - 1; axis >= 0; axis--) {
-    const size = sizes[scope[axis]!]!;
+    const states = sizes[scope[axis]!]!;
     const at = part.indexOf(scope[axis]!);
     let stride = at < 0 ? 0 : 1;
     for (let other = at + 1; stride > 0 && other < part.length; other++) stride *= sizes[part[other]!]!;
-    for (let s = 1; s < size; s++) {
+    for (let s = 1; s < states; s++) {
       const offset = s * stride;
       const start = s * filled;
       for (let j = 0; j < filled; j++) map[start + j] = map[j]! + offset;
     }
-    filled *= size;
+    filled *= states;
   }
   return map;
 }

@@ -58,7 +58,12 @@ function allelesIn(mask: number): number[] {
   return found;
 }
 
+const NOBODY: readonly number[] = [];
+
 const KINDS = 8;
+/** More than there are ordered pairs at any locus, and more than there are looks. */
+const PAIRS = 1024;
+const LOOKS = 2 ** 30;
 
 /**
  * Writes one locus down as a product of small tables, after what hard evidence rules out has gone.
@@ -91,10 +96,12 @@ export class LocusModelBuilder {
   private readonly settled = new Map<number, Giver>();
   private readonly families = new Map<number, Family>();
   private readonly alone = new Map<
-    string,
+    number,
     { animals: number[]; distribution: Distribution; logTotal: number }
   >();
   private readonly missing: Giver;
+  /** Takes what `spread` adds where only its sum is wanted. */
+  private readonly scratch: Float64Array;
 
   constructor(options: {
     ties: IndexedPedigree;
@@ -115,6 +122,7 @@ export class LocusModelBuilder {
     this.locus = options.locus;
     this.k = options.evidence.alleles.length;
     this.linked = options.evidence.locus.sexLinked === true;
+    this.scratch = new Float64Array(this.k * this.k);
     this.r = options.evidence.locus.recombination ?? 0;
     const any = Float64Array.from({ length: this.k }, (_, a) =>
       a === 0 ? 1 - (this.k - 1) * this.unrecorded : this.unrecorded,
@@ -209,23 +217,31 @@ export class LocusModelBuilder {
   private animal(i: number): void {
     const { ties } = this;
     const domain = this.domain(i);
-    const mother = this.giver(ties.dam[i]!);
-    const entries = this.candidates(i);
-    const several = sireCount(ties, i) > 1 && entries.length > 1;
-    const fathers = several
-      ? entries.map((entry) => this.giver(ties.sire[entry]!))
-      : [this.giver(entries.length === 1 ? ties.sire[entries[0]!]! : -1)];
+    const count = sireCount(ties, i);
     const quiet = ties.isParent[i] === 0 || isSettled(domain, ties.sex[i]!, this.linked);
-    const founder = ties.dam[i]! < 0 && sireCount(ties, i) === 0;
-    const rooted = founder || (!several && mother.scope.length === 0 && fathers[0]!.scope.length === 0);
-    if (quiet) {
-      if (founder) this.lone(i, this.founderTable(i));
-      else if (several) this.openSire(i, mother, entries, fathers);
-      else this.quiet(i, mother, fathers[0]!, entries[0] ?? -1);
-    } else if (rooted) {
-      const table = founder ? this.founderTable(i) : this.bredTable(i, mother, fathers[0]!);
-      this.root(i, this.isOrdered(i) ? table : this.folded(table));
-    } else this.inner(i, mother, entries, fathers);
+    if (ties.dam[i]! < 0 && count === 0) {
+      const table = this.founderTable(i);
+      if (quiet) this.lone(i, table);
+      else this.declare(i, this.isOrdered(i) ? table : this.folded(table));
+      return;
+    }
+    const mother = this.giver(ties.dam[i]!);
+    const entries = count > 1 ? this.candidates(i) : count === 1 ? [ties.sireStart[i]!] : NOBODY;
+    if (entries.length > 1) {
+      const fathers = entries.map((entry) => this.giver(ties.sire[entry]!));
+      if (quiet) this.openSire(i, mother, entries, fathers);
+      else this.inner(i, mother, entries, fathers);
+      return;
+    }
+    const entry = entries[0] ?? -1;
+    const father = this.giver(entry < 0 ? -1 : ties.sire[entry]!);
+    if (quiet) this.quiet(i, mother, father, entry);
+    else if (mother.scope.length > 0 || father.scope.length > 0) this.inner(i, mother, entries, [father]);
+    else {
+      // A parent that hangs on nothing open above it is as good as a founder.
+      const table = this.bredTable(i, mother, father);
+      this.declare(i, this.isOrdered(i) ? table : this.folded(table));
+    }
   }
 
   /** P(pair) times P(calls | pair) of a founder, over what its relatives leave of it. */
@@ -360,11 +376,6 @@ export class LocusModelBuilder {
     return open;
   }
 
-  /** A parent that hangs on nothing open above it. */
-  private root(i: number, table: Float64Array): void {
-    this.declare(i, table);
-  }
-
   /** A parent whose own parents are open: its two alleles hang on theirs. */
   private inner(i: number, mother: Giver, entries: readonly number[], fathers: readonly Giver[]): void {
     const { pairs } = this.domain(i);
@@ -417,10 +428,10 @@ export class LocusModelBuilder {
   /** An animal that hands on nothing open, with one possible sire: a table over its parents. */
   private quiet(i: number, mother: Giver, father: Giver, entry: number): void {
     const way = this.way(i, father);
-    const sex = this.linked ? this.ties.sex[i]! : 0;
     const sire = entry < 0 ? -1 : this.ties.sire[entry]!;
     if (mother.scope.length === 0 && father.scope.length === 0 && way !== null) {
-      const key = `${this.parentKey(this.ties.dam[i]!)}|${this.parentKey(sire)}|${this.place[i]}|${this.evidence.likelihood[i]}|${sex}`;
+      const parents = (this.parentKey(this.ties.dam[i]!) + 1) * PAIRS + this.parentKey(sire) + 1;
+      const key = parents * LOOKS + this.lookKey(i);
       let known = this.alone.get(key);
       if (!known) {
         const table = this.bredTable(i, mother, father);
@@ -444,10 +455,16 @@ export class LocusModelBuilder {
       family = { name: key, mother, father, looks: new Map() };
       this.families.set(key, family);
     }
-    const look = `${this.place[i]}|${this.evidence.likelihood[i]}|${sex}`;
+    const look = this.lookKey(i);
     const same = family.looks.get(look);
     if (same) same.animals.push(i);
     else family.looks.set(look, { way, animals: [i], table: this.lookTable(i, mother, father, way) });
+  }
+
+  /** Equal for animals of which nothing but their parents differs. */
+  private lookKey(i: number): number {
+    const sex = this.linked ? this.ties.sex[i]! : 0;
+    return (this.place[i]! * 2 ** 14 + this.evidence.likelihood[i]!) * 4 + sex;
   }
 
   private parentKey(parent: number): number {
@@ -456,13 +473,14 @@ export class LocusModelBuilder {
 
   /** `[dam's joint state][sire's joint state]` -> P(calls of i | them). */
   private lookTable(i: number, mother: Giver, father: Giver, way: number): Float64Array {
-    const scratch = new Float64Array(this.k * this.k);
-    const { gives } = father;
-    return Float64Array.from(
-      mother.gives[0]!.flatMap((fromDam) =>
-        gives[way]!.map((fromSire) => this.spread(i, fromDam, fromSire, scratch, 1)),
-      ),
-    );
+    const fromDams = mother.gives[0]!;
+    const fromSires = father.gives[way]!;
+    const table = new Float64Array(fromDams.length * fromSires.length);
+    let state = 0;
+    for (const fromDam of fromDams) {
+      for (const fromSire of fromSires) table[state++] = this.spread(i, fromDam, fromSire, this.scratch, 1);
+    }
+    return table;
   }
 
   private closeFamily({ name, mother, father, looks }: Family): void {
@@ -500,7 +518,6 @@ export class LocusModelBuilder {
 
   /** An animal without young whose sex is open, at a sex-linked locus that speaks about it. */
   private openSex(i: number, mother: Giver, father: Giver): void {
-    const scratch = new Float64Array(this.k * this.k);
     const states = mother.gives[0]!.flatMap((fromDam) =>
       father.gives[1]!.flatMap((toDaughters, at) => [
         [fromDam, toDaughters] as const,
@@ -508,7 +525,7 @@ export class LocusModelBuilder {
       ]),
     );
     const table = Float64Array.from(states, ([fromDam, fromSire]) =>
-      this.spread(i, fromDam, fromSire, scratch, 1),
+      this.spread(i, fromDam, fromSire, this.scratch, 1),
     );
     const at = this.add(
       i * KINDS + 5,
@@ -533,7 +550,6 @@ export class LocusModelBuilder {
 
   /** An animal that hands on nothing open, with several possible sires: for each of them a table that speaks if it is he. */
   private openSire(i: number, mother: Giver, entries: readonly number[], fathers: readonly Giver[]): void {
-    const scratch = new Float64Array(this.k * this.k);
     const parts = fathers.map((father, f) => {
       const way = this.way(i, father);
       const sexes = way === null ? [1, 2] : [way];
@@ -541,7 +557,7 @@ export class LocusModelBuilder {
         father.gives[0]!.flatMap((_, at) => sexes.map((w) => [fromDam, father.gives[w]![at]!] as const)),
       );
       const table = Float64Array.from(states, ([fromDam, fromSire]) =>
-        this.spread(i, fromDam, fromSire, scratch, 1),
+        this.spread(i, fromDam, fromSire, this.scratch, 1),
       );
       const sexAxis = way === null;
       const factor = this.add(
@@ -581,7 +597,7 @@ interface Family {
   readonly mother: Giver;
   readonly father: Giver;
   readonly looks: Map<
-    string,
+    number,
     { readonly way: number; readonly animals: number[]; readonly table: Float64Array }
   >;
 }
