@@ -1,6 +1,6 @@
 export { InputError, CostError, type Issue } from './errors.ts';
 export { addDays, daysBetween, isIsoDay, localDay, type IsoDay } from './calendar/days.ts';
-export { WILD, type Allele, type Locus } from './loci/locus.ts';
+export { WILD, type Allele, type Compound, type Expression, type Hides, type Locus } from './loci/locus.ts';
 export {
   allGenotypes,
   appearance,
@@ -9,7 +9,16 @@ export {
   type Genotype,
   type WeightedGenotype,
 } from './loci/genotype.ts';
-export { alleleName, CATALOGUE, locusById } from './catalogue/catalogue.ts';
+export {
+  CATALOGUE,
+  createCatalogue,
+  type Catalogue,
+  type CatalogueAdditions,
+} from './catalogue/catalogue.ts';
+export { foldPhrase, wordsFor, type Alias } from './catalogue/words.ts';
+export { KinshipTable } from './kinship/kinship.ts';
+export { multinomialTest, type FitTest } from './fit/multinomial-test.ts';
+export { eggsUntilSettled, SETTLED_BELOW, type Mate, type Proof } from './proving/eggs-until-settled.ts';
 export { parseGenes, type ParsedGenes, type UnknownWord } from './notation/parse.ts';
 export { canonicalLabel, genotypeLabel, joinWords, tradePercent } from './notation/label.ts';
 export { parseParent, toParent, type Parent } from './odds/parent.ts';

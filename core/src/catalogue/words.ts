@@ -1,4 +1,4 @@
-import { CATALOGUE } from './catalogue.ts';
+import type { Locus } from '../loci/locus.ts';
 
 /*
  * Words of the trade that stand for genes. Common practice, no source. An alias never enters the arithmetic: it is
@@ -35,7 +35,7 @@ const ALLELE_WORDS: Readonly<Record<string, readonly string[]>> = {
 };
 
 /** Names of combinations, spelt out gene by gene. */
-const COMBINATION_WORDS: Readonly<Record<string, string>> = {
+export const COMBINATION_WORDS: Readonly<Record<string, string>> = {
   bumblebee: 'pastel spider',
   'killer bee': 'super pastel spider',
   firefly: 'pastel fire',
@@ -69,7 +69,14 @@ export function foldPhrase(text: string): string {
     .trim();
 }
 
-function buildPhrases(): Map<string, Meaning[]> {
+/** A word of the user's own, and the genes it stands for, in shorthand. */
+export interface Alias {
+  readonly word: string;
+  readonly genes: string;
+}
+
+/** Folded phrase -> its meanings; more than one meaning is an ambiguity. */
+export function buildPhrases(loci: readonly Locus[], aliases: readonly Alias[]): Map<string, Meaning[]> {
   const phrases = new Map<string, Meaning[]>();
   const add = (phrase: string, meaning: Meaning): void => {
     const key = foldPhrase(phrase);
@@ -77,7 +84,7 @@ function buildPhrases(): Map<string, Meaning[]> {
     if (!known.some((other) => JSON.stringify(other) === JSON.stringify(meaning)))
       phrases.set(key, [...known, meaning]);
   };
-  for (const locus of CATALOGUE.loci) {
+  for (const locus of loci) {
     for (const allele of locus.alleles) {
       for (const word of [allele.id, allele.name, ...(ALLELE_WORDS[allele.id] ?? [])]) {
         add(word, { kind: 'allele', allele: allele.id });
@@ -88,12 +95,12 @@ function buildPhrases(): Map<string, Meaning[]> {
     for (const { alleles, name } of locus.compounds) add(name, { kind: 'pair', locus: locus.id, alleles });
   }
   for (const [name, words] of Object.entries(COMBINATION_WORDS)) add(name, { kind: 'combination', words });
+  for (const { word, genes } of aliases) add(word, { kind: 'combination', words: genes });
   for (const word of ['normal', 'wild type', 'wildtype', 'wild']) add(word, { kind: 'wild' });
   return phrases;
 }
 
-/** Folded phrase -> its meanings; more than one meaning is an ambiguity. */
-export const PHRASES: ReadonlyMap<string, readonly Meaning[]> = buildPhrases();
-
-/** Words in the longest phrase: how far a reader has to look ahead. */
-export const LONGEST_PHRASE = Math.max(...[...PHRASES.keys()].map((phrase) => phrase.split(' ').length));
+/** The other spellings of an allele that the built-in catalogue knows. */
+export function wordsFor(allele: string): readonly string[] {
+  return ALLELE_WORDS[allele] ?? [];
+}

@@ -1,4 +1,4 @@
-import { alleleById, alleleName, compareLoci, locusById } from '../catalogue/catalogue.ts';
+import { CATALOGUE, type Catalogue } from '../catalogue/catalogue.ts';
 import { appearance, copies, type WeightedGenotype } from '../loci/genotype.ts';
 import { isRecessive } from '../loci/locus.ts';
 import { tradePercent } from '../notation/label.ts';
@@ -29,11 +29,16 @@ export function isCertain(p: number): boolean {
  * A gene that shows is claimed as showing when that is likelier than not; its probability goes with it. A gene that does
  * not show is claimed as carried only when certain, else as a fraction.
  */
-export function claimFrom(locusId: string, allele: string, genotypes: readonly WeightedGenotype[]): Claim {
-  const locus = locusById(locusId)!;
+export function claimFrom(
+  locusId: string,
+  allele: string,
+  genotypes: readonly WeightedGenotype[],
+  catalogue: Catalogue = CATALOGUE,
+): Claim {
+  const locus = catalogue.locusById(locusId)!;
   const chance = (test: (entry: WeightedGenotype) => boolean): number =>
     genotypes.filter(test).reduce((sum, entry) => sum + entry.p, 0);
-  const name = alleleName(allele);
+  const name = catalogue.alleleName(allele);
   const claim = (kind: ClaimKind, p: number, words: string): Claim => ({
     locus: locusId,
     allele,
@@ -52,21 +57,24 @@ export function claimFrom(locusId: string, allele: string, genotypes: readonly W
     if (isCertain(pAny)) return claim('carrier', pAny, `100% het ${name}`);
     return claim('fraction', pAny, `${tradePercent(pAny)} het ${name}`);
   }
-  const twoName = alleleById(allele)!.allele.double ?? `Super ${name}`;
+  const twoName = catalogue.alleleById(allele)!.allele.double ?? `Super ${name}`;
   if (pTwo > 0.5) return claim('double', pTwo, twoName);
   if (pAny > 0.5) return claim('visual', pAny, name);
   return claim('fraction', pAny, `possible ${name}`);
 }
 
 /** All claims of an animal, in the order of a label; excluded genes last. */
-export function claimsFrom(loci: ReadonlyMap<string, readonly WeightedGenotype[]>): Claim[] {
+export function claimsFrom(
+  loci: ReadonlyMap<string, readonly WeightedGenotype[]>,
+  catalogue: Catalogue = CATALOGUE,
+): Claim[] {
   const all = [...loci].flatMap(([id, genotypes]) => {
     const alleles = new Set(genotypes.flatMap(({ genotype }) => [...genotype]));
-    return [...alleles].filter((a) => a !== '+').map((allele) => claimFrom(id, allele, genotypes));
+    return [...alleles].filter((a) => a !== '+').map((allele) => claimFrom(id, allele, genotypes, catalogue));
   });
   const rank = (claim: Claim): number =>
     ['double', 'visual', 'carrier', 'fraction', 'excluded'].indexOf(claim.kind) >> 1;
   return all
     .filter((claim) => claim.kind !== 'excluded')
-    .toSorted((a, b) => rank(a) - rank(b) || compareLoci(a.locus, b.locus));
+    .toSorted((a, b) => rank(a) - rank(b) || catalogue.compareLoci(a.locus, b.locus));
 }

@@ -1,5 +1,7 @@
-import { infer } from '../inference/infer.ts';
-import type { Pedigree, PedigreeAnimal } from '../pedigree/document.ts';
+import { CATALOGUE, type Catalogue } from '../catalogue/catalogue.ts';
+import { PedigreeEngine } from '../inference/engine.ts';
+import { genotypesOf } from '../inference/infer.ts';
+import type { Call, Pedigree, PedigreeAnimal } from '../pedigree/document.ts';
 import { unrecordedFounder } from '../pedigree/from-records.ts';
 import { kinByDistance, withAncestors } from '../pedigree/kin.ts';
 import { claimFrom, type Claim } from './claim.ts';
@@ -15,9 +17,30 @@ const SAME_CHANCE = 0.005;
 /** Fetches no more than this many records: a claim that needs more rests on the whole family, and says so. */
 const REACH = 60;
 
-function recordsOf(animal: PedigreeAnimal): string[] {
+export function recordsOf(animal: PedigreeAnimal): string[] {
   const records = [animal.founderRecord, ...(animal.calls ?? []).map((call) => call.record)];
   return [...new Set(records.filter((record) => record !== undefined))];
+}
+
+/** An animal as it would be had only some of its records been made. */
+function thinned(
+  animal: PedigreeAnimal,
+  pedigree: Pedigree,
+  made: (record: string) => boolean,
+): PedigreeAnimal {
+  if (animal.founder) {
+    if (animal.founderRecord !== undefined && made(animal.founderRecord)) return animal;
+    const nothing = Object.fromEntries(pedigree.loci.map((l) => [l.id, unrecordedFounder(l)]));
+    return { ...animal, founder: nothing };
+  }
+  const isMade = (call: Call): boolean => call.record !== undefined && made(call.record);
+  return (animal.calls ?? []).every(isMade) ? animal : { ...animal, calls: animal.calls!.filter(isMade) };
+}
+
+/** The pedigree cut down to what can say anything about one locus: other loci only where a sire is open. */
+export function aboutLocus(pedigree: Pedigree, locus: string): Pedigree {
+  const coupled = pedigree.animals.some((animal) => (animal.sires?.length ?? 0) > 1);
+  return coupled ? pedigree : { ...pedigree, loci: pedigree.loci.filter((l) => l.id === locus) };
 }
 
 /** The pedigree as it would be had only these records been made. */
@@ -27,34 +50,29 @@ function withOnly(
   locus: string,
   records: ReadonlySet<string>,
 ): Pedigree {
-  const thinned = pedigree.animals.map((animal): PedigreeAnimal => {
-    if (animal.founder) {
-      if (animal.founderRecord !== undefined && records.has(animal.founderRecord)) return animal;
-      const nothing = Object.fromEntries(pedigree.loci.map((l) => [l.id, unrecordedFounder(l)]));
-      return { ...animal, founder: nothing };
-    }
-    const calls = (animal.calls ?? []).filter(
-      (call) => call.record !== undefined && records.has(call.record),
-    );
-    return { ...animal, calls };
-  });
-  const informative = thinned.filter((animal) => recordsOf(animal).some((record) => records.has(record)));
-  const animals = withAncestors(thinned, [proband, ...informative.map((animal) => animal.id)]);
-  // Only where a sire is open can another locus say anything about this one.
-  const coupled = animals.some((animal) => (animal.sires?.length ?? 0) > 1);
-  return {
-    ...pedigree,
-    animals,
-    loci: coupled ? pedigree.loci : pedigree.loci.filter((l) => l.id === locus),
-  };
+  const all = pedigree.animals.map((animal) => thinned(animal, pedigree, (record) => records.has(record)));
+  const informative = all.filter((animal) => recordsOf(animal).some((record) => records.has(record)));
+  const animals = withAncestors(all, [proband, ...informative.map((animal) => animal.id)]);
+  return aboutLocus({ ...pedigree, animals }, locus);
 }
 
-function yields(pedigree: Pedigree, proband: string, claim: Claim, records: ReadonlySet<string>): boolean {
-  const posterior = infer(withOnly(pedigree, proband, claim.locus, records));
-  const genotypes = posterior.animals.get(proband)?.get(claim.locus);
-  if (!genotypes) return false;
-  const found = claimFrom(claim.locus, claim.allele, genotypes);
-  return found.kind === claim.kind && Math.abs(found.p - claim.p) < SAME_CHANCE;
+/** The claim that a pedigree yields for an animal and an allele; null where its records contradict one another. */
+export function claimAt(
+  pedigree: Pedigree,
+  proband: string,
+  { locus, allele }: Pick<Claim, 'locus' | 'allele'>,
+  catalogue: Catalogue,
+): Claim | null {
+  const engine = new PedigreeEngine(pedigree);
+  const l = pedigree.loci.findIndex(({ id }) => id === locus);
+  const animal = engine.index.indexOf.get(proband)!;
+  if (!engine.distribution(animal, l)) return null;
+  return claimFrom(locus, allele, genotypesOf(engine, animal, l), catalogue);
+}
+
+function yields(pedigree: Pedigree, proband: string, claim: Claim, catalogue: Catalogue): boolean {
+  const found = claimAt(pedigree, proband, claim, catalogue);
+  return found !== null && found.kind === claim.kind && Math.abs(found.p - claim.p) < SAME_CHANCE;
 }
 
 /**
@@ -65,21 +83,50 @@ function yields(pedigree: Pedigree, proband: string, claim: Claim, records: Read
  *
  * @returns null where even all records within reach do not yield it
  */
-export function findSupport(pedigree: Pedigree, proband: string, claim: Claim): SupportingRecord[] | null {
+export function findSupport(
+  pedigree: Pedigree,
+  proband: string,
+  claim: Claim,
+  catalogue: Catalogue = CATALOGUE,
+): SupportingRecord[] | null {
   const byId = new Map(pedigree.animals.map((animal) => [animal.id, animal]));
   const ranked = [...kinByDistance(pedigree.animals, proband)].flatMap(([id, distance]) =>
     recordsOf(byId.get(id)!).map((record) => ({ record, animal: id, distance })),
   );
+  const stands = (entries: readonly { record: string }[]): boolean => {
+    const records = new Set(entries.map(({ record }) => record));
+    return yields(withOnly(pedigree, proband, claim.locus, records), proband, claim, catalogue);
+  };
   let taken: typeof ranked = [];
   for (let reach = 0; ; reach++) {
     const ring = ranked.filter((entry) => entry.distance === reach);
     taken = [...taken, ...ring];
-    if (ring.length > 0 && yields(pedigree, proband, claim, new Set(taken.map((t) => t.record)))) break;
+    if (ring.length > 0 && stands(taken)) break;
     if (taken.length === ranked.length || taken.length > REACH) return null;
   }
   for (const entry of taken.toReversed()) {
     const without = taken.filter((other) => other !== entry);
-    if (yields(pedigree, proband, claim, new Set(without.map((t) => t.record)))) taken = without;
+    if (stands(without)) taken = without;
   }
   return taken.map(({ record, animal }) => ({ record, animal }));
+}
+
+/**
+ * The records whose withdrawal breaks the claim, however the rest of the collection stands. They lie in every support, so
+ * only those of one support are asked about.
+ */
+export function findHinges(
+  pedigree: Pedigree,
+  proband: string,
+  claim: Claim,
+  support: readonly SupportingRecord[],
+  catalogue: Catalogue = CATALOGUE,
+): SupportingRecord[] {
+  const about = aboutLocus(pedigree, claim.locus);
+  return support.filter(({ record, animal }) => {
+    const animals = about.animals.map((one) =>
+      one.id === animal ? thinned(one, about, (other) => other !== record) : one,
+    );
+    return !yields({ ...about, animals }, proband, claim, catalogue);
+  });
 }

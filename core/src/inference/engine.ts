@@ -229,7 +229,9 @@ export class PedigreeEngine {
   private readAnimal(i: number, animal: PedigreeAnimal, touched: Map<number, Set<number>> | null): void {
     const founder = isFounder(this.ties, i) ? animal.founder : undefined;
     for (const call of animal.calls ?? NONE) {
-      const l = this.placeOf.get(call.locus)!;
+      const l = this.placeOf.get(call.locus);
+      // A pedigree cut down to some loci keeps its animals' other calls.
+      if (l === undefined) continue;
       const list = this.callsAt[l]!;
       this.callsAt[l] = list.length === 0 ? [call] : [...list, call];
     }

@@ -77,7 +77,8 @@ export function readPosterior(engine: PedigreeEngine): Posterior {
   };
 }
 
-function genotypesOf(engine: PedigreeEngine, animal: number, locus: number): PosteriorGenotype[] {
+/** What an animal can be at a locus, likely or not, as friendly objects. */
+export function genotypesOf(engine: PedigreeEngine, animal: number, locus: number): PosteriorGenotype[] {
   const alleles = engine.alleles(locus);
   const error = engine.standardError(animal, locus);
   const found: PosteriorGenotype[] = [];

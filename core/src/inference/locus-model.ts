@@ -63,7 +63,7 @@ const NOBODY: readonly number[] = [];
 const KINDS = 8;
 /** More than there are ordered pairs at any locus, and more than there are looks. */
 const PAIRS = 1024;
-const LOOKS = 2 ** 30;
+const LOOKS = 2 ** 31;
 
 /**
  * Writes one locus down as a product of small tables, after what hard evidence rules out has gone.
@@ -272,6 +272,15 @@ export class LocusModelBuilder {
     const likelihood = this.evidence.likelihoods[this.evidence.likelihood[i]!]!;
     const { k } = this;
     let sum = 0;
+    if (this.ties.bredAlone[i] === 1) {
+      // Terminal fusion doubles one of the dam's alleles (Booth et al. 2014, Biol. J. Linn. Soc. 112: P. regius).
+      for (let a = 0; a < k; a++) {
+        const p = weight * fromDam[a]! * pairs[a * k + a]! * likelihood[a * k + a]!;
+        into[a * k + a]! += p;
+        sum += p;
+      }
+      return sum;
+    }
     for (let a = 0; a < k; a++) {
       if (fromDam[a] === 0) continue;
       for (let b = 0; b < k; b++) {
@@ -464,7 +473,9 @@ export class LocusModelBuilder {
   /** Equal for animals of which nothing but their parents differs. */
   private lookKey(i: number): number {
     const sex = this.linked ? this.ties.sex[i]! : 0;
-    return (this.place[i]! * 2 ** 14 + this.evidence.likelihood[i]!) * 4 + sex;
+    return (
+      ((this.place[i]! * 2 ** 14 + this.evidence.likelihood[i]!) * 4 + sex) * 2 + this.ties.bredAlone[i]!
+    );
   }
 
   private parentKey(parent: number): number {

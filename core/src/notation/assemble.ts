@@ -6,6 +6,8 @@ export interface Mention {
   readonly locus: string;
   readonly allele: string;
   readonly copies: 1 | 2 | 'visual';
+  /** Alleles of the same locus, one of which it may be instead: "yellow belly or asphalt". */
+  readonly or?: readonly string[];
   /** The chance that the mention is true. */
   readonly p: number;
   readonly word: string;
@@ -24,6 +26,7 @@ export function assembleLocus(locus: Locus, mentions: readonly Mention[]): Weigh
   );
   const [first, second] = unique;
   if (!first || unique.length > 2) return null;
+  if (first.or || second?.or) return second ? null : alternatives(first);
   if (!second) {
     const whole = first.copies === 1 ? canonical(WILD, first.allele) : canonical(first.allele, first.allele);
     // A recessive gene that is visual with some chance may still be carried; the text does not say, so it is not.
@@ -38,6 +41,15 @@ export function assembleLocus(locus: Locus, mentions: readonly Mention[]): Weigh
     [WILD, first.allele, first.p * (1 - second.p)],
     [WILD, second.allele, (1 - first.p) * second.p],
     [WILD, WILD, (1 - first.p) * (1 - second.p)],
+  ]);
+}
+
+/** Each alternative is as likely as the others, as far as the text goes. */
+function alternatives({ allele, or = [], copies, p }: Mention): WeightedGenotype[] {
+  const all = [allele, ...or];
+  return weigh([
+    ...all.map((a) => [copies === 1 ? WILD : a, a, p / all.length] as const),
+    [WILD, WILD, 1 - p],
   ]);
 }
 

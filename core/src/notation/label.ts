@@ -1,5 +1,5 @@
-import { alleleById, alleleName, compareLoci, locusById } from '../catalogue/catalogue.ts';
-import { foldPhrase, LONGEST_PHRASE, PHRASES } from '../catalogue/words.ts';
+import { CATALOGUE, type Catalogue } from '../catalogue/catalogue.ts';
+import { foldPhrase } from '../catalogue/words.ts';
 import { canonical, type Genotype, type WeightedGenotype } from '../loci/genotype.ts';
 import { isRecessive, WILD, type Locus } from '../loci/locus.ts';
 import type { ParsedGenes, Phase } from './parse.ts';
@@ -20,13 +20,15 @@ export function tradePercent(p: number): string {
  * Writes words beside one another so that they are read back as they are: where the end of one and the start of the next
  * would together name another gene, a comma stands between them ("Desert, Ghost").
  */
-export function joinWords(words: readonly string[]): string {
+export function joinWords(words: readonly string[], catalogue: Catalogue = CATALOGUE): string {
   return words.reduce((label, word) => {
     if (label === '') return word;
-    const before = foldPhrase(label).split(' ').slice(-LONGEST_PHRASE);
+    const before = foldPhrase(label).split(' ').slice(-catalogue.longestPhrase);
     const after = foldPhrase(word).split(' ');
     const runsTogether = before.some((_, i) =>
-      after.some((_unused, j) => PHRASES.has([...before.slice(i), ...after.slice(0, j + 1)].join(' '))),
+      after.some((_unused, j) =>
+        catalogue.phrases.has([...before.slice(i), ...after.slice(0, j + 1)].join(' ')),
+      ),
     );
     return `${label}${runsTogether ? ',' : ''} ${word}`;
   }, '');
@@ -38,7 +40,7 @@ interface Words {
 }
 
 /** The words for one genotype of one locus, apart: what shows, and what is carried unseen. */
-function genotypeWords(locus: Locus, genotype: Genotype): Words {
+function genotypeWords(locus: Locus, genotype: Genotype, { alleleById, alleleName }: Catalogue): Words {
   const [a, b] = canonical(genotype[0], genotype[1]);
   if (b === WILD) return { shown: [], carried: [] };
   if (a === b) {
@@ -56,19 +58,29 @@ function genotypeWords(locus: Locus, genotype: Genotype): Words {
 }
 
 /** The label of one genotype per locus: "Pastel Clown Het Pied". Loci come in the catalogue's order. */
-export function genotypeLabel(genotypes: Readonly<Record<string, Genotype>>): string {
+export function genotypeLabel(
+  genotypes: Readonly<Record<string, Genotype>>,
+  catalogue: Catalogue = CATALOGUE,
+): string {
   const words = Object.keys(genotypes)
-    .toSorted(compareLoci)
+    .toSorted(catalogue.compareLoci)
     .flatMap((id) => {
-      const locus = locusById(id);
-      return locus ? [genotypeWords(locus, genotypes[id]!)] : [];
+      const locus = catalogue.locusById(id);
+      return locus ? [genotypeWords(locus, genotypes[id]!, catalogue)] : [];
     });
-  return joinWords([...words.flatMap((w) => w.shown), ...words.flatMap((w) => w.carried)]) || NORMAL;
+  return (
+    joinWords([...words.flatMap((w) => w.shown), ...words.flatMap((w) => w.carried)], catalogue) || NORMAL
+  );
 }
 
-function distributionWords(locus: Locus, genotypes: readonly WeightedGenotype[], phase?: Phase): Words {
+function distributionWords(
+  locus: Locus,
+  genotypes: readonly WeightedGenotype[],
+  catalogue: Catalogue,
+  phase?: Phase,
+): Words {
   if (genotypes.length === 1) {
-    const words = genotypeWords(locus, genotypes[0]!.genotype);
+    const words = genotypeWords(locus, genotypes[0]!.genotype, catalogue);
     const prefix = phase === 'male-maker' ? 'Male-Maker ' : phase === 'female-maker' ? 'Female-Maker ' : '';
     return { shown: words.shown.map((word) => `${prefix}${word}`), carried: words.carried };
   }
@@ -79,21 +91,52 @@ function distributionWords(locus: Locus, genotypes: readonly WeightedGenotype[],
       .reduce((sum, entry) => sum + entry.p, 0);
     if (p <= 0) return [];
     const twice = genotypes.some(({ genotype: [a, b] }) => a === allele.id && b === allele.id);
-    const word = genotypeWords(locus, twice ? [allele.id, allele.id] : canonical(WILD, allele.id));
+    const word = genotypeWords(locus, twice ? [allele.id, allele.id] : canonical(WILD, allele.id), catalogue);
     return [`${p >= 1 ? '' : `${tradePercent(p)} `}${[...word.shown, ...word.carried].join(' ')}`];
   });
   return { shown: [], carried };
 }
 
+/** "Yellow Belly or Asphalt", "66% Het Albino or Candy": one of these, each as likely as the others. */
+function eitherWords(
+  locus: Locus,
+  genotypes: readonly WeightedGenotype[],
+  either: readonly string[],
+  catalogue: Catalogue,
+): Words {
+  const alleles = locus.alleles.filter(({ id }) => either.includes(id));
+  const [first] = genotypes.filter(({ genotype }) => genotype.includes(either[0]!));
+  const p = first!.p * either.length;
+  const percent = p > 1 - 1e-9 ? '' : `${tradePercent(p)} `;
+  const words = genotypeWords(locus, canonicalWith(first!.genotype, alleles[0]!.id), catalogue);
+  const rest = alleles.slice(1).map(({ name }) => ` or ${name}`);
+  const spell = (word: string): string => `${percent}${word}${rest.join('')}`;
+  return { shown: words.shown.map(spell), carried: words.carried.map(spell) };
+}
+
+/** The genotype with as many copies, but of this allele. */
+function canonicalWith([a, b]: Genotype, allele: string): Genotype {
+  return canonical(a === WILD ? WILD : allele, b === WILD ? WILD : allele);
+}
+
 /** The one canonical label of a reading: what shows, then what is carried, then what is possible, in brackets. */
-export function canonicalLabel(parsed: Pick<ParsedGenes, 'loci' | 'phases' | 'possible'>): string {
-  const words = [...parsed.loci.keys()]
-    .toSorted(compareLoci)
-    .map((id) => distributionWords(locusById(id)!, parsed.loci.get(id)!, parsed.phases.get(id)));
+export function canonicalLabel(
+  parsed: Pick<ParsedGenes, 'loci' | 'phases' | 'possible'> & Partial<Pick<ParsedGenes, 'either'>>,
+  catalogue: Catalogue = CATALOGUE,
+): string {
+  const { compareLoci, locusById, alleleById } = catalogue;
+  const words = [...parsed.loci.keys()].toSorted(compareLoci).map((id) => {
+    const either = parsed.either?.get(id);
+    if (either) return eitherWords(locusById(id)!, parsed.loci.get(id)!, either, catalogue);
+    return distributionWords(locusById(id)!, parsed.loci.get(id)!, catalogue, parsed.phases.get(id));
+  });
   const possible = parsed.possible
     .map((id) => alleleById(id)!)
     .toSorted((a, b) => compareLoci(a.locus.id, b.locus.id))
     .map(({ allele }) => `(${allele.name})`);
   const named = [...words.flatMap((w) => w.shown), ...words.flatMap((w) => w.carried)];
-  return joinWords([...(named.length > 0 ? named : possible.length > 0 ? [] : [NORMAL]), ...possible]);
+  return joinWords(
+    [...(named.length > 0 ? named : possible.length > 0 ? [] : [NORMAL]), ...possible],
+    catalogue,
+  );
 }

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { CATALOGUE } from '../catalogue/catalogue.ts';
+import { CATALOGUE, createCatalogue } from '../catalogue/catalogue.ts';
 import { allGenotypes, type Genotype } from '../loci/genotype.ts';
 import { canonicalLabel, genotypeLabel } from './label.ts';
 import { parseGenes } from './parse.ts';
@@ -140,5 +140,56 @@ describe('round trip', () => {
 
   test('bytes that mean nothing never throw', () => {
     fc.assert(fc.property(fc.string({ maxLength: 80 }), (text) => Array.isArray(parseGenes(text).unknown)));
+  });
+});
+
+describe('one of several', () => {
+  test('is read as equally likely, and written back as it was read', () => {
+    const reading = parseGenes('pastel YB or asphalt');
+    expect(reading.loci.get('yellow-belly-complex')).toEqual([
+      { genotype: ['+', 'asphalt'], p: 0.5 },
+      { genotype: ['+', 'yellow-belly'], p: 0.5 },
+    ]);
+    expect(canonicalLabel(reading)).toBe('Pastel Yellow Belly or Asphalt');
+    expect(canonicalLabel(parseGenes(canonicalLabel(reading)))).toBe('Pastel Yellow Belly or Asphalt');
+    expect(canonicalLabel(parseGenes('66% het candy or albino'))).toBe('66% Het Albino or Candy');
+  });
+
+  test('is asked about where the genes lie at different loci', () => {
+    expect(parseGenes('pastel or mojave').unknown).toEqual([
+      { word: 'or Mojave', reason: 'impossible', suggestions: [] },
+    ]);
+    expect(parseGenes('pastel or').unknown).toEqual([{ word: 'or', reason: 'dangling', suggestions: [] }]);
+  });
+});
+
+describe("a user's own additions", () => {
+  const catalogue = createCatalogue({
+    loci: [
+      {
+        id: 'own-axanthic-river',
+        name: 'River Axanthic',
+        alleles: [{ id: 'own-axanthic-river', name: 'River Axanthic', expression: 'recessive' }],
+        compounds: [],
+      },
+    ],
+    alleles: [
+      {
+        locus: 'yellow-belly-complex',
+        allele: { id: 'own-ember', name: 'Ember', expression: 'incomplete-dominant' },
+      },
+    ],
+    aliases: [{ word: 'sunrise', genes: 'pastel ember' }],
+    recombination: [{ locus: 'banana', recombination: 0.1 }],
+  });
+
+  test('are read, written, and exclude what they must', () => {
+    const reading = parseGenes('sunrise het river axanthic', catalogue);
+    expect(reading.unknown).toEqual([]);
+    expect(canonicalLabel(reading, catalogue)).toBe('Pastel Ember Het River Axanthic');
+    // Three alleles of one complex need three places.
+    expect(parseGenes('ember yb gravel', catalogue).unknown).toHaveLength(1);
+    expect(catalogue.locusById('banana')!.sexLinked).toEqual({ recombination: 0.1 });
+    expect(parseGenes('ember').unknown).toHaveLength(1);
   });
 });

@@ -1,7 +1,7 @@
-import { alleleById, CATALOGUE } from '../catalogue/catalogue.ts';
-import { foldPhrase, LONGEST_PHRASE, PHRASES, type Meaning } from '../catalogue/words.ts';
-import { canonical, type WeightedGenotype } from '../loci/genotype.ts';
-import { WILD } from '../loci/locus.ts';
+import { CATALOGUE, type Catalogue } from '../catalogue/catalogue.ts';
+import { foldPhrase, type Meaning } from '../catalogue/words.ts';
+import { canonical, compareAlleles, type WeightedGenotype } from '../loci/genotype.ts';
+import { WILD, type Allele, type Locus } from '../loci/locus.ts';
 import { assembleLocus, type Mention } from './assemble.ts';
 
 /** Which of a male's sex chromosomes carries a sex-linked allele: on the Y he makes males with it, on the X females. */
@@ -19,6 +19,8 @@ export interface ParsedGenes {
   readonly loci: ReadonlyMap<string, readonly WeightedGenotype[]>;
   /** Locus id -> phase, where the text names one. */
   readonly phases: ReadonlyMap<string, Phase>;
+  /** Locus id -> the alleles one of which it is, where the text says so: "yellow belly or asphalt". */
+  readonly either: ReadonlyMap<string, readonly string[]>;
   /** Allele ids in brackets: not seen, not excluded. */
   readonly possible: readonly string[];
   readonly unknown: readonly UnknownWord[];
@@ -79,8 +81,8 @@ const FILLERS = new Set(['and', '&', '+', 'visual', 'x']);
  *
  * @param text - at most a few hundred characters; longer texts are read all the same
  */
-export function parseGenes(text: string): ParsedGenes {
-  const reader = new Reader();
+export function parseGenes(text: string, catalogue: Catalogue = CATALOGUE): ParsedGenes {
+  const reader = new Reader(catalogue);
   const spaced = text
     .replace(/[([]/g, ' ( ')
     .replace(/[)\]]/g, ' ) ')
@@ -90,13 +92,20 @@ export function parseGenes(text: string): ParsedGenes {
 }
 
 class Reader {
+  private readonly catalogue: Catalogue;
   private readonly mentions: Mention[] = [];
   private readonly possible: string[] = [];
   private readonly unknown: UnknownWord[] = [];
   private readonly phases = new Map<string, Phase>();
   private modifiers = none();
   private inBrackets = false;
+  /** An "or" was read after the last mention. */
+  private isAlternative = false;
   private lastSexLinked: string | null = null;
+
+  constructor(catalogue: Catalogue) {
+    this.catalogue = catalogue;
+  }
 
   read(words: readonly string[]): void {
     for (let at = 0; at < words.length;) at += this.step(words, at);
@@ -105,6 +114,10 @@ class Reader {
   /** Handles the phrase that starts at `at`; returns how many words it took. */
   private step(words: readonly string[], at: number): number {
     const word = words[at]!;
+    if (word.toLowerCase() === 'or' && this.mentions.length > 0 && !this.inBrackets) {
+      this.isAlternative = true;
+      return 1;
+    }
     // A comma only keeps two words apart: "Desert, Ghost" is not "Desert Ghost".
     if (word === ',') return 1;
     if (word === '(' || word === ')') {
@@ -118,9 +131,9 @@ class Reader {
       this.modifiers.words.push(word);
       return 1;
     }
-    for (let length = Math.min(LONGEST_PHRASE, words.length - at); length > 0; length--) {
+    for (let length = Math.min(this.catalogue.longestPhrase, words.length - at); length > 0; length--) {
       const phrase = foldPhrase(words.slice(at, at + length).join(' '));
-      const meanings = PHRASES.get(phrase);
+      const meanings = this.catalogue.phrases.get(phrase);
       if (meanings) {
         this.place(words.slice(at, at + length).join(' '), meanings);
         return length;
@@ -131,7 +144,7 @@ class Reader {
         return length;
       }
     }
-    if (!FILLERS.has(word.toLowerCase())) this.report(word, 'unknown', suggestionsFor(word));
+    if (!FILLERS.has(word.toLowerCase())) this.report(word, 'unknown', suggestionsFor(word, this.catalogue));
     return 1;
   }
 
@@ -149,7 +162,11 @@ class Reader {
 
   private place(word: string, meanings: readonly Meaning[]): void {
     if (meanings.length > 1) {
-      this.report(word, 'ambiguous', meanings.map(nameOf));
+      this.report(
+        word,
+        'ambiguous',
+        meanings.map((meaning) => nameOf(meaning, this.catalogue)),
+      );
       this.modifiers = none();
       return;
     }
@@ -177,7 +194,7 @@ class Reader {
       });
     } else {
       for (const id of pair.alleles) {
-        const copies = alleleById(id)!.allele.expression === 'recessive' ? 'visual' : 1;
+        const copies = this.catalogue.alleleById(id)!.allele.expression === 'recessive' ? 'visual' : 1;
         this.mentions.push({ locus: pair.locus, allele: id, copies, p: 1, word });
       }
     }
@@ -185,8 +202,12 @@ class Reader {
 
   private placeAllele(alleleId: string): void {
     const { modifiers } = this;
-    const { locus, allele } = alleleById(alleleId)!;
+    const { locus, allele } = this.catalogue.alleleById(alleleId)!;
     const het = modifiers.hets > 0;
+    if (this.isAlternative) {
+      this.placeAlternative(locus, allele);
+      return;
+    }
     if (this.inBrackets || modifiers.possible) {
       this.possible.push(alleleId);
     } else {
@@ -218,7 +239,22 @@ class Reader {
         : none();
   }
 
+  /** "Yellow belly or asphalt": the second takes on what was said of the first. */
+  private placeAlternative(locus: Locus, allele: Allele): void {
+    this.isAlternative = false;
+    this.modifiers = none();
+    const first = this.mentions.at(-1)!;
+    if (first.locus !== locus.id || first.allele === allele.id) {
+      this.report(`or ${allele.name}`, 'impossible', []);
+      return;
+    }
+    this.mentions[this.mentions.length - 1] = { ...first, or: [...(first.or ?? []), allele.id] };
+  }
+
   private dangling(): void {
+    if (this.isAlternative) this.report('or', 'dangling', []);
+    this.isAlternative = false;
+
     if (this.modifiers.words.length > 0) this.report(this.modifiers.words.join(' '), 'dangling', []);
     this.modifiers = none();
   }
@@ -230,31 +266,43 @@ class Reader {
   finish(): ParsedGenes {
     this.dangling();
     const loci = new Map<string, readonly WeightedGenotype[]>();
-    for (const locus of CATALOGUE.loci) {
+    const either = new Map<string, readonly string[]>();
+    for (const locus of this.catalogue.loci) {
       const mentions = this.mentions.filter((mention) => mention.locus === locus.id);
       if (mentions.length === 0) continue;
       const genotypes = assembleLocus(locus, mentions);
+      const [first] = mentions;
+      if (genotypes && first!.or)
+        either.set(locus.id, [first!.allele, ...first!.or].toSorted(compareAlleles));
       if (genotypes) loci.set(locus.id, genotypes);
       else this.report(mentions.map((mention) => mention.word).join(' '), 'impossible', []);
     }
-    return { loci, phases: this.phases, possible: [...new Set(this.possible)], unknown: this.unknown };
+    return {
+      loci,
+      phases: this.phases,
+      either,
+      possible: [...new Set(this.possible)],
+      unknown: this.unknown,
+    };
   }
 }
 
-function nameOf(meaning: Meaning): string {
-  if (meaning.kind === 'allele') return alleleById(meaning.allele)!.allele.name;
+function nameOf(meaning: Meaning, catalogue: Catalogue): string {
+  if (meaning.kind === 'allele') return catalogue.alleleName(meaning.allele);
   return meaning.kind === 'pair' ? meaning.alleles.join(' ') : meaning.kind;
 }
 
 /** Up to three phrases within two typing slips of the word, nearest first. */
-function suggestionsFor(word: string): string[] {
+function suggestionsFor(word: string, catalogue: Catalogue): string[] {
   const folded = foldPhrase(word);
   if (folded.length < 3) return [];
-  return [...PHRASES.entries()]
+  return [...catalogue.phrases.entries()]
     .map(([phrase, meanings]) => ({ phrase, meanings, slips: editDistance(folded, phrase) }))
     .filter(({ slips, phrase }) => slips <= (phrase.length < 5 ? 1 : 2))
     .toSorted((a, b) => a.slips - b.slips || (a.phrase < b.phrase ? -1 : 1))
-    .flatMap(({ phrase, meanings }) => meanings.map((m) => (m.kind === 'allele' ? nameOf(m) : phrase)))
+    .flatMap(({ phrase, meanings }) =>
+      meanings.map((m) => (m.kind === 'allele' ? nameOf(m, catalogue) : phrase)),
+    )
     .filter((name, index, all) => all.indexOf(name) === index)
     .slice(0, 3);
 }

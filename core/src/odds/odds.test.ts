@@ -1,13 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { CATALOGUE, locusById } from '../catalogue/catalogue.ts';
+import { CATALOGUE } from '../catalogue/catalogue.ts';
 import { pairingCautions, pairingOutcomes, visibleOutcomes, whyImpossible } from './pairing-odds.ts';
 import { parseParent, type Parent } from './parent.ts';
 import { parseGenes } from '../notation/parse.ts';
 import { targetOdds } from './target.ts';
 
-const sire = (text: string): Parent => parseParent(text, 'male', locusById).parent;
-const dam = (text: string): Parent => parseParent(text, 'female', locusById).parent;
+const sire = (text: string): Parent => parseParent(text, 'male').parent;
+const dam = (text: string): Parent => parseParent(text, 'female').parent;
 const oddsOf = (s: string, d: string): Record<string, number> =>
   Object.fromEntries(pairingOutcomes(sire(s), dam(d)).outcomes.map((o) => [o.label, o.p]));
 

@@ -1,4 +1,4 @@
-import { CATALOGUE, locusById } from '../catalogue/catalogue.ts';
+import { CATALOGUE, type Catalogue } from '../catalogue/catalogue.ts';
 import { appearance, welfareNotes, type Genotype } from '../loci/genotype.ts';
 import { WILD, type Locus } from '../loci/locus.ts';
 import { genotypeLabel, NORMAL, tradePercent } from '../notation/label.ts';
@@ -33,9 +33,9 @@ interface LocusTable {
 }
 
 /** The loci at which the pair can produce more than one thing, or something that is not wild type. */
-function segregatingLoci(sire: Parent, dam: Parent): LocusTable[] {
+function segregatingLoci(sire: Parent, dam: Parent, catalogue: Catalogue): LocusTable[] {
   const ids = new Set([...sire.loci.keys(), ...dam.loci.keys()]);
-  return CATALOGUE.loci
+  return catalogue.loci
     .filter((locus) => ids.has(locus.id))
     .map((locus) => ({
       locus,
@@ -144,21 +144,27 @@ export function pairingOutcomes(
   sire: Parent,
   dam: Parent,
   top = Number.POSITIVE_INFINITY,
+  catalogue: Catalogue = CATALOGUE,
 ): { readonly outcomes: readonly Outcome[]; readonly total: number } {
-  const factors = independentFactors(segregatingLoci(sire, dam), ({ outcomes }) =>
+  const factors = independentFactors(segregatingLoci(sire, dam, catalogue), ({ outcomes }) =>
     outcomes.map((o) => ({ value: o.genotype, pMale: o.pMale, pFemale: o.pFemale })),
   );
   const outcomes = takeTop(factors, top, ({ of, ...odds }) => ({
     genotype: of,
     ...odds,
-    label: genotypeLabel(of),
+    label: genotypeLabel(of, catalogue),
   }));
   return { outcomes, total: outcomes.reduce((sum, outcome) => sum + outcome.p, 0) };
 }
 
 /** The same, grouped by what shows: what somebody looking at the hatchlings can choose from. */
-export function visibleOutcomes(sire: Parent, dam: Parent, top = 200): VisibleOutcome[] {
-  const tables = segregatingLoci(sire, dam);
+export function visibleOutcomes(
+  sire: Parent,
+  dam: Parent,
+  top = 200,
+  catalogue: Catalogue = CATALOGUE,
+): VisibleOutcome[] {
+  const tables = segregatingLoci(sire, dam, catalogue);
   const factors = independentFactors(tables, ({ locus, outcomes }) => {
     const groups = new Map<string, { looks: string; members: LocusOutcome[] }>();
     for (const outcome of outcomes) {
@@ -177,7 +183,10 @@ export function visibleOutcomes(sire: Parent, dam: Parent, top = 200): VisibleOu
     const groups = Object.entries(of);
     return {
       ...odds,
-      label: genotypeLabel(Object.fromEntries(groups.map(([id, { looks }]) => [id, shownGenotype(looks)]))),
+      label: genotypeLabel(
+        Object.fromEntries(groups.map(([id, { looks }]) => [id, shownGenotype(looks)])),
+        catalogue,
+      ),
       carries: groups.flatMap(([, { locus, members }]) => carriedWords(locus, members)),
       appearance: Object.fromEntries(groups.map(([id, { looks }]) => [id, looks])),
     };
@@ -203,8 +212,8 @@ function carriedWords(locus: Locus, members: readonly LocusOutcome[]): string[] 
 }
 
 /** Cautions for what the pair can produce, to be seen before the animals are put together. */
-export function pairingCautions(sire: Parent, dam: Parent): string[] {
-  const notes = segregatingLoci(sire, dam).flatMap(({ locus, outcomes }) =>
+export function pairingCautions(sire: Parent, dam: Parent, catalogue: Catalogue = CATALOGUE): string[] {
+  const notes = segregatingLoci(sire, dam, catalogue).flatMap(({ locus, outcomes }) =>
     outcomes.flatMap(({ genotype }) => welfareNotes(locus, genotype)),
   );
   return [...new Set(notes)];
@@ -215,18 +224,25 @@ export function pairingCautions(sire: Parent, dam: Parent): string[] {
  *
  * @param looks - locus id -> appearance, as `appearance()` words it; loci left out are not judged
  */
-export function whyImpossible(sire: Parent, dam: Parent, looks: Readonly<Record<string, string>>): string[] {
+export function whyImpossible(
+  sire: Parent,
+  dam: Parent,
+  looks: Readonly<Record<string, string>>,
+  catalogue: Catalogue = CATALOGUE,
+): string[] {
   return Object.entries(looks).flatMap(([id, look]) => {
-    const locus = locusById(id);
+    const locus = catalogue.locusById(id);
     if (!locus) return [];
     const outcomes = locusOutcomes(locus, distributionAt(sire, id), distributionAt(dam, id));
     if (outcomes.some(({ genotype }) => appearance(locus, genotype) === look)) return [];
     const possible = [
       ...new Set(
-        outcomes.map(({ genotype }) => genotypeLabel({ [id]: shownGenotype(appearance(locus, genotype)) })),
+        outcomes.map(({ genotype }) =>
+          genotypeLabel({ [id]: shownGenotype(appearance(locus, genotype)) }, catalogue),
+        ),
       ),
     ];
-    const seen = genotypeLabel({ [id]: shownGenotype(look) });
+    const seen = genotypeLabel({ [id]: shownGenotype(look) }, catalogue);
     const wanted = seen === NORMAL ? `no ${locus.name.toLowerCase()}` : seen;
     return [`${wanted}: as recorded, this pair can only give ${possible.join(' or ')} at this locus`];
   });

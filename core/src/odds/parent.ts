@@ -1,5 +1,5 @@
 import type { WeightedGenotype } from '../loci/genotype.ts';
-import type { Locus } from '../loci/locus.ts';
+import { CATALOGUE, type Catalogue } from '../catalogue/catalogue.ts';
 import { parseGenes, WILD_FOR_CERTAIN, type ParsedGenes, type Phase } from '../notation/parse.ts';
 
 /** What is known of one parent: locus id -> genotype distribution. A sire's sex-linked pairs are `[X, Y]`. */
@@ -21,15 +21,15 @@ function withPhase(entry: WeightedGenotype, phase: Phase | undefined): WeightedG
   ];
 }
 
-/** Turns a reading into a parent of the given sex; `loci` is the catalogue the ids come from. */
+/** Turns a reading into a parent of the given sex. */
 export function toParent(
   parsed: Pick<ParsedGenes, 'loci' | 'phases'>,
   sex: 'female' | 'male',
-  locusOf: (id: string) => Locus | undefined,
+  catalogue: Catalogue = CATALOGUE,
 ): Parent {
   const loci = new Map<string, readonly WeightedGenotype[]>();
   for (const [id, genotypes] of parsed.loci) {
-    const phased = sex === 'male' && locusOf(id)?.sexLinked;
+    const phased = sex === 'male' && catalogue.locusById(id)?.sexLinked;
     loci.set(id, phased ? genotypes.flatMap((entry) => withPhase(entry, parsed.phases.get(id))) : genotypes);
   }
   return { loci };
@@ -39,10 +39,10 @@ export function toParent(
 export function parseParent(
   text: string,
   sex: 'female' | 'male',
-  locusOf: (id: string) => Locus | undefined,
+  catalogue: Catalogue = CATALOGUE,
 ): { readonly parent: Parent; readonly parsed: ParsedGenes } {
-  const parsed = parseGenes(text);
-  return { parent: toParent(parsed, sex, locusOf), parsed };
+  const parsed = parseGenes(text, catalogue);
+  return { parent: toParent(parsed, sex, catalogue), parsed };
 }
 
 /** A parent's distribution at a locus; wild type where nothing is said. */

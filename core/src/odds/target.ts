@@ -1,4 +1,4 @@
-import { locusById } from '../catalogue/catalogue.ts';
+import { CATALOGUE, type Catalogue } from '../catalogue/catalogue.ts';
 import { copies, type Genotype, type WeightedGenotype } from '../loci/genotype.ts';
 import type { Locus } from '../loci/locus.ts';
 import type { ParsedGenes } from '../notation/parse.ts';
@@ -26,9 +26,15 @@ function meets(locus: Locus, wanted: Genotype, genotype: Genotype): boolean {
  *
  * @param eggs - a whole number, 1 or more
  */
-export function targetOdds(sire: Parent, dam: Parent, target: ParsedGenes, eggs?: number): TargetOdds {
+export function targetOdds(
+  sire: Parent,
+  dam: Parent,
+  target: ParsedGenes,
+  eggs?: number,
+  catalogue: Catalogue = CATALOGUE,
+): TargetOdds {
   const loci = [...target.loci].map(([id, genotypes]) => ({
-    locus: locusById(id)!,
+    locus: catalogue.locusById(id)!,
     wanted: genotypes[0]!.genotype.every((a) => a === '+')
       ? genotypes.at(-1)!.genotype
       : genotypes[0]!.genotype,

@@ -30,6 +30,8 @@ export interface PedigreeAnimal {
   readonly dam?: string;
   /** Each offspring has one of them for its sire, the same at every locus. */
   readonly sires?: readonly CandidateSire[];
+  /** The dam bred without a male: both alleles at every locus are copies of one of hers. Only without young of its own. */
+  readonly bredAlone?: boolean;
   /** Founders only. Locus id -> distribution; a sex-linked pair of a male is `[X, Y]`. Left out: wild type. */
   readonly founder?: Readonly<Record<string, readonly WeightedGenotype[]>>;
   /** The record the founder's genes were stated in; without one nothing is known of the founder. */

@@ -1,4 +1,4 @@
-import { alleleById, locusById } from '../catalogue/catalogue.ts';
+import { CATALOGUE, type Catalogue } from '../catalogue/catalogue.ts';
 import {
   allGenotypes,
   appearance,
@@ -6,7 +6,7 @@ import {
   type Genotype,
   type WeightedGenotype,
 } from '../loci/genotype.ts';
-import { WILD, type Locus } from '../loci/locus.ts';
+import { WILD, type Hides } from '../loci/locus.ts';
 import { parseGenes, WILD_FOR_CERTAIN, type ParsedGenes } from '../notation/parse.ts';
 import { toParent } from '../odds/parent.ts';
 import {
@@ -52,62 +52,11 @@ export interface RecordedAnimal {
  * what shows on it; what it carries unseen must come from its relatives, so carried genes in its text are not evidence.
  * Loci are those that any text names, with the alleles that any text names.
  */
-export function compilePedigree(animals: readonly RecordedAnimal[]): Pedigree {
-  const readings = new Map(
-    animals.flatMap((a) => (a.identification ? [[a.id, parseGenes(a.identification.genes)] as const] : [])),
-  );
-  const loci = namedLoci([...readings.values()]);
-  return {
-    loci,
-    unrecorded: UNRECORDED_FREQUENCY,
-    animals: animals.map((animal) => compileAnimal(animal, readings.get(animal.id), loci)),
-  };
-}
-
-function namedLoci(readings: readonly ParsedGenes[]): PedigreeLocus[] {
-  const alleles = new Map<string, Set<string>>();
-  const name = (locus: string, allele: string): void => {
-    if (allele !== WILD) alleles.set(locus, (alleles.get(locus) ?? new Set()).add(allele));
-  };
-  for (const { loci, possible } of readings) {
-    for (const [id, genotypes] of loci)
-      for (const { genotype } of genotypes) genotype.forEach((a) => name(id, a));
-    for (const id of possible) name(alleleById(id)!.locus.id, id);
-  }
-  return [...alleles].map(([id, named]) => {
-    const linked = locusById(id)!.sexLinked;
-    return {
-      id,
-      alleles: [...named].toSorted(),
-      ...(linked ? { sexLinked: true, recombination: linked.recombination } : {}),
-    };
-  });
-}
-
-function compileAnimal(
-  animal: RecordedAnimal,
-  reading: ParsedGenes | undefined,
-  loci: readonly PedigreeLocus[],
-): PedigreeAnimal {
-  const { id, sex, dam, sires, identification } = animal;
-  if (dam === undefined && sires.length === 0) {
-    const founder = Object.fromEntries(
-      loci.map((locus) => [
-        locus.id,
-        reading && identification
-          ? statedDistribution(locus, sex, reading, CALL_ERROR[identification.sure])
-          : unrecordedFounder(locus),
-      ]),
-    );
-    return { id, sex, founder, ...(identification ? { founderRecord: identification.record } : {}) };
-  }
-  return {
-    id,
-    sex,
-    ...(dam === undefined ? {} : { dam }),
-    ...(sires.length > 0 ? { sires } : {}),
-    calls: reading && identification ? readCalls(reading, identification, loci) : [],
-  };
+export function compilePedigree(
+  animals: readonly RecordedAnimal[],
+  catalogue: Catalogue = CATALOGUE,
+): Pedigree {
+  return new RecordCompiler(catalogue).compile(animals);
 }
 
 /** A founder of which nothing is known: alleles drawn independently at the unrecorded frequency. */
@@ -121,76 +70,170 @@ export function unrecordedFounder(locus: PedigreeLocus): WeightedGenotype[] {
   );
 }
 
-function statedDistribution(
-  locus: PedigreeLocus,
-  sex: RecordedAnimal['sex'],
-  reading: ParsedGenes,
-  error: number,
-): WeightedGenotype[] {
-  const phaseSex = sex === 'female' ? 'female' : 'male';
-  const stated = toParent(reading, phaseSex, locusById).loci.get(locus.id) ?? WILD_FOR_CERTAIN;
-  const bracketed = reading.possible.filter((allele) => locus.alleles.includes(allele));
-  const certain = stated.map(({ genotype, p }) => ({ genotype, p: p * (1 - error) }));
-  const doubted: WeightedGenotype = { genotype: [WILD, WILD], p: error };
-  return [...certain, ...(error > 0 ? [doubted] : [])].flatMap((entry) => {
-    const free = entry.genotype.indexOf(WILD);
-    if (bracketed.length === 0 || free < 0) return [entry];
-    const share = BRACKETED / bracketed.length;
-    return [
-      { genotype: entry.genotype, p: entry.p * (1 - BRACKETED) },
-      ...bracketed.map((allele) => ({
-        genotype: entry.genotype.with(free, allele) as unknown as Genotype,
-        p: entry.p * share,
-      })),
-    ];
-  });
-}
-
 /** Locus id -> what shows there, for every locus a reading names. Carried genes show nothing. */
-export function shownByReading(reading: Pick<ParsedGenes, 'loci'>): Record<string, string> {
+export function shownByReading(
+  reading: Pick<ParsedGenes, 'loci'>,
+  catalogue: Catalogue = CATALOGUE,
+): Record<string, string> {
   return Object.fromEntries(
     [...reading.loci].map(([id, genotypes]) => {
       const likeliest = genotypes.toSorted((a, b) => b.p - a.p)[0]!;
-      return [id, appearance(locusById(id)!, likeliest.genotype)];
+      return [id, appearance(catalogue.locusById(id)!, likeliest.genotype)];
     }),
   );
 }
 
-/** How much of the tells of a gene that nobody named the showing genes cover. */
-function coverOf(shown: Readonly<Record<string, string>>): 'nothing' | 'some' | 'all' {
-  const hides = Object.entries(shown).flatMap(([id, looks]) => {
-    const locus: Locus = locusById(id)!;
-    if (looks === '') return [];
-    return [looks.includes('/') ? (locus.doublesHide ?? locus.hides) : locus.hides];
-  });
-  if (hides.includes('everything')) return 'all';
-  return hides.some((what) => what !== undefined) ? 'some' : 'nothing';
-}
+class RecordCompiler {
+  private readonly catalogue: Catalogue;
+  private readonly readings = new Map<string, ParsedGenes>();
+  /** Sets of genotypes that look alike, shared by all calls of the same look: so that equal evidence can be told. */
+  private readonly sets = new Map<string, readonly Genotype[]>();
 
-function readCalls(
-  reading: ParsedGenes,
-  identification: Identification,
-  loci: readonly PedigreeLocus[],
-): Call[] {
-  const shown = shownByReading(reading);
-  const cover = coverOf(shown);
-  const error = CALL_ERROR[identification.sure];
-  return loci.flatMap((pedigreeLocus): Call[] => {
-    const locus = locusById(pedigreeLocus.id)!;
-    const looks = shown[locus.id] ?? '';
-    const named = looks !== '';
-    if (!named && cover === 'all') return [];
-    const open = reading.possible.filter((allele) => pedigreeLocus.alleles.includes(allele));
-    const is = allGenotypes(pedigreeLocus.alleles).filter(
-      (genotype) => appearance(locus, genotype) === looks || open.some((allele) => genotype.includes(allele)),
-    );
-    return [
-      {
-        locus: locus.id,
-        is: is.map(([a, b]) => canonical(a, b)),
-        error: !named && cover === 'some' ? Math.max(error, COVERED_ERROR) : error,
-        record: identification.record,
-      },
-    ];
-  });
+  constructor(catalogue: Catalogue) {
+    this.catalogue = catalogue;
+  }
+
+  compile(animals: readonly RecordedAnimal[]): Pedigree {
+    const readings = animals.map(({ identification }) => identification && this.read(identification.genes));
+    const loci = this.namedLoci(readings.filter((reading) => reading !== undefined));
+    return {
+      loci,
+      unrecorded: UNRECORDED_FREQUENCY,
+      animals: animals.map((animal, i) => this.animal(animal, readings[i], loci)),
+    };
+  }
+
+  private read(genes: string): ParsedGenes {
+    let reading = this.readings.get(genes);
+    if (!reading) this.readings.set(genes, (reading = parseGenes(genes, this.catalogue)));
+    return reading;
+  }
+
+  private namedLoci(readings: readonly ParsedGenes[]): PedigreeLocus[] {
+    const alleles = new Map<string, Set<string>>();
+    const name = (locus: string, allele: string): void => {
+      if (allele !== WILD) alleles.set(locus, (alleles.get(locus) ?? new Set()).add(allele));
+    };
+    for (const { loci, possible } of new Set(readings)) {
+      for (const [id, genotypes] of loci)
+        for (const { genotype } of genotypes) genotype.forEach((a) => name(id, a));
+      for (const id of possible) name(this.catalogue.alleleById(id)!.locus.id, id);
+    }
+    return [...alleles].map(([id, named]) => {
+      const linked = this.catalogue.locusById(id)!.sexLinked;
+      return {
+        id,
+        alleles: [...named].toSorted(),
+        ...(linked ? { sexLinked: true, recombination: linked.recombination } : {}),
+      };
+    });
+  }
+
+  private animal(
+    animal: RecordedAnimal,
+    reading: ParsedGenes | undefined,
+    loci: readonly PedigreeLocus[],
+  ): PedigreeAnimal {
+    const { id, sex, dam, sires, identification } = animal;
+    if (dam === undefined && sires.length === 0) {
+      const founder = Object.fromEntries(
+        loci.map((locus) => [
+          locus.id,
+          reading && identification
+            ? this.statedDistribution(locus, sex, reading, CALL_ERROR[identification.sure])
+            : unrecordedFounder(locus),
+        ]),
+      );
+      return { id, sex, founder, ...(identification ? { founderRecord: identification.record } : {}) };
+    }
+    return {
+      id,
+      sex,
+      ...(dam === undefined ? {} : { dam }),
+      ...(sires.length > 0 ? { sires } : {}),
+      calls: reading && identification ? this.readCalls(reading, identification, loci) : [],
+    };
+  }
+
+  private statedDistribution(
+    locus: PedigreeLocus,
+    sex: RecordedAnimal['sex'],
+    reading: ParsedGenes,
+    error: number,
+  ): WeightedGenotype[] {
+    const phaseSex = sex === 'female' ? 'female' : 'male';
+    const stated = toParent(reading, phaseSex, this.catalogue).loci.get(locus.id) ?? WILD_FOR_CERTAIN;
+    const bracketed = reading.possible.filter((allele) => locus.alleles.includes(allele));
+    const certain = stated.map(({ genotype, p }) => ({ genotype, p: p * (1 - error) }));
+    const doubted: WeightedGenotype = { genotype: [WILD, WILD], p: error };
+    return [...certain, ...(error > 0 ? [doubted] : [])].flatMap((entry) => {
+      const free = entry.genotype.indexOf(WILD);
+      if (bracketed.length === 0 || free < 0) return [entry];
+      const share = BRACKETED / bracketed.length;
+      return [
+        { genotype: entry.genotype, p: entry.p * (1 - BRACKETED) },
+        ...bracketed.map((allele) => ({
+          genotype: entry.genotype.with(free, allele) as unknown as Genotype,
+          p: entry.p * share,
+        })),
+      ];
+    });
+  }
+
+  /** How much of the tells of a gene that nobody named the showing genes cover. */
+  private coverOf(shown: Readonly<Record<string, string>>): 'nothing' | 'some' | 'all' {
+    const hides = Object.entries(shown).flatMap(([id, looks]): (Hides | undefined)[] => {
+      const locus = this.catalogue.locusById(id)!;
+      if (looks === '') return [];
+      return [looks.includes('/') ? (locus.doublesHide ?? locus.hides) : locus.hides];
+    });
+    if (hides.includes('everything')) return 'all';
+    return hides.some((what) => what !== undefined) ? 'some' : 'nothing';
+  }
+
+  private readCalls(
+    reading: ParsedGenes,
+    identification: Identification,
+    loci: readonly PedigreeLocus[],
+  ): Call[] {
+    const shown = shownByReading(reading, this.catalogue);
+    const cover = this.coverOf(shown);
+    const error = CALL_ERROR[identification.sure];
+    return loci.flatMap((locus): Call[] => {
+      const looks = shown[locus.id] ?? '';
+      const named = looks !== '';
+      if (!named && cover === 'all') return [];
+      const open = reading.possible.filter((allele) => locus.alleles.includes(allele));
+      const either = reading.either.get(locus.id) ?? [];
+      return [
+        {
+          locus: locus.id,
+          is: this.lookingLike(locus, [looks, ...either], open),
+          error: !named && cover === 'some' ? Math.max(error, COVERED_ERROR) : error,
+          record: identification.record,
+        },
+      ];
+    });
+  }
+
+  /** The genotypes with one of these looks, and those with an allele that is possible besides. */
+  private lookingLike(
+    locus: PedigreeLocus,
+    looks: readonly string[],
+    open: readonly string[],
+  ): readonly Genotype[] {
+    const key = `${locus.id}|${looks.join()}|${open.join()}`;
+    let set = this.sets.get(key);
+    if (!set) {
+      const rules = this.catalogue.locusById(locus.id)!;
+      set = allGenotypes(locus.alleles)
+        .filter(
+          (genotype) =>
+            looks.includes(appearance(rules, genotype)) || open.some((allele) => genotype.includes(allele)),
+        )
+        .map(([a, b]) => canonical(a, b));
+      this.sets.set(key, set);
+    }
+    return set;
+  }
 }

@@ -23,6 +23,8 @@ export interface IndexedPedigree {
   /** Of one animal they add up to 1. */
   readonly sireWeight: Float64Array;
   readonly isParent: Uint8Array;
+  /** 1 where the dam bred without a male. */
+  readonly bredAlone: Uint8Array;
 }
 
 /** The number of candidate sires of an animal. */
@@ -78,6 +80,7 @@ export function indexPedigree({ animals }: Pick<Pedigree, 'animals'>): IndexedPe
     sire,
     sireWeight,
     isParent,
+    bredAlone: Uint8Array.from(animals, (animal) => (animal.bredAlone ? 1 : 0)),
   };
 }
 
