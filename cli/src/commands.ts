@@ -160,7 +160,7 @@ function toDocument({ exact, logLikelihood, animals, sires, female, conflicts }:
     animals: Object.fromEntries([...animals].map(([id, loci]) => [id, Object.fromEntries(loci)])),
     sires: Object.fromEntries([...sires].map(([id, odds]) => [id, Object.fromEntries(odds)])),
     sex: Object.fromEntries([...female].map(([id, p]) => [id, { female: p, male: 1 - p }])),
-    conflicts,
+    conflicts: conflicts.map(({ locus, animals: set }) => ({ locus, animals: set })),
   };
 }
 

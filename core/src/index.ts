@@ -36,6 +36,7 @@ export type { Call, CandidateSire, Pedigree, PedigreeAnimal, PedigreeLocus } fro
 export {
   CALL_ERROR,
   compilePedigree,
+  RecordCompiler,
   shownByReading,
   type RecordedAnimal,
   type Sureness,
@@ -47,7 +48,16 @@ export { parsePedigree, PEDIGREE_FORMAT } from './pedigree/parse-document.ts';
 export { PedigreeEngine, type Clash } from './inference/engine.ts';
 export { seededRandom } from './numeric/random.ts';
 export { claimsFrom, isCertain, type Claim, type ClaimKind } from './claims/claim.ts';
-export { findSupport, type SupportingRecord } from './claims/support.ts';
+export { findHinges, findSupport, type SupportingRecord } from './claims/support.ts';
+export { strengthenings, type Strengthening } from './claims/strengthen.ts';
+export {
+  explainConflict,
+  HOW_OFTEN,
+  type Explanation,
+  type ExplanationKind,
+} from './inference/conflict/explain.ts';
+export { PosteriorView, toCompact, type CompactPosterior } from './inference/compact.ts';
+export { conflictsOf } from './inference/infer.ts';
 export { explainNumber, nextNumbers, NUMBER_PATTERNS, type NumberPattern } from './numbering/pattern.ts';
 export { LADDER_PRESETS, type LadderPreset, type LadderStep } from './husbandry/ladders.ts';
 export type {

@@ -25,6 +25,8 @@ export interface Catalogue {
   readonly loci: readonly Locus[];
   /** Folded phrase -> its meanings; more than one meaning is an ambiguity. */
   readonly phrases: ReadonlyMap<string, readonly Meaning[]>;
+  /** Two neighbouring words of any phrase: where a label's words meet in none of these, they cannot run together. */
+  readonly joints: ReadonlySet<string>;
   /** Words in the longest phrase: how far a reader has to look ahead. */
   readonly longestPhrase: number;
   locusById(id: string): Locus | undefined;
@@ -44,12 +46,14 @@ export function createCatalogue(additions: CatalogueAdditions = {}): Catalogue {
   );
   const order = new Map(loci.map((locus, index) => [locus.id, index]));
   const phrases = buildPhrases(loci, additions.aliases ?? []);
+  const words = [...phrases.keys()].map((phrase) => phrase.split(' '));
   return {
     version: BUILT_IN_VERSION,
     note: 'Common practice of the trade, no source.',
     loci,
     phrases,
-    longestPhrase: Math.max(...[...phrases.keys()].map((phrase) => phrase.split(' ').length)),
+    joints: new Set(words.flatMap((list) => list.slice(1).map((word, i) => `${list[i]} ${word}`))),
+    longestPhrase: Math.max(...words.map((list) => list.length)),
     locusById: (id) => byId.get(id),
     alleleById: (id) => byAllele.get(id),
     alleleName: (id) => (id === WILD ? 'wild type' : (byAllele.get(id)?.allele.name ?? id)),

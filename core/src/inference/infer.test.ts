@@ -101,7 +101,7 @@ describe('closed forms', () => {
       ]),
     );
     expect(result.logLikelihood).toBeNull();
-    expect(result.conflicts).toEqual([{ locus: 'clown', animals: ['H'] }]);
+    expect(result.conflicts).toEqual([{ locus: 'clown', animals: ['H'], loci: ['clown'] }]);
   });
 });
 

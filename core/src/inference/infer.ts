@@ -11,6 +11,8 @@ export interface Conflict {
   /** A locus, or `sires` or `sex` where each locus holds alone but no choice of sires (or sexes) fits them all. */
   readonly locus: string;
   readonly animals: readonly string[];
+  /** The loci that clash: more than one for `sires` and `sex`. */
+  readonly loci: readonly string[];
 }
 
 /** A genotype with its probability, and the standard error of that where it is an estimate. */
@@ -73,7 +75,7 @@ export function readPosterior(engine: PedigreeEngine): Posterior {
         index.sex[i] === UNKNOWN ? [[animal.id, engine.femaleOdds(i)] as const] : [],
       ),
     ),
-    conflicts: engine.clashes.map((clash) => conflictOf(pedigree, clash)),
+    conflicts: conflictsOf(engine),
   };
 }
 
@@ -90,10 +92,16 @@ export function genotypesOf(engine: PedigreeEngine, animal: number, locus: numbe
   return found;
 }
 
+/** What clashes, with a smallest set of animals each. Cost: some hundred consistency checks for each clash. */
+export function conflictsOf({ pedigree, clashes }: PedigreeEngine): Conflict[] {
+  return clashes.map((clash) => conflictOf(pedigree, clash));
+}
+
 function conflictOf(pedigree: Pedigree, { kind, loci }: Clash): Conflict {
   const animals = smallestConflict(new ConsistencyCheck(pedigree, loci));
   return {
     locus: kind === 'locus' ? loci[0]! : kind,
     animals: animals.map((i) => pedigree.animals[i]!.id),
+    loci,
   };
 }

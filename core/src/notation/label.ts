@@ -21,17 +21,24 @@ export function tradePercent(p: number): string {
  * would together name another gene, a comma stands between them ("Desert, Ghost").
  */
 export function joinWords(words: readonly string[], catalogue: Catalogue = CATALOGUE): string {
-  return words.reduce((label, word) => {
-    if (label === '') return word;
-    const before = foldPhrase(label).split(' ').slice(-catalogue.longestPhrase);
+  let label = '';
+  let before: string[] = [];
+  for (const word of words) {
     const after = foldPhrase(word).split(' ');
-    const runsTogether = before.some((_, i) =>
-      after.some((_unused, j) =>
-        catalogue.phrases.has([...before.slice(i), ...after.slice(0, j + 1)].join(' ')),
-      ),
-    );
-    return `${label}${runsTogether ? ',' : ''} ${word}`;
-  }, '');
+    const comma = before.length > 0 && runTogether(before, after, catalogue) ? ',' : '';
+    label = label === '' ? word : `${label}${comma} ${word}`;
+    before = [...before, ...after].slice(-catalogue.longestPhrase);
+  }
+  return label;
+}
+
+function runTogether(before: readonly string[], after: readonly string[], catalogue: Catalogue): boolean {
+  if (!catalogue.joints.has(`${before.at(-1)} ${after[0]}`)) return false;
+  return before.some((_, i) =>
+    after.some((_unused, j) =>
+      catalogue.phrases.has([...before.slice(i), ...after.slice(0, j + 1)].join(' ')),
+    ),
+  );
 }
 
 interface Words {

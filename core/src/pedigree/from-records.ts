@@ -83,8 +83,15 @@ export function shownByReading(
   );
 }
 
-class RecordCompiler {
+/**
+ * Compiles one collection again and again: what is unchanged comes back as the same object, so that an engine can tell what
+ * is new. Animals keep their order, new ones are added at the end.
+ */
+export class RecordCompiler {
   private readonly catalogue: Catalogue;
+  private loci: readonly PedigreeLocus[] = [];
+  private order: readonly string[] = [];
+  private readonly compiled = new Map<string, { recorded: string; animal: PedigreeAnimal }>();
   private readonly readings = new Map<string, ParsedGenes>();
   /** Sets of genotypes that look alike, shared by all calls of the same look: so that equal evidence can be told. */
   private readonly sets = new Map<string, readonly Genotype[]>();
@@ -96,10 +103,27 @@ class RecordCompiler {
   compile(animals: readonly RecordedAnimal[]): Pedigree {
     const readings = animals.map(({ identification }) => identification && this.read(identification.genes));
     const loci = this.namedLoci(readings.filter((reading) => reading !== undefined));
+    if (JSON.stringify(loci) !== JSON.stringify(this.loci)) {
+      this.loci = loci;
+      this.compiled.clear();
+      this.sets.clear();
+    }
+    const reading = new Map(animals.map((animal, i) => [animal.id, { animal, genes: readings[i] }]));
+    const known = new Set(this.order);
+    const added = animals.filter(({ id }) => !known.has(id)).map(({ id }) => id);
+    this.order = [...this.order.filter((id) => reading.has(id)), ...added];
     return {
-      loci,
+      loci: this.loci,
       unrecorded: UNRECORDED_FREQUENCY,
-      animals: animals.map((animal, i) => this.animal(animal, readings[i], loci)),
+      animals: this.order.map((id) => {
+        const { animal, genes } = reading.get(id)!;
+        const recorded = JSON.stringify(animal);
+        const before = this.compiled.get(id);
+        if (before?.recorded === recorded) return before.animal;
+        const compiled = this.animal(animal, genes, this.loci);
+        this.compiled.set(id, { recorded, animal: compiled });
+        return compiled;
+      }),
     };
   }
 
@@ -119,14 +143,16 @@ class RecordCompiler {
         for (const { genotype } of genotypes) genotype.forEach((a) => name(id, a));
       for (const id of possible) name(this.catalogue.alleleById(id)!.locus.id, id);
     }
-    return [...alleles].map(([id, named]) => {
-      const linked = this.catalogue.locusById(id)!.sexLinked;
-      return {
-        id,
-        alleles: [...named].toSorted(),
-        ...(linked ? { sexLinked: true, recombination: linked.recombination } : {}),
-      };
-    });
+    return [...alleles]
+      .toSorted(([a], [b]) => (a < b ? -1 : 1))
+      .map(([id, named]) => {
+        const linked = this.catalogue.locusById(id)!.sexLinked;
+        return {
+          id,
+          alleles: [...named].toSorted(),
+          ...(linked ? { sexLinked: true, recombination: linked.recombination } : {}),
+        };
+      });
   }
 
   private animal(
