@@ -38,6 +38,7 @@ async function bundleServer() {
     input: {
       main: path.join(ROOT, 'server/src/main.ts'),
       demo: path.join(ROOT, 'server/src/db/seeds/demo/main.ts'),
+      'engine.worker': path.join(ROOT, 'server/src/features/genetics/engine.worker.ts'),
     },
     platform: 'node',
     external: (id) => !id.startsWith('.') && !path.isAbsolute(id) && !id.startsWith('@karyotome/'),

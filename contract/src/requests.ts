@@ -1,4 +1,4 @@
-import type { NumberPattern, Sureness } from '@karyotome/core';
+import type { CatalogueEntry, NumberPattern, Sureness } from '@karyotome/core';
 import Joi from 'joi';
 import { id, massG, optional, pastDay, text } from './fields.ts';
 
@@ -206,3 +206,59 @@ export interface Publishing {
   text?: Optional<string>;
 }
 export const publishing = Joi.object<Publishing, true>({ text: optional(text(2000).allow('')) });
+
+const EXPRESSIONS = ['recessive', 'incomplete-dominant', 'dominant'] as const;
+const geneName = (): Joi.StringSchema => text(40).min(2);
+const recombination = (): Joi.NumberSchema => Joi.number().min(0).max(0.5);
+
+/** A gene, allele, alias or correction that a collection adds to the catalogue. */
+export type CatalogueEntryInput = CatalogueEntry;
+export const catalogueEntry = Joi.alternatives()
+  .conditional('.kind', {
+    switch: [
+      {
+        is: 'locus',
+        then: Joi.object<Extract<CatalogueEntryInput, { kind: 'locus' }>, true>({
+          kind: Joi.string().valid('locus').required(),
+          name: geneName().required(),
+          expression: Joi.string()
+            .valid(...EXPRESSIONS)
+            .required(),
+          double: optional(geneName()),
+          recombination: optional(recombination()),
+        }),
+      },
+      {
+        is: 'allele',
+        then: Joi.object<Extract<CatalogueEntryInput, { kind: 'allele' }>, true>({
+          kind: Joi.string().valid('allele').required(),
+          locus: text(60).min(1).required(),
+          name: geneName().required(),
+          expression: Joi.string()
+            .valid(...EXPRESSIONS)
+            .required(),
+          double: optional(geneName()),
+        }),
+      },
+      {
+        is: 'alias',
+        then: Joi.object<Extract<CatalogueEntryInput, { kind: 'alias' }>, true>({
+          kind: Joi.string().valid('alias').required(),
+          word: geneName().required(),
+          genes: text(120).min(2).required(),
+        }),
+      },
+      {
+        is: 'recombination',
+        then: Joi.object<Extract<CatalogueEntryInput, { kind: 'recombination' }>, true>({
+          kind: Joi.string().valid('recombination').required(),
+          locus: text(60).min(1).required(),
+          recombination: recombination().required(),
+        }),
+      },
+    ],
+    otherwise: Joi.object({
+      kind: Joi.string().valid('locus', 'allele', 'alias', 'recombination').required(),
+    }).unknown(),
+  })
+  .required() as Joi.Schema as Joi.ObjectSchema<CatalogueEntryInput>;

@@ -1,6 +1,8 @@
 import type {
   Appetite,
+  CatalogueEntry,
   ClaimKind,
+  ExplanationKind,
   InShed,
   MealPlan,
   MoveAdvice,
@@ -112,9 +114,60 @@ export interface PictureView {
 }
 
 export interface ConflictView {
+  /** A locus, or `sires` or `sex` where several loci clash through them. */
   locus: string;
   words: string;
   animals: { id: string; number: string }[];
+}
+
+/** A contradiction with what may have gone wrong, the likeliest first. */
+export interface ContradictionView extends ConflictView {
+  /** Each animal's identification: what the records say. */
+  records: SupportView[];
+  explanations: {
+    kind: ExplanationKind;
+    words: string;
+    /** Of all explanations' weight; they add up to 1. */
+    share: number;
+    animals: { id: string; number: string }[];
+    /** For a parent that carries more: its genes as they would have to be stated. */
+    genes: string | null;
+    /** The identification that would be withdrawn or stated anew. */
+    recordId: string | null;
+    clutchId: string | null;
+  }[];
+}
+
+/** What a claim hangs on and what would make it surer: read when somebody asks. */
+export interface ClaimDetailView {
+  /** Ids of the supporting records without which the claim falls. */
+  hinges: string[];
+  strengthen: { words: string; p: number | null; animalId: string }[];
+  /** For a possible carrier: mates that would prove it, the quickest first. */
+  proofs: {
+    animalId: string;
+    number: string;
+    label: string;
+    eggs: number;
+    eggsForNo: number;
+    pProved: number;
+  }[];
+}
+
+export interface CatalogueView {
+  entries: { id: string; version: number; author: string; entry: CatalogueEntry; usedBy: number }[];
+}
+
+/** One animal of a kin chart. */
+export interface KinNodeView {
+  id: string;
+  number: string;
+  name: string | null;
+  sex: Sex;
+  label: string;
+  died: boolean;
+  dam: string | null;
+  sires: { id: string; p: number }[];
 }
 
 export interface AnimalView extends AnimalSummary {

@@ -15,7 +15,17 @@ export {
   type Catalogue,
   type CatalogueAdditions,
 } from './catalogue/catalogue.ts';
-export { foldPhrase, wordsFor, type Alias } from './catalogue/words.ts';
+export { ownId, toAdditions, type CatalogueEntry } from './catalogue/entries.ts';
+export {
+  agreementOn,
+  TELLS,
+  WILD_TYPE_TELLS,
+  ZONES,
+  type Agreement,
+  type Tell,
+  type Zone,
+} from './catalogue/tells.ts';
+export { COMBINATION_WORDS, foldPhrase, wordsFor, type Alias } from './catalogue/words.ts';
 export { KinshipTable } from './kinship/kinship.ts';
 export { multinomialTest, type FitTest } from './fit/multinomial-test.ts';
 export { eggsUntilSettled, SETTLED_BELOW, type Mate, type Proof } from './proving/eggs-until-settled.ts';

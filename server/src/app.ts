@@ -12,6 +12,8 @@ import type { Config } from './config.ts';
 import type { Database } from './db/work.ts';
 import { animalRoutes } from './features/animals/animals.routes.ts';
 import { breedingRoutes } from './features/breeding/breeding.routes.ts';
+import { catalogueRoutes } from './features/catalogue/catalogue.routes.ts';
+import { geneticsRoutes } from './features/genetics/genetics.routes.ts';
 import { importRoutes } from './features/imports/imports.routes.ts';
 import { pictureRoutes, publicPictureRoutes } from './features/pictures/pictures.ts';
 import { publicationRoutes, publicRoutes } from './features/publications/publications.ts';
@@ -112,6 +114,8 @@ function api(database: Database, config: Config, sessionPool: pg.Pool): Router {
   const endpoints = createEndpoints(database);
   router.use(sessionRoutes(database, config, generateToken));
   router.use(settingsRoutes(endpoints));
+  router.use(catalogueRoutes(endpoints));
+  router.use(geneticsRoutes(endpoints));
   router.use(animalRoutes(endpoints));
   router.use(importRoutes(endpoints));
   router.use(recordRoutes(endpoints));

@@ -6,6 +6,7 @@ import { readConfig } from './config.ts';
 import { connect } from './db/connection.ts';
 import { migrate } from './db/migrate.ts';
 import { createModels } from './db/models.ts';
+import { stopEngine } from './features/genetics/engine-client.ts';
 import { ensureOwner } from './features/session/first-start.ts';
 
 if (process.env['KARYOTOME_DATA']) mkdirSync(process.env['KARYOTOME_DATA'], { recursive: true, mode: 0o700 });
@@ -34,6 +35,7 @@ async function stop(): Promise<void> {
   server.closeAllConnections();
   await new Promise((resolve) => server.close(resolve));
   await app.close();
+  await stopEngine();
   await sequelize.close();
   // An open pipe from the launcher would keep the process alive.
   process.stdin.destroy();

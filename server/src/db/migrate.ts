@@ -4,6 +4,7 @@ import { accountsAndCollections } from './migrations/20260101090000-accounts-and
 import { enclosures } from './migrations/20260101090100-enclosures.ts';
 import { animalsAndBreeding } from './migrations/20260101090200-animals-and-breeding.ts';
 import { recordsAndPublications } from './migrations/20260101090300-records-and-publications.ts';
+import { catalogueEntries } from './migrations/20261125080000-catalogue-entries.ts';
 
 /** One change of the schema, in SQL. Never edited once merged. */
 export interface Migration {
@@ -19,6 +20,7 @@ export const MIGRATIONS: readonly Migration[] = [
   enclosures,
   animalsAndBreeding,
   recordsAndPublications,
+  catalogueEntries,
 ];
 
 /** Any number: only one process migrates at a time. */

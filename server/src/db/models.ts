@@ -1,5 +1,5 @@
 import { DataTypes, Sequelize, type Model, type ModelAttributes, type ModelStatic } from 'sequelize';
-import type { CollectionSettings, RecordKind, Sex, Status } from '@karyotome/contract';
+import type { CatalogueEntryInput, CollectionSettings, RecordKind, Sex, Status } from '@karyotome/contract';
 
 /* Table shapes only: rules live in services, constraints in migrations. */
 
@@ -13,6 +13,15 @@ export interface CollectionRow extends Omit<CollectionSettings, 'ladderId'> {
   id: string;
   ladderId: string | null;
   geneticsRevision: string;
+  version: number;
+}
+export interface CatalogueEntryRow {
+  collectionId: string;
+  id: string;
+  kind: CatalogueEntryInput['kind'];
+  key: string;
+  body: CatalogueEntryInput;
+  authorId: string;
   version: number;
 }
 export interface MembershipRow {
@@ -229,6 +238,15 @@ export function createModels(sequelize: Sequelize) {
       rackId: UUID,
       level: INTEGER,
       slot: INTEGER,
+    }),
+    catalogueEntries: table<CatalogueEntryRow>(sequelize, 'catalogue_entries', {
+      collectionId: UUID,
+      id: key(),
+      kind: TEXT,
+      key: TEXT,
+      body: JSONB,
+      authorId: UUID,
+      version: INTEGER,
     }),
     usedNumbers: table<UsedNumberRow>(sequelize, 'used_numbers', {
       collectionId: key(),

@@ -51,8 +51,16 @@ export function select<Row extends object>(
   });
 }
 
+const touched = new WeakSet<Transaction>();
+
+/** Whether this very unit of work changed what is inferred, and has not ended yet. */
+export function geneticsTouched(work: Work): boolean {
+  return touched.has(work.transaction);
+}
+
 /** What was recorded can change what is inferred: the next reader computes anew. */
 export async function touchGenetics(work: Work): Promise<void> {
+  touched.add(work.transaction);
   await work.models.collections.increment('geneticsRevision', {
     where: { id: work.actor.collectionId },
     transaction: work.transaction,

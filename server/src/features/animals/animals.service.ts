@@ -5,6 +5,7 @@ import type { AnimalRow } from '../../db/models.ts';
 import { select, touchGenetics, type Work } from '../../db/work.ts';
 import { invalidField, notFound, Refusal } from '../../http/problems.ts';
 import { genesProblems } from '../genetics/identification-check.ts';
+import { catalogueOf } from '../catalogue/catalogue.service.ts';
 import { geneticsOf } from '../genetics/genetics.service.ts';
 import { insertRecord } from '../records/insert-record.ts';
 import { publishedAnimals, summaries } from './animals.repository.ts';
@@ -75,7 +76,7 @@ export async function checkParent(
 export async function createAnimal(work: Work, input: NewAnimal): Promise<{ id: string }> {
   const { collectionId, name: author } = work.actor;
   if (input.genes) {
-    const problems = genesProblems(input.genes, 'genes');
+    const problems = genesProblems(input.genes, 'genes', await catalogueOf(work));
     if (problems.length > 0)
       throw new Refusal('invalid', 'Some words of the genes need a correction.', problems);
   }

@@ -1,12 +1,11 @@
 import type { AnimalView, ClaimView, ConflictView, RecordView, SupportView } from '@karyotome/contract';
-import { alleleName, appetite, inShed, isCertain, judgeMove, locusById, nextMeal } from '@karyotome/core';
+import { appetite, inShed, isCertain, judgeMove, nextMeal } from '@karyotome/core';
 import { select, type Work } from '../../db/work.ts';
 import { notFound } from '../../http/problems.ts';
 import {
   claimsOf,
   conflictsNear,
   geneticsOf,
-  labelOf,
   ruleOf,
   supportOf,
   type Genetics,
@@ -14,6 +13,7 @@ import {
 import { toHistory, type ValidRecord } from '../records/history.ts';
 import { recordWords } from '../records/record-words.ts';
 import { pictureViews, recordViews, summaries } from './animals.repository.ts';
+import { conflictView } from '../genetics/contradictions.service.ts';
 import { adviseFor, loadEnclosures } from './enclosure-advice.ts';
 import { parentsOf } from './kin.ts';
 
@@ -48,7 +48,7 @@ export async function viewAnimal(work: Work, id: string): Promise<AnimalView> {
       .map(({ id: other, number, label, sex }) => ({ id: other, number, label, sex })),
     clutch: row.clutchId ? await clutchOf(work, row.clutchId) : null,
     claims: await claimViews(work, genetics, id, byId),
-    conflicts: conflictViews(genetics, id, byId),
+    conflicts: conflictsNear(genetics, id).map((conflict) => conflictView(genetics, conflict, byId)),
     advice: adviseFor(enclosures, row.tubId, history, work.today),
     moveOutcomes: Object.fromEntries(
       history.moves.map((move) => [move.id, judgeMove(move, history, work.today)]),
@@ -110,11 +110,34 @@ export async function claimViews(
   animalId: string,
   byId: ReadonlyMap<string, { number: string }>,
 ): Promise<ClaimView[]> {
-  const claims = claimsOf(genetics, animalId).map((claim) => ({
-    claim,
-    support: supportOf(genetics, animalId, claim),
+  const claims = await Promise.all(
+    claimsOf(genetics, animalId).map(async (claim) => ({
+      claim,
+      support: await supportOf(genetics, animalId, claim),
+    })),
+  );
+  const records = await supportViews(
+    work,
+    genetics,
+    claims.flatMap(({ support }) => support ?? []),
+    byId,
+  );
+  return claims.map(({ claim, support }) => ({
+    ...claim,
+    certain: claim.kind !== 'fraction' && isCertain(claim.p),
+    rule: ruleOf(genetics, animalId, claim, support),
+    support: support?.map(({ record }) => records.get(record)!) ?? null,
   }));
-  const ids = claims.flatMap(({ support }) => (support ?? []).map(({ record }) => record));
+}
+
+/** Records that something rests on, in words, by id. */
+export async function supportViews(
+  work: Work,
+  genetics: Genetics,
+  support: readonly { record: string; animal: string }[],
+  byId: ReadonlyMap<string, { number: string }>,
+): Promise<Map<string, SupportView>> {
+  const ids = support.map(({ record }) => record);
   const rows =
     ids.length === 0
       ? []
@@ -124,47 +147,12 @@ export async function claimViews(
       where r.collection_id = :collectionId and r.id in (:ids)`,
           { ids },
         );
-  const records = new Map(rows.map((record) => [record.id, record]));
-  const toSupport = ({ record, animal }: { record: string; animal: string }): SupportView => {
-    const { on, body } = records.get(record)!;
-    return {
-      recordId: record,
-      animalId: animal,
-      animalNumber: byId.get(animal)?.number ?? '',
-      on,
-      text: recordWords('identification', body),
-    };
-  };
-  return claims.map(({ claim, support }) => ({
-    ...claim,
-    certain: claim.kind !== 'fraction' && isCertain(claim.p),
-    rule: ruleOf(genetics, animalId, claim, support),
-    support: support?.map(toSupport) ?? null,
-  }));
-}
-
-function conflictViews(
-  genetics: Genetics,
-  animalId: string,
-  byId: ReadonlyMap<string, { number: string }>,
-): ConflictView[] {
-  return conflictsNear(genetics, animalId).map((conflict) => ({
-    locus: conflict.locus,
-    words: conflictWords(genetics, conflict.locus, conflict.animals, byId),
-    animals: conflict.animals.map((id) => ({ id, number: byId.get(id)?.number ?? '' })),
-  }));
-}
-
-function conflictWords(
-  genetics: Genetics,
-  locus: string,
-  animals: readonly string[],
-  byId: ReadonlyMap<string, { number: string }>,
-): string {
-  const who = animals.map((id) => `${byId.get(id)?.number ?? ''} (${labelOf(genetics, id)})`).join(', ');
-  const where =
-    locus === 'sires'
-      ? 'whichever candidate is the sire'
-      : `at ${locusById(locus)?.name ?? alleleName(locus)}`;
-  return `What was recorded of ${who} cannot all be true ${where}. A wrong identification, a wrong sire, or a parent that carries more than recorded.`;
+  const animalOf = new Map(support.map(({ record, animal }) => [record, animal]));
+  return new Map(
+    rows.map(({ id, on, body }) => {
+      const animal = animalOf.get(id)!;
+      const text = recordWords('identification', body, genetics.catalogue);
+      return [id, { recordId: id, animalId: animal, animalNumber: byId.get(animal)?.number ?? '', on, text }];
+    }),
+  );
 }

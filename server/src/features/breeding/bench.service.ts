@@ -4,8 +4,7 @@ import { select, type Work } from '../../db/work.ts';
 import { recordViews, summaries } from '../animals/animals.repository.ts';
 import { kinView, parentsOf } from '../animals/kin.ts';
 import { geneticsOf, sireOdds } from '../genetics/genetics.service.ts';
-import { whyPairingCannot } from '../genetics/identification-check.ts';
-import { parentsBefore } from '../genetics/parents-before.ts';
+import { parentsBefore, whyPairingCannot } from '../genetics/identification-check.ts';
 import { clutchSummaries } from './pairings.service.ts';
 import { findClutch, proposeNumbers } from './clutches.service.ts';
 
@@ -27,10 +26,10 @@ export async function viewBench(work: Work, clutchId: string): Promise<BenchView
   const everybody = await summaries(work, genetics);
   const byId = new Map(everybody.map((animal) => [animal.id, animal]));
   const mates = everybody.filter((animal) => animal.clutchId === clutchId);
-  const parents = parentsBefore(
+  const parents = await parentsBefore(
     genetics,
     [damId, ...sires.map((sire) => sire.id)],
-    new Set(mates.map((mate) => mate.id)),
+    mates.map((mate) => mate.id),
   );
   const dam = parents.get(damId)!;
   const records = await recordViews(
@@ -49,24 +48,26 @@ export async function viewBench(work: Work, clutchId: string): Promise<BenchView
     outcomes: mixOutcomes(
       sires.map(({ id, weight }) => ({
         weight: weight / total,
-        outcomes: visibleOutcomes(parents.get(id)!, dam, OUTCOMES_SHOWN),
+        outcomes: visibleOutcomes(parents.get(id)!, dam, OUTCOMES_SHOWN, genetics.catalogue),
       })),
     ),
-    cautions: [...new Set(sires.flatMap(({ id }) => pairingCautions(parents.get(id)!, dam)))],
-    hatchlings: mates.map((mate) => toHatchling(mate)),
+    cautions: [
+      ...new Set(sires.flatMap(({ id }) => pairingCautions(parents.get(id)!, dam, genetics.catalogue))),
+    ],
+    hatchlings: await Promise.all(mates.map((mate) => toHatchling(mate))),
     nextNumbers: clutch.hatchedOn
       ? []
       : await proposeNumbers(work, clutch, clutch.eggs - (clutch.slugs ?? 0)),
   };
 
-  function toHatchling(mate: (typeof mates)[number]): HatchlingView {
+  async function toHatchling(mate: (typeof mates)[number]): Promise<HatchlingView> {
     const own: RecordView[] = records.filter((record) => record.animalId === mate.id);
     const identification = own.find((record) => record.kind === 'identification' && record.voided === null);
     const genes = identification?.kind === 'identification' ? identification.body.genes : null;
     return {
       ...mate,
       records: own,
-      impossible: genes ? whyPairingCannot(genetics, mate.id, genes) : [],
+      impossible: genes ? await whyPairingCannot(genetics, mate.id, genes) : [],
       sires: [...sireOdds(genetics, mate.id)].map(([id, p]) => ({ number: byId.get(id)!.number, p })),
     };
   }

@@ -70,7 +70,9 @@ export async function listPairings(work: Work): Promise<PairingView[]> {
     clutches: clutches.filter((clutch) => clutch.pairingId === row.id),
     cautions: [
       ...new Set(
-        sires.flatMap((sire) => pairingCautions(parentOf(genetics, sire.id), parentOf(genetics, damId))),
+        sires.flatMap((sire) =>
+          pairingCautions(parentOf(genetics, sire.id), parentOf(genetics, damId), genetics.catalogue),
+        ),
       ),
     ],
   }));

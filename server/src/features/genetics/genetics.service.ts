@@ -1,34 +1,37 @@
 import {
   canonicalLabel,
   claimsFrom,
-  compilePedigree,
-  findSupport,
-  infer,
   joinWords,
   kinByDistance,
-  locusById,
   parseGenes,
+  PosteriorView,
+  welfareNotes,
+  type Catalogue,
   type Claim,
   type Parent,
-  type Pedigree,
-  type Posterior,
   type RecordedAnimal,
-  welfareNotes,
   type SupportingRecord,
   type Sureness,
-  type WeightedGenotype,
 } from '@karyotome/core';
-import { select, type Work } from '../../db/work.ts';
+import { geneticsTouched, select, type Work } from '../../db/work.ts';
+import { catalogueFor, entryInputs } from '../catalogue/catalogue.service.ts';
+import { askEngine } from './engine-client.ts';
+import type { Answers, Question } from './engine.worker.ts';
 
 /** Everything inferred about one collection as of one revision of its genetic records. */
 export interface Genetics {
   readonly revision: string;
-  readonly pedigree: Pedigree;
-  readonly posterior: Posterior;
+  readonly catalogue: Catalogue;
+  readonly posterior: PosteriorView;
   readonly recorded: ReadonlyMap<string, RecordedAnimal>;
   readonly labels: Map<string, string>;
   readonly supports: Map<string, SupportingRecord[] | null>;
+  /** Asks the engine about this very snapshot. */
+  readonly ask: <Q extends Asked>(question: Q) => Promise<Answers[Q['ask']]>;
 }
+
+type WithoutSnapshot<Q> = Q extends unknown ? Omit<Q, 'collection' | 'token'> : never;
+type Asked = WithoutSnapshot<Exclude<Question, { ask: 'update' }>>;
 
 interface PedigreeRow {
   id: string;
@@ -58,11 +61,14 @@ const PEDIGREE_SQL = `
        where r.collection_id = a.collection_id and r.animal_id = a.id and r.kind = 'identification' and r.voided_at is null
        order by r.on_day desc, r.recorded_at desc limit 1) i on true
    where a.collection_id = :collectionId
-   order by a.id`;
+   order by a.created_at, a.id`;
 
 /** Kept per collection until its genetic records change; a handful of collections fit in memory. */
 const KEPT = 8;
 const kept = new Map<string, Genetics>();
+
+/** Numbers the snapshots of this process, so that the engine's thread can tell one from another. */
+let snapshots = 0;
 
 /** The inferred state of the actor's collection, computed at most once per revision. */
 export async function geneticsOf(work: Work): Promise<Genetics> {
@@ -73,17 +79,33 @@ export async function geneticsOf(work: Work): Promise<Genetics> {
   );
   const revision = row!.genetics_revision;
   const known = kept.get(collectionId);
-  if (known?.revision === revision) return known;
+  // A revision that this very transaction made may yet be rolled back, and its number be given again.
+  const isOwn = geneticsTouched(work);
+  if (known?.revision === revision && !isOwn) return known;
+  const entries = await entryInputs(work);
   const animals = (await select<PedigreeRow>(work, PEDIGREE_SQL)).map(toRecorded);
-  const pedigree = compilePedigree(animals);
+  const token = ++snapshots;
+  const update = { ask: 'update', collection: collectionId, token, entries, animals } as const;
+  const compact = await askEngine(update);
   const fresh: Genetics = {
     revision,
-    pedigree,
-    posterior: infer(pedigree),
+    catalogue: catalogueFor(entries),
+    posterior: new PosteriorView(compact!),
     recorded: new Map(animals.map((animal) => [animal.id, animal])),
     labels: new Map(),
     supports: new Map(),
+    ask: async (question) => {
+      const about = { ...question, collection: collectionId, token } as unknown as Question;
+      let answer = await askEngine(about);
+      if (answer === null) {
+        // The thread has moved on to another snapshot: it takes this one's records again.
+        await askEngine(update);
+        answer = await askEngine(about);
+      }
+      return answer as never;
+    },
   };
+  if (isOwn) return fresh;
   kept.delete(collectionId);
   kept.set(collectionId, fresh);
   if (kept.size > KEPT) kept.delete(kept.keys().next().value!);
@@ -103,7 +125,7 @@ function toRecorded(row: PedigreeRow): RecordedAnimal {
 }
 
 export function claimsOf(genetics: Genetics, animalId: string): Claim[] {
-  return claimsFrom(genetics.posterior.animals.get(animalId) ?? new Map());
+  return claimsFrom(genetics.posterior.genotypes(animalId), genetics.catalogue);
 }
 
 /** A fainter possibility than this stays among the claims, where its odds can be read. */
@@ -120,10 +142,12 @@ export function labelOf(genetics: Genetics, animalId: string): string {
 }
 
 function composeLabel(genetics: Genetics, animalId: string, genes: string): string {
-  const parsed = parseGenes(genes);
-  // Where the records contradict one another, the label says what was seen and infers nothing.
-  if (!genetics.posterior.animals.has(animalId)) return canonicalLabel(parsed);
+  const { catalogue, posterior } = genetics;
+  const parsed = parseGenes(genes, catalogue);
   const claims = claimsOf(genetics, animalId);
+  // Where the records contradict one another, the label says what was seen and infers nothing.
+  const inferred = posterior.genotypes(animalId);
+  const silent = [...parsed.loci].filter(([locus]) => !inferred.has(locus));
   const shown = claims.filter((claim) => claim.kind === 'visual' || claim.kind === 'double');
   const carried = claims.filter(
     (claim) =>
@@ -132,10 +156,13 @@ function composeLabel(genetics: Genetics, animalId: string, genes: string): stri
   );
   const bracketed = parsed.possible
     .filter((allele) => !shown.some((claim) => claim.allele === allele))
-    .map((allele) => canonicalLabel({ loci: new Map(), phases: new Map(), possible: [allele] }));
+    .map((allele) => canonicalLabel({ loci: new Map(), phases: new Map(), possible: [allele] }, catalogue));
   const seen = mergeCompounds(genetics, animalId, shown);
-  const words = [...seen, ...carried.map((claim) => claim.words)];
-  return joinWords([...(words.length > 0 ? words : ['Normal']), ...bracketed]);
+  const asSeen = silent.map(([locus, genotypes]) =>
+    canonicalLabel({ ...parsed, loci: new Map([[locus, genotypes]]), possible: [] }, catalogue),
+  );
+  const words = [...seen, ...asSeen, ...carried.map((claim) => claim.words)];
+  return joinWords([...(words.length > 0 ? words : ['Normal']), ...bracketed], catalogue);
 }
 
 /** Two visible alleles of one locus are written by the compound's name, "Freeway", where it has one. */
@@ -146,26 +173,35 @@ function mergeCompounds(genetics: Genetics, animalId: string, shown: readonly Cl
     done.add(claim.locus);
     const same = shown.filter((other) => other.locus === claim.locus);
     if (same.length < 2) return [claim.words];
-    const likeliest = genetics.posterior.animals
-      .get(animalId)!
+    const likeliest = genetics.posterior
+      .genotypes(animalId)
       .get(claim.locus)!
       .toSorted((a, b) => b.p - a.p)[0]!;
     const genotype = likeliest.genotype;
     return [
-      canonicalLabel({
-        loci: new Map([[claim.locus, [{ genotype, p: 1 }]]]),
-        phases: new Map(),
-        possible: [],
-      }),
+      canonicalLabel(
+        {
+          loci: new Map([[claim.locus, [{ genotype, p: 1 }]]]),
+          phases: new Map(),
+          possible: [],
+        },
+        genetics.catalogue,
+      ),
     ];
   });
 }
 
-export function supportOf(genetics: Genetics, animalId: string, claim: Claim): SupportingRecord[] | null {
+/** A smallest set of records that alone yields a claim; null where it rests on the whole family. */
+export async function supportOf(
+  genetics: Genetics,
+  animalId: string,
+  claim: Claim,
+): Promise<SupportingRecord[] | null> {
   const key = `${animalId}|${claim.locus}|${claim.allele}`;
   const known = genetics.supports.get(key);
   if (known !== undefined) return known;
-  const support = findSupport(genetics.pedigree, animalId, claim);
+  const found = await genetics.ask({ ask: 'support', animal: animalId, claim });
+  const support = found!.length > 0 ? found : null;
   genetics.supports.set(key, support);
   return support;
 }
@@ -197,15 +233,14 @@ export function ruleOf(
 
 /** What is known of a parent, for pairing odds: its posterior at every locus. */
 export function parentOf(genetics: Genetics, animalId: string): Parent {
-  return { loci: genetics.posterior.animals.get(animalId) ?? new Map() };
+  return { loci: genetics.posterior.genotypes(animalId) };
 }
 
 /** Cautions for what an animal most likely is. */
 export function cautionsOf(genetics: Genetics, animalId: string): string[] {
-  const loci = genetics.posterior.animals.get(animalId) ?? new Map<string, readonly WeightedGenotype[]>();
-  return [...loci].flatMap(([id, genotypes]) => {
+  return [...genetics.posterior.genotypes(animalId)].flatMap(([id, genotypes]) => {
     const likeliest = genotypes.toSorted((a, b) => b.p - a.p)[0];
-    return likeliest ? welfareNotes(locusById(id)!, likeliest.genotype) : [];
+    return likeliest ? welfareNotes(genetics.catalogue.locusById(id)!, likeliest.genotype) : [];
   });
 }
 
@@ -222,6 +257,6 @@ export function sireOdds(genetics: Genetics, animalId: string): Map<string, numb
 /** Contradictions among an animal's relatives, itself included. */
 export function conflictsNear(genetics: Genetics, animalId: string) {
   if (genetics.posterior.conflicts.length === 0) return [];
-  const kin = kinByDistance(genetics.pedigree.animals, animalId);
+  const kin = kinByDistance([...genetics.recorded.values()], animalId);
   return genetics.posterior.conflicts.filter((conflict) => conflict.animals.some((id) => kin.has(id)));
 }

@@ -1,11 +1,17 @@
-import { parseGenes, shownByReading, whyImpossible, type UnknownWord } from '@karyotome/core';
+import {
+  parseGenes,
+  shownByReading,
+  whyImpossible,
+  type Catalogue,
+  type Parent,
+  type UnknownWord,
+} from '@karyotome/core';
 import type { FieldProblem } from '@karyotome/contract';
 import type { Genetics } from './genetics.service.ts';
-import { parentsBefore } from './parents-before.ts';
 
 /** What is wrong with the words of a label, as problems of one field. */
-export function genesProblems(text: string, field: string): FieldProblem[] {
-  return parseGenes(text).unknown.map((word) => ({
+export function genesProblems(text: string, field: string, catalogue: Catalogue): FieldProblem[] {
+  return parseGenes(text, catalogue).unknown.map((word) => ({
     field,
     code: `gene.${word.reason}`,
     message: wordMessage(word),
@@ -20,11 +26,25 @@ function wordMessage({ word, reason, suggestions }: UnknownWord): string {
   return list ? `"${word}" is not a known gene. Did you mean ${list}?` : `"${word}" is not a known gene`;
 }
 
+/** What was known of parents before some of their young were looked at. */
+export async function parentsBefore(
+  genetics: Genetics,
+  parents: readonly string[],
+  clutchMates: readonly string[],
+): Promise<Map<string, Parent>> {
+  const answer = await genetics.ask({ ask: 'before', parents, clutchMates });
+  return new Map(answer.map(([id, loci]) => [id, { loci: new Map(loci) }]));
+}
+
 /**
  * Why the recorded parents cannot give an animal that looks like this; empty where some candidate sire can, or where a
  * parent was never identified.
  */
-export function whyPairingCannot(genetics: Genetics, animalId: string, genes: string): string[] {
+export async function whyPairingCannot(
+  genetics: Genetics,
+  animalId: string,
+  genes: string,
+): Promise<string[]> {
   const animal = genetics.recorded.get(animalId);
   if (!animal?.dam || animal.sires.length === 0) return [];
   const parentIds = [animal.dam, ...animal.sires.map((sire) => sire.id)];
@@ -33,15 +53,15 @@ export function whyPairingCannot(genetics: Genetics, animalId: string, genes: st
     return parent.dam === undefined && parent.sires.length === 0 && !parent.identification;
   });
   if (unknown) return [];
-  const parents = parentsBefore(genetics, parentIds, new Set([animalId]));
+  const parents = await parentsBefore(genetics, parentIds, [animalId]);
   const contradicted = new Set(genetics.posterior.conflicts.map((conflict) => conflict.locus));
   const shown = Object.fromEntries(
-    Object.entries(shownByReading(parseGenes(genes))).filter(
+    Object.entries(shownByReading(parseGenes(genes, genetics.catalogue), genetics.catalogue)).filter(
       ([locus]) => !contradicted.has(locus) || parents.get(animal.dam!)!.loci.has(locus),
     ),
   );
   const reasons = animal.sires.map((sire) =>
-    whyImpossible(parents.get(sire.id)!, parents.get(animal.dam!)!, shown),
+    whyImpossible(parents.get(sire.id)!, parents.get(animal.dam!)!, shown, genetics.catalogue),
   );
   return reasons.some((list) => list.length === 0) ? [] : reasons.toSorted((a, b) => a.length - b.length)[0]!;
 }

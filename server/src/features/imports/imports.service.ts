@@ -2,6 +2,7 @@ import type { ImportPreview } from '@karyotome/contract';
 import { canonicalLabel, parseGenes } from '@karyotome/core';
 import { select, type Work } from '../../db/work.ts';
 import { createAnimal } from '../animals/animals.service.ts';
+import { catalogueOf } from '../catalogue/catalogue.service.ts';
 import { Refusal } from '../../http/problems.ts';
 import { readCsv, type CsvAnimal } from './read-csv.ts';
 
@@ -13,6 +14,7 @@ interface Known {
 
 /** What the file would bring in, row by row, with everything that is wrong. Writes nothing. */
 export async function previewImport(work: Work, text: string): Promise<ImportPreview> {
+  const catalogue = await catalogueOf(work);
   const { rows, unknownColumns } = await checkedRows(work, text);
   return {
     unknownColumns,
@@ -22,7 +24,7 @@ export async function previewImport(work: Work, text: string): Promise<ImportPre
       line,
       number: animal.number,
       genes: animal.genes ?? '',
-      label: animal.genes ? canonicalLabel(parseGenes(animal.genes)) : '',
+      label: animal.genes ? canonicalLabel(parseGenes(animal.genes, catalogue), catalogue) : '',
       sex: animal.sex,
       problems,
     })),
@@ -53,7 +55,7 @@ async function checkedRows(
   work: Work,
   text: string,
 ): Promise<{ rows: CsvAnimal[]; unknownColumns: string[]; known: Known[] }> {
-  const read = readCsv(text);
+  const read = readCsv(text, await catalogueOf(work));
   const known = await select<Known>(
     work,
     'select id, number, sex from animals where collection_id = :collectionId',

@@ -1,4 +1,4 @@
-import { isIsoDay } from '@karyotome/core';
+import { isIsoDay, type Catalogue } from '@karyotome/core';
 import { newAnimal, validate, type FieldProblem, type NewAnimal } from '@karyotome/contract';
 import Papa from 'papaparse';
 import { invalidField, Refusal } from '../../http/problems.ts';
@@ -58,7 +58,7 @@ function columnOf(header: string): (typeof COLUMNS)[number] | null {
 }
 
 /** Reads the file into animals, each with what is wrong with it. Nothing is written. */
-export function readCsv(text: string): { rows: CsvAnimal[]; unknownColumns: string[] } {
+export function readCsv(text: string, catalogue: Catalogue): { rows: CsvAnimal[]; unknownColumns: string[] } {
   const parsed = Papa.parse<string[]>(text, { skipEmptyLines: 'greedy' });
   const [header, ...lines] = parsed.data;
   const broken = parsed.errors.find((error) => error.type === 'Quotes');
@@ -83,7 +83,7 @@ export function readCsv(text: string): { rows: CsvAnimal[]; unknownColumns: stri
       ]);
     }
   }
-  const rows = lines.map((cells, index) => readRow(columns, cells, index + 2));
+  const rows = lines.map((cells, index) => readRow(columns, cells, index + 2, catalogue));
   markRepeated(rows);
   return { rows, unknownColumns: header.filter((_, i) => columns[i] === null) };
 }
@@ -92,6 +92,7 @@ function readRow(
   columns: readonly ((typeof COLUMNS)[number] | null)[],
   cells: readonly string[],
   line: number,
+  catalogue: Catalogue,
 ): CsvAnimal {
   const value = (column: (typeof COLUMNS)[number]): string => (cells[columns.indexOf(column)] ?? '').trim();
   const sex = value('sex').toLowerCase();
@@ -110,7 +111,7 @@ function readRow(
   const problems = result.ok
     ? []
     : result.problems.map((p) => ({ ...p, field: FIELD_COLUMNS[p.field] ?? p.field }));
-  if (candidate.genes) problems.push(...genesProblems(candidate.genes, 'genes'));
+  if (candidate.genes) problems.push(...genesProblems(candidate.genes, 'genes', catalogue));
   if (cells.length > columns.length)
     problems.push({
       field: 'row',

@@ -4,6 +4,7 @@ import { literal } from 'sequelize';
 import type { AnimalRow } from '../../db/models.ts';
 import { select, touchGenetics, type Work } from '../../db/work.ts';
 import { invalidField, notFound, Refusal } from '../../http/problems.ts';
+import { catalogueOf } from '../catalogue/catalogue.service.ts';
 import { genesProblems } from '../genetics/identification-check.ts';
 
 /** Writes one dated record and what follows from it: the animal's sex, its tub, the inferred genetics. */
@@ -46,7 +47,7 @@ async function completeBody(
   record: NewRecord,
 ): Promise<Record<string, unknown>> {
   if (record.kind === 'identification') {
-    const problems = genesProblems(record.body.genes, 'body.genes');
+    const problems = genesProblems(record.body.genes, 'body.genes', await catalogueOf(work));
     if (problems.length > 0)
       throw new Refusal('invalid', 'Some words of the genes need a correction.', problems);
   }

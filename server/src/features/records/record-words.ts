@@ -1,12 +1,12 @@
 import type { RecordBodies, RecordKind } from '@karyotome/contract';
-import { canonicalLabel, parseGenes } from '@karyotome/core';
+import { canonicalLabel, parseGenes, type Catalogue } from '@karyotome/core';
 
 /** A record's body in one line of plain words. */
-export function recordWords(kind: RecordKind, body: Record<string, unknown>): string {
+export function recordWords(kind: RecordKind, body: Record<string, unknown>, catalogue: Catalogue): string {
   switch (kind) {
     case 'identification': {
       const { genes, sure, by } = body as RecordBodies['identification'];
-      return `${canonicalLabel(parseGenes(genes))}, ${sure}, by ${by}`;
+      return `${canonicalLabel(parseGenes(genes, catalogue), catalogue)}, ${sure}, by ${by}`;
     }
     case 'sex': {
       const { sex, method, sure } = body as RecordBodies['sex'];

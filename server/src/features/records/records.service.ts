@@ -16,7 +16,7 @@ export async function addRecord(
   const { id } = await insertRecord(work, animalId, record);
   const warnings =
     record.kind === 'identification'
-      ? whyPairingCannot(await geneticsOf(work), animalId, record.body.genes)
+      ? await whyPairingCannot(await geneticsOf(work), animalId, record.body.genes)
       : [];
   return { id, warnings };
 }
@@ -69,13 +69,14 @@ async function refuseIfPublishedRestsOn(work: Work, record: RecordRow): Promise<
   if (record.kind !== 'identification') return;
   const genetics = await geneticsOf(work);
   const published = await publishedAnimals(work);
-  const resting = published.flatMap(({ id, number }) =>
-    claimsOf(genetics, id)
-      .filter((claim) =>
-        (supportOf(genetics, id, claim) ?? []).some((support) => support.record === record.id),
-      )
-      .map((claim) => `${claim.words} on the page of ${number}`),
-  );
+  const resting: string[] = [];
+  for (const { id, number } of published) {
+    for (const claim of claimsOf(genetics, id)) {
+      const support = (await supportOf(genetics, id, claim)) ?? [];
+      if (support.some((one) => one.record === record.id))
+        resting.push(`${claim.words} on the page of ${number}`);
+    }
+  }
   if (resting.length > 0) {
     throw new Refusal(
       'conflict',

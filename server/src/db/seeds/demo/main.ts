@@ -3,6 +3,7 @@ import { connect } from '../../connection.ts';
 import { migrate } from '../../migrate.ts';
 import { createModels } from '../../models.ts';
 import { readConfig } from '../../../config.ts';
+import { stopEngine } from '../../../features/genetics/engine-client.ts';
 import { loadDemo } from './demo.ts';
 
 /* Loads the demo farm into an empty database; leaves any other as it is. Run by npm run demo and by the tests. */
@@ -17,5 +18,6 @@ try {
     await loadDemo(database, config.dataDir);
   }
 } finally {
+  await stopEngine();
   await sequelize.close();
 }

@@ -1,9 +1,9 @@
 import {
   appearance,
   canonical,
+  CATALOGUE,
   canonicalLabel,
   gamete,
-  locusById,
   parseGenes,
   toParent,
   type Genotype,
@@ -14,7 +14,7 @@ import type { Chance } from './chance.ts';
 export type Truth = ReadonlyMap<string, Genotype>;
 
 export function truthOf(genes: string, sex: 'female' | 'male'): Truth {
-  const { loci } = toParent(parseGenes(genes), sex, locusById);
+  const { loci } = toParent(parseGenes(genes), sex);
   return new Map(
     [...loci].map(([id, genotypes]) => [id, genotypes.toSorted((a, b) => b.p - a.p)[0]!.genotype]),
   );
@@ -34,7 +34,7 @@ export function breed(sire: Truth, dam: Truth, sex: 'female' | 'male', chance: C
   const ids = new Set([...sire.keys(), ...dam.keys()]);
   return new Map(
     [...ids].map((id) => {
-      const locus = locusById(id)!;
+      const locus = CATALOGUE.locusById(id)!;
       const wild: Genotype = ['+', '+'];
       const fromSire = draw(gamete(sire.get(id) ?? wild, 'male', sex, locus), chance);
       const fromDam = draw(gamete(dam.get(id) ?? wild, 'female', sex, locus), chance);
@@ -46,7 +46,9 @@ export function breed(sire: Truth, dam: Truth, sex: 'female' | 'male', chance: C
 /** What a good eye would say of it: the genes that show. */
 export function shownGenes(truth: Truth): string {
   const shown = [...truth].flatMap(([id, genotype]): [string, { genotype: Genotype; p: number }[]][] =>
-    appearance(locusById(id)!, genotype) === '' ? [] : [[id, [{ genotype: canonical(...genotype), p: 1 }]]],
+    appearance(CATALOGUE.locusById(id)!, genotype) === ''
+      ? []
+      : [[id, [{ genotype: canonical(...genotype), p: 1 }]]],
   );
   return canonicalLabel({ loci: new Map(shown), phases: new Map(), possible: [] });
 }

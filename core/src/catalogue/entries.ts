@@ -1,0 +1,69 @@
+import type { Expression } from '../loci/locus.ts';
+import type { CatalogueAdditions } from './catalogue.ts';
+
+/** One addition or correction of a user, as it is stored. */
+export type CatalogueEntry =
+  /** A gene, or a line of one, that the catalogue does not have: a locus with one allele. */
+  | {
+      readonly kind: 'locus';
+      readonly name: string;
+      readonly expression: Expression;
+      /** The name of the animal with two copies. */
+      readonly double?: string | null | undefined;
+      /** Present where it lies on the sex chromosomes. */
+      readonly recombination?: number | null | undefined;
+    }
+  /** A further allele of a locus. */
+  | {
+      readonly kind: 'allele';
+      readonly locus: string;
+      readonly name: string;
+      readonly expression: Expression;
+      readonly double?: string | null | undefined;
+    }
+  /** A word that stands for genes. */
+  | { readonly kind: 'alias'; readonly word: string; readonly genes: string }
+  /** Another value for the recombination of a sex-linked locus. */
+  | { readonly kind: 'recombination'; readonly locus: string; readonly recombination: number };
+
+/** The allele id of a name of the user's own: apart from all built-in ones. */
+export function ownId(name: string): string {
+  const slug = name
+    .toLowerCase()
+    .normalize('NFKD')
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-|-$/g, '');
+  return `own-${slug}`;
+}
+
+/** A user's entries as additions to the built-in catalogue. */
+export function toAdditions(entries: readonly CatalogueEntry[]): CatalogueAdditions {
+  const of = <K extends CatalogueEntry['kind']>(kind: K) =>
+    entries.filter((entry): entry is Extract<CatalogueEntry, { kind: K }> => entry.kind === kind);
+  const allele = ({
+    name,
+    expression,
+    double,
+  }: {
+    name: string;
+    expression: Expression;
+    double?: string | null | undefined;
+  }) => ({
+    id: ownId(name),
+    name,
+    expression,
+    ...(double ? { double } : {}),
+  });
+  return {
+    loci: of('locus').map((entry) => ({
+      id: ownId(entry.name),
+      name: entry.name,
+      alleles: [allele(entry)],
+      compounds: [],
+      ...(entry.recombination == null ? {} : { sexLinked: { recombination: entry.recombination } }),
+    })),
+    alleles: of('allele').map((entry) => ({ locus: entry.locus, allele: allele(entry) })),
+    aliases: of('alias'),
+    recombination: of('recombination'),
+  };
+}

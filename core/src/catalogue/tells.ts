@@ -1,0 +1,158 @@
+/*
+ * What a keeper can see, zone by zone, and how sure the trade is of each gene. Common practice of the trade, no source.
+ */
+
+export const ZONES = [
+  'head top',
+  'eye stripe',
+  'eyes',
+  'lips',
+  'neck',
+  'back',
+  'flanks',
+  'belly edge',
+  'tail',
+  'ground colour',
+] as const;
+export type Zone = (typeof ZONES)[number];
+
+export interface Tell {
+  readonly zone: Zone;
+  readonly text: string;
+}
+
+const tells = (lines: string): Tell[] =>
+  lines
+    .trim()
+    .split('\n')
+    .map((line) => {
+      const [zone, text] = line.trim().split(': ');
+      return { zone: zone as Zone, text: text! };
+    });
+
+export const WILD_TYPE_TELLS: readonly Tell[] = tells(`
+  ground colour: dark
+  flanks: keyhole marks with two dots
+  eye stripe: thin
+  head top: plain brown
+`);
+
+/** Allele id -> its tells over wild type (recessive: of two copies). */
+export const TELLS: Readonly<Record<string, readonly Tell[]>> = {
+  pastel: tells(`
+    ground colour: brighter yellow, fading with age
+    head top: washed out
+    lips: pale
+    eyes: greenish
+    back: blushed
+    flanks: blushed`),
+  enchi: tells(`
+    back: bands instead of keyholes
+    eye stripe: thick, reaching back to join at the neck
+    head top: four-winged mark
+    ground colour: cleaner and warmer`),
+  fire: tells(`
+    back: ring and bow-tie shapes
+    head top: pale and bright, a straight arrow behind
+    ground colour: blacks fade to brown
+    flanks: flame-like fading`),
+  'orange-dream': tells(`
+    ground colour: orange
+    back: dots inside the stripe
+    flanks: marks chained and pulled tailward
+    head top: mark emphasised`),
+  banana: tells(`
+    ground colour: yellow-orange with lilac, no true black
+    back: freckles, coming with age`),
+  spider: tells(`
+    back: one thin unbroken line
+    flanks: few marks, white reaching high
+    head top: a mark of its own`),
+  woma: tells(`
+    back: a thin line, broken
+    flanks: few marks, less white than spider`),
+  clown: tells(`
+    head top: dark mark over all of it
+    back: dark stripe
+    flanks: drops that hang from the back
+    belly edge: bold spots
+    eye stripe: ends in a tear below the eye`),
+  pied: tells(`
+    back: patches without pattern or pigment
+    belly edge: carriers at times: clean white toward the tail between dark lines`),
+  'yellow-belly': tells(`
+    flanks: flaming
+    belly edge: speckled, the belly clean and yellowish`),
+  asphalt: tells(`
+    flanks: flaming, a little duller
+    belly edge: speckled`),
+  specter: tells(`
+    belly edge: less speckled`),
+  gravel: tells(`
+    belly edge: speckled, subtle`),
+  spark: tells(`
+    belly edge: speckled, subtle`),
+  leopard: tells(`
+    flanks: extra dots inside the marks
+    back: bold black outlines`),
+  pinstripe: tells(`
+    back: thin unbroken lines
+    flanks: browned`),
+  spotnose: tells(`
+    lips: two pale spots on the snout
+    back: busy pattern`),
+  phantom: tells(`
+    ground colour: brighter, smoother
+    head top: emptied`),
+  'het-red-axanthic': tells(`
+    ground colour: darker
+    back: thick stripe
+    head top: emptied`),
+  blackhead: tells(`
+    ground colour: darker, pixelled, very variable`),
+  'black-pastel': tells('ground colour: darkened'),
+  cinnamon: tells('ground colour: darkened, reddish'),
+  mahogany: tells('ground colour: darkened'),
+  ghi: tells('ground colour: darkened'),
+  mojave: tells(`
+    flanks: one dot in each mark
+    ground colour: brownish`),
+  vanilla: tells(`
+    head top: paler
+    flanks: blushed, without yellow`),
+  lavender: tells('ground colour: no black, lilac and yellow'),
+  albino: tells(`
+    ground colour: white and yellow
+    eyes: red`),
+  'axanthic-a': tells('ground colour: black, silver and grey as a hatchling'),
+  'axanthic-b': tells('ground colour: black, silver and grey as a hatchling'),
+  'axanthic-c': tells('ground colour: black, silver and grey as a hatchling'),
+  'desert-ghost': tells('ground colour: dusky, contrasts faded, brightening with age'),
+  ghost: tells('ground colour: as under a haze'),
+  'genetic-stripe': tells('back: clean stripe along it'),
+};
+
+/** How far breeders agree about a gene. */
+export type Agreement = 'settled' | 'usual' | 'debated';
+
+const DEBATED = new Set(['woma', 'hgw', 'blackhead', 'ghost', 'spark', 'gravel', 'confusion', 'sahara']);
+const SETTLED = new Set([
+  'pastel',
+  'spider-blackhead',
+  'pinstripe',
+  'clown',
+  'pied',
+  'albino-complex',
+  'blue-eyed-white',
+  'yellow-belly-complex',
+  'dark-complex',
+  'banana',
+  'enchi-complex',
+  'black-eyed-white',
+  'lavender',
+  'genetic-stripe',
+]);
+
+export function agreementOn(locus: string): Agreement {
+  return SETTLED.has(locus) ? 'settled' : DEBATED.has(locus) ? 'debated' : 'usual';
+}

@@ -1,0 +1,143 @@
+import type { ClaimDetailView, KinNodeView } from '@karyotome/contract';
+import { gamete, type Claim, type Genotype, type Locus, type Mate } from '@karyotome/core';
+import { select, type Work } from '../../db/work.ts';
+import { notFound } from '../../http/problems.ts';
+import { claimsOf, geneticsOf, labelOf, sireOdds, type Genetics } from './genetics.service.ts';
+
+interface Named {
+  readonly id: string;
+  readonly number: string;
+  readonly name: string | null;
+  readonly sex: 'female' | 'male' | 'unknown';
+  readonly status: string;
+}
+
+function animalsOf(work: Work): Promise<Named[]> {
+  return select<Named>(
+    work,
+    'select id, number, name, sex, status from animals where collection_id = :collectionId order by number',
+  );
+}
+
+const MATES_SHOWN = 5;
+
+/** What a claim hangs on, what would make it surer, and which mates would prove it. */
+export async function viewClaimDetail(
+  work: Work,
+  animalId: string,
+  locus: string,
+  allele: string,
+): Promise<ClaimDetailView> {
+  const genetics = await geneticsOf(work);
+  const claim = claimsOf(genetics, animalId).find((one) => one.locus === locus && one.allele === allele);
+  if (!claim) throw notFound('This claim');
+  const animals = await animalsOf(work);
+  const byId = new Map(animals.map((animal) => [animal.id, animal]));
+  const { hinges, strengthen } = await genetics.ask({ ask: 'detail', animal: animalId, claim });
+  return {
+    hinges: hinges.map(({ record }) => record),
+    strengthen: strengthen.map((one) => {
+      const { number } = byId.get(one.animal)!;
+      const words = {
+        'second-look': `The same seen again on ${number}, and recorded as certain`,
+        sire: `Knowing which of the candidates sired ${number}`,
+        parent: `Recording the other parent of ${number}`,
+      }[one.kind];
+      return { words, p: 'p' in one ? one.p : null, animalId: one.animal };
+    }),
+    proofs: await proofsOf(genetics, byId.get(animalId)!, claim, animals),
+  };
+}
+
+/** Living mates of the other sex, by how soon their young would settle whether the gene is carried. */
+async function proofsOf(
+  genetics: Genetics,
+  animal: Named,
+  claim: Claim,
+  animals: readonly Named[],
+): Promise<ClaimDetailView['proofs']> {
+  if (claim.kind !== 'fraction' || animal.sex === 'unknown') return [];
+  const locus = genetics.catalogue.locusById(claim.locus)!;
+  const mates = animals.flatMap(({ id, sex, status }): [string, Mate][] => {
+    if (sex === 'unknown' || sex === animal.sex || status === 'died' || status === 'sold') return [];
+    return [[id, mateOf(genetics, locus, claim.allele, animal.sex as 'female' | 'male', id)]];
+  });
+  const proofs = await genetics.ask({ ask: 'proofs', p: claim.p, mates });
+  const byId = new Map(animals.map((one) => [one.id, one]));
+  return proofs.slice(0, MATES_SHOWN).map(([id, proof]) => ({
+    animalId: id,
+    number: byId.get(id)!.number,
+    label: labelOf(genetics, id),
+    ...proof,
+  }));
+}
+
+/** For each thing a mate may be: the chance that an egg shows the gene, if the other parent has one copy of it. */
+function mateOf(
+  genetics: Genetics,
+  locus: Locus,
+  allele: string,
+  sex: 'female' | 'male',
+  mateId: string,
+): Mate {
+  const recessive = locus.alleles.some(({ id, expression }) => id === allele && expression === 'recessive');
+  const carrier: Genotype = ['+', allele];
+  const genotypes = genetics.posterior.genotypes(mateId).get(locus.id) ?? [];
+  return {
+    cases: genotypes.map(({ genotype, p }) => {
+      const pShows = (['female', 'male'] as const).reduce((sum, young) => {
+        const gives = chances(gamete(carrier, sex, young, locus));
+        const mate = chances(gamete(genotype, sex === 'male' ? 'female' : 'male', young, locus));
+        // A recessive gene shows beside any recessive allele of its locus; only its own can be told apart for sure.
+        const own = gives.get(allele) ?? 0;
+        return sum + (recessive ? own * (mate.get(allele) ?? 0) : own * (1 - (mate.get(allele) ?? 0))) / 2;
+      }, 0);
+      return { weight: p, pShows };
+    }),
+  };
+}
+
+function chances(gamete: readonly (readonly [string, number])[]): Map<string, number> {
+  const sums = new Map<string, number>();
+  for (const [allele, p] of gamete) sums.set(allele, (sums.get(allele) ?? 0) + p);
+  return sums;
+}
+
+/** Everybody related to an animal by descent within so many generations up and down, for drawing. */
+export async function viewKin(work: Work, animalId: string, generations: number): Promise<KinNodeView[]> {
+  const genetics = await geneticsOf(work);
+  if (!genetics.recorded.has(animalId)) throw notFound('This animal');
+  const animals = await animalsOf(work);
+  const shown = new Set([animalId]);
+  const parentsOf = (id: string): string[] => {
+    const { dam, sires } = genetics.recorded.get(id)!;
+    return [...(dam ? [dam] : []), ...sires.map((sire) => sire.id)];
+  };
+  let edge = [animalId];
+  for (let depth = 0; depth < generations; depth++) {
+    edge = edge.flatMap(parentsOf);
+    for (const id of edge) shown.add(id);
+  }
+  edge = [animalId];
+  for (let depth = 0; depth < generations; depth++) {
+    const from = new Set(edge);
+    edge = animals.filter(({ id }) => parentsOf(id).some((parent) => from.has(parent))).map(({ id }) => id);
+    for (const id of edge) {
+      shown.add(id);
+      // The other parent belongs into the picture, or the young would seem to have one.
+      for (const parent of parentsOf(id)) shown.add(parent);
+    }
+  }
+  return animals
+    .filter(({ id }) => shown.has(id))
+    .map(({ id, number, name, sex, status }) => ({
+      id,
+      number,
+      name,
+      sex,
+      label: labelOf(genetics, id),
+      died: status === 'died',
+      dam: genetics.recorded.get(id)!.dam ?? null,
+      sires: [...sireOdds(genetics, id)].map(([sire, p]) => ({ id: sire, p })),
+    }));
+}

@@ -1,0 +1,165 @@
+import {
+  conflictsOf,
+  createCatalogue,
+  createEstimator,
+  eggsUntilSettled,
+  explainConflict,
+  findHinges,
+  findSupport,
+  infer,
+  PedigreeEngine,
+  RecordCompiler,
+  strengthenings,
+  toAdditions,
+  toCompact,
+  withAncestors,
+  type Catalogue,
+  type CatalogueEntry,
+  type Claim,
+  type CompactPosterior,
+  type Conflict,
+  type Explanation,
+  type Mate,
+  type Pedigree,
+  type Posterior,
+  type Proof,
+  type RecordedAnimal,
+  type Strengthening,
+  type SupportingRecord,
+  type WeightedGenotype,
+} from '@karyotome/core';
+
+/*
+ * Runs in a thread of its own: holds the engine of each collection, brings it up to date with what was recorded, and
+ * answers what takes many inferences. A snapshot is known by its token; a question about another one is refused, and the
+ * asker sends its records again.
+ */
+
+export type Question =
+  | {
+      readonly ask: 'update';
+      readonly collection: string;
+      readonly token: number;
+      readonly entries: readonly CatalogueEntry[];
+      readonly animals: readonly RecordedAnimal[];
+    }
+  | ({ readonly collection: string; readonly token: number } & (
+      | { readonly ask: 'support'; readonly animal: string; readonly claim: Claim }
+      | { readonly ask: 'detail'; readonly animal: string; readonly claim: Claim }
+      | { readonly ask: 'proofs'; readonly p: number; readonly mates: readonly (readonly [string, Mate])[] }
+      | { readonly ask: 'explain' }
+      | {
+          readonly ask: 'before';
+          readonly parents: readonly string[];
+          readonly clutchMates: readonly string[];
+        }
+    ));
+
+export interface Answers {
+  update: CompactPosterior;
+  support: SupportingRecord[] | null;
+  detail: { support: SupportingRecord[] | null; hinges: SupportingRecord[]; strengthen: Strengthening[] };
+  proofs: (readonly [string, Proof])[];
+  explain: { conflict: Conflict; explanations: Explanation[] }[];
+  before: (readonly [string, (readonly [string, readonly WeightedGenotype[]])[]])[];
+}
+
+interface Held {
+  readonly entries: string;
+  readonly catalogue: Catalogue;
+  readonly compiler: RecordCompiler;
+  engine: PedigreeEngine | null;
+  token: number;
+}
+
+const KEPT = 8;
+const held = new Map<string, Held>();
+
+/** @returns null where the collection's snapshot is not the one asked about */
+export default function answer(question: Question): Answers[Question['ask']] | null {
+  if (question.ask === 'update') return update(question);
+  const one = held.get(question.collection);
+  if (!one?.engine || one.token !== question.token) return null;
+  const { pedigree } = one.engine;
+  switch (question.ask) {
+    case 'support':
+      return findSupport(pedigree, question.animal, question.claim, one.catalogue) ?? NOTHING;
+    case 'detail': {
+      const { animal, claim } = question;
+      const support = findSupport(pedigree, animal, claim, one.catalogue);
+      return {
+        support,
+        hinges: findHinges(pedigree, animal, claim, support ?? [], one.catalogue),
+        strengthen: strengthenings(pedigree, animal, claim, support ?? [], one.catalogue),
+      };
+    }
+    case 'proofs':
+      return question.mates
+        .flatMap(([id, mate]) => {
+          const proof = eggsUntilSettled(question.p, mate);
+          return proof ? [[id, proof] as const] : [];
+        })
+        .toSorted((a, b) => a[1].eggs - b[1].eggs);
+    case 'explain':
+      return conflictsOf(one.engine).map((conflict) => ({
+        conflict,
+        explanations: explainConflict(pedigree, conflict.loci, conflict.animals),
+      }));
+    case 'before':
+      return parentsBefore(pedigree, question.parents, new Set(question.clutchMates));
+  }
+}
+
+/** Stands for "no support within reach": null says that the snapshot is another one. */
+const NOTHING: SupportingRecord[] = [];
+
+function update({
+  collection,
+  token,
+  entries,
+  animals,
+}: Extract<Question, { ask: 'update' }>): CompactPosterior {
+  const key = JSON.stringify(entries);
+  let one = held.get(collection);
+  if (one?.entries !== key) {
+    const catalogue = createCatalogue(toAdditions(entries));
+    one = { entries: key, catalogue, compiler: new RecordCompiler(catalogue), engine: null, token };
+  }
+  const pedigree = one.compiler.compile(animals);
+  if (one.engine) one.engine.update(pedigree);
+  else one.engine = new PedigreeEngine(pedigree, createEstimator());
+  one.token = token;
+  held.delete(collection);
+  held.set(collection, one);
+  if (held.size > KEPT) held.delete(held.keys().next().value!);
+  return toCompact(one.engine);
+}
+
+/**
+ * What was known of a pair before their young of one clutch were looked at: from their ancestors, and from their other
+ * young. The clutch cannot testify for itself when it is asked what its parents can give.
+ */
+function parentsBefore(
+  pedigree: Pedigree,
+  parents: readonly string[],
+  clutchMates: ReadonlySet<string>,
+): Answers['before'] {
+  const isParent = new Set(parents);
+  const otherYoung = pedigree.animals.filter(
+    (animal) =>
+      !clutchMates.has(animal.id) &&
+      ((animal.dam !== undefined && isParent.has(animal.dam)) ||
+        (animal.sires ?? []).some((sire) => isParent.has(sire.id))),
+  );
+  const known = read(pedigree, [...parents, ...otherYoung.map((animal) => animal.id)], clutchMates);
+  // Where other young contradict the parents' records, the ancestors alone are asked.
+  const posterior = known.conflicts.length > 0 ? read(pedigree, parents, clutchMates) : known;
+  return parents.map((id) => [id, [...(posterior.animals.get(id) ?? [])]]);
+}
+
+function read(pedigree: Pedigree, ids: readonly string[], silent: ReadonlySet<string>): Posterior {
+  const animals = withAncestors(pedigree.animals, ids).map((animal) =>
+    silent.has(animal.id) ? { ...animal, calls: [] } : animal,
+  );
+  return infer({ ...pedigree, animals }, createEstimator());
+}
