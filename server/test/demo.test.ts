@@ -9,6 +9,7 @@ import { inTransaction, localToday, type Work } from '../src/db/work.ts';
 import { listAnimals } from '../src/features/animals/animals.service.ts';
 import { viewAnimal } from '../src/features/animals/view-animal.ts';
 import { listPairings } from '../src/features/breeding/pairings.service.ts';
+import { listContradictions } from '../src/features/genetics/contradictions.service.ts';
 import { geneticsOf } from '../src/features/genetics/genetics.service.ts';
 import { viewToday } from '../src/features/today/today.ts';
 import { startTestApp, type TestApp } from './test-app.ts';
@@ -80,8 +81,35 @@ describe('the demo farm', () => {
     expect(settled.length).toBeGreaterThan(0);
   });
 
-  test('contradicts itself nowhere: every hatchling is what its parents can give', async () => {
-    expect((await asOwner(geneticsOf)).posterior.conflicts).toEqual([]);
+  test('contradicts itself in one place only: a slip, which the ranking names first', async () => {
+    const found = await asOwner(listContradictions);
+    expect(found).toHaveLength(1);
+    const [first] = found[0]!.explanations;
+    expect(first).toMatchObject({ kind: 'identification' });
+    expect(first!.share).toBeGreaterThan(0.5);
+    expect(found[0]!.explanations.reduce((sum, { share }) => sum + share, 0)).toBeCloseTo(1, 9);
+  });
+
+  test('has a possible carrier that her young proved, and one that they all but ruled out', async () => {
+    const claims = async (number: string) => {
+      const animal = (await asOwner(listAnimals)).find((one) => one.number === number)!;
+      return (await asOwner((work) => viewAnimal(work, animal.id))).claims;
+    };
+    const proved = (await claims('F-01')).find(({ allele }) => allele === 'ultramel')!;
+    expect(proved).toMatchObject({ kind: 'carrier', certain: true });
+    expect(proved.rule).toContain('offspring');
+    const doubted = (await claims('F-05')).find(({ allele }) => allele === 'ultramel')!;
+    expect(doubted.p).toBeLessThan(0.1);
+  });
+
+  test('has one of two look-alikes that a double among the young settled', async () => {
+    const animal = (await asOwner(listAnimals)).find(({ number }) => number === 'F-03')!;
+    expect(animal.label).toBe('Gravel');
+    const { claims, records } = await asOwner((work) => viewAnimal(work, animal.id));
+    expect(records.find(({ kind }) => kind === 'identification')!.body).toMatchObject({
+      genes: 'Gravel or Specter',
+    });
+    expect(claims.find(({ allele }) => allele === 'gravel')).toMatchObject({ certain: true });
   });
 
   test('has a pair of twins of half size', async () => {

@@ -145,10 +145,13 @@ function composeLabel(genetics: Genetics, animalId: string, genes: string): stri
   const { catalogue, posterior } = genetics;
   const parsed = parseGenes(genes, catalogue);
   const claims = claimsOf(genetics, animalId);
-  // Where the records contradict one another, the label says what was seen and infers nothing.
-  const inferred = posterior.genotypes(animalId);
-  const silent = [...parsed.loci].filter(([locus]) => !inferred.has(locus));
   const shown = claims.filter((claim) => claim.kind === 'visual' || claim.kind === 'double');
+  // Where the records contradict one another, or leave one of several open, the label says what was seen.
+  const inferred = posterior.genotypes(animalId);
+  const silent = [...parsed.loci].filter(
+    ([locus]) =>
+      !inferred.has(locus) || (parsed.either.has(locus) && !shown.some((claim) => claim.locus === locus)),
+  );
   const carried = claims.filter(
     (claim) =>
       claim.kind === 'carrier' ||

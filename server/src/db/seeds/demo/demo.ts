@@ -22,8 +22,11 @@ import {
   FASTING,
   FOUNDERS,
   KEEPER,
+  LOOK_ALIKE,
+  NEEDED,
   RACKS,
   ROOM,
+  SLIPS,
   STORIES,
   type ParentChoice,
   type PlannedClutch,
@@ -73,6 +76,18 @@ async function addKeeper(database: Database, actor: Actor, password: string): Pr
     accountId: id,
     role: 'keeper',
   });
+}
+
+/** What goes into the record for what shows: mostly just that. */
+function recordedAs(clutch: string, place: number, shown: string) {
+  const slip = SLIPS[`${clutch}-${place}`];
+  if (slip) {
+    const genes = shown === 'Normal' ? slip : `${slip} ${shown}`;
+    return { genes, sure: 'certain' as const, by: KEEPER.name };
+  }
+  const alike = LOOK_ALIKE[clutch];
+  const genes = alike && shown.includes(alike.seen) ? shown.replace(alike.seen, alike.recorded) : shown;
+  return { genes, sure: 'certain' as const, by: FARM.owner };
 }
 
 class Farm {
@@ -196,6 +211,19 @@ class Farm {
     this.byClutch.set(plan.id, young);
   }
 
+  private drawYoung(name: string, sire: Made, dam: Made, sex: 'female' | 'male'): Truth {
+    const drawn = breed(sire.truth, dam.truth, sex, this.chance);
+    const needed = NEEDED[name];
+    if (!needed) return drawn;
+    // From dice of its own, so that all that is drawn later stays as it is.
+    const again = new Chance(7);
+    for (let tries = 0; tries < 1000; tries++) {
+      const truth = breed(sire.truth, dam.truth, sex, again);
+      if (shownGenes(truth).includes(needed)) return truth;
+    }
+    throw new Error(`The parents of ${name} cannot give ${needed}.`);
+  }
+
   private async addHatchling(
     plan: PlannedClutch,
     place: number,
@@ -207,7 +235,7 @@ class Farm {
   ): Promise<Made> {
     const { chance } = this;
     const sex = chance.isTrue(0.5) ? 'male' : 'female';
-    const truth = breed(sire.truth, dam.truth, sex, chance);
+    const truth = this.drawYoung(`${plan.id}-${place}`, sire, dam, sex);
     const isTwin = plan.hasTwins === true && place >= plan.hatched - 2;
     const fate = plan.fates[place] ?? 'undecided';
     if (plan.isIdentified) {
@@ -220,7 +248,7 @@ class Farm {
       await insertRecord(this.work, id, {
         kind: 'identification',
         on: seenOn,
-        body: { genes: shownGenes(truth), sure: 'certain', by: FARM.owner },
+        body: recordedAs(plan.id, place, shownGenes(truth)),
       });
     }
     if (isTwin)

@@ -40,7 +40,15 @@ export const FOUNDERS: readonly Founder[] = [
     ageDays: 2010,
     adultG: 1880,
   },
-  { number: 'F-03', name: 'Sedge', sex: 'female', genes: 'Gravel', ageDays: 1930, adultG: 1760 },
+  {
+    number: 'F-03',
+    name: 'Sedge',
+    sex: 'female',
+    genes: 'Gravel or Specter',
+    truth: 'gravel',
+    ageDays: 1930,
+    adultG: 1760,
+  },
   { number: 'F-04', name: 'Plover', sex: 'female', genes: 'Mocha het Puzzle', ageDays: 2300, adultG: 2140 },
   {
     number: 'F-05',
@@ -258,3 +266,12 @@ export const STORIES: Readonly<
 };
 /** Males that fast through the breeding season, for this many days so far. */
 export const FASTING: Readonly<Record<string, number>> = { 'M-03': 74, 'M-04': 52 };
+
+/** Where the eye cannot tell which: what is then recorded instead, by clutch. A double among its young tells later. */
+export const LOOK_ALIKE: Readonly<Record<string, { readonly seen: string; readonly recorded: string }>> = {
+  d: { seen: 'Gravel', recorded: 'Gravel or Specter' },
+};
+/** A slip of a tired evening, by clutch and place: a gene that neither parent is recorded with. */
+export const SLIPS: Readonly<Record<string, string>> = { 'f-3': 'Pastel' };
+/** Young that the story needs to show something their parents can give, by clutch and place. */
+export const NEEDED: Readonly<Record<string, string>> = { 'd-2': 'Highway' };
