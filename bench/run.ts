@@ -8,7 +8,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { chromium } from '@playwright/test';
-import { locusById, parseParent, pairingOutcomes } from '@karyotome/core';
+import { parseParent, pairingOutcomes } from '@karyotome/core';
 import { build } from '../scripts/build.mjs';
 import { ROOT, startPostgres, stopPostgres } from '../scripts/postgres.mjs';
 import { connect } from '../server/src/db/connection.ts';
@@ -144,11 +144,10 @@ async function benchApi(): Promise<number> {
 }
 
 function benchOdds(): void {
-  const sire = parseParent('pastel enchi leopard fire banana 66% het clown', 'male', locusById).parent;
+  const sire = parseParent('pastel enchi leopard fire banana 66% het clown', 'male').parent;
   const dam = parseParent(
     'mojave yellow belly pinstripe orange dream het clown 50% het pied spotnose',
     'female',
-    locusById,
   ).parent;
   const samples = Array.from({ length: 40 }, () => {
     const start = performance.now();

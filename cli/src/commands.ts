@@ -4,7 +4,6 @@ import {
   createEstimator,
   infer,
   InputError,
-  locusById,
   pairingOutcomes,
   parseGenes,
   parseParent,
@@ -77,8 +76,8 @@ function wholeNumber(field: string, text: unknown): number | undefined {
 
 function odds(args: readonly string[]): CommandResult {
   const { values } = options(args, ['sire', 'dam', 'target', 'eggs', 'top']);
-  const sire = parseParent(genes('sire', values['sire']), 'male', locusById).parent;
-  const dam = parseParent(genes('dam', values['dam']), 'female', locusById).parent;
+  const sire = parseParent(genes('sire', values['sire']), 'male').parent;
+  const dam = parseParent(genes('dam', values['dam']), 'female').parent;
   const eggs = wholeNumber('eggs', values['eggs']);
   const top = wholeNumber('top', values['top']);
   const listed = pairingOutcomes(sire, dam, top);

@@ -168,6 +168,8 @@ export interface KinNodeView {
   died: boolean;
   dam: string | null;
   sires: { id: string; p: number }[];
+  /** Of the gene that was asked about: the chance that it shows, and that it is there at all. */
+  gene: { pShows: number; pCarries: number } | null;
 }
 
 export interface AnimalView extends AnimalSummary {

@@ -12,6 +12,7 @@ import type { Config } from './config.ts';
 import type { Database } from './db/work.ts';
 import { animalRoutes } from './features/animals/animals.routes.ts';
 import { breedingRoutes } from './features/breeding/breeding.routes.ts';
+import { changeRoutes, tellChanged } from './features/changes/changes.ts';
 import { catalogueRoutes } from './features/catalogue/catalogue.routes.ts';
 import { geneticsRoutes } from './features/genetics/genetics.routes.ts';
 import { importRoutes } from './features/imports/imports.routes.ts';
@@ -111,9 +112,10 @@ function api(database: Database, config: Config, sessionPool: pg.Pool): Router {
   }) as express.ErrorRequestHandler);
   // Above the longest text any field takes, so that too long a text is refused by its field's name.
   router.use(express.json({ limit: '12mb' }));
-  const endpoints = createEndpoints(database);
+  const endpoints = createEndpoints(database, tellChanged);
   router.use(sessionRoutes(database, config, generateToken));
   router.use(settingsRoutes(endpoints));
+  router.use(changeRoutes());
   router.use(catalogueRoutes(endpoints));
   router.use(geneticsRoutes(endpoints));
   router.use(animalRoutes(endpoints));

@@ -1,5 +1,4 @@
 import type { Allele, Compound, Locus, WelfareNote } from '../loci/locus.ts';
-import { WILD } from '../loci/locus.ts';
 
 /*
  * The built-in catalogue of genes. Common practice of the trade, no source: names, expressions and cautions as breeders

@@ -65,8 +65,12 @@ function send(response: Response, answer: Answer): void {
   else response.json(answer.body);
 }
 
-/** Turns services into request handlers: permission, transaction, idempotency, answer. */
-export function createEndpoints(database: Database) {
+/**
+ * Turns services into request handlers: permission, transaction, idempotency, answer.
+ *
+ * @param onChange - hears of every write, once it is committed
+ */
+export function createEndpoints(database: Database, onChange: (collectionId: string) => void) {
   return {
     read(run: (work: Work, request: Request) => Promise<unknown>): RequestHandler {
       return async (request, response) => {
@@ -81,13 +85,12 @@ export function createEndpoints(database: Database) {
     write(run: (work: Work, request: Request) => Promise<Answer>, act: Act = 'record'): RequestHandler {
       return async (request, response) => {
         const actor = allow(request, act);
-        send(
-          response,
-          await inTransaction(database, actor, async (work) => {
-            const key = request.get('Idempotency-Key');
-            return key === undefined ? run(work, request) : once(work, request, key, run);
-          }),
-        );
+        const answer = await inTransaction(database, actor, async (work) => {
+          const key = request.get('Idempotency-Key');
+          return key === undefined ? run(work, request) : once(work, request, key, run);
+        });
+        onChange(actor.collectionId);
+        send(response, answer);
       };
     },
   };

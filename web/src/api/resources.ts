@@ -3,10 +3,15 @@ import type {
   AnimalSummary,
   AnimalView,
   BenchView,
+  CatalogueEntryInput,
+  CatalogueView,
+  ClaimDetailView,
   CollectionSettings,
+  ContradictionView,
   Correction,
   Hatching,
   ImportPreview,
+  KinNodeView,
   LadderView,
   NewAnimal,
   NewClutch,
@@ -63,6 +68,24 @@ export const api = {
       body,
       version,
     }),
+
+  catalogue: () => request<CatalogueView>('GET', '/catalogue'),
+  addCatalogueEntry: (body: CatalogueEntryInput) => request<Created>('POST', '/catalogue/entries', { body }),
+  changeCatalogueEntry: (id: string, body: CatalogueEntryInput, version: number) =>
+    request<Created>('PUT', `/catalogue/entries/${id}`, { body, version }),
+  removeCatalogueEntry: (id: string) => request<void>('DELETE', `/catalogue/entries/${id}`),
+
+  contradictions: () => request<ContradictionView[]>('GET', '/contradictions'),
+  claimDetail: (animalId: string, locus: string, allele: string) =>
+    request<ClaimDetailView>(
+      'GET',
+      `/animals/${animalId}/claims/${encodeURIComponent(locus)}/${encodeURIComponent(allele)}`,
+    ),
+  kin: (animalId: string, generations: number, gene: { locus: string; allele: string } | null) =>
+    request<KinNodeView[]>(
+      'GET',
+      `/animals/${animalId}/kin?${new URLSearchParams({ generations: String(generations), ...gene })}`,
+    ),
 
   racks: () => request<RackView[]>('GET', '/racks'),
   addRack: (body: NewRack) => request<Created>('POST', '/racks', { body }),

@@ -3,6 +3,7 @@ import {
   mdiBarn,
   mdiCalendarHeart,
   mdiCogOutline,
+  mdiDna,
   mdiEyeOutline,
   mdiLogout,
   mdiMagnifyScan,
@@ -16,6 +17,7 @@ import { useRoute, useRouter } from 'vue-router';
 import { useDisplay, useTheme } from 'vuetify';
 import { keepTheme, type ThemeName } from '../plugins/vuetify.ts';
 import { useSession } from '../stores/session.ts';
+import { useLiveUpdates } from '../stores/useLiveUpdates.ts';
 import KeyHelp from './KeyHelp.vue';
 
 /** Places in the order of the work. */
@@ -26,6 +28,7 @@ const PLACES = [
   { to: '/racks', title: 'Racks', icon: mdiBarn },
   { to: '/animals', title: 'Animals', icon: mdiSnake },
   { to: '/showcase', title: 'Showcase', icon: mdiEyeOutline },
+  { to: '/genes', title: 'Genes', icon: mdiDna },
 ];
 
 const session = useSession();
@@ -33,6 +36,7 @@ const route = useRoute();
 const router = useRouter();
 const theme = useTheme();
 const { smAndDown } = useDisplay();
+useLiveUpdates();
 const isNight = computed(() => theme.global.name.value === 'night');
 const isHere = (to: string): boolean => route.path === to || route.path.startsWith(`${to}/`);
 

@@ -57,6 +57,17 @@ export const router = createRouter({
       meta: { title: 'Import' },
     },
     {
+      path: '/animals/contradictions',
+      component: () => import('../features/contradictions/ContradictionsView.vue'),
+      meta: { title: 'Contradictions' },
+    },
+    {
+      path: '/animals/:id/kin',
+      component: () => import('../features/kin/KinView.vue'),
+      meta: { title: 'Kin' },
+    },
+    { path: '/genes', component: () => import('../features/genes/GenesView.vue'), meta: { title: 'Genes' } },
+    {
       path: '/animals/:id',
       component: () => import('../features/animal/AnimalView.vue'),
       meta: { title: 'Animal' },

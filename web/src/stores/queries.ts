@@ -1,5 +1,6 @@
 import { useQuery } from '@pinia/colada';
-import { toValue, type MaybeRefOrGetter } from 'vue';
+import { CATALOGUE, createCatalogue, toAdditions } from '@karyotome/core';
+import { computed, toValue, type MaybeRefOrGetter } from 'vue';
 import { api } from '../api/resources.ts';
 
 /* What is read from the server, by key. A write makes all of them stale. */
@@ -16,3 +17,23 @@ export const useLadders = () => useQuery({ key: ['ladders'], query: api.ladders 
 export const useShowcase = () => useQuery({ key: ['showcase'], query: api.showcase });
 export const usePublished = (slug: MaybeRefOrGetter<string>) =>
   useQuery({ key: () => ['published', toValue(slug)], query: () => api.published(toValue(slug)) });
+
+export const useCatalogueEntries = () => useQuery({ key: ['catalogue'], query: api.catalogue });
+/** The genes as this collection has them; the built-in ones until its own are read. */
+export function useCatalogue() {
+  const { data } = useCatalogueEntries();
+  return computed(() => {
+    const entries = data.value?.entries ?? [];
+    return entries.length === 0 ? CATALOGUE : createCatalogue(toAdditions(entries.map(({ entry }) => entry)));
+  });
+}
+export const useContradictions = () => useQuery({ key: ['contradictions'], query: api.contradictions });
+export const useKin = (
+  id: MaybeRefOrGetter<string>,
+  generations: MaybeRefOrGetter<number>,
+  gene: MaybeRefOrGetter<{ locus: string; allele: string } | null>,
+) =>
+  useQuery({
+    key: () => ['kin', toValue(id), toValue(generations), `${toValue(gene)?.locus}/${toValue(gene)?.allele}`],
+    query: () => api.kin(toValue(id), toValue(generations), toValue(gene)),
+  });

@@ -1,12 +1,14 @@
 <script setup lang="ts">
-import { canonicalLabel, parseGenes } from '@karyotome/core';
+import { canonicalLabel, parseGenes, type Catalogue } from '@karyotome/core';
 import { computed } from 'vue';
 
 /** Genes in trade shorthand, read while typing: what it was understood as, and what it was not. */
-const props = defineProps<{ label?: string; errors?: string[]; hint?: string }>();
+const props = defineProps<{ label?: string; errors?: string[]; hint?: string; catalogue?: Catalogue }>();
 const text = defineModel<string | null>({ required: true });
-const reading = computed(() => parseGenes(text.value ?? ''));
-const understood = computed(() => ((text.value ?? '').trim() === '' ? '' : canonicalLabel(reading.value)));
+const reading = computed(() => parseGenes(text.value ?? '', props.catalogue));
+const understood = computed(() =>
+  (text.value ?? '').trim() === '' ? '' : canonicalLabel(reading.value, props.catalogue),
+);
 const messages = computed(() => (props.errors?.length ? props.errors : []));
 
 function replace(word: string, suggestion: string): void {

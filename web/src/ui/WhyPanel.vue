@@ -6,7 +6,7 @@ defineProps<{ title: string; label?: string }>();
 </script>
 
 <template>
-  <v-menu :close-on-content-click="false" max-width="420" location="bottom end">
+  <v-menu :close-on-content-click="false" max-width="460" location="bottom end">
     <template #activator="{ props: activator }">
       <v-btn
         v-bind="activator"
@@ -28,7 +28,9 @@ defineProps<{ title: string; label?: string }>();
 <style scoped>
 .why {
   display: grid;
-  gap: 10px;
+  gap: 12px;
+  max-height: min(70vh, 640px);
   padding: 16px;
+  overflow-y: auto;
 }
 </style>

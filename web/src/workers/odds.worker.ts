@@ -1,8 +1,10 @@
 import {
-  locusById,
+  createCatalogue,
   pairingCautions,
   parseParent,
+  toAdditions,
   visibleOutcomes,
+  type CatalogueEntry,
   type VisibleOutcome,
 } from '@karyotome/core';
 
@@ -11,6 +13,8 @@ export interface OddsRequest {
   /** Labels in trade shorthand: one dam, one or more sires. */
   readonly dam: string;
   readonly sires: readonly string[];
+  /** What the collection adds to the catalogue. */
+  readonly entries: readonly CatalogueEntry[];
 }
 export interface OddsAnswer {
   readonly id: number;
@@ -23,12 +27,13 @@ export interface OddsAnswer {
 const SHOWN = 60;
 
 self.addEventListener('message', ({ data }: MessageEvent<OddsRequest>) => {
-  const dam = parseParent(data.dam, 'female', locusById).parent;
+  const catalogue = createCatalogue(toAdditions(data.entries));
+  const dam = parseParent(data.dam, 'female', catalogue).parent;
   const bySire = data.sires.map((text) => {
-    const sire = parseParent(text, 'male', locusById).parent;
+    const sire = parseParent(text, 'male', catalogue).parent;
     return {
-      outcomes: visibleOutcomes(sire, dam, SHOWN),
-      cautions: [...new Set(pairingCautions(sire, dam))],
+      outcomes: visibleOutcomes(sire, dam, SHOWN, catalogue),
+      cautions: [...new Set(pairingCautions(sire, dam, catalogue))],
     };
   });
   const answer: OddsAnswer = { id: data.id, bySire };

@@ -1,4 +1,4 @@
-import type { AnimalView, ClaimView, ConflictView, RecordView, SupportView } from '@karyotome/contract';
+import type { AnimalView, ClaimView, RecordView, SupportView } from '@karyotome/contract';
 import { appetite, inShed, isCertain, judgeMove, nextMeal } from '@karyotome/core';
 import { select, type Work } from '../../db/work.ts';
 import { notFound } from '../../http/problems.ts';

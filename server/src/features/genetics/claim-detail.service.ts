@@ -1,5 +1,5 @@
 import type { ClaimDetailView, KinNodeView } from '@karyotome/contract';
-import { gamete, type Claim, type Genotype, type Locus, type Mate } from '@karyotome/core';
+import { appearance, gamete, type Claim, type Genotype, type Locus, type Mate } from '@karyotome/core';
 import { select, type Work } from '../../db/work.ts';
 import { notFound } from '../../http/problems.ts';
 import { claimsOf, geneticsOf, labelOf, sireOdds, type Genetics } from './genetics.service.ts';
@@ -104,7 +104,12 @@ function chances(gamete: readonly (readonly [string, number])[]): Map<string, nu
 }
 
 /** Everybody related to an animal by descent within so many generations up and down, for drawing. */
-export async function viewKin(work: Work, animalId: string, generations: number): Promise<KinNodeView[]> {
+export async function viewKin(
+  work: Work,
+  animalId: string,
+  generations: number,
+  gene: { locus: string; allele: string } | null,
+): Promise<KinNodeView[]> {
   const genetics = await geneticsOf(work);
   if (!genetics.recorded.has(animalId)) throw notFound('This animal');
   const animals = await animalsOf(work);
@@ -139,5 +144,23 @@ export async function viewKin(work: Work, animalId: string, generations: number)
       died: status === 'died',
       dam: genetics.recorded.get(id)!.dam ?? null,
       sires: [...sireOdds(genetics, id)].map(([sire, p]) => ({ id: sire, p })),
+      gene: gene && geneOdds(genetics, id, gene),
     }));
+}
+
+/** How likely a gene shows on an animal, and how likely it is there at all. */
+function geneOdds(
+  { catalogue, posterior }: Genetics,
+  id: string,
+  { locus, allele }: { locus: string; allele: string },
+): KinNodeView['gene'] {
+  const rules = catalogue.locusById(locus);
+  const genotypes = posterior.genotypes(id).get(locus);
+  if (!rules || !genotypes) return null;
+  const carrying = genotypes.filter(({ genotype }) => genotype.includes(allele));
+  const sum = (list: typeof genotypes): number => list.reduce((total, { p }) => total + p, 0);
+  return {
+    pCarries: sum(carrying),
+    pShows: sum(carrying.filter(({ genotype }) => appearance(rules, genotype).includes(allele))),
+  };
 }

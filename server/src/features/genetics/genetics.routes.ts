@@ -28,7 +28,9 @@ export function geneticsRoutes(endpoints: Endpoints): Router {
       const generations = Number.isInteger(asked)
         ? Math.min(Math.max(asked, 1), MOST_GENERATIONS)
         : GENERATIONS;
-      return viewKin(work, idParam(request), generations);
+      const { locus, allele } = request.query;
+      const gene = typeof locus === 'string' && typeof allele === 'string' ? { locus, allele } : null;
+      return viewKin(work, idParam(request), generations, gene);
     }),
   );
   return router;

@@ -105,9 +105,7 @@ function show(recordId: string): void {
           class="mb-4"
         >
           <strong>The records disagree.</strong> {{ conflict.words }}
-          <template v-for="other in conflict.animals" :key="other.id"
-            >{{ ' ' }}<router-link :to="`/animals/${other.id}`">{{ other.number }}</router-link></template
-          >
+          <router-link to="/animals/contradictions">What may have gone wrong</router-link>
         </v-alert>
         <div class="grid">
           <div class="stack">
@@ -131,6 +129,9 @@ function show(recordId: string): void {
               <h2>Parents and theirs</h2>
               <LineageTree v-if="data.parents.length" :parents="data.parents" />
               <p v-else class="soft">No parents recorded: it came in from elsewhere.</p>
+              <p class="small">
+                <router-link :to="`/animals/${data.id}/kin`">Kin chart, to any depth</router-link>
+              </p>
               <p v-if="data.clutch" class="small">
                 <router-link :to="`/bench/${data.clutch.id}`">Clutch {{ data.clutch.name }}</router-link
                 >, laid {{ dayWords(data.clutch.laidOn) }}, {{ data.clutch.mates }} hatchlings

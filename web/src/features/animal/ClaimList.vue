@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import type { ClaimView } from '@karyotome/contract';
-import { dayWords, oddsWords } from '../../format/format.ts';
+import { oddsWords } from '../../format/format.ts';
 import SureText from '../../ui/SureText.vue';
 import WhyPanel from '../../ui/WhyPanel.vue';
+import ClaimWhy from './ClaimWhy.vue';
 
 /** Each claim with what it rests on. */
 defineProps<{ claims: readonly ClaimView[]; animalId: string; isIdentified: boolean }>();
@@ -27,18 +28,7 @@ const oddsOf = (claim: ClaimView): string => {
       /></span>
       <span class="small soft">{{ oddsOf(claim) }}</span>
       <WhyPanel :title="claim.words">
-        <p>{{ claim.rule }}</p>
-        <p v-if="claim.support === null" class="small soft">
-          It takes the records of more relatives than can be listed here.
-        </p>
-        <ul v-else class="support small">
-          <li v-for="support in claim.support" :key="support.recordId">
-            <router-link :to="`/animals/${support.animalId}#record-${support.recordId}`">{{
-              support.animalNumber
-            }}</router-link>, {{ dayWords(support.on) }}: {{ support.text }}
-          </li>
-        </ul>
-        <p class="small soft">None of these records can be left out. Correcting one changes the claim.</p>
+        <ClaimWhy :claim="claim" :animal-id="animalId" />
       </WhyPanel>
     </li>
   </ul>
@@ -61,8 +51,5 @@ const oddsOf = (claim: ClaimView): string => {
 }
 .words {
   font-weight: 600;
-}
-.support {
-  padding-left: 18px;
 }
 </style>

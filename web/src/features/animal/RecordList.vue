@@ -5,6 +5,7 @@ import { computed, ref } from 'vue';
 import { api } from '../../api/resources.ts';
 import { dayWords, massWords } from '../../format/format.ts';
 import { useNotices } from '../../stores/notices.ts';
+import { useCatalogue } from '../../stores/queries.ts';
 import { useSession } from '../../stores/session.ts';
 import { useWrite } from '../../stores/useWrite.ts';
 import { KIND_WORDS } from '../records/record-defaults.ts';
@@ -15,6 +16,7 @@ const props = defineProps<{ animal: AnimalView; mayRecord: boolean; highlighted:
 defineEmits<{ correct: [RecordView] }>();
 const session = useSession();
 const notices = useNotices();
+const catalogue = useCatalogue();
 const kind = ref<RecordView['kind'] | 'all'>('all');
 const withVoided = ref(false);
 const count = ref(30);
@@ -46,7 +48,7 @@ function words(record: RecordView): string {
     case 'sex':
       return `${record.body.sex}, ${record.body.method}, ${record.body.sure}, by ${record.body.by}`;
     case 'identification':
-      return `${canonicalLabel(parseGenes(record.body.genes))}, ${record.body.sure}, by ${record.body.by}`;
+      return `${canonicalLabel(parseGenes(record.body.genes, catalogue.value), catalogue.value)}, ${record.body.sure}, by ${record.body.by}`;
     case 'move':
       return `${record.body.from ?? 'no tub'} → ${record.body.to ?? 'no tub'}: ${record.body.reason}`;
     case 'note':

@@ -4,6 +4,7 @@ import { useRouter } from 'vue-router';
 import { api } from '../../api/resources.ts';
 import { statusWords } from '../../format/format.ts';
 import { useNotices } from '../../stores/notices.ts';
+import { useCatalogue } from '../../stores/queries.ts';
 import { useSession } from '../../stores/session.ts';
 import { useForm } from '../../stores/useForm.ts';
 import { useWrite } from '../../stores/useWrite.ts';
@@ -18,6 +19,7 @@ const emit = defineEmits<{ close: [] }>();
 const router = useRouter();
 const session = useSession();
 const notices = useNotices();
+const catalogue = useCatalogue();
 const { draft, discard, submit, errorsOf, general, busy } = useForm({
   key: 'animal',
   initial: () => ({
@@ -70,7 +72,7 @@ async function send(another: boolean): Promise<void> {
       <v-btn value="male">♂ Male</v-btn>
       <v-btn value="unknown">Not sexed</v-btn>
     </v-btn-toggle>
-    <GenesField v-model="draft.genes" :errors="errorsOf('genes')" />
+    <GenesField :catalogue="catalogue" v-model="draft.genes" :errors="errorsOf('genes')" />
     <v-select
       v-model="draft.sure"
       label="How sure"

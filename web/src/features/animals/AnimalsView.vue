@@ -1,15 +1,16 @@
 <script setup lang="ts">
-import { mdiMagnify, mdiPlus, mdiTrayArrowDown } from '@mdi/js';
+import { mdiAlertOutline, mdiMagnify, mdiPlus, mdiTrayArrowDown } from '@mdi/js';
 import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useDisplay } from 'vuetify';
 import { agoWords, ageWords, massWords, sexSign, statusWords } from '../../format/format.ts';
-import { useAnimals } from '../../stores/queries.ts';
+import { useAnimals, useContradictions } from '../../stores/queries.ts';
 import { useSession } from '../../stores/session.ts';
 import StateBlock from '../../ui/StateBlock.vue';
 import AnimalDialog from './AnimalDialog.vue';
 
 const { data, status, error, refetch } = useAnimals();
+const { data: contradictions } = useContradictions();
 const session = useSession();
 const route = useRoute();
 const router = useRouter();
@@ -56,6 +57,16 @@ const headers = computed(() =>
   <div class="place">
     <div class="place-head">
       <h1>Animals</h1>
+      <v-btn
+        v-if="contradictions && contradictions.length > 0"
+        color="error"
+        variant="tonal"
+        :prepend-icon="mdiAlertOutline"
+        to="/animals/contradictions"
+        >{{
+          contradictions.length === 1 ? '1 contradiction' : `${contradictions.length} contradictions`
+        }}</v-btn
+      >
       <v-btn v-if="session.mayRecord" variant="outlined" :prepend-icon="mdiTrayArrowDown" to="/animals/import"
         >Bring in CSV</v-btn
       >

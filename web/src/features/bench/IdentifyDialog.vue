@@ -5,6 +5,7 @@ import { computed, ref } from 'vue';
 import { api } from '../../api/resources.ts';
 import { localToday } from '../../format/format.ts';
 import { useNotices } from '../../stores/notices.ts';
+import { useCatalogue } from '../../stores/queries.ts';
 import { useSession } from '../../stores/session.ts';
 import { useForm } from '../../stores/useForm.ts';
 import { useWrite } from '../../stores/useWrite.ts';
@@ -18,6 +19,7 @@ const emit = defineEmits<{ close: [] }>();
 const session = useSession();
 const notices = useNotices();
 const search = ref('');
+const catalogue = useCatalogue();
 const { draft, discard, submit, errorsOf, general, busy } = useForm({
   key: `identify.${props.hatchling.id}`,
   initial: () => ({ genes: '' as string | null, sure: 'certain', by: session.name, on: localToday() }),
@@ -40,7 +42,7 @@ const chosen = computed(() => props.outcomes.find((outcome) => outcome.label ===
 /** What the list cannot say: judged by the server too, and flagged there with the reason. */
 const isOutside = computed(() => {
   const text = (draft.genes ?? '').trim();
-  if (text === '' || parseGenes(text).unknown.length > 0) return false;
+  if (text === '' || parseGenes(text, catalogue.value).unknown.length > 0) return false;
   const visible = text.replace(/\([^)]*\)/g, '').trim();
   return !props.outcomes.some((outcome) => outcome.label.toLowerCase() === visible.toLowerCase());
 });
@@ -80,6 +82,7 @@ async function send(): Promise<void> {
     </section>
     <div class="stack">
       <GenesField
+        :catalogue="catalogue"
         v-model="draft.genes"
         label="Identified as"
         :errors="errorsOf('body.genes')"

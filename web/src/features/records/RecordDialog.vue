@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { BAD_SHED_ADVICE } from '@karyotome/core';
 import { computed } from 'vue';
+import { useCatalogue } from '../../stores/queries.ts';
 import DayField from '../../ui/DayField.vue';
 import FormDialog from '../../ui/FormDialog.vue';
 import GenesField from '../../ui/GenesField.vue';
@@ -13,6 +14,7 @@ const props = defineProps<{ subject: RecordSubject }>();
 const emit = defineEmits<{ close: [] }>();
 const { draft, submit, discard, busy, errorsOf, general } = useRecordForm(props.subject);
 const record = computed(() => draft.record);
+const catalogue = useCatalogue();
 const SURE = [
   { value: 'certain', title: 'Certain' },
   { value: 'probable', title: 'Probable' },
@@ -130,6 +132,7 @@ async function send(): Promise<void> {
     </template>
     <template v-else-if="record.kind === 'identification'">
       <GenesField
+        :catalogue="catalogue"
         v-model="record.body.genes"
         :errors="errorsOf('body.genes')"
         hint="What shows; in brackets what may be there unseen"

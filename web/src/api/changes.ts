@@ -1,0 +1,20 @@
+/** Several records in a row are one change for whoever watches. */
+const GATHER_MS = 400;
+
+/**
+ * Calls back after the collection changed, wherever that was done. The browser connects again by itself.
+ *
+ * @returns ends it
+ */
+export function listenForChanges(onChange: () => void): () => void {
+  const source = new EventSource('/api/v1/changes');
+  let waiting: ReturnType<typeof setTimeout> | undefined;
+  source.addEventListener('change', () => {
+    clearTimeout(waiting);
+    waiting = setTimeout(onChange, GATHER_MS);
+  });
+  return () => {
+    clearTimeout(waiting);
+    source.close();
+  };
+}

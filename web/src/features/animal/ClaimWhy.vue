@@ -1,0 +1,130 @@
+<script setup lang="ts">
+import type { ClaimView } from '@karyotome/contract';
+import { useQuery } from '@pinia/colada';
+import { api } from '../../api/resources.ts';
+import { dayWords, oddsWords } from '../../format/format.ts';
+
+/** Behind a claim: its rule, the records it rests on, what it hangs on, and what would change it. */
+const props = defineProps<{ claim: ClaimView; animalId: string }>();
+const { data: detail, status } = useQuery({
+  key: () => ['claim', props.animalId, props.claim.locus, props.claim.allele],
+  query: () => api.claimDetail(props.animalId, props.claim.locus, props.claim.allele),
+});
+const isHinge = (recordId: string): boolean => detail.value?.hinges.includes(recordId) ?? false;
+const eggs = (n: number): string => (n < 10 ? n.toFixed(1) : String(Math.round(n)));
+</script>
+
+<template>
+  <p>{{ claim.rule }}</p>
+  <section>
+    <h4>Rests on</h4>
+    <p v-if="claim.support === null" class="small soft">
+      The records of more relatives than can be listed here.
+    </p>
+    <ul v-else class="list small">
+      <li v-for="support in claim.support" :key="support.recordId">
+        <router-link :to="`/animals/${support.animalId}#record-${support.recordId}`">{{
+          support.animalNumber
+        }}</router-link>
+        <span>
+          {{ support.text }}, {{ dayWords(support.on) }}
+          <strong v-if="isHinge(support.recordId)" class="hinge">without it the claim falls</strong>
+        </span>
+      </li>
+    </ul>
+  </section>
+  <p v-if="status === 'pending'" class="small soft" role="status">Working out what would change it</p>
+  <section v-if="detail && detail.strengthen.length > 0">
+    <h4>Would make it surer</h4>
+    <ul class="list small">
+      <li v-for="one in detail.strengthen" :key="one.words">
+        <router-link :to="`/animals/${one.animalId}`">Open</router-link>
+        <span
+          >{{ one.words
+          }}<template v-if="one.p !== null"
+            >: then <strong>{{ oddsWords(one.p) }}</strong></template
+          ></span
+        >
+      </li>
+    </ul>
+  </section>
+  <section v-if="detail && detail.proofs.length > 0">
+    <h4>Breeding would settle it</h4>
+    <table class="proofs small">
+      <thead>
+        <tr>
+          <th scope="col">With</th>
+          <th scope="col" class="num">Eggs to look at</th>
+          <th scope="col" class="num">A no after</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="proof in detail.proofs" :key="proof.animalId">
+          <td>
+            <router-link :to="`/animals/${proof.animalId}`">{{ proof.number }}</router-link>
+            <span class="soft genes">{{ proof.label }}</span>
+          </td>
+          <td class="num">{{ eggs(proof.eggs) }} expected</td>
+          <td class="num">{{ proof.eggsForNo }} without it</td>
+        </tr>
+      </tbody>
+    </table>
+    <p class="small soft">Settled: a young one shows the gene, or the odds fall below 1%.</p>
+  </section>
+  <p class="small">
+    <router-link
+      :to="{ path: `/animals/${animalId}/kin`, query: { locus: claim.locus, allele: claim.allele } }"
+      >Follow it through the kin chart</router-link
+    >
+  </p>
+</template>
+
+<style scoped>
+section {
+  display: grid;
+  gap: 4px;
+}
+h4 {
+  margin: 0;
+  font-size: 0.875rem;
+}
+.list {
+  display: grid;
+  gap: 6px;
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+.list li {
+  display: grid;
+  grid-template-columns: auto 1fr;
+  gap: 10px;
+}
+.hinge {
+  display: block;
+  color: rgb(var(--v-theme-secondary));
+}
+.proofs {
+  width: 100%;
+  border-collapse: collapse;
+}
+.proofs th {
+  font-weight: 560;
+  text-align: left;
+}
+.proofs th.num {
+  text-align: right;
+}
+.proofs td,
+.proofs th {
+  padding: 3px 0 3px 8px;
+  vertical-align: top;
+}
+.proofs td:first-child,
+.proofs th:first-child {
+  padding-left: 0;
+}
+.genes {
+  display: block;
+}
+</style>

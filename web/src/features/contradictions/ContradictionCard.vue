@@ -1,0 +1,155 @@
+<script setup lang="ts">
+import type { ContradictionView, NewRecord } from '@karyotome/contract';
+import { api } from '../../api/resources.ts';
+import { dayWords, localToday, oddsWords } from '../../format/format.ts';
+import { useNotices } from '../../stores/notices.ts';
+import { useSession } from '../../stores/session.ts';
+import { useWrite } from '../../stores/useWrite.ts';
+
+type Explanation = ContradictionView['explanations'][number];
+
+/** One set of records that clash, what may have gone wrong with how likely it is, and a way out for each. */
+defineProps<{ contradiction: ContradictionView; mayRecord: boolean }>();
+const session = useSession();
+const notices = useNotices();
+const state = useWrite((animalId: string, record: NewRecord) => api.addRecord(animalId, record));
+const withdrawal = useWrite((recordId: string) => api.voidRecord(recordId, 'Contradicted by its relatives'));
+const undoing = useWrite((recordId: string) => api.voidRecord(recordId, 'Undone'));
+
+async function withdraw({ recordId, animals }: Explanation): Promise<void> {
+  if (!(await withdrawal.run(recordId!))) {
+    notices.warn(withdrawal.message.value ?? 'It could not be withdrawn');
+    return;
+  }
+  notices.say(
+    `The identification of ${animals[0]!.number} is withdrawn. It stays in the record, struck out.`,
+  );
+}
+async function stateMore({ animals, genes }: Explanation): Promise<void> {
+  const [animal] = animals;
+  const done = await state.run(animal!.id, {
+    kind: 'identification',
+    on: localToday(),
+    body: { genes: genes!, sure: 'certain', by: session.name },
+  });
+  if (!done) {
+    notices.warn(state.message.value ?? 'It could not be recorded');
+    return;
+  }
+  notices.say(`${animal!.number} stated anew: ${genes}`, async () => void (await undoing.run(done.value.id)));
+}
+</script>
+
+<template>
+  <v-card class="card">
+    <h2>{{ contradiction.words }}</h2>
+    <ul class="records small">
+      <li v-for="record in contradiction.records" :key="record.recordId">
+        <router-link :to="`/animals/${record.animalId}#record-${record.recordId}`">{{
+          record.animalNumber
+        }}</router-link>
+        {{ record.text }}, {{ dayWords(record.on) }}
+      </li>
+    </ul>
+    <h3>What may have gone wrong, the likeliest first</h3>
+    <ol class="explanations">
+      <li v-for="(one, n) in contradiction.explanations" :key="n">
+        <span class="share num">{{ oddsWords(one.share) }}</span>
+        <span class="bar" aria-hidden="true"><i :style="{ width: `${one.share * 100}%` }" /></span>
+        <span class="words">{{ one.words }}</span>
+        <span class="acts">
+          <template v-if="one.kind === 'identification'">
+            <v-btn size="small" :to="`/animals/${one.animals[0]!.id}`" variant="text">Look again</v-btn>
+            <v-btn
+              v-if="mayRecord && one.recordId"
+              size="small"
+              variant="outlined"
+              :loading="withdrawal.busy.value"
+              @click="withdraw(one)"
+              >Withdraw it</v-btn
+            >
+          </template>
+          <v-btn
+            v-else-if="one.kind === 'carries-more' && mayRecord"
+            size="small"
+            variant="outlined"
+            :loading="state.busy.value"
+            @click="stateMore(one)"
+            >State “{{ one.genes }}”</v-btn
+          >
+          <v-btn v-else-if="one.clutchId" size="small" variant="outlined" :to="`/bench/${one.clutchId}`"
+            >Open the clutch</v-btn
+          >
+          <v-btn v-else size="small" variant="outlined" :to="`/animals/${one.animals[0]!.id}`">Open</v-btn>
+        </span>
+      </li>
+    </ol>
+    <p v-if="contradiction.explanations.length === 0" class="soft small">
+      No single slip explains it: look at the animals named above one after the other.
+    </p>
+  </v-card>
+</template>
+
+<style scoped>
+.card {
+  display: grid;
+  gap: 12px;
+  padding: 16px;
+}
+h2 {
+  max-width: 75ch;
+}
+.records {
+  display: grid;
+  gap: 4px;
+  padding: 0;
+  list-style: none;
+}
+.explanations {
+  display: grid;
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+.explanations li {
+  display: grid;
+  grid-template-columns: 72px 110px minmax(0, 1fr) auto;
+  align-items: center;
+  gap: 12px;
+  min-height: 48px;
+  padding: 4px 0;
+}
+.explanations li + li {
+  border-top: 1px solid var(--hair);
+}
+.share {
+  font-weight: 640;
+}
+.bar {
+  height: 8px;
+  border: 1px solid var(--hair);
+}
+.bar i {
+  display: block;
+  height: 100%;
+  background: rgb(var(--v-theme-secondary));
+}
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  justify-content: flex-end;
+  gap: 4px;
+}
+@media (width < 700px) {
+  .explanations li {
+    grid-template-columns: 72px minmax(0, 1fr);
+  }
+  .words,
+  .acts {
+    grid-column: 1 / -1;
+  }
+  .acts {
+    justify-content: flex-start;
+  }
+}
+</style>

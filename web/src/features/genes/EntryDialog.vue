@@ -1,0 +1,153 @@
+<script setup lang="ts">
+import { catalogueEntry, type CatalogueEntryInput } from '@karyotome/contract';
+import { computed } from 'vue';
+import { api } from '../../api/resources.ts';
+import { useNotices } from '../../stores/notices.ts';
+import { useCatalogue } from '../../stores/queries.ts';
+import { useForm } from '../../stores/useForm.ts';
+import FormDialog from '../../ui/FormDialog.vue';
+import GenesField from '../../ui/GenesField.vue';
+
+/** An entry of the collection's own: a gene or line, an allele, a word, or another recombination. */
+const props = defineProps<{
+  kind: CatalogueEntryInput['kind'];
+  locus?: string;
+  editing?: { id: string; version: number; entry: CatalogueEntryInput };
+}>();
+const emit = defineEmits<{ close: [] }>();
+const notices = useNotices();
+const catalogue = useCatalogue();
+const before = props.editing?.entry;
+const TITLES = {
+  locus: 'A gene or line of your own',
+  allele: 'An allele of your own',
+  alias: 'A word for a combination',
+  recombination: 'How often it crosses over',
+} as const;
+const EXPRESSIONS = [
+  { value: 'recessive', title: 'Recessive: two copies show' },
+  { value: 'incomplete-dominant', title: 'Incomplete dominant: one shows, two differ' },
+  { value: 'dominant', title: 'Dominant: two look like one' },
+];
+const place = computed(() => catalogue.value.locusById(props.locus ?? ''));
+const isRecessivePlace = place.value?.alleles.every(({ expression }) => expression === 'recessive') ?? false;
+const { draft, discard, submit, errorsOf, general, busy } = useForm({
+  key: `catalogue.${props.editing?.id ?? `${props.kind}.${props.locus ?? ''}`}`,
+  initial: () => ({
+    name: before && 'name' in before ? before.name : '',
+    expression:
+      before && 'expression' in before
+        ? before.expression
+        : props.kind === 'locus' || isRecessivePlace
+          ? 'recessive'
+          : 'incomplete-dominant',
+    double: before && 'double' in before ? (before.double ?? '') : '',
+    isLinked: before?.kind === 'locus' && before.recombination != null,
+    percent:
+      before && 'recombination' in before && before.recombination != null
+        ? before.recombination * 100
+        : (place.value?.sexLinked?.recombination ?? 0.07) * 100,
+    word: before?.kind === 'alias' ? before.word : '',
+    genes: (before?.kind === 'alias' ? before.genes : '') as string | null,
+  }),
+  schema: catalogueEntry,
+  toInput: ({ name, expression, double, isLinked, percent, word, genes }) => {
+    const { kind, locus } = props;
+    const recombination = Number((percent / 100).toFixed(6));
+    switch (kind) {
+      case 'locus':
+        return {
+          kind,
+          name,
+          expression,
+          double: double || null,
+          recombination: isLinked ? recombination : null,
+        };
+      case 'allele':
+        return { kind, locus, name, expression, double: double || null };
+      case 'alias':
+        return { kind, word, genes: genes ?? '' };
+      case 'recombination':
+        return { kind, locus, recombination };
+    }
+  },
+  send: (entry: CatalogueEntryInput) =>
+    props.editing
+      ? api.changeCatalogueEntry(props.editing.id, entry, props.editing.version)
+      : api.addCatalogueEntry(entry),
+});
+async function send(): Promise<void> {
+  if (!(await submit())) return;
+  notices.say('Saved. What depends on it is worked out anew.');
+  emit('close');
+}
+</script>
+
+<template>
+  <FormDialog
+    :title="TITLES[kind]"
+    :subtitle="place && kind !== 'locus' ? place.name : undefined"
+    submit-text="Save"
+    :busy="busy"
+    :general="general"
+    @close="emit('close')"
+    @discard="discard"
+    @submit="send"
+  >
+    <template v-if="kind === 'locus' || kind === 'allele'">
+      <v-text-field
+        v-model="draft.name"
+        label="Name"
+        :hint="
+          kind === 'locus'
+            ? 'A line that does not combine with others is a gene of its own'
+            : 'It excludes the other alleles here: two places in all'
+        "
+        persistent-hint
+        maxlength="40"
+        :error-messages="errorsOf('name', 'key', 'locus')"
+      />
+      <v-select
+        v-model="draft.expression"
+        label="How it shows"
+        :items="EXPRESSIONS"
+        :error-messages="errorsOf('expression')"
+      />
+      <v-text-field
+        v-if="draft.expression !== 'recessive'"
+        v-model="draft.double"
+        label="Name of the double, if it has one"
+        maxlength="40"
+        :error-messages="errorsOf('double')"
+      />
+      <v-checkbox
+        v-if="kind === 'locus'"
+        v-model="draft.isLinked"
+        label="Lies on the sex chromosomes"
+        hide-details
+        class="wide"
+      />
+    </template>
+    <template v-if="kind === 'alias'">
+      <v-text-field v-model="draft.word" label="Word" maxlength="40" :error-messages="errorsOf('word')" />
+      <GenesField
+        v-model="draft.genes"
+        :catalogue="catalogue"
+        label="The genes it stands for"
+        hint="It is replaced by these before anything is computed"
+        :errors="errorsOf('genes')"
+      />
+    </template>
+    <v-number-input
+      v-if="kind === 'recombination' || (kind === 'locus' && draft.isLinked)"
+      v-model="draft.percent"
+      label="Crosses over, in percent of a male’s young"
+      :min="0"
+      :max="50"
+      :precision="2"
+      control-variant="hidden"
+      class="wide"
+      :error-messages="errorsOf('recombination')"
+    />
+  </FormDialog>
+</template>

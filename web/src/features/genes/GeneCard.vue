@@ -1,0 +1,132 @@
+<script setup lang="ts">
+import { mdiPlus } from '@mdi/js';
+import { AGREEMENT_WORDS, EXPRESSION_WORDS, type GeneCard } from './gene-cards.ts';
+
+/** One locus: its alleles, what two of them are called, how they are told, and what to beware of. */
+defineProps<{ gene: GeneCard; mayRecord: boolean }>();
+defineEmits<{ addAllele: [locus: string]; recombination: [locus: string] }>();
+</script>
+
+<template>
+  <v-card :id="gene.locus.id" class="gene" :class="{ complex: gene.isComplex }">
+    <div class="head">
+      <h2>{{ gene.locus.name }}</h2>
+      <span class="small soft">
+        {{
+          gene.isComplex
+            ? `one locus, ${gene.alleles.length} alleles`
+            : EXPRESSION_WORDS[gene.alleles[0]!.expression]
+        }}{{ gene.isOwn ? ', your own' : `, ${AGREEMENT_WORDS[gene.agreement]}` }}
+      </span>
+    </div>
+    <p v-if="gene.isComplex" class="small">
+      An animal has two places here in all: a parent with two of these gives one or the other to every egg.
+      {{ EXPRESSION_WORDS[gene.alleles[0]!.expression].replace(/^./, (first) => first.toUpperCase()) }}.
+    </p>
+    <p v-if="gene.locus.sexLinked" class="small">
+      On the sex chromosomes. A male gives it to sons or to daughters, crossovers aside:
+      {{ gene.locus.sexLinked.recombination * 100 }}% of his young, an assumption.
+      <v-btn v-if="mayRecord" size="x-small" variant="outlined" @click="$emit('recombination', gene.locus.id)"
+        >Change it</v-btn
+      >
+    </p>
+    <dl class="alleles">
+      <template v-for="allele in gene.alleles" :key="allele.id">
+        <dt>
+          <strong>{{ allele.name }}</strong>
+          <span v-if="allele.isOwn && !gene.isOwn" class="small soft"> your own</span>
+          <span v-if="allele.words.length" class="small soft words">also {{ allele.words.join(', ') }}</span>
+          <span v-if="allele.expression !== 'recessive'" class="small soft words"
+            >two: {{ allele.double }}</span
+          >
+        </dt>
+        <dd class="small">
+          <template v-if="allele.tells.length">
+            <span v-for="tell in allele.tells" :key="tell.zone + tell.text" class="tell"
+              ><em>{{ tell.zone }}</em> {{ tell.text }}</span
+            >
+          </template>
+          <span v-else class="soft">No tells noted.</span>
+        </dd>
+      </template>
+    </dl>
+    <p v-if="gene.locus.compounds.length" class="compounds small">
+      <span v-for="compound in gene.locus.compounds" :key="compound.name"
+        >{{
+          compound.alleles.map((id) => gene.alleles.find((one) => one.id === id)?.name ?? id).join(' + ')
+        }}
+        = <strong>{{ compound.name }}</strong></span
+      >
+    </p>
+    <p v-for="text in gene.hides" :key="text" class="small">
+      {{ text }} Not seeing a gene on it says nothing.
+    </p>
+    <p v-for="note in gene.locus.welfare ?? []" :key="note.text" class="small caution">{{ note.text }}</p>
+    <div v-if="mayRecord && !gene.isOwn" class="foot">
+      <v-btn size="small" variant="text" :prepend-icon="mdiPlus" @click="$emit('addAllele', gene.locus.id)"
+        >Add an allele here</v-btn
+      >
+    </div>
+  </v-card>
+</template>
+
+<style scoped>
+.gene {
+  display: grid;
+  gap: 10px;
+  align-content: start;
+  padding: 16px;
+}
+.complex {
+  grid-column: span 2;
+}
+.head {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: 2px 12px;
+}
+.alleles {
+  display: grid;
+  grid-template-columns: minmax(120px, auto) 1fr;
+  gap: 8px 16px;
+  margin: 0;
+}
+.alleles dd {
+  margin: 0;
+}
+.words {
+  display: block;
+}
+.tell {
+  display: block;
+}
+.tell em {
+  font-style: normal;
+  color: var(--soft);
+}
+.compounds {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 18px;
+}
+.caution {
+  padding-left: 10px;
+  border-left: 3px solid rgb(var(--v-theme-error));
+}
+.foot {
+  margin: -4px 0 -8px -8px;
+}
+@media (width < 760px) {
+  .complex {
+    grid-column: auto;
+  }
+  .alleles {
+    grid-template-columns: 1fr;
+    gap: 2px;
+  }
+  .alleles dd {
+    margin-bottom: 8px;
+  }
+}
+</style>

@@ -1,0 +1,189 @@
+<script setup lang="ts">
+import type { CatalogueEntryInput, CatalogueView } from '@karyotome/contract';
+import { mdiClose, mdiMagnify, mdiPencilOutline, mdiPlus } from '@mdi/js';
+import { computed, ref } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import { api } from '../../api/resources.ts';
+import { useNotices } from '../../stores/notices.ts';
+import { useCatalogue, useCatalogueEntries } from '../../stores/queries.ts';
+import { useSession } from '../../stores/session.ts';
+import { useWrite } from '../../stores/useWrite.ts';
+import EntryDialog from './EntryDialog.vue';
+import GeneCard from './GeneCard.vue';
+import { combinations, geneCards } from './gene-cards.ts';
+
+type Entry = CatalogueView['entries'][number];
+
+/** What the words mean here: the catalogue, what stands behind it, and what the collection adds. */
+const catalogue = useCatalogue();
+const { data: own } = useCatalogueEntries();
+const session = useSession();
+const notices = useNotices();
+const route = useRoute();
+const router = useRouter();
+const removal = useWrite(api.removeCatalogueEntry);
+const dialog = ref<{ kind: CatalogueEntryInput['kind']; locus?: string; editing?: Entry } | null>(null);
+const search = computed({
+  get: () => String(route.query['q'] ?? ''),
+  set: (q: string) => void router.replace({ query: q ? { q } : {} }),
+});
+const words = computed(() => search.value.toLowerCase().split(/\s+/).filter(Boolean));
+const fits = (text: string): boolean => words.value.every((word) => text.includes(word));
+const cards = computed(() => geneCards(catalogue.value));
+const shown = computed(() => cards.value.filter(({ text }) => fits(text)));
+const names = computed(() => {
+  const aliases = (own.value?.entries ?? []).flatMap(({ entry }) => (entry.kind === 'alias' ? [entry] : []));
+  return combinations(aliases).filter(([word, genes]) => fits(`${word} ${genes}`.toLowerCase()));
+});
+
+function entryWords({ entry }: Entry): string {
+  switch (entry.kind) {
+    case 'locus':
+      return `${entry.name}: a gene of its own, ${entry.expression.replace('-', ' ')}${entry.recombination == null ? '' : ', sex-linked'}`;
+    case 'allele':
+      return `${entry.name}: an allele of ${catalogue.value.locusById(entry.locus)?.name ?? entry.locus}`;
+    case 'alias':
+      return `“${entry.word}” stands for ${entry.genes}`;
+    case 'recombination':
+      return `${catalogue.value.locusById(entry.locus)?.name ?? entry.locus} crosses over in ${entry.recombination * 100}%`;
+  }
+}
+async function remove(entry: Entry): Promise<void> {
+  if (await removal.run(entry.id)) notices.say('Taken out. What depended on it is worked out anew.');
+  else notices.warn(removal.message.value ?? 'It could not be taken out');
+}
+const locusOf = ({ entry }: Entry): { locus?: string } => ('locus' in entry ? { locus: entry.locus } : {});
+</script>
+
+<template>
+  <div class="place">
+    <div class="place-head">
+      <h1>Genes</h1>
+      <template v-if="session.mayRecord">
+        <v-btn variant="outlined" :prepend-icon="mdiPlus" @click="dialog = { kind: 'alias' }">A word</v-btn>
+        <v-btn color="primary" :prepend-icon="mdiPlus" @click="dialog = { kind: 'locus' }"
+          >A gene or line</v-btn
+        >
+      </template>
+    </div>
+    <p class="soft intro">
+      {{ catalogue.note }} Catalogue {{ catalogue.version }}, {{ catalogue.loci.length }} loci. Yours to add
+      to; a correction works out anew whatever depends on it. Nothing here replaces breeding an animal to find
+      out.
+    </p>
+    <v-text-field
+      v-model="search"
+      label="Search names, words, tells and cautions"
+      :prepend-inner-icon="mdiMagnify"
+      clearable
+      hide-details
+      class="search"
+      @click:clear="search = ''"
+    />
+    <v-card v-if="own && own.entries.length > 0 && words.length === 0" class="own">
+      <h2>Your own</h2>
+      <ul>
+        <li v-for="entry in own.entries" :key="entry.id">
+          <span
+            >{{ entryWords(entry) }}
+            <span class="small soft"
+              >{{ entry.author
+              }}{{ entry.usedBy > 0 ? `, in the records of ${entry.usedBy} animals` : '' }}</span
+            ></span
+          >
+          <span v-if="session.mayRecord">
+            <v-btn
+              :icon="mdiPencilOutline"
+              size="small"
+              variant="text"
+              :aria-label="`Edit ${entryWords(entry)}`"
+              @click="dialog = { kind: entry.entry.kind, ...locusOf(entry), editing: entry }"
+            />
+            <v-btn
+              :icon="mdiClose"
+              size="small"
+              variant="text"
+              :aria-label="`Take out ${entryWords(entry)}`"
+              @click="remove(entry)"
+            />
+          </span>
+        </li>
+      </ul>
+    </v-card>
+    <p v-if="shown.length === 0 && names.length === 0" class="empty">
+      Nothing in the catalogue fits “{{ search }}”. It can be added as a gene of your own.
+    </p>
+    <div class="cards">
+      <GeneCard
+        v-for="gene in shown"
+        :key="gene.locus.id"
+        :gene="gene"
+        :may-record="session.mayRecord"
+        @add-allele="dialog = { kind: 'allele', locus: $event }"
+        @recombination="dialog = { kind: 'recombination', locus: $event }"
+      />
+    </div>
+    <section v-if="names.length > 0" class="names">
+      <h2>Names of combinations</h2>
+      <p class="soft small">Words only: a label can always be written gene by gene.</p>
+      <ul>
+        <li v-for="[word, genes] in names" :key="word">
+          <strong>{{ word.replace(/\b./g, (first) => first.toUpperCase()) }}</strong> {{ genes }}
+        </li>
+      </ul>
+    </section>
+    <EntryDialog
+      v-if="dialog"
+      :key="`${dialog.kind}${dialog.locus}${dialog.editing?.id}`"
+      v-bind="dialog"
+      @close="dialog = null"
+    />
+  </div>
+</template>
+
+<style scoped>
+.intro {
+  max-width: 80ch;
+  margin-bottom: 12px;
+}
+.search {
+  max-width: 520px;
+  margin-bottom: 16px;
+}
+.own,
+.names {
+  display: grid;
+  gap: 8px;
+  margin-bottom: 16px;
+}
+.own {
+  padding: 16px;
+}
+.own ul {
+  padding: 0;
+  list-style: none;
+}
+.own li {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: 8px;
+  min-height: 40px;
+}
+.cards {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(min(360px, 100%), 1fr));
+  gap: 14px;
+  margin-bottom: 24px;
+}
+.names ul {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(240px, 1fr));
+  gap: 4px 18px;
+  padding: 0;
+  list-style: none;
+}
+.empty {
+  margin-bottom: 16px;
+}
+</style>

@@ -1,0 +1,103 @@
+import {
+  agreementOn,
+  COMBINATION_WORDS,
+  TELLS,
+  wordsFor,
+  type Agreement,
+  type Catalogue,
+  type Expression,
+  type Locus,
+  type Tell,
+} from '@karyotome/core';
+
+export interface AlleleCard {
+  readonly id: string;
+  readonly name: string;
+  readonly expression: Expression;
+  readonly double: string;
+  readonly words: readonly string[];
+  readonly tells: readonly Tell[];
+  readonly isOwn: boolean;
+}
+
+export interface GeneCard {
+  readonly locus: Locus;
+  readonly alleles: readonly AlleleCard[];
+  readonly isComplex: boolean;
+  readonly isOwn: boolean;
+  readonly agreement: Agreement;
+  /** What showing animals hide of other genes, in words. */
+  readonly hides: readonly string[];
+  /** Everything a search looks at. */
+  readonly text: string;
+}
+
+const HIDES: Readonly<Record<string, string>> = {
+  everything: 'hides nearly every other gene',
+  black: 'hides tells that are made of black',
+  pattern: 'hides pattern where it is white',
+};
+
+const isOwnId = (id: string): boolean => id.startsWith('own-');
+
+/** The catalogue as cards, complexes first, in the order of a label. */
+export function geneCards(catalogue: Catalogue): GeneCard[] {
+  const cards = catalogue.loci.map((locus): GeneCard => {
+    const alleles = locus.alleles.map((allele): AlleleCard => ({
+      id: allele.id,
+      name: allele.name,
+      expression: allele.expression,
+      double: allele.expression === 'recessive' ? allele.name : (allele.double ?? `Super ${allele.name}`),
+      words: wordsFor(allele.id).filter((word) => word !== allele.name.toLowerCase()),
+      tells: TELLS[allele.id] ?? [],
+      isOwn: isOwnId(allele.id),
+    }));
+    const hides = [
+      ...(locus.hides ? [`One that shows ${HIDES[locus.hides]}.`] : []),
+      ...(locus.doublesHide ? [`A double or compound ${HIDES[locus.doublesHide]}.`] : []),
+    ];
+    return {
+      locus,
+      alleles,
+      isComplex: locus.alleles.length > 1,
+      isOwn: isOwnId(locus.id),
+      agreement: agreementOn(locus.id),
+      hides,
+      text: [
+        locus.name,
+        ...alleles.flatMap(({ name, double, words, tells }) => [
+          name,
+          double,
+          ...words,
+          ...tells.map((tell) => `${tell.zone} ${tell.text}`),
+        ]),
+        ...locus.compounds.map(({ name }) => name),
+        ...(locus.welfare ?? []).map(({ text }) => text),
+        ...hides,
+      ]
+        .join(' ')
+        .toLowerCase(),
+    };
+  });
+  return cards.toSorted((a, b) => Number(b.isComplex) - Number(a.isComplex));
+}
+
+export const EXPRESSION_WORDS: Readonly<Record<Expression, string>> = {
+  recessive: 'recessive: two copies show, one is carried unseen',
+  'incomplete-dominant': 'incomplete dominant: one copy shows, two show differently',
+  dominant: 'dominant: one copy shows, two look the same',
+};
+
+export const AGREEMENT_WORDS: Readonly<Record<Agreement, string>> = {
+  settled: 'the trade agrees',
+  usual: 'the usual view',
+  debated: 'debated',
+};
+
+/** Names of combinations and what they stand for, those of the collection after the built-in ones. */
+export function combinations(own: readonly { word: string; genes: string }[]): [string, string][] {
+  return [
+    ...Object.entries(COMBINATION_WORDS),
+    ...own.map(({ word, genes }): [string, string] => [word, genes]),
+  ];
+}
