@@ -68,6 +68,8 @@ function playwrightCounts(report) {
 async function main() {
   installPackages();
   if (!fs.existsSync('/usr/bin/chromium')) installDebian(['chromium'], console.log);
+  // Computes pedigree likelihoods independently: the engine is held against it.
+  if (!fs.existsSync('/usr/bin/mlink')) installDebian(['fastlink'], console.log);
   fs.rmSync(RESULTS, { recursive: true, force: true });
   fs.mkdirSync(RESULTS, { recursive: true });
   check('lint', 'lint');

@@ -45,9 +45,13 @@ export function conflictView(genetics: Genetics, conflict: Conflict, byId: Names
       : conflict.locus === 'sex'
         ? 'whatever its sex'
         : `at ${locusName(genetics, conflict.locus)}`;
+  const words =
+    conflict.animals.length === 1
+      ? `${who} cannot be what was recorded ${where}: its recorded family does not allow it.`
+      : `What was recorded of ${who} cannot all be true ${where}.`;
   return {
     locus: conflict.locus,
-    words: `What was recorded of ${who} cannot all be true ${where}.`,
+    words,
     animals: conflict.animals.map((id) => ({ id, number: numberOf(id) })),
   };
 }

@@ -160,36 +160,40 @@ function composeLabel(genetics: Genetics, animalId: string, genes: string): stri
   const bracketed = parsed.possible
     .filter((allele) => !shown.some((claim) => claim.allele === allele))
     .map((allele) => canonicalLabel({ loci: new Map(), phases: new Map(), possible: [allele] }, catalogue));
-  const seen = mergeCompounds(genetics, animalId, shown);
-  const asSeen = silent.map(([locus, genotypes]) =>
-    canonicalLabel({ ...parsed, loci: new Map([[locus, genotypes]]), possible: [] }, catalogue),
-  );
-  const words = [...seen, ...asSeen, ...carried.map((claim) => claim.words)];
+  const asSeen = silent.map(([locus, genotypes]) => ({
+    locus,
+    words: canonicalLabel({ ...parsed, loci: new Map([[locus, genotypes]]), possible: [] }, catalogue),
+  }));
+  const seen = [...mergeCompounds(genetics, animalId, shown), ...asSeen];
+  const words = [
+    ...seen.toSorted((a, b) => catalogue.compareLoci(a.locus, b.locus)).map((one) => one.words),
+    ...carried.map((claim) => claim.words),
+  ];
   return joinWords([...(words.length > 0 ? words : ['Normal']), ...bracketed], catalogue);
 }
 
 /** Two visible alleles of one locus are written by the compound's name, "Freeway", where it has one. */
-function mergeCompounds(genetics: Genetics, animalId: string, shown: readonly Claim[]): string[] {
+function mergeCompounds(
+  genetics: Genetics,
+  animalId: string,
+  shown: readonly Claim[],
+): { locus: string; words: string }[] {
   const done = new Set<string>();
   return shown.flatMap((claim) => {
     if (done.has(claim.locus)) return [];
     done.add(claim.locus);
     const same = shown.filter((other) => other.locus === claim.locus);
-    if (same.length < 2) return [claim.words];
+    if (same.length < 2) return [claim];
     const likeliest = genetics.posterior
       .genotypes(animalId)
       .get(claim.locus)!
       .toSorted((a, b) => b.p - a.p)[0]!;
-    const genotype = likeliest.genotype;
+    const loci = new Map([[claim.locus, [{ genotype: likeliest.genotype, p: 1 }]]]);
     return [
-      canonicalLabel(
-        {
-          loci: new Map([[claim.locus, [{ genotype, p: 1 }]]]),
-          phases: new Map(),
-          possible: [],
-        },
-        genetics.catalogue,
-      ),
+      {
+        locus: claim.locus,
+        words: canonicalLabel({ loci, phases: new Map(), possible: [] }, genetics.catalogue),
+      },
     ];
   });
 }
@@ -224,6 +228,8 @@ export function ruleOf(
     const record = genetics.recorded.get(animal)!;
     return record.dam === animalId || record.sires.some((sire) => sire.id === animalId);
   });
+  if (isYoung && claim.kind === 'fraction')
+    return 'Its young speak: each one that does not show the gene, from a mate that could give it too, lowers the odds.';
   if (isYoung) return 'Shown by its offspring: what they show, their parents must have given.';
   if (others.length === 0)
     return isFounder ? 'As stated when the animal came in; no relative is recorded.' : 'Seen on the animal.';
@@ -257,9 +263,11 @@ export function sireOdds(genetics: Genetics, animalId: string): Map<string, numb
   return new Map(sires.map((sire) => [sire.id, sire.weight / sum]));
 }
 
-/** Contradictions among an animal's relatives, itself included. */
+/** Contradictions that an animal, a parent or young of it has a part in. */
 export function conflictsNear(genetics: Genetics, animalId: string) {
   if (genetics.posterior.conflicts.length === 0) return [];
   const kin = kinByDistance([...genetics.recorded.values()], animalId);
-  return genetics.posterior.conflicts.filter((conflict) => conflict.animals.some((id) => kin.has(id)));
+  return genetics.posterior.conflicts.filter((conflict) =>
+    conflict.animals.some((id) => (kin.get(id) ?? Infinity) <= 1),
+  );
 }

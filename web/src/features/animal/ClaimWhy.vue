@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { ClaimView } from '@karyotome/contract';
 import { useQuery } from '@pinia/colada';
+import { computed, ref } from 'vue';
 import { api } from '../../api/resources.ts';
 import { dayWords, oddsWords } from '../../format/format.ts';
 
@@ -11,6 +12,14 @@ const { data: detail, status } = useQuery({
   query: () => api.claimDetail(props.animalId, props.claim.locus, props.claim.allele),
 });
 const isHinge = (recordId: string): boolean => detail.value?.hinges.includes(recordId) ?? false;
+/** What the claim hangs on comes first; a long list opens on demand. */
+const SHORT = 5;
+const isWhole = ref(false);
+const ordered = computed(() =>
+  (props.claim.support ?? []).toSorted((a, b) => Number(isHinge(b.recordId)) - Number(isHinge(a.recordId))),
+);
+const listed = computed(() => (isWhole.value ? ordered.value : ordered.value.slice(0, SHORT)));
+const hidden = computed(() => ordered.value.length - listed.value.length);
 const eggs = (n: number): string => (n < 10 ? n.toFixed(1) : String(Math.round(n)));
 </script>
 
@@ -22,7 +31,7 @@ const eggs = (n: number): string => (n < 10 ? n.toFixed(1) : String(Math.round(n
       The records of more relatives than can be listed here.
     </p>
     <ul v-else class="list small">
-      <li v-for="support in claim.support" :key="support.recordId">
+      <li v-for="support in listed" :key="support.recordId">
         <router-link :to="`/animals/${support.animalId}#record-${support.recordId}`">{{
           support.animalNumber
         }}</router-link>
@@ -32,6 +41,7 @@ const eggs = (n: number): string => (n < 10 ? n.toFixed(1) : String(Math.round(n
         </span>
       </li>
     </ul>
+    <v-btn v-if="hidden > 0" size="small" variant="text" @click="isWhole = true">And {{ hidden }} more</v-btn>
   </section>
   <p v-if="status === 'pending'" class="small soft" role="status">Working out what would change it</p>
   <section v-if="detail && detail.strengthen.length > 0">

@@ -59,10 +59,9 @@ async function stateMore({ animals, genes }: Explanation): Promise<void> {
         <span class="words">{{ one.words }}</span>
         <span class="acts">
           <template v-if="one.kind === 'identification'">
-            <v-btn size="small" :to="`/animals/${one.animals[0]!.id}`" variant="text">Look again</v-btn>
+            <v-btn :to="`/animals/${one.animals[0]!.id}`" variant="outlined">Look again</v-btn>
             <v-btn
               v-if="mayRecord && one.recordId"
-              size="small"
               variant="outlined"
               :loading="withdrawal.busy.value"
               @click="withdraw(one)"
@@ -71,16 +70,15 @@ async function stateMore({ animals, genes }: Explanation): Promise<void> {
           </template>
           <v-btn
             v-else-if="one.kind === 'carries-more' && mayRecord"
-            size="small"
             variant="outlined"
             :loading="state.busy.value"
             @click="stateMore(one)"
             >State “{{ one.genes }}”</v-btn
           >
-          <v-btn v-else-if="one.clutchId" size="small" variant="outlined" :to="`/bench/${one.clutchId}`"
+          <v-btn v-else-if="one.clutchId" variant="outlined" :to="`/bench/${one.clutchId}`"
             >Open the clutch</v-btn
           >
-          <v-btn v-else size="small" variant="outlined" :to="`/animals/${one.animals[0]!.id}`">Open</v-btn>
+          <v-btn v-else variant="outlined" :to="`/animals/${one.animals[0]!.id}`">Open</v-btn>
         </span>
       </li>
     </ol>
@@ -113,7 +111,7 @@ h2 {
 }
 .explanations li {
   display: grid;
-  grid-template-columns: 72px 110px minmax(0, 1fr) auto;
+  grid-template-columns: 96px 110px minmax(0, 1fr) auto;
   align-items: center;
   gap: 12px;
   min-height: 48px;
@@ -142,7 +140,7 @@ h2 {
 }
 @media (width < 700px) {
   .explanations li {
-    grid-template-columns: 72px minmax(0, 1fr);
+    grid-template-columns: 96px minmax(0, 1fr);
   }
   .words,
   .acts {

@@ -31,7 +31,7 @@ defineEmits<{ addAllele: [locus: string]; recombination: [locus: string] }>();
       >
     </p>
     <dl class="alleles">
-      <template v-for="allele in gene.alleles" :key="allele.id">
+      <div v-for="allele in gene.alleles" :key="allele.id" class="allele">
         <dt>
           <strong>{{ allele.name }}</strong>
           <span v-if="allele.isOwn && !gene.isOwn" class="small soft"> your own</span>
@@ -48,7 +48,7 @@ defineEmits<{ addAllele: [locus: string]; recombination: [locus: string] }>();
           </template>
           <span v-else class="soft">No tells noted.</span>
         </dd>
-      </template>
+      </div>
     </dl>
     <p v-if="gene.locus.compounds.length" class="compounds small">
       <span v-for="compound in gene.locus.compounds" :key="compound.name"
@@ -88,9 +88,14 @@ defineEmits<{ addAllele: [locus: string]; recombination: [locus: string] }>();
 }
 .alleles {
   display: grid;
-  grid-template-columns: minmax(120px, auto) 1fr;
-  gap: 8px 16px;
+  grid-template-columns: repeat(auto-fill, minmax(min(310px, 100%), 1fr));
+  gap: 10px 20px;
   margin: 0;
+}
+.allele {
+  display: grid;
+  grid-template-columns: 120px 1fr;
+  gap: 2px 14px;
 }
 .alleles dd {
   margin: 0;
@@ -120,13 +125,6 @@ defineEmits<{ addAllele: [locus: string]; recombination: [locus: string] }>();
 @media (width < 760px) {
   .complex {
     grid-column: auto;
-  }
-  .alleles {
-    grid-template-columns: 1fr;
-    gap: 2px;
-  }
-  .alleles dd {
-    margin-bottom: 8px;
   }
 }
 </style>

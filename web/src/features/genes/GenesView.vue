@@ -175,6 +175,8 @@ const locusOf = ({ entry }: Entry): { locus?: string } => ('locus' in entry ? { 
   grid-template-columns: repeat(auto-fill, minmax(min(360px, 100%), 1fr));
   gap: 14px;
   margin-bottom: 24px;
+  /* Single genes fill the gaps beside the wide complexes. */
+  grid-auto-flow: dense;
 }
 .names ul {
   display: grid;

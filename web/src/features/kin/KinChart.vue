@@ -39,15 +39,14 @@ function said(animal: KinNodeView): string {
         : `, carries the gene with ${oddsWords(gene.pCarries)}`;
   return `${animal.number}, ${sex}, ${animal.label}${odds}${animal.died ? ', died' : ''}`;
 }
-/** Down from a parent, across to the mating, down to the line of siblings, and to each young one. */
-function matingPath({ parents, x, y }: PlacedFamily): string {
-  return parents
-    .map((id) => {
-      const spot = spots.value.get(id)!;
-      return `M${spot.x} ${spot.y + R}V${y}H${x}`;
-    })
-    .join('');
+/** Below a symbol stand its number and a second line: lines begin under them. */
+const WORDS = 36;
+/** Down from a parent and across to the mating. */
+function parentPath({ x, y }: PlacedFamily, id: string): string {
+  const spot = spots.value.get(id)!;
+  return `M${spot.x} ${spot.y + R + WORDS}V${y}H${x}`;
 }
+/** From the mating down to the line of siblings, and to one of them. */
 function youngPath({ young, x, y }: PlacedFamily, id: string): string {
   const spot = spots.value.get(id)!;
   const line = Math.min(...young.map((one) => spots.value.get(one)!.y)) - R - 12;
@@ -55,6 +54,8 @@ function youngPath({ young, x, y }: PlacedFamily, id: string): string {
 }
 const onPath = (family: PlacedFamily, child: string): boolean =>
   props.path.has(child) && family.parents.some((parent) => props.path.has(parent));
+const leadsOn = (family: PlacedFamily, parent: string): boolean =>
+  props.path.has(parent) && family.young.some((child) => props.path.has(child));
 const clipId = (id: string): string => `half-${id}`;
 </script>
 
@@ -62,8 +63,13 @@ const clipId = (id: string): string => `half-${id}`;
   <div class="scroll" tabindex="0" role="group" aria-label="Kin chart">
     <svg :width="placed.width" :height="placed.height" :viewBox="`0 0 ${placed.width} ${placed.height}`">
       <g v-for="family in placed.families" :key="family.key" class="lines">
-        <path :d="matingPath(family)" :class="{ open: family.p < 1 }" />
-        <path v-if="family.related" :d="matingPath({ ...family, y: family.y - 4 })" />
+        <template v-for="parent in family.parents" :key="parent">
+          <path
+            :d="parentPath(family, parent)"
+            :class="{ open: family.p < 1, evidence: leadsOn(family, parent) }"
+          />
+          <path v-if="family.related" :d="parentPath({ ...family, y: family.y - 4 }, parent)" />
+        </template>
         <path
           v-for="child in family.young"
           :key="child"
@@ -143,7 +149,8 @@ svg {
   stroke: rgb(var(--v-theme-secondary));
   stroke-width: 3.5;
 }
-.animal {
+.scroll svg a.animal {
+  color: inherit;
   text-decoration: none;
 }
 .empty {

@@ -30,7 +30,7 @@ export interface KinLayout {
 }
 
 export const SYMBOL = 30;
-const NODE = { width: 104, height: 74 };
+const NODE = { width: 104, height: 84 };
 
 /** Candidates less likely than this are not drawn: a line for each would hide the likely ones. */
 const DRAWN_FROM = 0.005;
@@ -70,7 +70,7 @@ export function layOutKin(animals: readonly KinNodeView[]): KinLayout {
   return {
     width,
     height,
-    animals: animals.map((animal) => ({ animal, x: at(animal.id).x, y: at(animal.id).y - 14 })),
+    animals: animals.map((animal) => ({ animal, x: at(animal.id).x, y: at(animal.id).y - 20 })),
     families: [...families].map(([key, { parents, young, p }]) => ({
       key,
       parents,
