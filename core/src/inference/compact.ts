@@ -33,7 +33,14 @@ export function toCompact(engine: PedigreeEngine): CompactPosterior {
       const cells = state.distributions[0]!.length;
       const tables = new Float64Array(state.distributions.length * cells);
       state.distributions.forEach((table, at) => tables.set(table, at * cells));
-      return [{ id: locus.id, alleles: engine.alleles(l), tableOf: state.distributionOf.slice(), tables }];
+      return [
+        {
+          id: locus.id,
+          alleles: engine.alleles(l),
+          tableOf: state.distributionOf.slice(0, index.size),
+          tables,
+        },
+      ];
     }),
     sires: pedigree.animals.flatMap((animal, i) => {
       if (sireCount(index, i) < 2) return [];

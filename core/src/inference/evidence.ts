@@ -56,10 +56,11 @@ export class LocusEvidence {
     return this.likelihoodPool.tables;
   }
 
-  /** Makes room for animals added at the end. */
+  /** Makes room for animals added at the end: with some to spare, since the next one comes soon. */
   grow(size: number): void {
-    const longer = (old: Int32Array): Int32Array => {
-      const grown = new Int32Array(size);
+    if (this.prior.length >= size) return;
+    const longer = (old: Int32Array): Int32Array<ArrayBuffer> => {
+      const grown = new Int32Array(size + (size >> 3));
       grown.set(old);
       return grown;
     };

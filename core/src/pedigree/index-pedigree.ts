@@ -89,20 +89,33 @@ export function ancestorsFirst(
   animals: readonly PedigreeAnimal[],
   indexOf: ReadonlyMap<string, number>,
 ): Int32Array {
-  const young: number[][] = animals.map(() => []);
+  // Each animal's young in one run of `young`, from `start` on.
+  const start = new Int32Array(animals.length + 1);
   const waiting = new Int32Array(animals.length);
+  const links: number[] = [];
   animals.forEach((animal, i) => {
     for (const id of parentsOf(animal)) {
-      young[indexOf.get(id)!]!.push(i);
+      const parent = indexOf.get(id)!;
+      links.push(parent, i);
+      start[parent + 1]!++;
       waiting[i]!++;
     }
   });
-  const order: number[] = [];
-  waiting.forEach((count, i) => count === 0 && order.push(i));
-  for (let at = 0; at < order.length; at++) {
-    for (const child of young[order[at]!]!) if (--waiting[child]! === 0) order.push(child);
+  for (let i = 0; i < animals.length; i++) start[i + 1]! += start[i]!;
+  const young = new Int32Array(links.length / 2);
+  const next = start.slice();
+  for (let at = 0; at < links.length; at += 2) young[next[links[at]!]!++] = links[at + 1]!;
+  const order = new Int32Array(animals.length);
+  let count = 0;
+  waiting.forEach((parents, i) => {
+    if (parents === 0) order[count++] = i;
+  });
+  for (let at = 0; at < count; at++) {
+    for (let y = start[order[at]!]!; y < start[order[at]! + 1]!; y++) {
+      if (--waiting[young[y]!]! === 0) order[count++] = young[y]!;
+    }
   }
-  return Int32Array.from(order);
+  return order.subarray(0, count);
 }
 
 /** The ids of an animal's recorded parents, candidate sires included. */

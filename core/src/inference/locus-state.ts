@@ -1,0 +1,355 @@
+import type { Call, PedigreeAnimal, PedigreeLocus } from '../pedigree/document.ts';
+import {
+  FEMALE,
+  isFounder,
+  MALE,
+  sireCount,
+  UNKNOWN,
+  type IndexedPedigree,
+} from '../pedigree/index-pedigree.ts';
+import {
+  DomainTable,
+  isSettled,
+  narrowDomains,
+  settledCell,
+  WILD_DOMAIN,
+  type LocusDomains,
+} from './domains.ts';
+import { LocusEvidence } from './evidence.ts';
+import { sameFactor, type Factor } from './factor.ts';
+import { LocusModelBuilder, type Distribution, type LocusModel, type NamedFactor } from './locus-model.ts';
+import type { Part } from './parts.ts';
+
+/** Where a factor's marginal stands. */
+export interface Placed {
+  readonly part: Part;
+  readonly at: number;
+}
+
+/** What all loci of a pedigree share. */
+export interface Setting {
+  readonly ties: IndexedPedigree;
+  readonly unrecorded: number;
+}
+
+const NOTHING: LocusModel = { factors: [], readings: [], logConstant: 0 };
+
+/** The place of an animal that no narrowing has seen yet: that of the empty domain. */
+const UNSEEN = 0;
+
+/** Before the first narrowing. */
+const NOWHERE: LocusDomains = {
+  place: new Int32Array(),
+  plain: new Uint8Array(),
+  plainLog: 0,
+  live: [],
+  sireOpen: new Uint8Array(),
+  possible: true,
+};
+
+/** One locus as it stands: its evidence, what that leaves possible, its tables, and what was found. */
+export class LocusState {
+  readonly evidence: LocusEvidence;
+  /** Left out, since its records contradict one another, or those of other loci. */
+  excluded = false;
+  private readonly table: DomainTable;
+  /** What its own evidence leaves, whichever the sires. */
+  private own: LocusDomains = NOWHERE;
+  /** What is left once other loci have ruled out sires: what the model was built from. */
+  private used: LocusDomains = NOWHERE;
+  private model: LocusModel = NOTHING;
+  private byName: ReadonlyMap<number, NamedFactor> = new Map();
+  /** Animal -> place in `distributions`; 0 is wild type for certain. */
+  private places: Int32Array;
+  /** Reading n of the model stands at place n + 1. */
+  private found: Distribution[];
+  /** By place, where they are estimates. */
+  private errors = new Map<number, Distribution>();
+
+  constructor(locus: PedigreeLocus, size: number) {
+    this.evidence = new LocusEvidence(locus, size);
+    this.table = new DomainTable(this.evidence.alleles.length);
+    this.places = new Int32Array(size);
+    this.found = [this.wild()];
+  }
+
+  get id(): string {
+    return this.evidence.locus.id;
+  }
+
+  get alone(): LocusDomains {
+    return this.own;
+  }
+
+  get factors(): readonly NamedFactor[] {
+    return this.model.factors;
+  }
+
+  /** Natural logarithm of the probability of what no table speaks of. */
+  get logConstant(): number {
+    return this.model.logConstant + this.used.plainLog;
+  }
+
+  get distributionOf(): Int32Array {
+    return this.places;
+  }
+
+  get distributions(): readonly Distribution[] {
+    return this.found;
+  }
+
+  standardError(animal: number): Distribution | undefined {
+    return this.errors.get(this.places[animal]!);
+  }
+
+  owns(factor: Factor): boolean {
+    return 'name' in factor && this.byName.get((factor as NamedFactor).name) === factor;
+  }
+
+  private wild(): Distribution {
+    const wild = new Float64Array(this.evidence.alleles.length ** 2);
+    wild[0] = 1;
+    return wild;
+  }
+
+  /** Makes room for animals added at the end: with some to spare, since the next one comes soon. */
+  grow(size: number, sires: number): void {
+    this.evidence.grow(size);
+    const { place, plain, sireOpen } = this.own;
+    if (place.length < size || sireOpen.length < sires) {
+      const roomy = new Uint8Array(sires + (sires >> 3)).fill(1);
+      roomy.set(sireOpen);
+      const isOne = this.used === this.own;
+      this.own = {
+        ...this.own,
+        place: withRoom(place, size),
+        plain: bytesWithRoom(plain, size),
+        sireOpen: roomy,
+      };
+      // The two may be one object, and then stay one: the new animals' calls are added to both.
+      this.used = isOne ? this.own : { ...this.used, place: withRoom(this.used.place, size) };
+    }
+    if (this.places.length < size) this.places = withRoom(this.places, size);
+  }
+
+  /**
+   * Takes in what is recorded of one animal.
+   *
+   * @returns whether that can matter to anybody: not where it is wild type for certain all the same
+   */
+  take(setting: Setting, i: number, calls: readonly Call[], founder: PedigreeAnimal['founder']): boolean {
+    const { evidence, own } = this;
+    const before = evidence.likelihood[i]!;
+    const changed = evidence.read(i, calls, founder, setting.ties.sex[i]!);
+    if (!changed && own.place[i] !== UNSEEN) return false;
+    return !this.isIndifferent(setting.ties, i, before) && !this.isSettledHere(setting.ties, i);
+  }
+
+  private isIndifferent(ties: IndexedPedigree, i: number, before: number): boolean {
+    const { own, used, evidence } = this;
+    if (!own.possible || own === NOWHERE) return false;
+    const p = evidence.likelihoods[evidence.likelihood[i]!]![0]!;
+    const shift = (log: number): void => {
+      own.plainLog += log;
+      if (used !== own) used.plainLog += log;
+    };
+    if (own.plain[i] === 1) {
+      shift(-Math.log(evidence.likelihoods[before]![0]!));
+      own.plain[i] = 0;
+    } else if (own.place[i] !== UNSEEN || !this.isPlainByBirth(ties, i)) return false;
+    if (p === 0 || (isFounder(ties, i) && evidence.prior[i] !== 0)) return false;
+    shift(Math.log(p));
+    own.plain[i] = 1;
+    own.place[i] = WILD_DOMAIN;
+    return true;
+  }
+
+  /**
+   * Takes in a new animal without young whose parents hand on known pairs: its record says nothing of anybody else, and its
+   * distribution follows at once.
+   */
+  private isSettledHere(ties: IndexedPedigree, i: number): boolean {
+    const { own, used, evidence } = this;
+    if (own === NOWHERE || !own.possible || this.excluded || own.place[i] !== UNSEEN) return false;
+    if (ties.isParent[i] === 1 || ties.dam[i]! < 0 || sireCount(ties, i) !== 1) return false;
+    const dam = this.settledCell(ties, ties.dam[i]!);
+    const sire = this.settledCell(ties, ties.sire[ties.sireStart[i]!]!);
+    if (dam < 0 || sire < 0) return false;
+    const k = evidence.alleles.length;
+    const linked = evidence.locus.sexLinked === true;
+    const [sireX, sireY] = [Math.floor(sire / k), sire % k];
+    if (linked && ties.sex[i] === UNKNOWN && sireX !== sireY) return false;
+    const r = evidence.locus.recombination ?? 0;
+    const fromX = !linked ? 0.5 : ties.sex[i] === FEMALE ? 1 - r : r;
+    const table = new Float64Array(k * k);
+    const likelihood = evidence.likelihoods[evidence.likelihood[i]!]!;
+    const ordered = linked && ties.sex[i] === MALE;
+    let first = 0;
+    let second = 0;
+    let total = 0;
+    for (const a of [Math.floor(dam / k), dam % k]) {
+      for (const [b, share] of [
+        [sireX, fromX],
+        [sireY, 1 - fromX],
+      ] as const) {
+        if (share === 0) continue;
+        first |= 1 << a;
+        second |= 1 << b;
+        const p = 0.5 * share * likelihood[a * k + b]!;
+        table[ordered || a <= b ? a * k + b : b * k + a]! += p;
+        total += p;
+      }
+    }
+    if (total === 0) return false;
+    own.place[i] = this.table.cross(first, second, evidence.likelihood[i]!, likelihood);
+    this.own = { ...own, live: [...own.live, i] };
+    this.used = used === own ? this.own : { ...used, live: [...used.live, i] };
+    if (this.used !== this.own) this.used.place[i] = own.place[i]!;
+    this.model = { ...this.model, logConstant: this.model.logConstant + Math.log(total) };
+    this.places[i] = this.found.push(table.map((p) => p / total)) - 1;
+    return true;
+  }
+
+  /** The cell of the one pair that young of an animal see; -1 where that is open. */
+  private settledCell(ties: IndexedPedigree, i: number): number {
+    const domain = this.table.domains[this.used.place[i]!]!;
+    const linked = this.evidence.locus.sexLinked === true;
+    return isSettled(domain, ties.sex[i]!, linked) ? settledCell(domain, ties.sex[i]!, linked) : -1;
+  }
+
+  /** A founder, or an animal whose parents are wild type for certain. */
+  private isPlainByBirth(ties: IndexedPedigree, i: number): boolean {
+    const { plain } = this.own;
+    if (isFounder(ties, i)) return true;
+    const from = ties.sireStart[i]!;
+    const to = ties.sireStart[i + 1]!;
+    if (ties.dam[i]! < 0 || from === to || plain[ties.dam[i]!] === 0) return false;
+    for (let e = from; e < to; e++) if (plain[ties.sire[e]!] === 0) return false;
+    return true;
+  }
+
+  /** Narrows down all animals by this locus alone. */
+  narrowAnew({ ties, unrecorded }: Setting): void {
+    const { evidence, table } = this;
+    const sireOpen = new Uint8Array(ties.sire.length).fill(1);
+    this.own = narrowDomains({ ties, evidence, table, sireOpen, unrecorded });
+  }
+
+  /** Narrows down again after the records of some animals changed. @param descending - they and their descendants */
+  narrowAgain({ ties, unrecorded }: Setting, descending: readonly number[]): void {
+    const { evidence, table } = this;
+    const sireOpen = new Uint8Array(ties.sire.length).fill(1);
+    const among = merged(descending, this.own.live, ties.rank);
+    this.own = narrowDomains({
+      ties,
+      evidence,
+      table,
+      sireOpen,
+      unrecorded,
+      since: { domains: this.own, among },
+    });
+  }
+
+  /** What is left with only these sires open. */
+  narrowedBySires(
+    { ties, unrecorded }: Setting,
+    sireOpen: Uint8Array,
+    closed: readonly number[],
+  ): LocusDomains {
+    const { evidence, table, own } = this;
+    // Ruling out a candidate who is wild type here takes nothing away.
+    const minds = closed.some((e) => own.sireOpen[e] === 1 && own.place[ties.sire[e]!] !== WILD_DOMAIN);
+    if (!minds) return own;
+    return narrowDomains({
+      ties,
+      evidence,
+      table,
+      sireOpen,
+      unrecorded,
+      since: { domains: own, among: own.live },
+    });
+  }
+
+  /** Whether it makes a difference here which of an animal's candidates are open. */
+  mindsSiresOf({ ties }: Setting, i: number): boolean {
+    const { place } = this.own;
+    if (place[i] !== WILD_DOMAIN) return true;
+    for (let e = ties.sireStart[i]!; e < ties.sireStart[i + 1]!; e++) {
+      if (place[ties.sire[e]!] !== WILD_DOMAIN) return true;
+    }
+    return false;
+  }
+
+  /** Writes the tables anew; those that came out the same stay the same objects. @param domains - none: left out */
+  rebuild(setting: Setting, locus: number, sireOpen: Uint8Array, domains: LocusDomains | undefined): void {
+    const before = this.byName;
+    this.used = domains ?? this.own;
+    const { evidence, table } = this;
+    const built = domains
+      ? new LocusModelBuilder({ ...setting, evidence, table, domains, sireOpen, locus }).build()
+      : NOTHING;
+    const factors = built.factors.map((factor) => {
+      const old = before.get(factor.name);
+      return old && sameFactor(old, factor) ? old : factor;
+    });
+    this.model = { ...built, factors };
+    this.byName = new Map(factors.map((factor) => [factor.name, factor]));
+    this.places = new Int32Array(setting.ties.size);
+    this.found = [this.wild()];
+    this.errors = new Map();
+    built.readings.forEach(({ animals }, at) => {
+      for (const animal of animals) this.places[animal] = at + 1;
+    });
+  }
+
+  /** Reads the distributions whose tables were summed anew, or all of them. */
+  read(placed: ReadonlyMap<Factor, Placed>, fresh: ReadonlySet<Factor> | 'all'): void {
+    const { factors, readings } = this.model;
+    readings.forEach(({ needs, read }, at) => {
+      if (fresh !== 'all' && !needs.some((need) => fresh.has(factors[need]!))) return;
+      const where = needs.map((need) => placed.get(factors[need]!)!);
+      if (where.some(({ part }) => part.logTotal === -Infinity)) return;
+      this.found[at + 1] = read(where.map((one) => one.part.marginals[one.at]!));
+      const runs = Math.max(0, ...where.map(({ part }) => part.runs?.length ?? 0));
+      if (runs === 0) return;
+      const each = Array.from({ length: runs }, (_, run) =>
+        read(where.map((one) => (one.part.runs?.[run] ?? one.part.marginals)[one.at]!)),
+      );
+      this.errors.set(at + 1, standardErrors(each));
+    });
+  }
+}
+
+function withRoom(old: Int32Array, size: number): Int32Array<ArrayBuffer> {
+  const roomy = new Int32Array(size + (size >> 3));
+  roomy.set(old);
+  return roomy;
+}
+
+function bytesWithRoom(old: Uint8Array, size: number): Uint8Array<ArrayBuffer> {
+  const roomy = new Uint8Array(size + (size >> 3));
+  roomy.set(old);
+  return roomy;
+}
+
+/** Two lists in ancestral order as one, each animal once. */
+function merged(a: readonly number[], b: readonly number[], rank: Int32Array): number[] {
+  const all: number[] = [];
+  let i = 0;
+  let j = 0;
+  while (i < a.length || j < b.length) {
+    const fromA = j >= b.length || (i < a.length && rank[a[i]!]! <= rank[b[j]!]!);
+    if (fromA && a[i] === b[j]) j++;
+    all.push(fromA ? a[i++]! : b[j++]!);
+  }
+  return all;
+}
+
+/** Of the mean of equally long independent runs: their spread over the root of their number. */
+function standardErrors(runs: readonly Distribution[]): Distribution {
+  return runs[0]!.map((_, cell) => {
+    const mean = runs.reduce((sum, run) => sum + run[cell]!, 0) / runs.length;
+    const squares = runs.reduce((sum, run) => sum + (run[cell]! - mean) ** 2, 0);
+    return Math.sqrt(squares / (runs.length - 1) / runs.length);
+  });
+}
