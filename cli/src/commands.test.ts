@@ -45,6 +45,124 @@ describe('the command line', () => {
     expect(run('parse', 'pastl')).toMatchObject({ code: 2 });
   });
 
+  test('infer answers a pedigree document as the contract has it', () => {
+    const pedigree = JSON.stringify({
+      format: 'karyotome-pedigree/1',
+      loci: [
+        { id: 'clown', alleles: ['clown'] },
+        { id: 'yb', alleles: ['yellow-belly', 'asphalt'] },
+        { id: 'banana', alleles: ['banana'], sexLinked: true, recombination: 0.07 },
+      ],
+      assume: { unrecorded: 0.01 },
+      animals: [
+        {
+          id: 'F1',
+          sex: 'female',
+          founder: {
+            clown: [
+              { genotype: ['+', 'clown'], p: 0.66 },
+              { genotype: ['+', '+'], p: 0.34 },
+            ],
+          },
+        },
+        { id: 'M1', sex: 'male' },
+        { id: 'M2', sex: 'male' },
+        {
+          id: 'H1',
+          sex: 'unknown',
+          dam: 'F1',
+          sires: [
+            { id: 'M1', weight: 3 },
+            { id: 'M2', weight: 1 },
+          ],
+          calls: [
+            {
+              locus: 'clown',
+              is: [
+                ['+', '+'],
+                ['+', 'clown'],
+              ],
+              error: 0,
+            },
+          ],
+        },
+      ],
+    });
+    const { output, code } = runCommand(['infer', 'family.json', '--json'], () => pedigree);
+    expect(code).toBe(0);
+    expect(JSON.parse(output)).toMatchObject({
+      format: 'karyotome-posterior/1',
+      exact: true,
+      logLikelihood: 0,
+      animals: {
+        H1: {
+          clown: [
+            { genotype: ['+', '+'], p: expect.closeTo(0.67, 12) },
+            { genotype: ['+', 'clown'], p: expect.closeTo(0.33, 12) },
+          ],
+          yb: [{ genotype: ['+', '+'], p: 1 }],
+        },
+      },
+      sires: { H1: { M1: 0.75, M2: 0.25 } },
+      sex: { H1: { female: 0.5, male: 0.5 } },
+      conflicts: [],
+    });
+    expect(runCommand(['infer', '-'], () => pedigree).output).toContain('H1  sired by M1');
+  });
+
+  test('infer exits with 1 where the calls cannot be true, and names a smallest set', () => {
+    const pedigree = JSON.stringify({
+      format: 'karyotome-pedigree/1',
+      loci: [{ id: 'clown', alleles: ['clown'] }],
+      animals: [
+        { id: 'D', sex: 'female' },
+        { id: 'S', sex: 'male' },
+        { id: 'H', dam: 'D', sires: [{ id: 'S' }], calls: [{ locus: 'clown', is: [['clown', 'clown']] }] },
+      ],
+    });
+    const { output, code } = runCommand(['infer', 'f', '--json'], () => pedigree);
+    expect(code).toBe(1);
+    expect(JSON.parse(output)).toMatchObject({
+      logLikelihood: null,
+      conflicts: [{ locus: 'clown', animals: ['H'] }],
+      animals: { H: {} },
+    });
+  });
+
+  test('loci that hold alone but leave no sire clash through the sires', () => {
+    const visual = (locus: string) => ({ [locus]: [{ genotype: [locus, locus], p: 1 }] });
+    const call = (locus: string) => ({ locus, is: [['+', locus]] });
+    const pedigree = JSON.stringify({
+      format: 'karyotome-pedigree/1',
+      loci: [
+        { id: 'clown', alleles: ['clown'] },
+        { id: 'pied', alleles: ['pied'] },
+      ],
+      animals: [
+        { id: 'D', sex: 'female' },
+        { id: 'S1', sex: 'male', founder: visual('clown') },
+        { id: 'S2', sex: 'male', founder: visual('pied') },
+        { id: 'H', dam: 'D', sires: [{ id: 'S1' }, { id: 'S2' }], calls: [call('clown'), call('pied')] },
+      ],
+    });
+    const { output, code } = runCommand(['infer', 'f', '--json'], () => pedigree);
+    expect(code).toBe(1);
+    expect(JSON.parse(output)['conflicts']).toEqual([{ locus: 'sires', animals: ['H'] }]);
+  });
+
+  test.each([
+    [() => '{', 'document: is not JSON'],
+    [() => '{"format":"other"}', 'format: must be "karyotome-pedigree/1"'],
+    [
+      () => {
+        throw new Error('gone');
+      },
+      'file: f cannot be read',
+    ],
+  ])('infer refuses what it cannot read: %#', (read, message) => {
+    expect(() => runCommand(['infer', 'f'], read)).toThrow(message);
+  });
+
   test.each([
     [['odds', '--dam', 'clown'], 'sire: is missing'],
     [['odds', '--sire', 'clwn', '--dam', 'clown'], 'sire: "clwn" is unknown; did you mean Clown?'],
