@@ -1,0 +1,223 @@
+import type {
+  AnimalView,
+  CatalogueView,
+  ClaimDetailView,
+  ContradictionView,
+  KinNodeView,
+} from '@karyotome/contract';
+import { addDays } from '@karyotome/core';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { localToday } from '../src/db/work.ts';
+import { fieldsOf, startTestApp, type TestApp, type TestClient } from './test-app.ts';
+
+let app: TestApp;
+let owner: TestClient;
+const TODAY = localToday();
+const ago = (days: number): string => addDays(TODAY, -days);
+
+beforeAll(async () => {
+  app = await startTestApp();
+  owner = app.owner;
+});
+afterAll(() => app.close());
+
+async function created(path: string, body: object): Promise<string> {
+  const response = await owner.post(path, body);
+  expect(response.status, JSON.stringify(response.body)).toBe(201);
+  return (response.body as { id: string }).id;
+}
+const founder = (number: string, sex: string, genes: string): Promise<string> =>
+  created('/animals', { number, sex, genes, hatchedOn: ago(1500) });
+const young = (number: string, damId: string, sireId: string, genes: string): Promise<string> =>
+  created('/animals', { number, sex: 'unknown', damId, sireId, genes, hatchedOn: ago(300) });
+const read = async <T>(path: string): Promise<T> => (await owner.get(path)).body as T;
+const claimsOf = async (id: string): Promise<string[]> =>
+  (await read<AnimalView>(`/animals/${id}`)).claims.map((claim) => claim.words);
+
+describe('what is behind a claim', () => {
+  let dam: string;
+  let sire: string;
+  let proband: string;
+
+  test('a possible carrier names what it rests on, what it hangs on, and which mate would prove it', async () => {
+    dam = await founder('CD-1', 'female', 'clown');
+    sire = await founder('CS-1', 'male', '50% het clown');
+    proband = await young('CY-1', dam, sire, 'normal');
+    const [claim] = (await read<AnimalView>(`/animals/${sire}`)).claims;
+    // One non-visual young of a visual mate halves odds of one to one: one in three.
+    expect(claim).toMatchObject({ words: '33% het Clown', locus: 'clown', allele: 'clown' });
+    const detail = await read<ClaimDetailView>(`/animals/${sire}/claims/clown/clown`);
+    const support = new Set(claim!.support!.map(({ recordId }) => recordId));
+    expect(support.size).toBe(3);
+    expect(new Set(detail.hinges)).toEqual(support);
+    // With the visual dam each egg that is not visual halves the odds again.
+    expect(detail.proofs[0]).toMatchObject({ number: 'CD-1', eggsForNo: 6 });
+  });
+
+  test('a carrier by birth hangs on its visual parent, and a doubtful look would be surer', async () => {
+    expect(await claimsOf(proband)).toEqual(['100% het Clown']);
+    const detail = await read<ClaimDetailView>(`/animals/${proband}/claims/clown/clown`);
+    expect(detail.hinges).toHaveLength(1);
+    expect(detail.proofs).toEqual([]);
+    const response = await owner.post(`/animals/${proband}/records`, {
+      kind: 'identification',
+      on: TODAY,
+      body: { genes: 'pastel', sure: 'probable', by: 'Tester' },
+    });
+    expect(response.status).toBe(201);
+  });
+
+  test('the kin chart knows who shows and who carries', async () => {
+    const kin = await read<KinNodeView[]>(`/animals/${proband}/kin?locus=clown&allele=clown`);
+    const of = (number: string) => kin.find((one) => one.number === number)!;
+    expect(of('CD-1').gene).toEqual({ pShows: 1, pCarries: 1 });
+    expect(of('CY-1')).toMatchObject({ dam, sires: [{ id: sire, p: 1 }] });
+    // Bayes by hand: a quarter visual before, of which a probable "not" is wrong in one of ten.
+    expect(of('CY-1').gene!.pShows).toBeCloseTo((0.25 * 0.1) / (0.25 * 0.1 + 0.75 * 0.9), 12);
+    expect(of('CY-1').gene!.pCarries).toBeCloseTo(1, 12);
+  });
+
+  test('a claim that is not made, and an animal that is not there, are not found', async () => {
+    expect((await owner.get(`/animals/${proband}/claims/clown/pied`)).status).toBe(404);
+    expect((await owner.get(`/animals/${crypto.randomUUID()}/kin`)).status).toBe(404);
+    expect((await app.anonymous.get('/contradictions')).status).toBe(401);
+  });
+});
+
+describe('contradictions', () => {
+  test('are ranked, and each remedy mends it', async () => {
+    const dam = await founder('KD-1', 'female', 'normal');
+    const sire = await founder('KS-1', 'male', 'super enchi');
+    for (const n of [1, 2, 3]) await young(`KY-${n}`, dam, sire, 'enchi');
+    const odd = await young('KY-9', dam, sire, 'enchi mojave');
+    const found = await read<ContradictionView[]>('/contradictions');
+    const one = found.find(({ locus }) => locus === 'blue-eyed-white')!;
+    expect(one.animals.map(({ number }) => number)).toEqual(['KY-9']);
+    expect(one.explanations.map(({ kind }) => kind)).toContain('carries-more');
+    expect(one.explanations[0]).toMatchObject({
+      kind: 'identification',
+      animals: [{ id: odd, number: 'KY-9' }],
+    });
+    // The label says what was seen, and the gene in question is claimed of nobody.
+    const view = await read<AnimalView>(`/animals/${odd}`);
+    expect(view.label).toBe('Mojave Enchi');
+    expect(view.claims.map(({ words }) => words)).toEqual(['Enchi']);
+    expect(view.conflicts).toHaveLength(1);
+
+    const more = one.explanations.find(
+      ({ kind, animals }) => kind === 'carries-more' && animals[0]!.id === dam,
+    )!;
+    expect(more).toMatchObject({ genes: 'Mojave' });
+    await owner.post(`/animals/${dam}/records`, {
+      kind: 'identification',
+      on: TODAY,
+      body: { genes: more.genes, sure: 'certain', by: 'Tester' },
+    });
+    expect((await read<ContradictionView[]>('/contradictions')).map(({ locus }) => locus)).not.toContain(
+      'blue-eyed-white',
+    );
+  });
+});
+
+describe('the catalogue', () => {
+  test("takes a gene of one's own, reads it at once, and works out anew what depends on it", async () => {
+    const id = await created('/catalogue/entries', {
+      kind: 'locus',
+      name: 'River Axanthic',
+      expression: 'recessive',
+      double: null,
+      recombination: null,
+    });
+    const dam = await founder('GD-1', 'female', 'river axanthic');
+    const sire = await founder('GS-1', 'male', 'normal');
+    const child = await young('GY-1', dam, sire, 'normal');
+    expect(await claimsOf(child)).toEqual(['100% het River Axanthic']);
+    const { entries } = await read<CatalogueView>('/catalogue');
+    const entry = entries.find((one) => one.id === id)!;
+    expect(entry).toMatchObject({ version: 1, usedBy: 1 });
+
+    // It shows with one copy after all: then the dam has one, and the young that shows nothing got none.
+    const changed = await owner.put(
+      `/catalogue/entries/${id}`,
+      {
+        kind: 'locus',
+        name: 'River Axanthic',
+        expression: 'incomplete-dominant',
+        double: null,
+        recombination: null,
+      },
+      { 'If-Match': '"1"' },
+    );
+    expect(changed.status, JSON.stringify(changed.body)).toBe(200);
+    expect((await read<AnimalView>(`/animals/${dam}`)).claims.map(({ words }) => words)).toEqual([
+      'River Axanthic',
+    ]);
+    expect(await claimsOf(child)).toEqual([]);
+    const stale = await owner.put(
+      `/catalogue/entries/${id}`,
+      { kind: 'locus', name: 'River Axanthic', expression: 'dominant', double: null, recombination: null },
+      { 'If-Match': '"1"' },
+    );
+    expect(stale.status).toBe(412);
+    const refused = await owner.delete(`/catalogue/entries/${id}`);
+    expect(refused.status).toBe(409);
+    expect((refused.body as { detail: string }).detail).toContain('GD-1');
+  });
+
+  test('an alias is replaced by its genes, and goes again', async () => {
+    const id = await created('/catalogue/entries', { kind: 'alias', word: 'Sunrise', genes: 'pastel enchi' });
+    const animal = await founder('AL-1', 'female', 'sunrise het clown');
+    expect((await read<AnimalView>(`/animals/${animal}`)).label).toBe('Pastel Enchi 100% het Clown');
+    expect((await owner.delete(`/catalogue/entries/${id}`)).status).toBe(409);
+    const other = await created('/catalogue/entries', { kind: 'alias', word: 'Moonset', genes: 'mojave' });
+    expect((await owner.delete(`/catalogue/entries/${other}`)).status).toBe(204);
+    expect(fieldsOf(await owner.post('/animals', { number: 'Q', sex: 'male', genes: 'moonset' }))[0]).toMatch(
+      '"moonset" is not a known gene',
+    );
+  });
+
+  test.each([
+    [
+      { kind: 'locus', name: 'Pastel', expression: 'recessive' },
+      'name: is a word that the catalogue has already',
+    ],
+    [{ kind: 'locus', name: '!!', expression: 'recessive' }, 'name: needs letters or digits'],
+    [{ kind: 'locus', name: 'x', expression: 'shiny' }, 'expression: must be one of'],
+    [
+      { kind: 'allele', locus: 'nowhere', name: 'Ember', expression: 'dominant' },
+      'locus: is not in the catalogue',
+    ],
+    [
+      { kind: 'allele', locus: 'clown', name: 'Ember', expression: 'dominant' },
+      'expression: must be recessive',
+    ],
+    [{ kind: 'alias', word: 'Bumblebee', genes: 'pastel' }, 'word: is a word that the catalogue has already'],
+    [{ kind: 'alias', word: 'Thing', genes: 'pastl' }, 'genes: "pastl" is not a known gene'],
+    [{ kind: 'recombination', locus: 'clown', recombination: 0.1 }, 'locus: is not on the sex chromosomes'],
+    [{ kind: 'recombination', locus: 'banana', recombination: 0.7 }, 'recombination: must be at most 0.5'],
+    [{ kind: 'colour' }, 'kind: must be one of'],
+  ])('%j is refused at its field', async (entry, message) => {
+    const response = await owner.post('/catalogue/entries', entry);
+    expect(response.status).toBe(422);
+    expect(fieldsOf(response).join('; ')).toContain(message);
+  });
+
+  test('another value for the recombination changes what a sex-linked gene says', async () => {
+    const dam = await founder('BD-1', 'female', 'normal');
+    const sire = await founder('BS-1', 'male', 'male-maker banana');
+    const odds = async (): Promise<number> => {
+      const { claims } = await read<AnimalView>(`/animals/${child}`);
+      return claims.find(({ allele }) => allele === 'banana')?.p ?? 0;
+    };
+    const child = await created('/animals', {
+      number: 'BY-1',
+      sex: 'female',
+      damId: dam,
+      sireId: sire,
+      hatchedOn: ago(90),
+    });
+    expect(await odds()).toBeCloseTo(0.07, 12);
+    await created('/catalogue/entries', { kind: 'recombination', locus: 'banana', recombination: 0.2 });
+    expect(await odds()).toBeCloseTo(0.2, 12);
+  });
+});
