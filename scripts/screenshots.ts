@@ -63,11 +63,23 @@ const SHOTS: readonly Shot[] = [
   { name: 'animals', path: '/animals' },
   { name: 'import', path: '/animals/import', before: chooseCsv },
   { name: 'animal', path: advisedPath('Leave it where it is') },
-  { name: 'animal-founder', path: animalPath('F-01') },
+  {
+    name: 'claim',
+    path: animalPath('F-05'),
+    before: async (page) => {
+      await page.getByRole('button', { name: /^Why: .*het Ultramel/ }).click();
+      await page.getByText('Breeding would settle it').waitFor();
+    },
+  },
+  {
+    name: 'kin',
+    path: async (page, server) =>
+      `${await animalPath('F-01')(page, server)}/kin?locus=ultramel&allele=ultramel`,
+  },
+  { name: 'contradictions', path: '/animals/contradictions' },
+  { name: 'genes', path: '/genes' },
   { name: 'showcase', path: '/showcase' },
   { name: 'public-page', path: publicPath },
-  { name: 'settings', path: '/settings' },
-  { name: 'today-night', path: '/today', theme: 'night' },
   { name: 'phone-today', path: '/today', size: PHONE },
   { name: 'phone-bench', path: benchPath, size: PHONE },
   { name: 'phone-animal-night', path: advisedPath('Move up'), size: PHONE, theme: 'night' },

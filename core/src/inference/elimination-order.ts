@@ -120,7 +120,7 @@ class Graph {
       if (score !== this.score[other]) this.heap.update(other, score);
     }
     this.neighbours[variable] = [];
-    return Int32Array.from(near);
+    return new Int32Array(near);
   }
 
   private withSecondRing(near: readonly number[]): Iterable<number> {

@@ -35,16 +35,18 @@ export interface Solution {
 export function toComponent(factors: readonly Factor[]): Component {
   const numbers = new Map<number, number>();
   const sizes: number[] = [];
-  const scopes = factors.map((factor) =>
-    Int32Array.from(factor.scope, (variable, axis) => {
-      let number = numbers.get(variable);
+  const scopes = factors.map((factor) => {
+    const scope = new Int32Array(factor.scope.length);
+    for (let axis = 0; axis < scope.length; axis++) {
+      let number = numbers.get(factor.scope[axis]!);
       if (number === undefined) {
         number = sizes.push(factor.sizes[axis]!) - 1;
-        numbers.set(variable, number);
+        numbers.set(factor.scope[axis]!, number);
       }
-      return number;
-    }),
-  );
+      scope[axis] = number;
+    }
+    return scope;
+  });
   return { sizes: Int32Array.from(sizes), scopes, tables: factors.map((factor) => factor.table) };
 }
 
@@ -75,7 +77,9 @@ export class JunctionTree {
   private readonly component: Component;
   private readonly order: EliminationOrder;
   /** Of each bucket: its variables, the one that leaves last in line (and so fastest in the table). */
-  private readonly scopes: Int32Array[];
+  private readonly scopes: readonly Int32Array[];
+  /** The same without the last. */
+  private readonly separators: readonly Int32Array[];
   private readonly parent: Int32Array;
   private readonly members: number[][];
   private readonly beliefs: Float64Array[] = [];
@@ -91,7 +95,13 @@ export class JunctionTree {
     const count = component.sizes.length;
     const position = new Int32Array(count);
     order.order.forEach((variable, at) => (position[variable] = at));
-    this.scopes = order.separators.map((separator, at) => Int32Array.of(...separator, order.order[at]!));
+    this.separators = order.separators;
+    this.scopes = order.separators.map((separator, at) => {
+      const scope = new Int32Array(separator.length + 1);
+      scope.set(separator);
+      scope[separator.length] = order.order[at]!;
+      return scope;
+    });
     this.parent = Int32Array.from(order.separators, (separator) => {
       let first = -1;
       for (const variable of separator)
@@ -101,7 +111,7 @@ export class JunctionTree {
     this.members = order.separators.map(() => []);
     component.scopes.forEach((scope, factor) => {
       let first = count;
-      for (const variable of scope) first = Math.min(first, position[variable]!);
+      for (let i = 0; i < scope.length; i++) first = Math.min(first, position[scope[i]!]!);
       this.members[first]!.push(factor);
     });
   }
@@ -120,7 +130,7 @@ export class JunctionTree {
       for (const factor of this.members[b]!)
         multiplyInto(belief, scope, scopes[factor]!, tables[factor]!, sizes);
       for (const message of inbox[b]!) multiplyInto(belief, scope, message.scope, message.table, sizes);
-      const own = sizes[scope.at(-1)!]!;
+      const own = sizes[scope[scope.length - 1]!]!;
       const message = new Float64Array(belief.length / own);
       let sum = 0;
       for (let at = 0, from = 0; at < message.length; at++) {
@@ -139,7 +149,7 @@ export class JunctionTree {
       this.beliefs.push(belief);
       this.messages.push(message);
       const parent = this.parent[b]!;
-      if (parent >= 0) inbox[parent]!.push({ scope: scope.subarray(0, -1), table: message });
+      if (parent >= 0) inbox[parent]!.push({ scope: this.separators[b]!, table: message });
     }
     return true;
   }
@@ -151,9 +161,9 @@ export class JunctionTree {
       const scope = this.scopes[b]!;
       const belief = this.beliefs[b]!;
       const parent = this.parent[b]!;
-      const own = sizes[scope.at(-1)!]!;
+      const own = sizes[scope[scope.length - 1]!]!;
       if (parent >= 0) {
-        const outside = marginal(this.beliefs[parent]!, this.scopes[parent]!, scope.subarray(0, -1), sizes);
+        const outside = marginal(this.beliefs[parent]!, this.scopes[parent]!, this.separators[b]!, sizes);
         const message = this.messages[b]!;
         for (let at = 0, into = 0; at < outside.length; at++) {
           const ratio = message[at]! === 0 ? 0 : outside[at]! / message[at]!;
@@ -184,7 +194,7 @@ export class JunctionTree {
       let start = 0;
       for (let axis = 0; axis < scope.length - 1; axis++)
         start = start * sizes[scope[axis]!]! + state[scope[axis]!]!;
-      const own = sizes[scope.at(-1)!]!;
+      const own = sizes[scope[scope.length - 1]!]!;
       start *= own;
       const belief = this.beliefs[b]!;
       let sum = 0;
@@ -199,7 +209,7 @@ export class JunctionTree {
         }
       }
       while (belief[start + chosen] === 0) chosen--;
-      state[scope.at(-1)!] = chosen;
+      state[scope[scope.length - 1]!] = chosen;
     }
     return state;
   }
@@ -226,7 +236,7 @@ export function logTotal(component: Component): number {
 
 function tableSize(scope: Int32Array, sizes: Int32Array): number {
   let size = 1;
-  for (const variable of scope) size *= sizes[variable]!;
+  for (let i = 0; i < scope.length; i++) size *= sizes[scope[i]!]!;
   return size;
 }
 

@@ -364,13 +364,7 @@ export class LocusModelBuilder {
       states,
       gives: (this.linked ? [0, 1, 2] : [0]).map((way) => cells.map((cell) => this.vector(cell, way))),
     };
-    const at = this.add(
-      i * KINDS,
-      scope,
-      sizes,
-      states,
-      Float64Array.from(cells, (cell) => table[cell]!),
-    );
+    const at = this.add(i * KINDS, scope, sizes, states, new Float64Array(cells.map((cell) => table[cell]!)));
     this.readings.push({
       animals: [i],
       needs: at < 0 ? [] : [at],
@@ -406,7 +400,7 @@ export class LocusModelBuilder {
       [...own.scope, ...mother.scope],
       [...own.sizes, ...mother.sizes],
       [...own.states, ...mother.states],
-      Float64Array.from(first.flatMap((a) => mother.gives[0]!.map((gives) => gives[a]!))),
+      new Float64Array(first.flatMap((a) => mother.gives[0]!.map((gives) => gives[a]!))),
     );
     const theirs = axis(1);
     const several = fathers.length > 1;
@@ -419,7 +413,7 @@ export class LocusModelBuilder {
           [...theirs.scope, ...father.scope],
           [...theirs.sizes, ...father.sizes],
           [...theirs.states, ...father.states],
-          Float64Array.from(given),
+          new Float64Array(given),
         );
         return;
       }

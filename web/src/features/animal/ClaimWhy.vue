@@ -41,6 +41,9 @@ const eggs = (n: number): string => (n < 10 ? n.toFixed(1) : String(Math.round(n
         </span>
       </li>
     </ul>
+    <p v-if="claim.support !== null" class="small soft">
+      None of these records can be left out. Correcting one changes the claim.
+    </p>
     <v-btn v-if="hidden > 0" size="small" variant="text" @click="isWhole = true">And {{ hidden }} more</v-btn>
   </section>
   <p v-if="status === 'pending'" class="small soft" role="status">Working out what would change it</p>

@@ -1,0 +1,89 @@
+import { expect, pick, signIn, test } from './test.ts';
+
+/* The demo farm: what is claimed of an animal, why, and what happens when records clash. */
+
+test('a claim opens to its records, what it hangs on, and its way through the kin chart', async ({
+  page,
+  demo,
+}) => {
+  await signIn(page, demo, '/animals?q=F-01');
+  await page.getByRole('link', { name: 'F-01' }).click();
+  // Bought as a possible carrier; a young one that shows the gene proved it.
+  await expect(page.getByText('100% het Ultramel').first()).toBeVisible();
+  await page.getByRole('button', { name: 'Why: 100% het Ultramel' }).click();
+  await expect(page.getByText('Shown by its offspring')).toBeVisible();
+  await expect(page.getByText(/Yellow Belly Ultramel|Ultramel, certain/).first()).toBeVisible();
+  await page.getByRole('link', { name: 'Follow it through the kin chart' }).click();
+  await expect(page.getByRole('heading', { name: 'Kin of F-01' })).toBeVisible();
+  await expect(page.getByRole('link', { name: /^M-02, male, .*shows the gene/ })).toBeVisible();
+  await expect(page.locator('path.evidence').first()).toBeVisible();
+  const before = await page.locator('a.animal').count();
+  await page.getByRole('button', { name: 'Fewer generations' }).click();
+  await expect.poll(() => page.locator('a.animal').count()).toBeLessThan(before);
+  await page.getByText('The same as a table').click();
+  await expect(page.getByRole('cell', { name: 'F-01' }).first()).toBeVisible();
+});
+
+test('a possible carrier names the mates that would prove it', async ({ page, demo }) => {
+  await signIn(page, demo, '/animals?q=F-05');
+  await page.getByRole('link', { name: 'F-05' }).click();
+  await page.getByRole('button', { name: /^Why: .*het Ultramel/ }).click();
+  await expect(page.getByText('without it the claim falls').first()).toBeVisible();
+  await expect(page.getByText('Breeding would settle it')).toBeVisible();
+  await expect(page.getByRole('row', { name: /Ultramel.*expected/ }).first()).toBeVisible();
+});
+
+test('a slip is ranked first among what may have gone wrong, and one step mends it', async ({
+  page,
+  demo,
+}) => {
+  await signIn(page, demo, '/animals');
+  await page.getByRole('link', { name: '1 contradiction' }).click();
+  const lines = page.locator('.explanations li');
+  await expect(lines.first()).toContainText('is identified wrongly');
+  expect(await lines.count()).toBeGreaterThan(2);
+  // What somebody else sees follows: a second page of the same collection.
+  const other = await page.context().newPage();
+  await other.goto(`${demo.origin}/animals/contradictions`);
+  await expect(other.locator('.explanations li').first()).toBeVisible();
+  await lines.first().getByRole('button', { name: 'Withdraw it' }).click();
+  await expect(page.getByText('The records agree')).toBeVisible();
+  await expect(other.getByText('The records agree')).toBeVisible();
+  await other.close();
+});
+
+test("a line of one's own is added, used, corrected, and cannot be taken away from its records", async ({
+  page,
+  demo,
+}) => {
+  await signIn(page, demo, '/genes');
+  await expect(page.getByRole('heading', { name: 'Blue-eyed white complex' })).toBeVisible();
+  await page.getByRole('textbox', { name: 'Search names, words, tells' }).fill('wobble');
+  await expect(page.getByRole('heading', { name: 'Spider and blackhead' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Clown' })).toHaveCount(0);
+  await page.getByRole('textbox', { name: 'Search names, words, tells' }).fill('');
+  await page.getByRole('button', { name: 'A gene or line' }).click();
+  await page.getByLabel('Name', { exact: true }).fill('Pastel');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByText('is a word that the catalogue has already')).toBeVisible();
+  await page.getByLabel('Name', { exact: true }).fill('Fenland Axanthic');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByText('Fenland Axanthic: a gene of its own, recessive')).toBeVisible();
+
+  await page.goto(`${demo.origin}/animals?add=1`);
+  await page.getByLabel('Number').fill('F-77');
+  await page.getByLabel('Genes, in your shorthand').fill('het fenland axanthic');
+  await expect(page.getByText('Read as')).toContainText('Het Fenland Axanthic');
+  await page.getByRole('button', { name: 'Add', exact: false }).last().click();
+  await expect(page.getByRole('heading', { name: /F-77/ })).toBeVisible();
+  await expect(page.getByText('100% het Fenland Axanthic').first()).toBeVisible();
+
+  await page.goto(`${demo.origin}/genes`);
+  await expect(page.getByText('in the records of 1 animals')).toBeVisible();
+  await page.getByRole('button', { name: /^Edit Fenland Axanthic/ }).click();
+  await pick(page, 'How it shows', 'Incomplete dominant');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByText('worked out anew').first()).toBeVisible();
+  await page.getByRole('button', { name: /^Take out Fenland Axanthic/ }).click();
+  await expect(page.getByText(/cannot be taken out.*F-77/)).toBeVisible();
+});
