@@ -319,3 +319,10 @@ export function isSettled(domain: Domain, sex: number, linked: boolean): boolean
 export function settledCell(domain: Domain, sex: number, linked: boolean): number {
   return linked && sex === MALE ? domain.pair : domain.genotype;
 }
+
+/** Alleles of a bit set. */
+export function allelesIn(mask: number): number[] {
+  const found: number[] = [];
+  for (let a = 0; mask >> a !== 0; a++) if ((mask >> a) & 1) found.push(a);
+  return found;
+}

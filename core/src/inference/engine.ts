@@ -9,7 +9,7 @@ import {
 import { holdsTogether } from './conflict/consistency.ts';
 import type { LocusDomains } from './domains.ts';
 import { sexVariable, sireVariable, type Factor } from './factor.ts';
-import type { Distribution } from './locus-model.ts';
+import type { Distribution } from './model.ts';
 import { LocusState, type Placed, type Setting } from './locus-state.ts';
 import { groupFactors, solvePart, type Estimator, type Part } from './parts.ts';
 

@@ -1,62 +1,10 @@
-import { FEMALE, MALE, sireCount, type IndexedPedigree } from '../pedigree/index-pedigree.ts';
-import {
-  isSettled,
-  settledCell,
-  WILD_DOMAIN,
-  type Domain,
-  type DomainTable,
-  type LocusDomains,
-} from './domains.ts';
+import { sireCount, type IndexedPedigree } from '../pedigree/index-pedigree.ts';
+import { isSettled, settledCell, WILD_DOMAIN, type DomainTable, type LocusDomains } from './domains.ts';
 import type { LocusEvidence } from './evidence.ts';
-import { alleleVariable, sexVariable, sireVariable, type Factor } from './factor.ts';
-
-/** A factor with what names it, so that an unchanged one can be told when records change. */
-export interface NamedFactor extends Factor {
-  readonly name: number;
-}
-
-/** A genotype distribution, `[first allele * alleles + second allele]`; unordered pairs stand at first <= second. */
-export type Distribution = Float64Array;
-
-/** Animals whose distribution is already known, or follows from the marginals of some factors. */
-export interface Reading {
-  readonly animals: readonly number[];
-  /** Places in `LocusModel.factors` whose marginals `read` needs. */
-  readonly needs: readonly number[];
-  /** @param marginals - over each needed factor's scope, adding up to 1 */
-  readonly read: (marginals: readonly Float64Array[]) => Distribution;
-}
-
-/** One locus as a product of tables. Animals left out of `readings` are wild type for certain. */
-export interface LocusModel {
-  readonly factors: readonly NamedFactor[];
-  readonly readings: readonly Reading[];
-  /** Natural logarithm of what is settled without a table, plain animals aside. */
-  readonly logConstant: number;
-}
-
-/** What a parent can hand on: its open variables, and for each of their joint states the chance of every allele. */
-interface Giver {
-  readonly scope: readonly number[];
-  readonly sizes: readonly number[];
-  readonly states: readonly number[];
-  /** `[way][joint state]` -> chance of each allele. Ways: 0 autosomal or dam, 1 to a daughter, 2 to a son. */
-  readonly gives: readonly (readonly Float64Array[])[];
-}
-
-/** An animal that hands on alleles which are still open. */
-interface OpenAnimal {
-  readonly first: readonly number[];
-  readonly second: readonly number[];
-  readonly giver: Giver;
-}
-
-/** Alleles of a bit set. */
-function allelesIn(mask: number): number[] {
-  const found: number[] = [];
-  for (let a = 0; mask >> a !== 0; a++) if ((mask >> a) & 1) found.push(a);
-  return found;
-}
+import { alleleVariable, sexVariable, sireVariable } from './factor.ts';
+import type { Distribution, LocusModel, NamedFactor, Reading } from './model.ts';
+import { PairTables } from './pair-tables.ts';
+import { Transmission, type Giver, type OpenAnimal } from './transmission.ts';
 
 const NOBODY: readonly number[] = [];
 
@@ -78,28 +26,24 @@ const LOOKS = 2 ** 31;
 export class LocusModelBuilder {
   private readonly ties: IndexedPedigree;
   private readonly evidence: LocusEvidence;
-  private readonly table: DomainTable;
+  private readonly pairs: PairTables;
   private readonly place: Int32Array;
   private readonly live: readonly number[];
   private readonly sireOpen: Uint8Array;
-  private readonly unrecorded: number;
   private readonly locus: number;
   private readonly k: number;
   private readonly linked: boolean;
-  private readonly r: number;
+  private readonly transmission: Transmission;
 
   private readonly factors: NamedFactor[] = [];
   private readonly readings: Reading[] = [];
   private logConstant = 0;
   private readonly open = new Map<number, OpenAnimal>();
-  private readonly vectors: Map<number, Float64Array>[] = [new Map(), new Map(), new Map()];
-  private readonly settled = new Map<number, Giver>();
   private readonly families = new Map<number, Family>();
   private readonly alone = new Map<
     number,
     { animals: number[]; distribution: Distribution; logTotal: number }
   >();
-  private readonly missing: Giver;
   /** Takes what `spread` adds where only its sum is wanted. */
   private readonly scratch: Float64Array;
 
@@ -114,20 +58,15 @@ export class LocusModelBuilder {
   }) {
     this.ties = options.ties;
     this.evidence = options.evidence;
-    this.table = options.table;
+    this.pairs = new PairTables({ ...options, place: options.domains.place });
     this.place = options.domains.place;
     this.live = options.domains.live;
     this.sireOpen = options.sireOpen;
-    this.unrecorded = options.unrecorded;
     this.locus = options.locus;
     this.k = options.evidence.alleles.length;
     this.linked = options.evidence.locus.sexLinked === true;
     this.scratch = new Float64Array(this.k * this.k);
-    this.r = options.evidence.locus.recombination ?? 0;
-    const any = Float64Array.from({ length: this.k }, (_, a) =>
-      a === 0 ? 1 - (this.k - 1) * this.unrecorded : this.unrecorded,
-    );
-    this.missing = { scope: [], sizes: [], states: [], gives: [[any], [any], [any]] };
+    this.transmission = new Transmission(options.evidence, options.unrecorded);
   }
 
   build(): LocusModel {
@@ -160,50 +99,21 @@ export class LocusModelBuilder {
     return { factors: this.factors, readings: this.readings, logConstant: this.logConstant };
   }
 
-  private domain(animal: number): Domain {
-    return this.table.domains[this.place[animal]!]!;
-  }
-
-  private isOrdered(animal: number): boolean {
-    return this.linked && this.ties.sex[animal] === MALE;
-  }
-
-  /** The chance of each allele in what a parent with this ordered pair hands on. */
-  private vector(cell: number, way: number): Float64Array {
-    const known = this.vectors[way]!.get(cell);
-    if (known) return known;
-    const [x, y] = [Math.floor(cell / this.k), cell % this.k];
-    const fromX = way === 0 ? 0.5 : way === 1 ? 1 - this.r : this.r;
-    const vector = new Float64Array(this.k);
-    vector[x]! += fromX;
-    vector[y]! += 1 - fromX;
-    this.vectors[way]!.set(cell, vector);
-    return vector;
-  }
-
   private giver(parent: number): Giver {
-    if (parent < 0) return this.missing;
-    const open = this.open.get(parent);
-    if (open) return open.giver;
-    const domain = this.domain(parent);
-    const cell = settledCell(domain, this.ties.sex[parent]!, this.linked);
-    let giver = this.settled.get(cell);
-    if (!giver) {
-      giver = { scope: [], sizes: [], states: [], gives: [0, 1, 2].map((way) => [this.vector(cell, way)]) };
-      this.settled.set(cell, giver);
-    }
-    return giver;
+    if (parent < 0) return this.transmission.missing;
+    return (
+      this.open.get(parent)?.giver ??
+      this.transmission.ofPair(settledCell(this.pairs.domain(parent), this.ties.sex[parent]!, this.linked))
+    );
   }
 
-  /** By which way a sire's alleles reach a child; null where that hangs on the child's open sex. */
+  /** Of an animal whose parents' pairs are settled. */
+  private bredTable(i: number, mother: Giver, father: Giver): Float64Array {
+    return this.pairs.ofBred(i, mother.gives[0]![0]!, father.gives[this.way(i, father) ?? 0]![0]!);
+  }
+
   private way(child: number, sire: Giver): number | null {
-    if (!this.linked) return 0;
-    const sex = this.ties.sex[child];
-    if (sex === FEMALE) return 1;
-    if (sex === MALE) return 2;
-    const [, toDaughters, toSons] = sire.gives;
-    const same = toDaughters!.every((vector, at) => vector.every((p, a) => p === toSons![at]![a]));
-    return same ? 1 : null;
+    return this.transmission.way(this.ties.sex[child]!, sire);
   }
 
   private candidates(animal: number): number[] {
@@ -216,13 +126,13 @@ export class LocusModelBuilder {
 
   private animal(i: number): void {
     const { ties } = this;
-    const domain = this.domain(i);
+    const domain = this.pairs.domain(i);
     const count = sireCount(ties, i);
     const quiet = ties.isParent[i] === 0 || isSettled(domain, ties.sex[i]!, this.linked);
     if (ties.dam[i]! < 0 && count === 0) {
-      const table = this.founderTable(i);
+      const table = this.pairs.ofFounder(i);
       if (quiet) this.lone(i, table);
-      else this.declare(i, this.isOrdered(i) ? table : this.folded(table));
+      else this.declare(i, this.pairs.isOrdered(i) ? table : this.pairs.folded(table));
       return;
     }
     const mother = this.giver(ties.dam[i]!);
@@ -240,81 +150,15 @@ export class LocusModelBuilder {
     else {
       // A parent that hangs on nothing open above it is as good as a founder.
       const table = this.bredTable(i, mother, father);
-      this.declare(i, this.isOrdered(i) ? table : this.folded(table));
+      this.declare(i, this.pairs.isOrdered(i) ? table : this.pairs.folded(table));
     }
-  }
-
-  /** P(pair) times P(calls | pair) of a founder, over what its relatives leave of it. */
-  private founderTable(i: number): Float64Array {
-    const { pairs } = this.domain(i);
-    const likelihood = this.evidence.likelihoods[this.evidence.likelihood[i]!]!;
-    return this.evidence.priors[this.evidence.prior[i]!]!.map((p, cell) =>
-      pairs[cell] ? p * likelihood[cell]! : 0,
-    );
-  }
-
-  /** P(pair) times P(calls | pair) of an animal whose parents' pairs are settled. */
-  private bredTable(i: number, mother: Giver, father: Giver): Float64Array {
-    const table = new Float64Array(this.k * this.k);
-    this.spread(i, mother.gives[0]![0]!, father.gives[this.way(i, father) ?? 0]![0]!, table, 1);
-    return table;
-  }
-
-  /** Adds weight times P(pair | what each parent hands on) times P(calls | pair) to a table; returns what was added. */
-  private spread(
-    i: number,
-    fromDam: Float64Array,
-    fromSire: Float64Array,
-    into: Float64Array,
-    weight: number,
-  ): number {
-    const { pairs } = this.domain(i);
-    const likelihood = this.evidence.likelihoods[this.evidence.likelihood[i]!]!;
-    const { k } = this;
-    let sum = 0;
-    if (this.ties.bredAlone[i] === 1) {
-      // Terminal fusion doubles one of the dam's alleles (Booth et al. 2014, Biol. J. Linn. Soc. 112: P. regius).
-      for (let a = 0; a < k; a++) {
-        const p = weight * fromDam[a]! * pairs[a * k + a]! * likelihood[a * k + a]!;
-        into[a * k + a]! += p;
-        sum += p;
-      }
-      return sum;
-    }
-    for (let a = 0; a < k; a++) {
-      if (fromDam[a] === 0) continue;
-      for (let b = 0; b < k; b++) {
-        const cell = a * k + b;
-        if (pairs[cell] === 0) continue;
-        const p = weight * fromDam[a]! * fromSire[b]! * likelihood[cell]!;
-        into[cell]! += p;
-        sum += p;
-      }
-    }
-    return sum;
-  }
-
-  /** Both orders of a pair at first <= second. */
-  private folded(table: Float64Array): Float64Array {
-    const { k } = this;
-    const folded = new Float64Array(k * k);
-    for (let a = 0; a < k; a++)
-      for (let b = 0; b < k; b++) folded[Math.min(a, b) * k + Math.max(a, b)]! += table[a * k + b]!;
-    return folded;
-  }
-
-  /** As it is reported: ordered for a male at a sex-linked locus, else folded; adding up to 1. */
-  private reported(i: number, table: Float64Array): Distribution {
-    const folded = this.isOrdered(i) ? table : this.folded(table);
-    const sum = folded.reduce((a, b) => a + b, 0);
-    return folded.map((p) => p / sum);
   }
 
   /** An animal without open relatives: its distribution is known at once. */
   private lone(i: number, table: Float64Array): void {
     const logTotal = Math.log(table.reduce((a, b) => a + b, 0));
     this.logConstant += logTotal;
-    const distribution = this.reported(i, table);
+    const distribution = this.pairs.reported(i, table);
     this.readings.push({ animals: [i], needs: [], read: () => distribution });
   }
 
@@ -358,12 +202,7 @@ export class LocusModelBuilder {
       states.push(secondMask);
     }
     const cells = first.flatMap((a) => second.map((b) => a * k + b));
-    const giver: Giver = {
-      scope,
-      sizes,
-      states,
-      gives: (this.linked ? [0, 1, 2] : [0]).map((way) => cells.map((cell) => this.vector(cell, way))),
-    };
+    const giver = this.transmission.ofVariables({ scope, sizes, states }, cells);
     const at = this.add(i * KINDS, scope, sizes, states, new Float64Array(cells.map((cell) => table[cell]!)));
     this.readings.push({
       animals: [i],
@@ -371,7 +210,7 @@ export class LocusModelBuilder {
       read: ([marginal]) => {
         const whole = new Float64Array(k * k);
         cells.forEach((cell, state) => (whole[cell] = marginal ? marginal[state]! : 1));
-        return this.reported(i, whole);
+        return this.pairs.reported(i, whole);
       },
     });
     const open = { first, second, giver };
@@ -381,7 +220,7 @@ export class LocusModelBuilder {
 
   /** A parent whose own parents are open: its two alleles hang on theirs. */
   private inner(i: number, mother: Giver, entries: readonly number[], fathers: readonly Giver[]): void {
-    const { pairs } = this.domain(i);
+    const { pairs } = this.pairs.domain(i);
     const likelihood = this.evidence.likelihoods[this.evidence.likelihood[i]!]!;
     const { first, second, giver } = this.declare(
       i,
@@ -440,7 +279,7 @@ export class LocusModelBuilder {
         const table = this.bredTable(i, mother, father);
         known = {
           animals: [],
-          distribution: this.reported(i, table),
+          distribution: this.pairs.reported(i, table),
           logTotal: Math.log(table.reduce((a, b) => a + b, 0)),
         };
         this.alone.set(key, known);
@@ -473,7 +312,7 @@ export class LocusModelBuilder {
   }
 
   private parentKey(parent: number): number {
-    return parent < 0 ? -1 : settledCell(this.domain(parent), this.ties.sex[parent]!, this.linked);
+    return parent < 0 ? -1 : settledCell(this.pairs.domain(parent), this.ties.sex[parent]!, this.linked);
   }
 
   /** `[dam's joint state][sire's joint state]` -> P(calls of i | them). */
@@ -483,7 +322,8 @@ export class LocusModelBuilder {
     const table = new Float64Array(fromDams.length * fromSires.length);
     let state = 0;
     for (const fromDam of fromDams) {
-      for (const fromSire of fromSires) table[state++] = this.spread(i, fromDam, fromSire, this.scratch, 1);
+      for (const fromSire of fromSires)
+        table[state++] = this.pairs.spread(i, fromDam, fromSire, this.scratch, 1);
     }
     return table;
   }
@@ -511,11 +351,11 @@ export class LocusModelBuilder {
           for (const fromDam of mother.gives[0]!) {
             for (const fromSire of father.gives[way]!) {
               const p = marginal![state]!;
-              if (p > 0) this.spread(i!, fromDam, fromSire, whole, p / table[state]!);
+              if (p > 0) this.pairs.spread(i!, fromDam, fromSire, whole, p / table[state]!);
               state++;
             }
           }
-          return this.reported(i!, whole);
+          return this.pairs.reported(i!, whole);
         },
       });
     }
@@ -530,7 +370,7 @@ export class LocusModelBuilder {
       ]),
     );
     const table = Float64Array.from(states, ([fromDam, fromSire]) =>
-      this.spread(i, fromDam, fromSire, this.scratch, 1),
+      this.pairs.spread(i, fromDam, fromSire, this.scratch, 1),
     );
     const at = this.add(
       i * KINDS + 5,
@@ -546,9 +386,9 @@ export class LocusModelBuilder {
         const whole = new Float64Array(this.k * this.k);
         states.forEach(([fromDam, fromSire], state) => {
           const p = marginal![state]!;
-          if (p > 0) this.spread(i, fromDam, fromSire, whole, p / table[state]!);
+          if (p > 0) this.pairs.spread(i, fromDam, fromSire, whole, p / table[state]!);
         });
-        return this.reported(i, whole);
+        return this.pairs.reported(i, whole);
       },
     });
   }
@@ -562,7 +402,7 @@ export class LocusModelBuilder {
         father.gives[0]!.flatMap((_, at) => sexes.map((w) => [fromDam, father.gives[w]![at]!] as const)),
       );
       const table = Float64Array.from(states, ([fromDam, fromSire]) =>
-        this.spread(i, fromDam, fromSire, this.scratch, 1),
+        this.pairs.spread(i, fromDam, fromSire, this.scratch, 1),
       );
       const sexAxis = way === null;
       const factor = this.add(
@@ -587,10 +427,10 @@ export class LocusModelBuilder {
           const start = f * table.length;
           states.forEach(([fromDam, fromSire], state) => {
             const p = marginals[f]![start + state]!;
-            if (p > 0) this.spread(i, fromDam, fromSire, whole, p / table[state]!);
+            if (p > 0) this.pairs.spread(i, fromDam, fromSire, whole, p / table[state]!);
           });
         });
-        return this.reported(i, whole);
+        return this.pairs.reported(i, whole);
       },
     });
   }

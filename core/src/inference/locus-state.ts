@@ -17,7 +17,8 @@ import {
 } from './domains.ts';
 import { LocusEvidence } from './evidence.ts';
 import { sameFactor, type Factor } from './factor.ts';
-import { LocusModelBuilder, type Distribution, type LocusModel, type NamedFactor } from './locus-model.ts';
+import { LocusModelBuilder } from './locus-model.ts';
+import type { Distribution, LocusModel, NamedFactor } from './model.ts';
 import type { Part } from './parts.ts';
 
 /** Where a factor's marginal stands. */

@@ -1,17 +1,12 @@
-/** A seeded generator (mulberry32): the demo is the same on every machine. */
+import { seededRandom } from '@karyotome/core';
+
+/** Seeded dice: the demo is the same on every machine. */
 export class Chance {
-  private state: number;
+  /** Uniform in [0, 1). */
+  readonly next: () => number;
 
   constructor(seed: number) {
-    this.state = seed;
-  }
-
-  /** Uniform in [0, 1). */
-  next(): number {
-    this.state = (this.state + 0x6d2b79f5) | 0;
-    let t = Math.imul(this.state ^ (this.state >>> 15), 1 | this.state);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 4_294_967_296;
+    this.next = seededRandom(seed);
   }
 
   between(low: number, high: number): number {
