@@ -16,7 +16,7 @@ test('a claim opens to its records, what it hangs on, and its way through the ki
   await page.getByRole('link', { name: 'Follow it through the kin chart' }).click();
   await expect(page.getByRole('heading', { name: 'Kin of F-01' })).toBeVisible();
   await expect(page.getByRole('link', { name: /^M-02, male, .*shows the gene/ })).toBeVisible();
-  await expect(page.locator('path.evidence').first()).toBeVisible();
+  await expect(page.locator('g.evidence path').first()).toBeVisible();
   const before = await page.locator('a.animal').count();
   await page.getByRole('button', { name: 'Fewer generations' }).click();
   await expect.poll(() => page.locator('a.animal').count()).toBeLessThan(before);
@@ -25,9 +25,10 @@ test('a claim opens to its records, what it hangs on, and its way through the ki
 });
 
 test('a possible carrier names the mates that would prove it', async ({ page, demo }) => {
-  await signIn(page, demo, '/animals?q=F-05');
-  await page.getByRole('link', { name: 'F-05' }).click();
-  await page.getByRole('button', { name: /^Why: .*het Ultramel/ }).click();
+  // One parent carries, the other hardly can: a half, until she is bred.
+  await signIn(page, demo, '/animals?q=2502-03');
+  await page.getByRole('link', { name: '2502-03' }).click();
+  await page.getByRole('button', { name: 'Why: 50% het Ultramel' }).click();
   await expect(page.getByText('without it the claim falls').first()).toBeVisible();
   await expect(page.getByText('Breeding would settle it')).toBeVisible();
   await expect(page.getByRole('row', { name: /Ultramel.*expected/ }).first()).toBeVisible();

@@ -65,7 +65,7 @@ const SHOTS: readonly Shot[] = [
   { name: 'animal', path: advisedPath('Leave it where it is') },
   {
     name: 'claim',
-    path: animalPath('F-05'),
+    path: animalPath('2502-03'),
     before: async (page) => {
       await page.getByRole('button', { name: /^Why: .*het Ultramel/ }).click();
       await page.getByText('Breeding would settle it').waitFor();

@@ -1,5 +1,12 @@
 import { sireCount, type IndexedPedigree } from '../pedigree/index-pedigree.ts';
-import { isSettled, settledCell, WILD_DOMAIN, type DomainTable, type LocusDomains } from './domains.ts';
+import {
+  allelesIn,
+  isSettled,
+  settledCell,
+  WILD_DOMAIN,
+  type DomainTable,
+  type LocusDomains,
+} from './domains.ts';
 import type { LocusEvidence } from './evidence.ts';
 import { alleleVariable, sexVariable, sireVariable } from './factor.ts';
 import type { Distribution, LocusModel, NamedFactor, Reading } from './model.ts';

@@ -1,5 +1,13 @@
 import type { ClaimDetailView, KinNodeView } from '@karyotome/contract';
-import { appearance, gamete, type Claim, type Genotype, type Locus, type Mate } from '@karyotome/core';
+import {
+  appearance,
+  gamete,
+  SETTLED_BELOW,
+  type Claim,
+  type Genotype,
+  type Locus,
+  type Mate,
+} from '@karyotome/core';
 import { select, type Work } from '../../db/work.ts';
 import { notFound } from '../../http/problems.ts';
 import { claimsOf, geneticsOf, labelOf, sireOdds, type Genetics } from './genetics.service.ts';
@@ -56,7 +64,7 @@ async function proofsOf(
   claim: Claim,
   animals: readonly Named[],
 ): Promise<ClaimDetailView['proofs']> {
-  if (claim.kind !== 'fraction' || animal.sex === 'unknown') return [];
+  if (claim.kind !== 'fraction' || claim.p < SETTLED_BELOW || animal.sex === 'unknown') return [];
   const locus = genetics.catalogue.locusById(claim.locus)!;
   const mates = animals.flatMap(({ id, sex, status }): [string, Mate][] => {
     if (sex === 'unknown' || sex === animal.sex || status === 'died' || status === 'sold') return [];

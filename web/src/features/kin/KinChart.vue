@@ -62,23 +62,23 @@ const clipId = (id: string): string => `half-${id}`;
 <template>
   <div class="scroll" tabindex="0" role="group" aria-label="Kin chart">
     <svg :width="placed.width" :height="placed.height" :viewBox="`0 0 ${placed.width} ${placed.height}`">
-      <g v-for="family in placed.families" :key="family.key" class="lines">
-        <template v-for="parent in family.parents" :key="parent">
-          <path
-            :d="parentPath(family, parent)"
-            :class="{ open: family.p < 1, evidence: leadsOn(family, parent) }"
-          />
-          <path v-if="family.related" :d="parentPath({ ...family, y: family.y - 4 }, parent)" />
-        </template>
-        <path
-          v-for="child in family.young"
-          :key="child"
-          :d="youngPath(family, child)"
-          :class="{ open: family.p < 1, evidence: onPath(family, child) }"
-        />
-        <text v-if="family.p < 1" :x="family.x + 6" :y="family.y + 15" class="odds">
-          {{ oddsWords(family.p) }}
-        </text>
+      <!-- The evidence goes on top, or the lines to other young would cover it. -->
+      <g v-for="layer in ['plain', 'evidence'] as const" :key="layer" class="lines" :class="layer">
+        <g v-for="family in placed.families" :key="family.key" :class="{ open: family.p < 1 }">
+          <template v-for="parent in family.parents" :key="parent">
+            <path v-if="layer === 'plain' || leadsOn(family, parent)" :d="parentPath(family, parent)" />
+            <path
+              v-if="layer === 'plain' && family.related"
+              :d="parentPath({ ...family, y: family.y - 4 }, parent)"
+            />
+          </template>
+          <template v-for="child in family.young" :key="child">
+            <path v-if="layer === 'plain' || onPath(family, child)" :d="youngPath(family, child)" />
+          </template>
+          <text v-if="layer === 'plain' && family.p < 1" :x="family.x + 6" :y="family.y + 15" class="odds">
+            {{ oddsWords(family.p) }}
+          </text>
+        </g>
       </g>
       <a
         v-for="{ animal, x, y } in placed.animals"
@@ -142,10 +142,10 @@ svg {
   stroke: currentcolor;
   stroke-width: 1.3;
 }
-.lines path.open {
+.lines .open path {
   stroke-dasharray: 4 4;
 }
-.lines path.evidence {
+.evidence path {
   stroke: rgb(var(--v-theme-secondary));
   stroke-width: 3.5;
 }
