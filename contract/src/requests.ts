@@ -249,6 +249,17 @@ export const catalogueEntry = Joi.alternatives()
         }),
       },
       {
+        is: 'correction',
+        then: Joi.object<Extract<CatalogueEntryInput, { kind: 'correction' }>, true>({
+          kind: Joi.string().valid('correction').required(),
+          allele: text(60).min(1).required(),
+          expression: Joi.string()
+            .valid(...EXPRESSIONS)
+            .required(),
+          double: optional(geneName()),
+        }),
+      },
+      {
         is: 'recombination',
         then: Joi.object<Extract<CatalogueEntryInput, { kind: 'recombination' }>, true>({
           kind: Joi.string().valid('recombination').required(),
@@ -258,7 +269,7 @@ export const catalogueEntry = Joi.alternatives()
       },
     ],
     otherwise: Joi.object({
-      kind: Joi.string().valid('locus', 'allele', 'alias', 'recombination').required(),
+      kind: Joi.string().valid('locus', 'allele', 'alias', 'correction', 'recombination').required(),
     }).unknown(),
   })
   .required() as Joi.Schema as Joi.ObjectSchema<CatalogueEntryInput>;

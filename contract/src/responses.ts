@@ -140,6 +140,8 @@ export interface ContradictionView extends ConflictView {
 
 /** What a claim hangs on and what would make it surer: read when somebody asks. */
 export interface ClaimDetailView {
+  /** What its ancestors and its own look alone would have it be called, for comparison: "66% het Clown". */
+  fromPedigree: string | null;
   /** Ids of the supporting records without which the claim falls. */
   hinges: string[];
   strengthen: { words: string; p: number | null; animalId: string }[];
@@ -168,6 +170,10 @@ export interface KinNodeView {
   died: boolean;
   dam: string | null;
   sires: { id: string; p: number }[];
+  /** Wright's coefficient of relationship with the animal the chart is about. */
+  relationship: number;
+  /** Wright's coefficient of inbreeding. */
+  inbreeding: number;
   /** Of the gene that was asked about: the chance that it shows, and that it is there at all. */
   gene: { pShows: number; pCarries: number } | null;
 }
@@ -181,6 +187,8 @@ export interface AnimalView extends AnimalSummary {
   offspring: { id: string; number: string; label: string; sex: Sex }[];
   clutch: { id: string; name: string; laidOn: string; hatchedOn: string | null; mates: number } | null;
   claims: ClaimView[];
+  /** Genes that a parent may have and this one has not. */
+  excluded: string[];
   conflicts: ConflictView[];
   advice: MoveAdvice & {
     ladder: string | null;
@@ -237,6 +245,12 @@ export interface BenchView {
   outcomes: VisibleOutcome[];
   cautions: string[];
   hatchlings: HatchlingView[];
+  /** How well what was identified fits the pairing; null where nothing is identified yet. */
+  fit: {
+    /** Of a result at least as unlikely, were the odds right (exact test). */
+    p: number;
+    kinds: { label: string; expected: number; seen: number }[];
+  } | null;
   nextNumbers: string[];
 }
 

@@ -58,7 +58,7 @@ export { parsePedigree, PEDIGREE_FORMAT } from './pedigree/parse-document.ts';
 export { PedigreeEngine, type Clash } from './inference/engine.ts';
 export { seededRandom } from './numeric/random.ts';
 export { claimsFrom, isCertain, type Claim, type ClaimKind } from './claims/claim.ts';
-export { findHinges, findSupport, type SupportingRecord } from './claims/support.ts';
+export { claimFromPedigree, findHinges, findSupport, type SupportingRecord } from './claims/support.ts';
 export { strengthenings, type Strengthening } from './claims/strengthen.ts';
 export {
   explainConflict,

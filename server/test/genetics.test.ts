@@ -191,6 +191,11 @@ describe('the catalogue', () => {
       { kind: 'allele', locus: 'clown', name: 'Ember', expression: 'dominant' },
       'expression: must be recessive',
     ],
+    [{ kind: 'correction', allele: 'nothing', expression: 'dominant' }, 'allele: is not in the catalogue'],
+    [
+      { kind: 'correction', allele: 'mojave', expression: 'recessive' },
+      'expression: cannot be recessive here',
+    ],
     [{ kind: 'alias', word: 'Bumblebee', genes: 'pastel' }, 'word: is a word that the catalogue has already'],
     [{ kind: 'alias', word: 'Thing', genes: 'pastl' }, 'genes: "pastl" is not a known gene'],
     [{ kind: 'recombination', locus: 'clown', recombination: 0.1 }, 'locus: is not on the sex chromosomes'],
@@ -200,6 +205,21 @@ describe('the catalogue', () => {
     const response = await owner.post('/catalogue/entries', entry);
     expect(response.status).toBe(422);
     expect(fieldsOf(response).join('; ')).toContain(message);
+  });
+
+  test('a gene that shows otherwise than the catalogue has it is corrected, and its claims follow', async () => {
+    const animal = await founder('WO-1', 'female', 'woma');
+    const child = await young('WO-2', animal, await founder('WO-3', 'male', 'woma'), 'super woma');
+    expect(await claimsOf(child)).toEqual(['Super Woma']);
+    await created('/catalogue/entries', {
+      kind: 'correction',
+      allele: 'woma',
+      expression: 'dominant',
+      double: null,
+    });
+    // Two copies now look like one: what showed could be either, one third and two thirds.
+    const [claim] = (await read<AnimalView>(`/animals/${child}`)).claims;
+    expect(claim).toMatchObject({ kind: 'visual', words: 'Woma' });
   });
 
   test('another value for the recombination changes what a sex-linked gene says', async () => {

@@ -1,4 +1,4 @@
-import type { Allele, Compound, Locus } from '../loci/locus.ts';
+import type { Allele, Compound, Expression, Locus } from '../loci/locus.ts';
 import { WILD } from '../loci/locus.ts';
 import { BUILT_IN_LOCI, BUILT_IN_VERSION } from './built-in-loci.ts';
 import { buildPhrases, type Alias, type Meaning } from './words.ts';
@@ -14,6 +14,12 @@ export interface CatalogueAdditions {
     readonly compounds?: readonly Compound[];
   }[];
   readonly aliases?: readonly Alias[];
+  /** How alleles show, where the user sees it otherwise. */
+  readonly corrections?: readonly {
+    readonly allele: string;
+    readonly expression: Expression;
+    readonly double?: string;
+  }[];
   readonly recombination?: readonly { readonly locus: string; readonly recombination: number }[];
 }
 
@@ -62,12 +68,21 @@ export function createCatalogue(additions: CatalogueAdditions = {}): Catalogue {
   };
 }
 
-function withAdditions(locus: Locus, { alleles = [], recombination = [] }: CatalogueAdditions): Locus {
+function withAdditions(
+  locus: Locus,
+  { alleles = [], corrections = [], recombination = [] }: CatalogueAdditions,
+): Locus {
+  const correct = (allele: Allele): Allele => {
+    const correction = corrections.find((entry) => entry.allele === allele.id);
+    if (!correction) return allele;
+    const { expression, double = allele.double } = correction;
+    return { id: allele.id, name: allele.name, expression, ...(double ? { double } : {}) };
+  };
   const own = alleles.filter((entry) => entry.locus === locus.id);
   const corrected = recombination.find((entry) => entry.locus === locus.id);
   return {
     ...locus,
-    alleles: [...locus.alleles, ...own.map(({ allele }) => allele)],
+    alleles: [...locus.alleles.map(correct), ...own.map(({ allele }) => allele)],
     compounds: [...locus.compounds, ...own.flatMap(({ compounds = [] }) => compounds)],
     ...(corrected && locus.sexLinked ? { sexLinked: { recombination: corrected.recombination } } : {}),
   };

@@ -23,6 +23,13 @@ export type CatalogueEntry =
     }
   /** A word that stands for genes. */
   | { readonly kind: 'alias'; readonly word: string; readonly genes: string }
+  /** How an allele of the built-in catalogue shows, seen otherwise. */
+  | {
+      readonly kind: 'correction';
+      readonly allele: string;
+      readonly expression: Expression;
+      readonly double?: string | null | undefined;
+    }
   /** Another value for the recombination of a sex-linked locus. */
   | { readonly kind: 'recombination'; readonly locus: string; readonly recombination: number };
 
@@ -64,6 +71,11 @@ export function toAdditions(entries: readonly CatalogueEntry[]): CatalogueAdditi
     })),
     alleles: of('allele').map((entry) => ({ locus: entry.locus, allele: allele(entry) })),
     aliases: of('alias'),
+    corrections: of('correction').map(({ allele: id, expression, double }) => ({
+      allele: id,
+      expression,
+      ...(double ? { double } : {}),
+    })),
     recombination: of('recombination'),
   };
 }

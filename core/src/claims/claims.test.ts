@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { infer } from '../inference/infer.ts';
 import { compilePedigree, type RecordedAnimal } from '../pedigree/from-records.ts';
 import { claimsFrom, type Claim } from './claim.ts';
-import { findSupport } from './support.ts';
+import { claimFromPedigree, findSupport } from './support.ts';
 
 const founder = (id: string, sex: 'female' | 'male', genes: string): RecordedAnimal => ({
   id,
@@ -104,5 +104,19 @@ describe('claims', () => {
     ];
     expect(words(family, 'H')).toEqual(['Pastel', '100% het Pied']);
     expect(supportOf(family, 'H', '100% het Pied')).toContain('r-H');
+  });
+
+  test('what the ancestors alone would say stands beside the odds after all evidence', () => {
+    // A 50% het by birth, of whom three young with a visual mate show nothing: (1/2)^3 to 1.
+    const family = [
+      founder('S', 'male', 'het clown'),
+      founder('N', 'female', 'normal'),
+      young('P', 'N', ['S'], 'normal'),
+      founder('V', 'female', 'clown'),
+      ...['a', 'b', 'c'].map((id) => ({ ...young(id, 'V', ['P'], 'normal') })),
+    ];
+    const [claim] = claimsOf(family, 'P');
+    expect(claim!.p).toBeCloseTo(1 / 9, 12);
+    expect(claimFromPedigree(compilePedigree(family), 'P', claim!)!.words).toBe('50% het Clown');
   });
 });

@@ -70,6 +70,20 @@ export function claimAt(
   return claimFrom(locus, allele, genotypesOf(engine, animal, l), catalogue);
 }
 
+/**
+ * The claim that an animal's ancestors and its own look alone would yield: the trade's "66% het", before siblings and young
+ * were looked at.
+ */
+export function claimFromPedigree(
+  pedigree: Pedigree,
+  proband: string,
+  claim: Pick<Claim, 'locus' | 'allele'>,
+  catalogue: Catalogue = CATALOGUE,
+): Claim | null {
+  const animals = withAncestors(pedigree.animals, [proband]);
+  return claimAt(aboutLocus({ ...pedigree, animals }, claim.locus), proband, claim, catalogue);
+}
+
 function yields(pedigree: Pedigree, proband: string, claim: Claim, catalogue: Catalogue): boolean {
   const found = claimAt(pedigree, proband, claim, catalogue);
   return found !== null && found.kind === claim.kind && Math.abs(found.p - claim.p) < SAME_CHANCE;

@@ -57,6 +57,28 @@ describe('closed forms', () => {
     }
   });
 
+  test('n of n young with the gene point to two copies: odds of 1 to (1/2)^n', () => {
+    for (const n of [1, 4, 9]) {
+      const either = [
+        { genotype: ['+', 'clown'] as Genotype, p: 0.5 },
+        { genotype: ['clown', 'clown'] as Genotype, p: 0.5 },
+      ];
+      const seen: Call = { locus: 'clown', is: [['+', 'clown']] };
+      const pedigree = one([
+        { id: 'S', sex: 'male', founder: { clown: either } },
+        { id: 'D', sex: 'female' },
+        ...Array.from({ length: n }, (_, i): PedigreeAnimal => ({
+          id: `H${i}`,
+          sex: 'unknown',
+          dam: 'D',
+          sires: [{ id: 'S', weight: 1 }],
+          calls: [seen],
+        })),
+      ]);
+      expect(chance(pedigree, 'S', 'clown/clown')).toBeCloseTo(1 / (1 + 0.5 ** n), 12);
+    }
+  });
+
   test('one visual offspring proves a possible carrier', () => {
     const pedigree = one([
       { id: 'S', sex: 'male', founder: { clown: uncertain } },

@@ -8,7 +8,7 @@ export const catalogueEntries: Migration = {
     create table catalogue_entries (
       collection_id uuid not null references collections (id) on delete cascade,
       id uuid primary key,
-      kind text not null check (kind in ('locus', 'allele', 'alias', 'recombination')),
+      kind text not null check (kind in ('locus', 'allele', 'alias', 'correction', 'recombination')),
       -- What it is known by: an allele's id, an alias' folded words, or the locus it corrects.
       key text not null check (length(key) between 1 and 80),
       body jsonb not null check (jsonb_typeof(body) = 'object'),

@@ -5,6 +5,7 @@ import { notFound } from '../../http/problems.ts';
 import {
   claimsOf,
   conflictsNear,
+  excludedOf,
   geneticsOf,
   ruleOf,
   supportOf,
@@ -48,6 +49,7 @@ export async function viewAnimal(work: Work, id: string): Promise<AnimalView> {
       .map(({ id: other, number, label, sex }) => ({ id: other, number, label, sex })),
     clutch: row.clutchId ? await clutchOf(work, row.clutchId) : null,
     claims: await claimViews(work, genetics, id, byId),
+    excluded: excludedOf(genetics, id),
     conflicts: conflictsNear(genetics, id).map((conflict) => conflictView(genetics, conflict, byId)),
     advice: adviseFor(enclosures, row.tubId, history, work.today),
     moveOutcomes: Object.fromEntries(

@@ -6,6 +6,7 @@ import { kinView, parentsOf } from '../animals/kin.ts';
 import { geneticsOf, sireOdds } from '../genetics/genetics.service.ts';
 import { parentsBefore, whyPairingCannot } from '../genetics/identification-check.ts';
 import { clutchSummaries } from './pairings.service.ts';
+import { clutchFit } from './clutch-fit.ts';
 import { findClutch, proposeNumbers } from './clutches.service.ts';
 
 const OUTCOMES_SHOWN = 200;
@@ -38,6 +39,13 @@ export async function viewBench(work: Work, clutchId: string): Promise<BenchView
   );
   const total = sires.reduce((sum, sire) => sum + sire.weight, 0);
   const { pairingId: _, ...summary } = (await clutchSummaries(work)).find((row) => row.id === clutchId)!;
+  const outcomes = mixOutcomes(
+    sires.map(({ id, weight }) => ({
+      weight: weight / total,
+      outcomes: visibleOutcomes(parents.get(id)!, dam, OUTCOMES_SHOWN, genetics.catalogue),
+    })),
+  );
+  const identified = mates.flatMap((mate) => genetics.recorded.get(mate.id)?.identification?.genes ?? []);
   return {
     clutch: { ...summary, incubationC: clutch.incubationC, note: clutch.note, version: clutch.version },
     dam: { ...kinView(genetics, byId, 'dam', damId), parents: parentsOf(genetics, byId, damId, 1) },
@@ -45,16 +53,12 @@ export async function viewBench(work: Work, clutchId: string): Promise<BenchView
       ...kinView(genetics, byId, 'sire', id, weight / total),
       parents: parentsOf(genetics, byId, id, 1),
     })),
-    outcomes: mixOutcomes(
-      sires.map(({ id, weight }) => ({
-        weight: weight / total,
-        outcomes: visibleOutcomes(parents.get(id)!, dam, OUTCOMES_SHOWN, genetics.catalogue),
-      })),
-    ),
+    outcomes,
     cautions: [
       ...new Set(sires.flatMap(({ id }) => pairingCautions(parents.get(id)!, dam, genetics.catalogue))),
     ],
     hatchlings: await Promise.all(mates.map((mate) => toHatchling(mate))),
+    fit: clutchFit(outcomes, identified, genetics.catalogue),
     nextNumbers: clutch.hatchedOn
       ? []
       : await proposeNumbers(work, clutch, clutch.eggs - (clutch.slugs ?? 0)),

@@ -1,6 +1,15 @@
 import { randomUUID } from 'node:crypto';
 import type { CatalogueEntryInput, CatalogueView } from '@karyotome/contract';
-import { createCatalogue, foldPhrase, ownId, parseGenes, toAdditions, type Catalogue } from '@karyotome/core';
+import {
+  createCatalogue,
+  foldPhrase,
+  ownId,
+  parseGenes,
+  toAdditions,
+  type Catalogue,
+  type Expression,
+  type Locus,
+} from '@karyotome/core';
 import { literal, UniqueConstraintError } from 'sequelize';
 import { select, touchGenetics, type Work } from '../../db/work.ts';
 import { invalidField, notFound, Refusal } from '../../http/problems.ts';
@@ -80,6 +89,7 @@ function unreadableWith(
 
 function keyOf(entry: CatalogueEntryInput): string {
   if (entry.kind === 'alias') return foldPhrase(entry.word);
+  if (entry.kind === 'correction') return entry.allele;
   return entry.kind === 'recombination' ? entry.locus : ownId(entry.name);
 }
 
@@ -102,19 +112,33 @@ function check(entry: CatalogueEntryInput, others: readonly CatalogueEntryInput[
     if (!locus.sexLinked) throw invalidField('locus', 'is not on the sex chromosomes');
     return;
   }
+  if (entry.kind === 'correction') {
+    const known = catalogue.alleleById(entry.allele);
+    if (!known) throw invalidField('allele', 'is not in the catalogue');
+    if (entry.double && entry.double !== known.allele.double) refuseKnown('double', entry.double);
+    refuseMixed(known.locus, known.allele.id, entry.expression);
+    return;
+  }
   if (ownId(entry.name) === 'own-') throw invalidField('name', 'needs letters or digits');
   refuseKnown('name', entry.name);
   if (entry.double) refuseKnown('double', entry.double);
   if (entry.kind === 'allele') {
     const locus = catalogue.locusById(entry.locus);
     if (!locus) throw invalidField('locus', 'is not in the catalogue');
-    const isRecessive = locus.alleles.every(({ expression }) => expression === 'recessive');
-    if (isRecessive !== (entry.expression === 'recessive')) {
-      throw invalidField(
-        'expression',
-        isRecessive ? 'must be recessive in this complex' : 'cannot be recessive here',
-      );
-    }
+    refuseMixed(locus, null, entry.expression);
+  }
+}
+
+/** In a complex all alleles are recessive, or none: two that are not would make compounds that nobody can read. */
+function refuseMixed(locus: Locus, except: string | null, expression: Expression): void {
+  const others = locus.alleles.filter(({ id }) => id !== except);
+  if (others.length === 0) return;
+  const isRecessive = others.every((allele) => allele.expression === 'recessive');
+  if (isRecessive !== (expression === 'recessive')) {
+    throw invalidField(
+      'expression',
+      isRecessive ? 'must be recessive in this complex' : 'cannot be recessive here',
+    );
   }
 }
 

@@ -41,8 +41,9 @@ export async function viewClaimDetail(
   if (!claim) throw notFound('This claim');
   const animals = await animalsOf(work);
   const byId = new Map(animals.map((animal) => [animal.id, animal]));
-  const { hinges, strengthen } = await genetics.ask({ ask: 'detail', animal: animalId, claim });
+  const { hinges, strengthen, fromPedigree } = await genetics.ask({ ask: 'detail', animal: animalId, claim });
   return {
+    fromPedigree: fromPedigree && fromPedigree.words !== claim.words ? fromPedigree.words : null,
     hinges: hinges.map(({ record }) => record),
     strengthen: strengthen.map((one) => {
       const { number } = byId.get(one.animal)!;
@@ -141,19 +142,20 @@ export async function viewKin(
       for (const parent of parentsOf(id)) shown.add(parent);
     }
   }
-  return animals
-    .filter(({ id }) => shown.has(id))
-    .map(({ id, number, name, sex, status }) => ({
-      id,
-      number,
-      name,
-      sex,
-      label: labelOf(genetics, id),
-      died: status === 'died',
-      dam: genetics.recorded.get(id)!.dam ?? null,
-      sires: [...sireOdds(genetics, id)].map(([sire, p]) => ({ id: sire, p })),
-      gene: gene && geneOdds(genetics, id, gene),
-    }));
+  const kin = animals.filter(({ id }) => shown.has(id));
+  const kinship = await genetics.ask({ ask: 'kinship', animal: animalId, kin: kin.map(({ id }) => id) });
+  return kin.map(({ id, number, name, sex, status }, i) => ({
+    id,
+    number,
+    name,
+    sex,
+    label: labelOf(genetics, id),
+    died: status === 'died',
+    dam: genetics.recorded.get(id)!.dam ?? null,
+    sires: [...sireOdds(genetics, id)].map(([sire, p]) => ({ id: sire, p })),
+    ...kinship[i]!,
+    gene: gene && geneOdds(genetics, id, gene),
+  }));
 }
 
 /** How likely a gene shows on an animal, and how likely it is there at all. */

@@ -1,4 +1,5 @@
 import {
+  claimFromPedigree,
   conflictsOf,
   createCatalogue,
   createEstimator,
@@ -7,6 +8,7 @@ import {
   findHinges,
   findSupport,
   infer,
+  KinshipTable,
   PedigreeEngine,
   RecordCompiler,
   strengthenings,
@@ -48,6 +50,7 @@ export type Question =
       | { readonly ask: 'detail'; readonly animal: string; readonly claim: Claim }
       | { readonly ask: 'proofs'; readonly p: number; readonly mates: readonly (readonly [string, Mate])[] }
       | { readonly ask: 'explain' }
+      | { readonly ask: 'kinship'; readonly animal: string; readonly kin: readonly string[] }
       | {
           readonly ask: 'before';
           readonly parents: readonly string[];
@@ -58,7 +61,14 @@ export type Question =
 export interface Answers {
   update: CompactPosterior;
   support: SupportingRecord[] | null;
-  detail: { support: SupportingRecord[] | null; hinges: SupportingRecord[]; strengthen: Strengthening[] };
+  detail: {
+    support: SupportingRecord[] | null;
+    hinges: SupportingRecord[];
+    strengthen: Strengthening[];
+    fromPedigree: Claim | null;
+  };
+  /** Each one's coefficients of relationship with the animal, and of inbreeding. */
+  kinship: { relationship: number; inbreeding: number }[];
   proofs: (readonly [string, Proof])[];
   explain: { conflict: Conflict; explanations: Explanation[] }[];
   before: (readonly [string, (readonly [string, readonly WeightedGenotype[]])[]])[];
@@ -91,7 +101,16 @@ export default function answer(question: Question): Answers[Question['ask']] | n
         support,
         hinges: findHinges(pedigree, animal, claim, support ?? [], one.catalogue),
         strengthen: strengthenings(pedigree, animal, claim, support ?? [], one.catalogue),
+        fromPedigree: claimFromPedigree(pedigree, animal, claim, one.catalogue),
       };
+    }
+    case 'kinship': {
+      const { animal, kin } = question;
+      const table = new KinshipTable({ animals: withAncestors(pedigree.animals, [animal, ...kin]) });
+      return kin.map((id) => ({
+        relationship: table.relationship(animal, id),
+        inbreeding: table.inbreeding(id),
+      }));
     }
     case 'proofs':
       return question.mates

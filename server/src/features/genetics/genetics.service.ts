@@ -6,6 +6,7 @@ import {
   parseGenes,
   PosteriorView,
   welfareNotes,
+  WILD,
   type Catalogue,
   type Claim,
   type Parent,
@@ -270,4 +271,24 @@ export function conflictsNear(genetics: Genetics, animalId: string) {
   return genetics.posterior.conflicts.filter((conflict) =>
     conflict.animals.some((id) => (kin.get(id) ?? Infinity) <= 1),
   );
+}
+
+/** Genes that a recorded parent may have and the animal has not, by name. */
+export function excludedOf(genetics: Genetics, animalId: string): string[] {
+  const { dam, sires } = genetics.recorded.get(animalId)!;
+  const own = genetics.posterior.genotypes(animalId);
+  const parents = [...(dam ? [dam] : []), ...sires.map((sire) => sire.id)];
+  const possible = new Set(
+    parents.flatMap((parent) =>
+      [...genetics.posterior.genotypes(parent)].flatMap(([locus, genotypes]) =>
+        own.has(locus)
+          ? genotypes.flatMap(({ genotype }) => genotype.filter((allele) => allele !== WILD))
+          : [],
+      ),
+    ),
+  );
+  const had = new Set([...own.values()].flat().flatMap(({ genotype }) => [...genotype]));
+  return [...possible]
+    .filter((allele) => !had.has(allele))
+    .map((allele) => genetics.catalogue.alleleName(allele));
 }

@@ -123,7 +123,12 @@ function show(recordId: string): void {
           <div class="stack">
             <v-card class="box">
               <h2>What it is and carries</h2>
-              <ClaimList :claims="data.claims" :animal-id="data.id" :is-identified="data.identified" />
+              <ClaimList
+                :claims="data.claims"
+                :animal-id="data.id"
+                :is-identified="data.identified"
+                :excluded="data.excluded"
+              />
             </v-card>
             <v-card class="box">
               <h2>Parents and theirs</h2>

@@ -6,7 +6,12 @@ import WhyPanel from '../../ui/WhyPanel.vue';
 import ClaimWhy from './ClaimWhy.vue';
 
 /** Each claim with what it rests on. */
-defineProps<{ claims: readonly ClaimView[]; animalId: string; isIdentified: boolean }>();
+defineProps<{
+  claims: readonly ClaimView[];
+  animalId: string;
+  isIdentified: boolean;
+  excluded: readonly string[];
+}>();
 const oddsOf = (claim: ClaimView): string => {
   if (claim.certain) return 'certain, as recorded';
   return claim.kind === 'fraction' ? `carried with ${oddsWords(claim.p)}` : oddsWords(claim.p);
@@ -32,6 +37,9 @@ const oddsOf = (claim: ClaimView): string => {
       </WhyPanel>
     </li>
   </ul>
+  <p v-if="excluded.length" class="small soft">
+    Excluded, though a parent may have it: {{ excluded.join(', ') }}.
+  </p>
 </template>
 
 <style scoped>

@@ -20,11 +20,23 @@ const ordered = computed(() =>
 );
 const listed = computed(() => (isWhole.value ? ordered.value : ordered.value.slice(0, SHORT)));
 const hidden = computed(() => ordered.value.length - listed.value.length);
+/** The newest record it rests on. */
+const asOf = computed(
+  () =>
+    (props.claim.support ?? [])
+      .map((support) => support.on)
+      .toSorted()
+      .at(-1) ?? null,
+);
 const eggs = (n: number): string => (n < 10 ? n.toFixed(1) : String(Math.round(n)));
 </script>
 
 <template>
   <p>{{ claim.rule }}</p>
+  <p v-if="detail?.fromPedigree" class="small">
+    From its ancestors and its own look alone: <strong>{{ detail.fromPedigree }}</strong>. After all that is
+    recorded: <strong>{{ oddsWords(claim.p) }}</strong>.
+  </p>
   <section>
     <h4>Rests on</h4>
     <p v-if="claim.support === null" class="small soft">
@@ -43,6 +55,7 @@ const eggs = (n: number): string => (n < 10 ? n.toFixed(1) : String(Math.round(n
     </ul>
     <p v-if="claim.support !== null" class="small soft">
       None of these records can be left out. Correcting one changes the claim.
+      <template v-if="asOf">As of {{ dayWords(asOf) }}, the newest of them.</template>
     </p>
     <v-btn v-if="hidden > 0" size="small" variant="text" @click="isWhole = true">And {{ hidden }} more</v-btn>
   </section>

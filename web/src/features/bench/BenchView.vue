@@ -21,6 +21,13 @@ const identifying = ref<HatchlingView | null>(null);
 const subject = ref<RecordSubject | null>(null);
 const parents = computed(() => (data.value ? [data.value.dam, ...data.value.sires] : []));
 
+/** What an exact test of the clutch against its pairing says, in plain words. */
+function fitWords(p: number): string {
+  if (p === 0) return 'As recorded, the pair cannot give this.';
+  const chance = `A result at least as unlikely comes up in ${oddsWords(p)} of such clutches (exact test).`;
+  if (p > 0.05) return `${chance} Luck, not news.`;
+  return `${chance} Look again at the identifications, the sire, and what the parents carry.`;
+}
 function open(hatchling: HatchlingView, kind: RecordKind): void {
   if (kind === 'identification') identifying.value = hatchling;
   else subject.value = { animalId: hatchling.id, number: hatchling.number, kind };
@@ -72,6 +79,26 @@ function open(hatchling: HatchlingView, kind: RecordKind): void {
               <p v-if="data.outcomes.length > 24" class="small soft">
                 and {{ data.outcomes.length - 24 }} rarer kinds
               </p>
+            </v-card>
+            <v-card v-if="data.fit" class="box">
+              <h2>Against the odds</h2>
+              <table class="fit small">
+                <thead>
+                  <tr>
+                    <th scope="col">Identified as</th>
+                    <th scope="col" class="num">Seen</th>
+                    <th scope="col" class="num">Expected</th>
+                  </tr>
+                </thead>
+                <tbody>
+                  <tr v-for="kind in data.fit.kinds" :key="kind.label">
+                    <td>{{ kind.label }}</td>
+                    <td class="num">{{ kind.seen }}</td>
+                    <td class="num">{{ kind.expected.toFixed(1) }}</td>
+                  </tr>
+                </tbody>
+              </table>
+              <p class="small soft">{{ fitWords(data.fit.p) }}</p>
             </v-card>
             <v-alert
               v-for="caution in data.cautions"
@@ -134,6 +161,27 @@ function open(hatchling: HatchlingView, kind: RecordKind): void {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(min(250px, 100%), 1fr));
   gap: 14px;
+}
+/* One kind a line, its numbers under one another. */
+.fit {
+  width: 100%;
+  border-collapse: collapse;
+}
+.fit th {
+  font-weight: 560;
+  text-align: left;
+}
+.fit th.num {
+  text-align: right;
+}
+.fit td,
+.fit th {
+  padding: 2px 0 2px 8px;
+  vertical-align: top;
+}
+.fit td:first-child,
+.fit th:first-child {
+  padding-left: 0;
 }
 @media (width < 900px) {
   .desk {

@@ -12,6 +12,7 @@ import GenesField from '../../ui/GenesField.vue';
 const props = defineProps<{
   kind: CatalogueEntryInput['kind'];
   locus?: string;
+  allele?: string;
   editing?: { id: string; version: number; entry: CatalogueEntryInput };
 }>();
 const emit = defineEmits<{ close: [] }>();
@@ -22,6 +23,7 @@ const TITLES = {
   locus: 'A gene or line of your own',
   allele: 'An allele of your own',
   alias: 'A word for a combination',
+  correction: 'How it shows, as you see it',
   recombination: 'How often it crosses over',
 } as const;
 const EXPRESSIONS = [
@@ -30,6 +32,7 @@ const EXPRESSIONS = [
   { value: 'dominant', title: 'Dominant: two look like one' },
 ];
 const place = computed(() => catalogue.value.locusById(props.locus ?? ''));
+const corrected = catalogue.value.alleleById(props.allele ?? '')?.allele;
 const isRecessivePlace = place.value?.alleles.every(({ expression }) => expression === 'recessive') ?? false;
 const { draft, discard, submit, errorsOf, general, busy } = useForm({
   key: `catalogue.${props.editing?.id ?? `${props.kind}.${props.locus ?? ''}`}`,
@@ -38,10 +41,9 @@ const { draft, discard, submit, errorsOf, general, busy } = useForm({
     expression:
       before && 'expression' in before
         ? before.expression
-        : props.kind === 'locus' || isRecessivePlace
-          ? 'recessive'
-          : 'incomplete-dominant',
-    double: before && 'double' in before ? (before.double ?? '') : '',
+        : (corrected?.expression ??
+          (props.kind === 'locus' || isRecessivePlace ? 'recessive' : 'incomplete-dominant')),
+    double: (before && 'double' in before ? before.double : corrected?.double) ?? '',
     isLinked: before?.kind === 'locus' && before.recombination != null,
     percent:
       before && 'recombination' in before && before.recombination != null
@@ -52,7 +54,7 @@ const { draft, discard, submit, errorsOf, general, busy } = useForm({
   }),
   schema: catalogueEntry,
   toInput: ({ name, expression, double, isLinked, percent, word, genes }) => {
-    const { kind, locus } = props;
+    const { kind, locus, allele } = props;
     const recombination = Number((percent / 100).toFixed(6));
     switch (kind) {
       case 'locus':
@@ -67,6 +69,8 @@ const { draft, discard, submit, errorsOf, general, busy } = useForm({
         return { kind, locus, name, expression, double: double || null };
       case 'alias':
         return { kind, word, genes: genes ?? '' };
+      case 'correction':
+        return { kind, allele, expression, double: double || null };
       case 'recombination':
         return { kind, locus, recombination };
     }
@@ -86,7 +90,7 @@ async function send(): Promise<void> {
 <template>
   <FormDialog
     :title="TITLES[kind]"
-    :subtitle="place && kind !== 'locus' ? place.name : undefined"
+    :subtitle="corrected?.name ?? (kind === 'locus' ? undefined : place?.name)"
     submit-text="Save"
     :busy="busy"
     :general="general"
@@ -94,8 +98,9 @@ async function send(): Promise<void> {
     @discard="discard"
     @submit="send"
   >
-    <template v-if="kind === 'locus' || kind === 'allele'">
+    <template v-if="kind === 'locus' || kind === 'allele' || kind === 'correction'">
       <v-text-field
+        v-if="kind !== 'correction'"
         v-model="draft.name"
         label="Name"
         :hint="

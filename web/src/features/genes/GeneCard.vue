@@ -4,7 +4,7 @@ import { AGREEMENT_WORDS, EXPRESSION_WORDS, type GeneCard } from './gene-cards.t
 
 /** One locus: its alleles, what two of them are called, how they are told, and what to beware of. */
 defineProps<{ gene: GeneCard; mayRecord: boolean }>();
-defineEmits<{ addAllele: [locus: string]; recombination: [locus: string] }>();
+defineEmits<{ addAllele: [locus: string]; recombination: [locus: string]; correct: [allele: string] }>();
 </script>
 
 <template>
@@ -47,6 +47,15 @@ defineEmits<{ addAllele: [locus: string]; recombination: [locus: string] }>();
             >
           </template>
           <span v-else class="soft">No tells noted.</span>
+          <v-btn
+            v-if="mayRecord && !allele.isOwn"
+            size="x-small"
+            variant="text"
+            class="correct"
+            :aria-label="`Correct ${allele.name}`"
+            @click="$emit('correct', allele.id)"
+            >Correct</v-btn
+          >
         </dd>
       </div>
     </dl>
@@ -108,6 +117,11 @@ defineEmits<{ addAllele: [locus: string]; recombination: [locus: string] }>();
 }
 .tell em {
   font-style: normal;
+  color: var(--soft);
+}
+/* Quiet until one looks for it. */
+.correct {
+  margin: 2px 0 0 -8px;
   color: var(--soft);
 }
 .compounds {

@@ -22,7 +22,12 @@ const notices = useNotices();
 const route = useRoute();
 const router = useRouter();
 const removal = useWrite(api.removeCatalogueEntry);
-const dialog = ref<{ kind: CatalogueEntryInput['kind']; locus?: string; editing?: Entry } | null>(null);
+const dialog = ref<{
+  kind: CatalogueEntryInput['kind'];
+  locus?: string;
+  allele?: string;
+  editing?: Entry;
+} | null>(null);
 const search = computed({
   get: () => String(route.query['q'] ?? ''),
   set: (q: string) => void router.replace({ query: q ? { q } : {} }),
@@ -44,6 +49,8 @@ function entryWords({ entry }: Entry): string {
       return `${entry.name}: an allele of ${catalogue.value.locusById(entry.locus)?.name ?? entry.locus}`;
     case 'alias':
       return `“${entry.word}” stands for ${entry.genes}`;
+    case 'correction':
+      return `${catalogue.value.alleleName(entry.allele)} is ${entry.expression.replace('-', ' ')}`;
     case 'recombination':
       return `${catalogue.value.locusById(entry.locus)?.name ?? entry.locus} crosses over in ${entry.recombination * 100}%`;
   }
@@ -52,7 +59,8 @@ async function remove(entry: Entry): Promise<void> {
   if (await removal.run(entry.id)) notices.say('Taken out. What depended on it is worked out anew.');
   else notices.warn(removal.message.value ?? 'It could not be taken out');
 }
-const locusOf = ({ entry }: Entry): { locus?: string } => ('locus' in entry ? { locus: entry.locus } : {});
+const placeOf = ({ entry }: Entry): { locus?: string; allele?: string } =>
+  'locus' in entry ? { locus: entry.locus } : 'allele' in entry ? { allele: entry.allele } : {};
 </script>
 
 <template>
@@ -97,7 +105,7 @@ const locusOf = ({ entry }: Entry): { locus?: string } => ('locus' in entry ? { 
               size="small"
               variant="text"
               :aria-label="`Edit ${entryWords(entry)}`"
-              @click="dialog = { kind: entry.entry.kind, ...locusOf(entry), editing: entry }"
+              @click="dialog = { kind: entry.entry.kind, ...placeOf(entry), editing: entry }"
             />
             <v-btn
               :icon="mdiClose"
@@ -120,6 +128,7 @@ const locusOf = ({ entry }: Entry): { locus?: string } => ('locus' in entry ? { 
         :gene="gene"
         :may-record="session.mayRecord"
         @add-allele="dialog = { kind: 'allele', locus: $event }"
+        @correct="dialog = { kind: 'correction', allele: $event }"
         @recombination="dialog = { kind: 'recombination', locus: $event }"
       />
     </div>
@@ -134,7 +143,7 @@ const locusOf = ({ entry }: Entry): { locus?: string } => ('locus' in entry ? { 
     </section>
     <EntryDialog
       v-if="dialog"
-      :key="`${dialog.kind}${dialog.locus}${dialog.editing?.id}`"
+      :key="`${dialog.kind}${dialog.locus}${dialog.allele}${dialog.editing?.id}`"
       v-bind="dialog"
       @close="dialog = null"
     />

@@ -81,7 +81,8 @@ function reach(steps: number): void {
             carried perhaps, with its odds. The strong line leads to the records that “{{ chosen.words }}”
             rests on<template v-if="beyond > 0">; {{ beyond }} of them lie further off</template>.</template
           >
-          Dashed: one of several candidate sires. A double line joins related parents.
+          Dashed: one of several candidate sires. A double line joins related parents. The table below has
+          coefficients of relationship and inbreeding.
         </p>
         <details class="small">
           <summary>The same as a table</summary>
@@ -93,6 +94,8 @@ function reach(steps: number): void {
                 <th scope="col">Genes</th>
                 <th scope="col">Dam</th>
                 <th scope="col">Sire</th>
+                <th scope="col" class="num">Related</th>
+                <th scope="col" class="num">Inbred</th>
                 <th v-if="chosen" scope="col" class="num">Carried</th>
               </tr>
             </thead>
@@ -114,6 +117,8 @@ function reach(steps: number): void {
                       .join(', ')
                   }}
                 </td>
+                <td class="num">{{ oddsWords(one.relationship) }}</td>
+                <td class="num">{{ oddsWords(one.inbreeding) }}</td>
                 <td v-if="chosen" class="num">{{ one.gene ? oddsWords(one.gene.pCarries) : '' }}</td>
               </tr>
             </tbody>
