@@ -32,6 +32,8 @@ const caution = (copies: 1 | 2, alleles: readonly string[], text: string): Welfa
   text,
 });
 
+const BLUE_EYED = ['bamboo', 'lesser', 'mocha', 'mojave', 'mystic', 'phantom', 'special'];
+
 const COMPLEXES: readonly Locus[] = [
   {
     id: 'blue-eyed-white',
@@ -51,6 +53,13 @@ const COMPLEXES: readonly Locus[] = [
       compound('mojave', 'phantom', 'Purple Passion'),
     ],
     doublesHide: 'everything',
+    doublesThatHide: BLUE_EYED.flatMap((a, i) => BLUE_EYED.slice(i).map((b) => `${a}/${b}`)).filter(
+      (looks) => looks !== 'phantom/phantom' && looks !== 'mystic/mystic',
+    ),
+    notes: [
+      'Doubles and most compounds are white or nearly white with blue eyes; the double mojave has a grey head.',
+      'Double phantom and double mystic are dark, patterned and purplish.',
+    ],
   },
   {
     id: 'yellow-belly-complex',
@@ -69,6 +78,8 @@ const COMPLEXES: readonly Locus[] = [
       compound('yellow-belly', 'spark', 'Puma'),
     ],
     doublesHide: 'everything',
+    doublesThatHide: ['yellow-belly/yellow-belly'],
+    notes: ['Doubles and compounds are unmistakable; singles are often only “one of these”.'],
   },
   {
     id: 'dark-complex',
@@ -89,6 +100,8 @@ const COMPLEXES: readonly Locus[] = [
     alleles: [show('fire', 'Fire'), show('vanilla', 'Vanilla'), show('disco', 'Disco')],
     compounds: [compound('fire', 'vanilla', 'Vanilla Cream')],
     doublesHide: 'everything',
+    doublesThatHide: ['fire/fire'],
+    notes: ['The double fire is white with black eyes.'],
   },
   {
     id: 'spider-blackhead',
@@ -105,6 +118,7 @@ const COMPLEXES: readonly Locus[] = [
     name: 'Enchi and het red axanthic',
     alleles: [show('enchi', 'Enchi'), show('het-red-axanthic', 'Het Red Axanthic', 'Red Axanthic')],
     compounds: [],
+    notes: ['Two copies of het red axanthic are grey and disrupted.'],
   },
   {
     id: 'albino-complex',
@@ -116,7 +130,9 @@ const COMPLEXES: readonly Locus[] = [
 ];
 
 const SHOWING: readonly Locus[] = [
-  single(show('pastel', 'Pastel')),
+  single(show('pastel', 'Pastel'), {
+    notes: ['Two copies are stronger throughout, with small notches behind the eyes on the head mark.'],
+  }),
   single(show('orange-dream', 'Orange Dream')),
   single(show('leopard', 'Leopard')),
   single(show('spotnose', 'Spotnose', 'Powerball'), {

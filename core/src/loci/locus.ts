@@ -36,6 +36,10 @@ export interface Locus {
   readonly hides?: Hides;
   /** What any two copies of this locus' alleles hide, where it differs from one copy. */
   readonly doublesHide?: Hides;
+  /** Which of them do, as `appearance()` words them; all, where it is left out. */
+  readonly doublesThatHide?: readonly string[];
+  /** What doubles and compounds look like, in words. */
+  readonly notes?: readonly string[];
   /** Cautions to show at pairing time and on the listing. */
   readonly welfare?: readonly WelfareNote[];
 }

@@ -64,6 +64,8 @@ describe('what was recorded, as evidence', () => {
       compilePedigree([founder('pastel pied mojave'), young(genes)]).animals[1]!.calls!;
     expect(calls('pied').find((c) => c.locus === 'pastel')!.error).toBe(0.2);
     expect(calls('super mojave').find((c) => c.locus === 'pastel')).toBeUndefined();
+    // Double phantom is dark and patterned: what is not named on it is not there.
+    expect(calls('super phantom').find((c) => c.locus === 'pastel')!.error).toBe(0);
     expect(calls('normal').find((c) => c.locus === 'pastel')!.error).toBe(0);
   });
 

@@ -211,7 +211,9 @@ export class RecordCompiler {
     const hides = Object.entries(shown).flatMap(([id, looks]): (Hides | undefined)[] => {
       const locus = this.catalogue.locusById(id)!;
       if (looks === '') return [];
-      return [looks.includes('/') ? (locus.doublesHide ?? locus.hides) : locus.hides];
+      const isDouble = looks.includes('/');
+      const hides = isDouble && (locus.doublesThatHide?.includes(looks) ?? true);
+      return [hides ? (locus.doublesHide ?? locus.hides) : locus.hides];
     });
     if (hides.includes('everything')) return 'all';
     return hides.some((what) => what !== undefined) ? 'some' : 'nothing';

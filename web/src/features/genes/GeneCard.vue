@@ -67,6 +67,7 @@ defineEmits<{ addAllele: [locus: string]; recombination: [locus: string]; correc
         = <strong>{{ compound.name }}</strong></span
       >
     </p>
+    <p v-for="note in gene.locus.notes ?? []" :key="note" class="small">{{ note }}</p>
     <p v-for="text in gene.hides" :key="text" class="small">
       {{ text }} Not seeing a gene on it says nothing.
     </p>

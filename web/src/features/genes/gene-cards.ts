@@ -38,6 +38,16 @@ const HIDES: Readonly<Record<string, string>> = {
   pattern: 'hides pattern where it is white',
 };
 
+/** All doubles and compounds, or the few that do. */
+function doublesThatHide({ alleles, doublesThatHide: looks }: Locus): string {
+  if (!looks || looks.length > 3) return 'A white double or compound';
+  const names = looks.map((look) => {
+    const allele = alleles.find(({ id }) => look === `${id}/${id}`);
+    return allele?.double ?? `Super ${allele?.name ?? look}`;
+  });
+  return names.join(', ');
+}
+
 const isOwnId = (id: string): boolean => id.startsWith('own-');
 
 /** The catalogue as cards, complexes first, in the order of a label. */
@@ -54,7 +64,7 @@ export function geneCards(catalogue: Catalogue): GeneCard[] {
     }));
     const hides = [
       ...(locus.hides ? [`One that shows ${HIDES[locus.hides]}.`] : []),
-      ...(locus.doublesHide ? [`A double or compound ${HIDES[locus.doublesHide]}.`] : []),
+      ...(locus.doublesHide ? [`${doublesThatHide(locus)} ${HIDES[locus.doublesHide]}.`] : []),
     ];
     return {
       locus,
@@ -72,6 +82,7 @@ export function geneCards(catalogue: Catalogue): GeneCard[] {
           ...tells.map((tell) => `${tell.zone} ${tell.text}`),
         ]),
         ...locus.compounds.map(({ name }) => name),
+        ...(locus.notes ?? []),
         ...(locus.welfare ?? []).map(({ text }) => text),
         ...hides,
       ]
