@@ -44,7 +44,7 @@ export class PedigreeEngine {
   private found: Clash[] = [];
 
   /**
-   * @param pedigree - checked (`checkPedigree`)
+   * @param pedigree - checked (`parsePedigree` checks a document)
    * @param estimate - answers where a part is too wide to be exact
    * @throws CostError where a part is too wide and there is no `estimate`
    */

@@ -42,7 +42,7 @@ export const NEGLIGIBLE = 1e-12;
  * Loci are tied to one another only through an animal whose sire is open, or whose sex is. Loci at which the records
  * contradict one another are left out and named in `conflicts`.
  *
- * @param pedigree - checked (`checkPedigree`)
+ * @param pedigree - checked (`parsePedigree` checks a document)
  * @param estimate - answers where a part is too wide to be exact
  * @throws CostError where the exact answer needs too large a table and there is no `estimate`
  */

@@ -120,4 +120,11 @@ describe('odds of a target', () => {
     expect(targetOdds(s, d, parseGenes('super pastel')).p).toBeCloseTo(0.25, 12);
     expect(targetOdds(sire('het clown'), dam('het clown'), parseGenes('het clown')).p).toBeCloseTo(0.75, 12);
   });
+
+  test('a target of one of several is met by either', () => {
+    // A Freeway parent gives yellow belly or asphalt to every egg, never neither (common practice, no source).
+    const odds = targetOdds(sire('freeway'), dam('normal'), parseGenes('yellow belly or asphalt'));
+    expect(odds.p).toBeCloseTo(1, 12);
+    expect(targetOdds(sire('freeway'), dam('normal'), parseGenes('asphalt')).p).toBeCloseTo(0.5, 12);
+  });
 });

@@ -1,6 +1,6 @@
 import { CATALOGUE, type Catalogue } from '../catalogue/catalogue.ts';
 import { copies, type Genotype, type WeightedGenotype } from '../loci/genotype.ts';
-import type { Locus } from '../loci/locus.ts';
+import { WILD, type Locus } from '../loci/locus.ts';
 import type { ParsedGenes } from '../notation/parse.ts';
 import { locusOutcomes } from './locus-outcomes.ts';
 import { distributionAt, type Parent } from './parent.ts';
@@ -35,9 +35,14 @@ export function targetOdds(
 ): TargetOdds {
   const loci = [...target.loci].map(([id, genotypes]) => ({
     locus: catalogue.locusById(id)!,
-    wanted: genotypes[0]!.genotype.every((a) => a === '+')
-      ? genotypes.at(-1)!.genotype
-      : genotypes[0]!.genotype,
+    // One of several will do; what is named with a doubt is wanted all the same.
+    wanted: target.either.has(id)
+      ? genotypes.map(({ genotype }) => genotype).filter((genotype) => genotype.some((a) => a !== WILD))
+      : [
+          genotypes[0]!.genotype.every((a) => a === WILD)
+            ? genotypes.at(-1)!.genotype
+            : genotypes[0]!.genotype,
+        ],
   }));
   let scenarios: { weight: number; pMale: number; pFemale: number }[] = [
     { weight: 1, pMale: 0.5, pFemale: 0.5 },
@@ -72,14 +77,14 @@ export function targetOdds(
 /** Each combination of parental genotypes at a locus, with its weight and the chance of the target among its young. */
 function parentScenarios(
   locus: Locus,
-  wanted: Genotype,
+  wanted: readonly Genotype[],
   sire: readonly WeightedGenotype[],
   dam: readonly WeightedGenotype[],
 ): { weight: number; pMale: number; pFemale: number }[] {
   return sire.flatMap((s) =>
     dam.map((d) => {
       const hits = locusOutcomes(locus, [{ ...s, p: 1 }], [{ ...d, p: 1 }]).filter((outcome) =>
-        meets(locus, wanted, outcome.genotype),
+        wanted.some((genotype) => meets(locus, genotype, outcome.genotype)),
       );
       return {
         weight: s.p * d.p,

@@ -1,6 +1,7 @@
 import {
   claimFromPedigree,
   conflictsOf,
+  CostError,
   createCatalogue,
   createEstimator,
   eggsUntilSettled,
@@ -93,14 +94,16 @@ export default function answer(question: Question): Answers[Question['ask']] | n
   const { pedigree } = one.engine;
   switch (question.ask) {
     case 'support':
-      return findSupport(pedigree, question.animal, question.claim, one.catalogue) ?? NOTHING;
+      return supportWithin(pedigree, question.animal, question.claim, one.catalogue) ?? NOTHING;
     case 'detail': {
       const { animal, claim } = question;
-      const support = findSupport(pedigree, animal, claim, one.catalogue);
+      const support = supportWithin(pedigree, animal, claim, one.catalogue);
+      // Too wide a family for exact answers: then nothing more is said than what it rests on.
+      if (!support) return { support, hinges: [], strengthen: [], fromPedigree: null };
       return {
         support,
-        hinges: findHinges(pedigree, animal, claim, support ?? [], one.catalogue),
-        strengthen: strengthenings(pedigree, animal, claim, support ?? [], one.catalogue),
+        hinges: findHinges(pedigree, animal, claim, support, one.catalogue),
+        strengthen: strengthenings(pedigree, animal, claim, support, one.catalogue),
         fromPedigree: claimFromPedigree(pedigree, animal, claim, one.catalogue),
       };
     }
@@ -122,10 +125,29 @@ export default function answer(question: Question): Answers[Question['ask']] | n
     case 'explain':
       return conflictsOf(one.engine).map((conflict) => ({
         conflict,
-        explanations: explainConflict(pedigree, conflict.loci, conflict.animals),
+        explanations: exactly(() => explainConflict(pedigree, conflict.loci, conflict.animals)) ?? [],
       }));
     case 'before':
       return parentsBefore(pedigree, question.parents, new Set(question.clutchMates));
+  }
+}
+
+function supportWithin(
+  pedigree: Pedigree,
+  animal: string,
+  claim: Claim,
+  catalogue: Catalogue,
+): SupportingRecord[] | null {
+  return exactly(() => findSupport(pedigree, animal, claim, catalogue));
+}
+
+/** @returns null where the exact answer is out of reach */
+function exactly<T>(ask: () => T): T | null {
+  try {
+    return ask();
+  } catch (error) {
+    if (error instanceof CostError) return null;
+    throw error;
   }
 }
 
