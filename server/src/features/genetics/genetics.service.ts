@@ -275,9 +275,10 @@ export function conflictsNear(genetics: Genetics, animalId: string) {
 
 /** Genes that a recorded parent may have and the animal has not, by name. */
 export function excludedOf(genetics: Genetics, animalId: string): string[] {
-  const { dam, sires } = genetics.recorded.get(animalId)!;
+  const { dam } = genetics.recorded.get(animalId)!;
   const own = genetics.posterior.genotypes(animalId);
-  const parents = [...(dam ? [dam] : []), ...sires.map((sire) => sire.id)];
+  const sires = [...sireOdds(genetics, animalId)].filter(([, p]) => p > 1e-9).map(([id]) => id);
+  const parents = [...(dam ? [dam] : []), ...sires];
   const possible = new Set(
     parents.flatMap((parent) =>
       [...genetics.posterior.genotypes(parent)].flatMap(([locus, genotypes]) =>

@@ -46,7 +46,7 @@ defineEmits<{ addAllele: [locus: string]; recombination: [locus: string]; correc
               ><em>{{ tell.zone }}</em> {{ tell.text }}</span
             >
           </template>
-          <span v-else class="soft">No tells noted.</span>
+          <span v-else class="tell soft">No tells noted.</span>
           <v-btn
             v-if="mayRecord && !allele.isOwn"
             size="x-small"
