@@ -49,7 +49,7 @@ const ACTS: { kind: RecordKind; title: string }[] = [
     <p class="label">
       <strong>{{ hatchling.label }}</strong>
       <span v-if="identification?.kind === 'identification'" class="small soft">
-        {{ identification.body.sure }}, by {{ identification.body.by }}</span
+        {{ ' ' }}{{ identification.body.sure }}, by {{ identification.body.by }}</span
       >
     </p>
     <v-alert
