@@ -1,9 +1,5 @@
 import type { PedigreeAnimal } from './document.ts';
-
-/** The ids of an animal's recorded parents, candidate sires included. */
-export function parentIds(animal: PedigreeAnimal): string[] {
-  return [...(animal.dam === undefined ? [] : [animal.dam]), ...(animal.sires ?? []).map((sire) => sire.id)];
-}
+import { parentsOf } from './index-pedigree.ts';
 
 /** The animals themselves and all their recorded ancestors. */
 export function withAncestors(animals: readonly PedigreeAnimal[], ids: Iterable<string>): PedigreeAnimal[] {
@@ -13,7 +9,7 @@ export function withAncestors(animals: readonly PedigreeAnimal[], ids: Iterable<
   for (let id = queue.pop(); id !== undefined; id = queue.pop()) {
     if (wanted.has(id) || !byId.has(id)) continue;
     wanted.add(id);
-    queue.push(...parentIds(byId.get(id)!));
+    queue.push(...parentsOf(byId.get(id)!));
   }
   return animals.filter((animal) => wanted.has(animal.id));
 }
@@ -27,7 +23,7 @@ export function kinByDistance(animals: readonly PedigreeAnimal[], proband: strin
     else links.set(a, [b]);
   };
   for (const animal of animals) {
-    for (const parent of parentIds(animal)) {
+    for (const parent of parentsOf(animal)) {
       link(animal.id, parent);
       link(parent, animal.id);
     }

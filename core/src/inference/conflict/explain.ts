@@ -1,5 +1,6 @@
 import type { Pedigree, PedigreeAnimal } from '../../pedigree/document.ts';
-import { kinByDistance, parentIds, withAncestors } from '../../pedigree/kin.ts';
+import { parentsOf } from '../../pedigree/index-pedigree.ts';
+import { kinByDistance, withAncestors } from '../../pedigree/kin.ts';
 import { WILD } from '../../loci/locus.ts';
 import type { Genotype, WeightedGenotype } from '../../loci/genotype.ts';
 import { logSumExp } from '../../numeric/log-sum-exp.ts';
@@ -102,7 +103,7 @@ function nearby(pedigree: Pedigree, animals: readonly string[]): Pedigree {
 
 function hypotheses(pedigree: Pedigree, loci: readonly string[], animals: readonly string[]): Hypothesis[] {
   const byId = new Map(pedigree.animals.map((animal) => [animal.id, animal]));
-  const isParent = new Set(pedigree.animals.flatMap(parentIds));
+  const isParent = new Set(pedigree.animals.flatMap(parentsOf));
   const linked = pedigree.loci.some((locus) => loci.includes(locus.id) && locus.sexLinked);
   const clashing = animals.map((id) => byId.get(id)!);
   const found: Hypothesis[] = clashing.map(({ id }) => wrongIdentification(id, loci));

@@ -10,7 +10,7 @@ import {
 } from '@karyotome/core';
 import { select, type Work } from '../../db/work.ts';
 import { notFound } from '../../http/problems.ts';
-import { claimsOf, geneticsOf, labelOf, sireOdds, type Genetics } from './genetics.service.ts';
+import { claimsOf, geneticsOf, labelOf, sireOdds, supportOf, type Genetics } from './genetics.service.ts';
 
 interface Named {
   readonly id: string;
@@ -28,6 +28,7 @@ function animalsOf(work: Work): Promise<Named[]> {
 }
 
 const MATES_SHOWN = 5;
+const NO_DETAIL = { hinges: [], strengthen: [], fromPedigree: null };
 
 /** What a claim hangs on, what would make it surer, and which mates would prove it. */
 export async function viewClaimDetail(
@@ -41,7 +42,11 @@ export async function viewClaimDetail(
   if (!claim) throw notFound('This claim');
   const animals = await animalsOf(work);
   const byId = new Map(animals.map((animal) => [animal.id, animal]));
-  const { hinges, strengthen, fromPedigree } = await genetics.ask({ ask: 'detail', animal: animalId, claim });
+  const support = await supportOf(genetics, animalId, claim);
+  // A claim that rests on the whole family hangs on no record that could be named.
+  const { hinges, strengthen, fromPedigree } = support
+    ? await genetics.ask({ ask: 'detail', animal: animalId, claim, support })
+    : NO_DETAIL;
   return {
     fromPedigree: fromPedigree && fromPedigree.words !== claim.words ? fromPedigree.words : null,
     hinges: hinges.map(({ record }) => record),

@@ -48,7 +48,13 @@ export type Question =
     }
   | ({ readonly collection: string; readonly token: number } & (
       | { readonly ask: 'support'; readonly animal: string; readonly claim: Claim }
-      | { readonly ask: 'detail'; readonly animal: string; readonly claim: Claim }
+      | {
+          readonly ask: 'detail';
+          readonly animal: string;
+          readonly claim: Claim;
+          /** As `support` answered it. */
+          readonly support: readonly SupportingRecord[];
+        }
       | { readonly ask: 'proofs'; readonly p: number; readonly mates: readonly (readonly [string, Mate])[] }
       | { readonly ask: 'explain' }
       | { readonly ask: 'kinship'; readonly animal: string; readonly kin: readonly string[] }
@@ -63,7 +69,6 @@ export interface Answers {
   update: CompactPosterior;
   support: SupportingRecord[] | null;
   detail: {
-    support: SupportingRecord[] | null;
     hinges: SupportingRecord[];
     strengthen: Strengthening[];
     fromPedigree: Claim | null;
@@ -94,14 +99,10 @@ export default function answer(question: Question): Answers[Question['ask']] | n
   const { pedigree } = one.engine;
   switch (question.ask) {
     case 'support':
-      return supportWithin(pedigree, question.animal, question.claim, one.catalogue) ?? NOTHING;
+      return exactly(() => findSupport(pedigree, question.animal, question.claim, one.catalogue)) ?? NOTHING;
     case 'detail': {
-      const { animal, claim } = question;
-      const support = supportWithin(pedigree, animal, claim, one.catalogue);
-      // Too wide a family for exact answers: then nothing more is said than what it rests on.
-      if (!support) return { support, hinges: [], strengthen: [], fromPedigree: null };
+      const { animal, claim, support } = question;
       return {
-        support,
         hinges: findHinges(pedigree, animal, claim, support, one.catalogue),
         strengthen: strengthenings(pedigree, animal, claim, support, one.catalogue),
         fromPedigree: claimFromPedigree(pedigree, animal, claim, one.catalogue),
@@ -130,15 +131,6 @@ export default function answer(question: Question): Answers[Question['ask']] | n
     case 'before':
       return parentsBefore(pedigree, question.parents, new Set(question.clutchMates));
   }
-}
-
-function supportWithin(
-  pedigree: Pedigree,
-  animal: string,
-  claim: Claim,
-  catalogue: Catalogue,
-): SupportingRecord[] | null {
-  return exactly(() => findSupport(pedigree, animal, claim, catalogue));
 }
 
 /** @returns null where the exact answer is out of reach */
