@@ -41,7 +41,15 @@ export {
   type VisibleOutcome,
 } from './odds/pairing-odds.ts';
 export { gamete } from './odds/locus-outcomes.ts';
-export { targetOdds, type TargetOdds } from './odds/target.ts';
+export {
+  meetsTarget,
+  targetOdds,
+  targetScenarios,
+  toTarget,
+  type Scenario,
+  type Target,
+  type TargetOdds,
+} from './odds/target.ts';
 export type { Call, CandidateSire, Pedigree, PedigreeAnimal, PedigreeLocus } from './pedigree/document.ts';
 export {
   CALL_ERROR,
@@ -88,3 +96,75 @@ export {
   type Reason,
 } from './husbandry/move-advice.ts';
 export { animalTasks, clutchTasks, PIP_DAYS, type Task, type TaskKind } from './husbandry/today.ts';
+export {
+  bellOdds,
+  chanceAbove,
+  drawWhole,
+  givenAtLeast,
+  learn,
+  meanOf,
+  quantile,
+  sumOf,
+  type Learned,
+  type WholeOdds,
+} from './numeric/whole-odds.ts';
+export { shareOf, type Share } from './numeric/interval.ts';
+export { SEASON_RULES, seasonOf, type CuttingSchool, type SeasonRules } from './breeding/rules.ts';
+export { learnWaits, type PastClutch, type Waits } from './breeding/waits.ts';
+export {
+  forecastSeason,
+  oneInWords,
+  SEASON_EVENTS,
+  type Expected,
+  type SeasonEvent,
+  type SeasonEventKind,
+  type SeasonForecast,
+  type SeasonStage,
+} from './breeding/forecast.ts';
+export { femaleReadiness, maleReadiness, type MaleUse, type Readiness } from './breeding/readiness.ts';
+export { storedCandidates, type EarlierMate } from './breeding/stored-sperm.ts';
+export { rateAt, REFERENCE_C, referenceDays, type DailyMeans } from './incubation/thermal-time.ts';
+export {
+  CUTTING_CAUTION,
+  EGG_CHECK_DAYS,
+  incubationClock,
+  type Incubation,
+  type IncubationClock,
+  type Milestone,
+} from './incubation/clock.ts';
+export {
+  EGG_EVENTS,
+  EGG_SIGNS,
+  EGG_VERDICTS,
+  eggState,
+  type EggEvent,
+  type EggEventKind,
+  type EggSign,
+  type EggStage,
+  type EggState,
+  type EggVerdict,
+} from './incubation/egg.ts';
+export {
+  climateAlarms,
+  simulatedReading,
+  type ClimateAlarm,
+  type ClimateLimits,
+  type Reading,
+  type SensorPlay,
+} from './incubation/climate.ts';
+export { hatchRates, type DoneClutch, type RateBy, type RateRow } from './incubation/hatch-rates.ts';
+export { clutchSize, hatchShare } from './planner/clutch-size.ts';
+export { chanceWithin, clutchesForChance, expectedClutches, type Fertility } from './planner/chances.ts';
+export { planPair, targetChances, type PairPlan, type TargetChances } from './planner/pair-plan.ts';
+export { bestMates, pairOdds, type PlannerAnimal, type RankedPair } from './planner/best-mates.ts';
+export { planSeason, type PlannedPair, type SeasonQuestion, type Trade } from './planner/season-plan.ts';
+export { findRoutes, missingAlleles, type RouteQuestion } from './planner/routes/find-routes.ts';
+export {
+  ROUTE_TERMS,
+  type Route,
+  type RouteAnimal,
+  type RouteParent,
+  type RouteStep,
+  type RouteTerms,
+} from './planner/routes/route.ts';
+export { RouteSimulation, type SimulationInput, type SimulationResult } from './planner/routes/simulate.ts';

@@ -12,31 +12,37 @@ export interface TargetOdds {
   readonly atLeastOne?: number;
 }
 
+/** What is wanted at one locus: any of the genotypes will do, and further genes do no harm. */
+export interface TargetLocus {
+  readonly locus: Locus;
+  readonly wanted: readonly Genotype[];
+}
+export type Target = readonly TargetLocus[];
+
+/** The chance of the target per egg, by sex, for one possible combination of the parents' genotypes. */
+export interface Scenario {
+  readonly weight: number;
+  readonly pMale: number;
+  readonly pFemale: number;
+}
+
 /** Whether an egg has at least the copies of each allele that the target's genotype has. */
-function meets(locus: Locus, wanted: Genotype, genotype: Genotype): boolean {
+function hasCopies(locus: Locus, wanted: Genotype, genotype: Genotype): boolean {
   return locus.alleles.every((allele) => copies(genotype, allele.id) >= copies(wanted, allele.id));
 }
 
-/**
- * The odds that an egg meets a target, and that at least one of N does.
- *
- * All eggs share the same parents: where a parent is uncertain, the chance of at least one is the average over the
- * parents' genotypes of 1-(1-p)^N, not 1-(1-average p)^N. Cost: the product of the parents' possible genotypes at the
- * target's loci.
- *
- * @param eggs - a whole number, 1 or more
- */
-export function targetOdds(
-  sire: Parent,
-  dam: Parent,
-  target: ParsedGenes,
-  eggs?: number,
+export function meetsTarget({ locus, wanted }: TargetLocus, genotype: Genotype): boolean {
+  return wanted.some((one) => hasCopies(locus, one, genotype));
+}
+
+/** What a text names as wanted: one of several will do, and what is named with a doubt is wanted all the same. */
+export function toTarget(
+  parsed: Pick<ParsedGenes, 'loci' | 'either'>,
   catalogue: Catalogue = CATALOGUE,
-): TargetOdds {
-  const loci = [...target.loci].map(([id, genotypes]) => ({
+): Target {
+  return [...parsed.loci].map(([id, genotypes]) => ({
     locus: catalogue.locusById(id)!,
-    // One of several will do; what is named with a doubt is wanted all the same.
-    wanted: target.either.has(id)
+    wanted: parsed.either.has(id)
       ? genotypes.map(({ genotype }) => genotype).filter((genotype) => genotype.some((a) => a !== WILD))
       : [
           genotypes[0]!.genotype.every((a) => a === WILD)
@@ -44,16 +50,17 @@ export function targetOdds(
             : genotypes[0]!.genotype,
         ],
   }));
-  let scenarios: { weight: number; pMale: number; pFemale: number }[] = [
-    { weight: 1, pMale: 0.5, pFemale: 0.5 },
-  ];
-  for (const { locus, wanted } of loci) {
-    const here = parentScenarios(
-      locus,
-      wanted,
-      distributionAt(sire, locus.id),
-      distributionAt(dam, locus.id),
-    );
+}
+
+/**
+ * The target's chance per egg for every combination of what the parents may be, equal ones merged. All eggs of a clutch
+ * share one of them. Cost: the product of the parents' possible genotypes at the target's loci.
+ */
+export function targetScenarios(sire: Parent, dam: Parent, target: Target): Scenario[] {
+  let scenarios: Scenario[] = [{ weight: 1, pMale: 0.5, pFemale: 0.5 }];
+  for (const wanted of target) {
+    const { id } = wanted.locus;
+    const here = locusScenarios(wanted, distributionAt(sire, id), distributionAt(dam, id));
     scenarios = mergeEqual(
       scenarios.flatMap((one) =>
         here.map((other) => ({
@@ -64,7 +71,26 @@ export function targetOdds(
       ),
     );
   }
-  const perEgg = ({ pMale, pFemale }: { pMale: number; pFemale: number }): number => pMale + pFemale;
+  return scenarios;
+}
+
+/**
+ * The odds that an egg meets a target, and that at least one of N does.
+ *
+ * All eggs share the same parents: where a parent is uncertain, the chance of at least one is the average over the
+ * parents' genotypes of 1-(1-p)^N, not 1-(1-average p)^N.
+ *
+ * @param eggs - a whole number, 1 or more
+ */
+export function targetOdds(
+  sire: Parent,
+  dam: Parent,
+  target: ParsedGenes,
+  eggs?: number,
+  catalogue: Catalogue = CATALOGUE,
+): TargetOdds {
+  const scenarios = targetScenarios(sire, dam, toTarget(target, catalogue));
+  const perEgg = ({ pMale, pFemale }: Scenario): number => pMale + pFemale;
   const p = scenarios.reduce((sum, s) => sum + s.weight * perEgg(s), 0);
   if (eggs === undefined) return { p };
   const atLeastOne = scenarios.reduce(
@@ -75,16 +101,15 @@ export function targetOdds(
 }
 
 /** Each combination of parental genotypes at a locus, with its weight and the chance of the target among its young. */
-function parentScenarios(
-  locus: Locus,
-  wanted: readonly Genotype[],
+export function locusScenarios(
+  target: TargetLocus,
   sire: readonly WeightedGenotype[],
   dam: readonly WeightedGenotype[],
-): { weight: number; pMale: number; pFemale: number }[] {
+): Scenario[] {
   return sire.flatMap((s) =>
     dam.map((d) => {
-      const hits = locusOutcomes(locus, [{ ...s, p: 1 }], [{ ...d, p: 1 }]).filter((outcome) =>
-        wanted.some((genotype) => meets(locus, genotype, outcome.genotype)),
+      const hits = locusOutcomes(target.locus, [{ ...s, p: 1 }], [{ ...d, p: 1 }]).filter(({ genotype }) =>
+        meetsTarget(target, genotype),
       );
       return {
         weight: s.p * d.p,
@@ -95,10 +120,8 @@ function parentScenarios(
   );
 }
 
-function mergeEqual<T extends { weight: number; pMale: number; pFemale: number }>(
-  scenarios: readonly T[],
-): T[] {
-  const merged = new Map<string, T>();
+function mergeEqual(scenarios: readonly Scenario[]): Scenario[] {
+  const merged = new Map<string, Scenario>();
   for (const scenario of scenarios) {
     if (scenario.weight <= 0) continue;
     const key = `${scenario.pMale}|${scenario.pFemale}`;

@@ -1,0 +1,95 @@
+/** A measurement in an incubator. */
+export interface Reading {
+  /** Milliseconds since 1970, UTC. */
+  readonly atMs: number;
+  readonly celsius: number;
+  /** Relative humidity, percent; null where it was not measured. */
+  readonly humidity: number | null;
+}
+
+/** Within which an incubator is left alone. */
+export interface ClimateLimits {
+  readonly lowC: number;
+  readonly highC: number;
+  readonly lowHumidity: number | null;
+  /** A sensor or logger that says nothing for longer is silent, hours; null where nobody expects it to speak. */
+  readonly silentAfterHours: number | null;
+}
+
+export interface ClimateAlarm {
+  readonly kind: 'too-warm' | 'too-cold' | 'too-dry' | 'silent';
+  readonly words: string;
+}
+
+const HOUR_MS = 3_600_000;
+
+/**
+ * What is wrong in an incubator now.
+ *
+ * @param last - the latest reading, null with none
+ * @param wordsOf - a temperature in the user's unit
+ */
+export function climateAlarms(
+  last: Reading | null,
+  limits: ClimateLimits,
+  nowMs: number,
+  wordsOf: (celsius: number) => string = (celsius) => `${celsius.toFixed(1)} °C`,
+): ClimateAlarm[] {
+  const alarms: ClimateAlarm[] = [];
+  const silentHours = last ? (nowMs - last.atMs) / HOUR_MS : Infinity;
+  if (limits.silentAfterHours !== null && silentHours > limits.silentAfterHours) {
+    alarms.push({
+      kind: 'silent',
+      words: last ? `No reading for ${hoursWords(silentHours)}` : 'No reading yet',
+    });
+    // What was measured that long ago says nothing about now.
+    return alarms;
+  }
+  if (!last) return alarms;
+  if (last.celsius > limits.highC)
+    alarms.push({ kind: 'too-warm', words: `${wordsOf(last.celsius)}, over ${wordsOf(limits.highC)}` });
+  if (last.celsius < limits.lowC)
+    alarms.push({ kind: 'too-cold', words: `${wordsOf(last.celsius)}, under ${wordsOf(limits.lowC)}` });
+  if (limits.lowHumidity !== null && last.humidity !== null && last.humidity < limits.lowHumidity)
+    alarms.push({
+      kind: 'too-dry',
+      words: `Humidity ${Math.round(last.humidity)}%, under ${limits.lowHumidity}%`,
+    });
+  return alarms;
+}
+
+function hoursWords(hours: number): string {
+  if (hours < 48) return `${Math.round(hours)} hours`;
+  return `${Math.round(hours / 24)} days`;
+}
+
+/** What the simulated sensor plays: a steady incubator, or one whose heater fails. */
+export type SensorPlay = 'steady' | 'heater-fails';
+
+const DAY_MS = 24 * HOUR_MS;
+const ROOM_C = 23;
+
+/**
+ * The simulated sensor: no measurement, a stand-in to try things out with. The room's day and the thermostat's swing show a
+ * little; the same moment always reads the same. With a failed heater the box cools to the room within hours.
+ *
+ * @param failedAtMs - since when the heater is off, for `heater-fails`
+ */
+export function simulatedReading(
+  atMs: number,
+  setC: number,
+  play: SensorPlay = 'steady',
+  failedAtMs = atMs,
+): Reading {
+  const swing = 0.12 * Math.sin((2 * Math.PI * atMs) / (3.1 * HOUR_MS));
+  const room = 0.1 * Math.sin((2 * Math.PI * (atMs % DAY_MS)) / DAY_MS);
+  const noise = 0.05 * Math.sin(atMs / 137_000) * Math.cos(atMs / 91_000);
+  const steady = setC + swing + room + noise;
+  const offHours = play === 'heater-fails' ? Math.max(0, (atMs - failedAtMs) / HOUR_MS) : 0;
+  const celsius = ROOM_C + (steady - ROOM_C) * Math.exp(-offHours / 4);
+  return {
+    atMs,
+    celsius: Math.round(celsius * 100) / 100,
+    humidity: Math.round((92 + 2 * Math.sin(atMs / (5 * HOUR_MS))) * 10) / 10,
+  };
+}

@@ -1,0 +1,117 @@
+import { addDays, daysBetween, type IsoDay } from '../calendar/days.ts';
+import { oneInWords, type Expected } from '../breeding/forecast.ts';
+import type { SeasonRules } from '../breeding/rules.ts';
+import { chanceAbove, givenAtLeast, quantile, type Learned } from '../numeric/whole-odds.ts';
+import { rateAt, referenceDays, REFERENCE_C, type DailyMeans } from './thermal-time.ts';
+
+/** Days on which eggs are looked at, then weekly. Common practice, no source. */
+export const EGG_CHECK_DAYS = [15, 23, 33, 40, 47, 54] as const;
+
+/** One clutch in the incubator, as the clock needs it. */
+export interface Incubation {
+  readonly laidOn: IsoDay;
+  /** What the incubator is set to; the reference where nobody said. */
+  readonly setC: number | null;
+  readonly means: DailyMeans;
+  readonly firstPipOn: IsoDay | null;
+  /** Days on which the eggs were looked at. */
+  readonly checkedOn: readonly IsoDay[];
+}
+
+export interface Milestone {
+  readonly what: string;
+  readonly day: number;
+  readonly on: IsoDay;
+  readonly done: boolean;
+}
+
+export interface IncubationClock {
+  readonly day: number;
+  /** When the first pip is expected; null once it was seen. */
+  readonly pip: Expected | null;
+  readonly milestones: readonly Milestone[];
+  /** When eggs are cut by the keeper's own school, and what to beware of; null where it is never, or not known yet. */
+  readonly cutOn: IsoDay | null;
+  readonly cutWords: string;
+}
+
+export const CUTTING_CAUTION =
+  'Fine scissors, flush against the shell, a small window in the top, and no vessel touched: learned from somebody trained. ' +
+  'Never pull a hatchling out: it absorbs its yolk for one to three days.';
+
+/** A check counts for a milestone from two days before to three days after. */
+const CHECK_EARLY_DAYS = 2;
+const CHECK_LATE_DAYS = 3;
+
+/** The day count of a clutch, what is behind it and what is coming. */
+export function incubationClock(
+  clutch: Incubation,
+  wait: Learned,
+  rules: Pick<SeasonRules, 'cutting' | 'cutDay'>,
+  today: IsoDay,
+): IncubationClock {
+  const day = daysBetween(clutch.laidOn, today);
+  const pip = clutch.firstPipOn === null ? expectPip(clutch, wait, today) : null;
+  const checks = EGG_CHECK_DAYS.map((checkDay): Milestone => {
+    const on = addDays(clutch.laidOn, checkDay);
+    const done = clutch.checkedOn.some((seen) => {
+      const late = daysBetween(on, seen);
+      return late >= -CHECK_EARLY_DAYS && late <= CHECK_LATE_DAYS;
+    });
+    return { what: 'Check the eggs', day: checkDay, on, done };
+  });
+  const pipOn = clutch.firstPipOn ?? pip!.middle;
+  const cut = cutting(clutch, rules);
+  return {
+    day,
+    pip,
+    milestones: [
+      ...checks,
+      {
+        what: 'First pip',
+        day: daysBetween(clutch.laidOn, pipOn),
+        on: pipOn,
+        done: clutch.firstPipOn !== null,
+      },
+    ],
+    ...cut,
+  };
+}
+
+function expectPip({ laidOn, setC, means }: Incubation, wait: Learned, today: IsoDay): Expected {
+  const day = daysBetween(laidOn, today);
+  const set = setC ?? REFERENCE_C;
+  const gone = referenceDays(day, means, set);
+  const rest = givenAtLeast(wait.odds, Math.floor(gone)) ?? { first: Math.floor(gone), odds: [1] };
+  const on = (q: number): IsoDay =>
+    addDays(today, Math.max(0, Math.round((quantile(rest, q) - gone) / Math.max(0.1, rateAt(set)))));
+  const later = chanceAbove(wait.odds, Math.floor(gone));
+  return {
+    what: 'first pip',
+    from: on(0.1),
+    middle: on(0.5),
+    to: on(0.9),
+    words:
+      later >= 0.995
+        ? `Day ${day}: too early to pip`
+        : `Day ${day}, ${oneInWords(later)} pip later than this`,
+    clutches: wait.observations,
+  };
+}
+
+function cutting(
+  { laidOn, firstPipOn }: Incubation,
+  rules: Pick<SeasonRules, 'cutting' | 'cutDay'>,
+): Pick<IncubationClock, 'cutOn' | 'cutWords'> {
+  if (rules.cutting === 'never') return { cutOn: null, cutWords: 'Your school: eggs are never cut.' };
+  if (rules.cutting === 'after-first-pip') {
+    return {
+      cutOn: firstPipOn,
+      cutWords: 'Your school: once the first egg has pipped, all others are cut.',
+    };
+  }
+  return {
+    cutOn: addDays(laidOn, rules.cutDay),
+    cutWords: `Your school: what has not pipped by day ${rules.cutDay} is cut.`,
+  };
+}

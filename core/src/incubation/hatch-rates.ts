@@ -1,0 +1,60 @@
+import { shareOf, type Share } from '../numeric/interval.ts';
+
+/** A clutch that is done, as the look back needs it. */
+export interface DoneClutch {
+  readonly season: string;
+  readonly dam: string;
+  /** The candidates' names; several are one group of their own. */
+  readonly sire: string;
+  readonly celsius: number | null;
+  readonly eggs: number;
+  readonly slugs: number;
+  readonly hatched: number;
+}
+
+export type RateBy = 'season' | 'dam' | 'sire' | 'temperature';
+
+export interface RateRow {
+  readonly group: string;
+  readonly clutches: number;
+  readonly eggs: number;
+  /** Eggs that were no slugs, of all eggs. */
+  readonly fertile: Share;
+  /** Good eggs of which young came out. */
+  readonly hatched: Share;
+}
+
+/** Half a degree is one group. */
+const BIN_C = 0.5;
+
+function groupOf(clutch: DoneClutch, by: RateBy): string {
+  if (by !== 'temperature') return clutch[by];
+  if (clutch.celsius === null) return 'not recorded';
+  const low = Math.floor(clutch.celsius / BIN_C + 1e-9) * BIN_C;
+  return `${low.toFixed(1)} to ${(low + BIN_C).toFixed(1)} °C`;
+}
+
+/** Fertility and hatch rates in groups, each share with its 95% interval. Twins count as one egg. */
+export function hatchRates(clutches: readonly DoneClutch[], by: RateBy): RateRow[] {
+  const groups = new Map<string, DoneClutch[]>();
+  for (const clutch of clutches) {
+    const group = groupOf(clutch, by);
+    groups.set(group, [...(groups.get(group) ?? []), clutch]);
+  }
+  return [...groups]
+    .map(([group, members]) => {
+      const sum = (of: (clutch: DoneClutch) => number): number =>
+        members.reduce((total, clutch) => total + of(clutch), 0);
+      const eggs = sum((clutch) => clutch.eggs);
+      const good = eggs - sum((clutch) => clutch.slugs);
+      const hatched = sum((clutch) => Math.min(clutch.hatched, clutch.eggs - clutch.slugs));
+      return {
+        group,
+        clutches: members.length,
+        eggs,
+        fertile: shareOf(good, eggs),
+        hatched: shareOf(hatched, good),
+      };
+    })
+    .toSorted((a, b) => (a.group < b.group ? -1 : 1));
+}

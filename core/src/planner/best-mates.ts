@@ -1,0 +1,116 @@
+import type { WeightedGenotype } from '../loci/genotype.ts';
+import { distributionAt, type Parent } from '../odds/parent.ts';
+import { locusScenarios, type Target } from '../odds/target.ts';
+
+/** An animal as the planner sees it. */
+export interface PlannerAnimal {
+  readonly id: string;
+  readonly sex: 'female' | 'male';
+  readonly parent: Parent;
+  /** Why it cannot be paired now; empty where it can. */
+  readonly notReady: readonly string[];
+  /** For a male: females he may still serve this season. */
+  readonly freeLoad: number;
+}
+
+export interface RankedPair {
+  readonly dam: string;
+  readonly sire: string;
+  readonly perEgg: number;
+  /** The expected inbreeding of the young: the kinship of the two. */
+  readonly inbreeding: number;
+  /** What speaks against pairing them now; empty where nothing does. */
+  readonly against: readonly string[];
+}
+
+/**
+ * The mean chance of a target per egg, for many pairs. Animals that are alike at a locus share its arithmetic, so that a pair
+ * costs a few multiplications. The loci of a parent are independent, so the means multiply within each sex.
+ */
+export function pairOdds(target: Target): (sire: Parent, dam: Parent) => number {
+  const loci = target.map((wanted) => {
+    const keys = new WeakMap<Parent, string>();
+    const known = new Map<string, { pMale: number; pFemale: number }>();
+    const keyOf = (parent: Parent): string => {
+      const old = keys.get(parent);
+      if (old !== undefined) return old;
+      const key = distributionKey(distributionAt(parent, wanted.locus.id));
+      keys.set(parent, key);
+      return key;
+    };
+    return (sire: Parent, dam: Parent): { pMale: number; pFemale: number } => {
+      const key = `${keyOf(sire)}*${keyOf(dam)}`;
+      const old = known.get(key);
+      if (old) return old;
+      const fresh = { pMale: 0, pFemale: 0 };
+      const { id } = wanted.locus;
+      for (const s of locusScenarios(wanted, distributionAt(sire, id), distributionAt(dam, id))) {
+        fresh.pMale += s.weight * s.pMale;
+        fresh.pFemale += s.weight * s.pFemale;
+      }
+      known.set(key, fresh);
+      return fresh;
+    };
+  });
+  return (sire, dam) => {
+    let pMale = 0.5;
+    let pFemale = 0.5;
+    for (const locus of loci) {
+      const here = locus(sire, dam);
+      pMale *= here.pMale;
+      pFemale *= here.pFemale;
+    }
+    return pMale + pFemale;
+  };
+}
+
+export function distributionKey(distribution: readonly WeightedGenotype[]): string {
+  return distribution
+    .map(({ genotype: [a, b], p }) => `${a}/${b}:${p.toFixed(9)}`)
+    .toSorted()
+    .join(';');
+}
+
+/**
+ * The pairs that can give a target, best first: those that nothing speaks against, then the others, each by the odds per
+ * egg, then by how little related they are.
+ *
+ * @param top - how many to return at most
+ */
+export function bestMates(
+  animals: readonly PlannerAnimal[],
+  target: Target,
+  kinship: (dam: string, sire: string) => number,
+  inbreedingBound: number,
+  top = 100,
+): RankedPair[] {
+  const oddsOf = pairOdds(target);
+  const females = animals.filter(({ sex }) => sex === 'female');
+  const males = animals.filter(({ sex }) => sex === 'male');
+  const pairs: (RankedPair & { rank: number })[] = [];
+  for (const dam of females) {
+    for (const sire of males) {
+      const perEgg = oddsOf(sire.parent, dam.parent);
+      if (perEgg < 1e-12) continue;
+      const inbreeding = kinship(dam.id, sire.id);
+      const against = [
+        ...dam.notReady.map((reason) => `She: ${reason}`),
+        ...sire.notReady.map((reason) => `He: ${reason}`),
+        ...(sire.freeLoad <= 0 ? ['He: no females left in his load'] : []),
+        ...(inbreeding > inbreedingBound + 1e-9 ? ['Too closely related'] : []),
+      ];
+      pairs.push({
+        dam: dam.id,
+        sire: sire.id,
+        perEgg,
+        inbreeding,
+        against,
+        rank: against.length === 0 ? 0 : 1,
+      });
+    }
+  }
+  return pairs
+    .sort((a, b) => a.rank - b.rank || b.perEgg - a.perEgg || a.inbreeding - b.inbreeding)
+    .slice(0, top)
+    .map(({ rank: _, ...pair }) => pair);
+}

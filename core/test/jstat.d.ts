@@ -1,0 +1,9 @@
+/** The parts of the statistics package jstat that the tests hold against. */
+declare module 'jstat' {
+  interface Discrete {
+    pdf(k: number, n: number, p: number): number;
+    cdf(k: number, n: number, p: number): number;
+  }
+  const jstat: { jStat: { binomial: Discrete; negbin: Discrete } };
+  export default jstat;
+}
