@@ -23,3 +23,13 @@ export const pastDay = (): Joi.StringSchema =>
 export const id = (): Joi.StringSchema => Joi.string().uuid();
 export const massG = (): Joi.NumberSchema => Joi.number().min(1).max(20_000);
 export const optional = <S extends Joi.Schema>(schema: S): S => schema.allow(null).optional() as S;
+
+const MOMENT = /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2}(\.\d{1,6})?)?(Z|[+-]\d{2}:\d{2})$/;
+
+/** A moment with its offset (RFC 3339), an hour from now at the latest: clocks differ. */
+export const moment = (): Joi.StringSchema =>
+  Joi.string().custom((value: string, helpers) => {
+    const ms = MOMENT.test(value) ? Date.parse(value) : NaN;
+    if (Number.isNaN(ms)) return helpers.error('moment.format');
+    return ms > Date.now() + 3_600_000 ? helpers.error('day.future') : value;
+  });

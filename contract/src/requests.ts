@@ -101,6 +101,8 @@ export interface PairingSire {
   animalId: string;
   /** How likely he is beside the others, before any gene is looked at. */
   weight: number;
+  /** A mate of an earlier season, whose stored sperm may have been used. */
+  stored?: boolean;
 }
 export interface NewPairing {
   season: number;
@@ -117,10 +119,11 @@ export const newPairing = Joi.object<NewPairing, true>({
       Joi.object<PairingSire, true>({
         animalId: id().required(),
         weight: Joi.number().greater(0).max(1000).required(),
+        stored: Joi.boolean(),
       }),
     )
     .min(1)
-    .max(4)
+    .max(8)
     .unique('animalId')
     .required(),
   startedOn: pastDay().required(),
@@ -133,6 +136,7 @@ export interface NewClutch {
   eggs: number;
   slugs?: Optional<number>;
   incubationC?: Optional<number>;
+  incubatorId?: Optional<string>;
   note?: Optional<string>;
 }
 export const newClutch = Joi.object<NewClutch, true>({
@@ -141,6 +145,7 @@ export const newClutch = Joi.object<NewClutch, true>({
   eggs: Joi.number().integer().min(1).max(30).required(),
   slugs: optional(Joi.number().integer().min(0).max(30)),
   incubationC: optional(Joi.number().min(20).max(40)),
+  incubatorId: optional(id()),
   note: optional(text(2000).allow('')),
 });
 

@@ -212,7 +212,7 @@ export interface PairingView {
   startedOn: string;
   note: string | null;
   dam: ParentView;
-  sires: (ParentView & { weight: number })[];
+  sires: (ParentView & { weight: number; stored: boolean })[];
   clutches: ClutchSummary[];
   cautions: string[];
   version: number;
@@ -292,6 +292,7 @@ export interface TodayLine extends Task {
   key: string;
   animal: AnimalSummary | null;
   clutch: { id: string; name: string } | null;
+  incubator: { id: string; name: string } | null;
   advice: MoveAdvice | null;
   preset: { species: 'rat' | 'mouse'; size: string; preyG: number } | null;
 }

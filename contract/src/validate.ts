@@ -33,10 +33,12 @@ const MESSAGES: Record<string, string> = {
   'number.min': 'must be at least {{#limit}}',
   'number.max': 'must be at most {{#limit}}',
   'number.greater': 'must be more than {{#limit}}',
+  'number.less': 'must be less than {{#limit}}',
   'number.unsafe': 'is too large a number',
   'boolean.base': 'must be yes or no',
   'day.format': 'must be a day that exists, written YYYY-MM-DD',
   'day.future': 'lies in the future',
+  'moment.format': 'must be a moment, written like 2026-05-14T21:30:00+02:00',
   'text.control': 'holds characters that cannot be stored',
 };
 

@@ -95,7 +95,7 @@ export {
   type MoveOutcome,
   type Reason,
 } from './husbandry/move-advice.ts';
-export { animalTasks, clutchTasks, PIP_DAYS, type Task, type TaskKind } from './husbandry/today.ts';
+export { animalTasks, nextWeighing, type Task, type TaskKind } from './husbandry/today.ts';
 export {
   bellOdds,
   chanceAbove,
@@ -152,6 +152,7 @@ export {
   type Reading,
   type SensorPlay,
 } from './incubation/climate.ts';
+export { boxPlaces } from './incubation/box.ts';
 export { hatchRates, type DoneClutch, type RateBy, type RateRow } from './incubation/hatch-rates.ts';
 export { clutchSize, hatchShare } from './planner/clutch-size.ts';
 export { chanceWithin, clutchesForChance, expectedClutches, type Fertility } from './planner/chances.ts';
@@ -168,3 +169,4 @@ export {
   type RouteTerms,
 } from './planner/routes/route.ts';
 export { RouteSimulation, type SimulationInput, type SimulationResult } from './planner/routes/simulate.ts';
+export { climateTasks, clutchTasks, seasonTasks } from './incubation/tasks.ts';

@@ -12,14 +12,18 @@ import type { Config } from './config.ts';
 import type { Database } from './db/work.ts';
 import { animalRoutes } from './features/animals/animals.routes.ts';
 import { breedingRoutes } from './features/breeding/breeding.routes.ts';
+import { calendarRoutes, publicCalendarRoutes } from './features/calendar/feeds.ts';
 import { changeRoutes, tellChanged } from './features/changes/changes.ts';
 import { catalogueRoutes } from './features/catalogue/catalogue.routes.ts';
 import { geneticsRoutes } from './features/genetics/genetics.routes.ts';
 import { importRoutes } from './features/imports/imports.routes.ts';
+import { incubationRoutes } from './features/incubation/incubation.routes.ts';
 import { pictureRoutes, publicPictureRoutes } from './features/pictures/pictures.ts';
+import { plannerRoutes } from './features/planner/planner.routes.ts';
 import { publicationRoutes, publicRoutes } from './features/publications/publications.ts';
 import { rackRoutes } from './features/racks/racks.routes.ts';
 import { recordRoutes } from './features/records/records.routes.ts';
+import { seasonRoutes } from './features/season/season.routes.ts';
 import { identifyActor, sessionRoutes } from './features/session/session.routes.ts';
 import { settingsRoutes } from './features/settings/settings.ts';
 import { todayRoutes } from './features/today/today.ts';
@@ -84,6 +88,7 @@ function api(database: Database, config: Config, sessionPool: pg.Pool): Router {
   });
   router.use(publicRoutes(database));
   router.use(publicPictureRoutes(database, config.dataDir));
+  router.use(publicCalendarRoutes(database));
   const PgStore = connectPgSimple(session);
   router.use(
     session({
@@ -122,6 +127,10 @@ function api(database: Database, config: Config, sessionPool: pg.Pool): Router {
   router.use(importRoutes(endpoints));
   router.use(recordRoutes(endpoints));
   router.use(breedingRoutes(endpoints));
+  router.use(seasonRoutes(endpoints));
+  router.use(incubationRoutes(endpoints, database, config.dataDir));
+  router.use(plannerRoutes(endpoints));
+  router.use(calendarRoutes(endpoints));
   router.use(rackRoutes(endpoints));
   router.use(todayRoutes(endpoints));
   router.use(pictureRoutes(endpoints, database, config.dataDir));

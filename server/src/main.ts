@@ -7,6 +7,7 @@ import { connect } from './db/connection.ts';
 import { migrate } from './db/migrate.ts';
 import { createModels } from './db/models.ts';
 import { stopEngine } from './features/genetics/engine-client.ts';
+import { startSensors } from './features/incubation/sensor.ts';
 import { ensureOwner } from './features/session/first-start.ts';
 
 if (process.env['KARYOTOME_DATA']) mkdirSync(process.env['KARYOTOME_DATA'], { recursive: true, mode: 0o700 });
@@ -28,10 +29,15 @@ server.on('error', (error: NodeJS.ErrnoException) => {
 });
 server.on('listening', () => console.log(`listening ${(server.address() as AddressInfo).port}`));
 
+const stopSensors = startSensors(database, (error) =>
+  logger.error({ err: error }, 'simulated sensor failed'),
+);
+
 let stopping = false;
 async function stop(): Promise<void> {
   if (stopping) return;
   stopping = true;
+  stopSensors();
   server.closeAllConnections();
   await new Promise((resolve) => server.close(resolve));
   await app.close();

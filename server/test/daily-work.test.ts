@@ -143,7 +143,7 @@ describe('today', () => {
       await record(id, 'shed', ago(31), { stage: 'shed', complete: true, eyeCaps: true });
     const { lines } = await read<TodayView>('/today');
     expect(lines.find((line) => line.kind === 'eggs')).toMatchObject({
-      text: 'Day 57: first pip expected now',
+      text: expect.stringMatching(/^Day 57, .* pip later than this$/) as unknown,
     });
     expect(lines.find((line) => line.clutch?.id === hatched)).toMatchObject({ text: 'Identify 3, sex 3' });
     expect(lines.filter((line) => line.kind === 'identify' && line.animal !== null)).toEqual([]);

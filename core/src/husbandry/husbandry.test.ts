@@ -5,7 +5,7 @@ import type { History } from './history.ts';
 import { LADDER_PRESETS } from './ladders.ts';
 import { adviseMove, judgeMove } from './move-advice.ts';
 import { inShed } from './shed-state.ts';
-import { animalTasks, clutchTasks } from './today.ts';
+import { animalTasks, nextWeighing } from './today.ts';
 
 const TODAY = '2026-06-30';
 const steps = LADDER_PRESETS.find((preset) => preset.id === 'four-step-rack')!.steps;
@@ -164,9 +164,13 @@ describe('today', () => {
     expect(kinds(fresh, { identified: false })).toEqual(['first-shed']);
   });
 
-  test('eggs are looked at on days 15, 23 and 33, and pip from day 55', () => {
-    expect(clutchTasks(ago(15), TODAY)).toHaveLength(1);
-    expect(clutchTasks(ago(20), TODAY)).toHaveLength(0);
-    expect(clutchTasks(ago(57), TODAY)[0]!.text).toBe('Day 57: first pip expected now');
+  test('a youngster is weighed monthly, an adult every two months', () => {
+    expect(nextWeighing(history({ weights: [{ id: 'w', on: ago(5), massG: 200 }] }))).toBe(
+      addDays(TODAY, 25),
+    );
+    expect(nextWeighing(history({ weights: [{ id: 'w', on: ago(5), massG: 1800 }] }))).toBe(
+      addDays(TODAY, 55),
+    );
+    expect(nextWeighing(history({ weights: [] }))).toBeNull();
   });
 });

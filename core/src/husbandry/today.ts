@@ -5,7 +5,17 @@ import { inShed, BAD_SHED_ADVICE } from './shed-state.ts';
 import { judgeMove, type MoveAdvice } from './move-advice.ts';
 
 export type TaskKind =
-  'meal' | 'weigh' | 'shed' | 'sex' | 'identify' | 'move' | 'settle' | 'eggs' | 'first-shed';
+  | 'meal'
+  | 'weigh'
+  | 'shed'
+  | 'sex'
+  | 'identify'
+  | 'move'
+  | 'settle'
+  | 'eggs'
+  | 'season'
+  | 'climate'
+  | 'first-shed';
 
 /** One thing that needs a person now. */
 export interface Task {
@@ -108,10 +118,18 @@ function mealTask(history: History, today: IsoDay): Task[] {
   return [task('meal', `Offer ${meal.prey} (${meal.preyG} g)`, why, meal.dueOn, [weight.id])];
 }
 
+const weighEvery = (massG: number): number => (massG >= ADULT_G ? ADULT_WEIGH_EVERY_DAYS : WEIGH_EVERY_DAYS);
+
+/** The day of the next weighing; null for an animal that was never weighed. */
+export function nextWeighing(history: History): IsoDay | null {
+  const last = history.weights.at(-1);
+  return last ? addDays(last.on, weighEvery(last.massG)) : null;
+}
+
 function weighTask(history: History, today: IsoDay): Task[] {
   const last = history.weights.at(-1);
   if (!last) return [task('weigh', 'Weigh', 'Never weighed.', today, [])];
-  const every = last.massG >= ADULT_G ? ADULT_WEIGH_EVERY_DAYS : WEIGH_EVERY_DAYS;
+  const every = weighEvery(last.massG);
   const dueOn = addDays(last.on, every);
   if (dueOn > today) return [];
   return [
@@ -168,37 +186,4 @@ function moveTask(animal: AnimalDay, today: IsoDay): Task[] {
     ];
   }
   return [];
-}
-
-/* Incubation at 31.1 to 31.7 °C: first pip commonly on days 55 to 60. Common practice, no source. */
-const EGG_CHECKS = [15, 23, 33, 40, 47, 54];
-export const PIP_DAYS = { from: 55, to: 60 } as const;
-
-/** What a clutch in the incubator needs on a day. */
-export function clutchTasks(laidOn: IsoDay, today: IsoDay): Task[] {
-  const day = daysBetween(laidOn, today);
-  if (day >= PIP_DAYS.from) {
-    const text =
-      day <= PIP_DAYS.to ? `Day ${day}: first pip expected now` : `Day ${day}: past the usual first pip`;
-    return [
-      task(
-        'eggs',
-        text,
-        'First pip commonly on days 55 to 60 at 31.1 to 31.7 °C. Never pull a hatchling out.',
-        addDays(laidOn, PIP_DAYS.from),
-        [],
-      ),
-    ];
-  }
-  const check = EGG_CHECKS.find((milestone) => day >= milestone && day < milestone + 3);
-  if (check === undefined) return [];
-  return [
-    task(
-      'eggs',
-      `Day ${day}: check the eggs`,
-      'Veins, movement, mould, dents, collapse. Never roll an egg: it drowns the embryo.',
-      addDays(laidOn, check),
-      [],
-    ),
-  ];
 }

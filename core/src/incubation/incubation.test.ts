@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest';
+import { forecastSeason } from '../breeding/forecast.ts';
 import { learnWaits } from '../breeding/waits.ts';
 import { SEASON_RULES } from '../breeding/rules.ts';
 import { addDays, daysBetween } from '../calendar/days.ts';
@@ -6,6 +7,7 @@ import { climateAlarms, simulatedReading } from './climate.ts';
 import { incubationClock, type Incubation } from './clock.ts';
 import { eggState, type EggEvent } from './egg.ts';
 import { hatchRates } from './hatch-rates.ts';
+import { climateTasks, clutchTasks, seasonTasks } from './tasks.ts';
 import { rateAt, referenceDays } from './thermal-time.ts';
 
 const TODAY = '2026-06-30';
@@ -77,6 +79,39 @@ describe('the incubation clock', () => {
   });
 });
 
+describe('what a clutch asks for', () => {
+  const wait = learnWaits([]).eggsToPip;
+  const texts = (
+    day: number,
+    more: Partial<Incubation> = {},
+    cutting: 'never' | 'unpipped-at-day' = 'never',
+  ) =>
+    clutchTasks(
+      incubationClock(
+        { laidOn: ago(day), setC: 31.4, means: new Map(), firstPipOn: null, checkedOn: [], ...more },
+        wait,
+        { cutting, cutDay: 60 },
+        TODAY,
+      ),
+      TODAY,
+    ).map(({ text }) => text);
+
+  // Days 15, 23, 33: common practice, no source.
+  test('a look on days 15, 23 and 33, until it was done', () => {
+    expect(texts(15)).toEqual(['Day 15: check the eggs']);
+    expect(texts(20)).toEqual([]);
+    expect(texts(34)).toEqual(['Day 34: check the eggs']);
+    expect(texts(34, { checkedOn: [ago(1)] })).toEqual([]);
+  });
+
+  test('first pip when it is likely, and a cut by the keeper’s own school', () => {
+    expect(texts(57)[0]).toMatch(/^Day 57, .* pip later than this$/);
+    expect(texts(61, {}, 'unpipped-at-day').at(-1)).toBe('Day 61: cut what has not pipped');
+    expect(texts(61)).toHaveLength(1);
+    expect(texts(58, { firstPipOn: ago(1) })).toEqual(['Day 58: hatching']);
+  });
+});
+
 describe('an egg', () => {
   const seen = (kind: EggEvent['kind'], days: number, more: Partial<EggEvent> = {}): EggEvent => ({
     id: `${kind}${days}`,
@@ -134,6 +169,24 @@ describe('the climate', () => {
     const failed = simulatedReading(now, 31.4, 'heater-fails', now - 4 * hour).celsius;
     expect(failed).toBeCloseTo(23 + (simulatedReading(now, 31.4).celsius - 23) / Math.E, 1);
   });
+});
+
+test('a season asks to look for eggs from the earliest likely day on, and an incubator when it is wrong', () => {
+  const season = (days: number) =>
+    seasonTasks(
+      forecastSeason(
+        [{ id: 's', kind: 'pre-lay-shed', on: ago(days), sireId: null }],
+        null,
+        learnWaits([]),
+        TODAY,
+      ),
+      TODAY,
+    ).map(({ text }) => text);
+  expect(season(10)).toEqual([]);
+  expect(season(36)).toEqual(['Look for eggs. Day 36, 1 in 5 lay later than this']);
+  expect(climateTasks([{ kind: 'silent', words: 'No reading for 9 hours' }], TODAY)[0]!.text).toBe(
+    'No reading for 9 hours: is it still measuring?',
+  );
 });
 
 test('hatch rates add up by group, twins counting as one egg', () => {

@@ -5,6 +5,7 @@ import { enclosures } from './migrations/20260101090100-enclosures.ts';
 import { animalsAndBreeding } from './migrations/20260101090200-animals-and-breeding.ts';
 import { recordsAndPublications } from './migrations/20260101090300-records-and-publications.ts';
 import { catalogueEntries } from './migrations/20261125080000-catalogue-entries.ts';
+import { seasonAndIncubation } from './migrations/20261125120000-season-and-incubation.ts';
 
 /** One change of the schema, in SQL. Never edited once merged. */
 export interface Migration {
@@ -21,6 +22,7 @@ export const MIGRATIONS: readonly Migration[] = [
   animalsAndBreeding,
   recordsAndPublications,
   catalogueEntries,
+  seasonAndIncubation,
 ];
 
 /** Any number: only one process migrates at a time. */

@@ -1,166 +1,43 @@
 import { DataTypes, Sequelize, type Model, type ModelAttributes, type ModelStatic } from 'sequelize';
-import type { CatalogueEntryInput, CollectionSettings, RecordKind, Sex, Status } from '@karyotome/contract';
-
-/* Table shapes only: rules live in services, constraints in migrations. */
-
-export interface AccountRow {
-  id: string;
-  email: string;
-  name: string;
-  passwordHash: string;
-}
-export interface CollectionRow extends Omit<CollectionSettings, 'ladderId'> {
-  id: string;
-  ladderId: string | null;
-  geneticsRevision: string;
-  version: number;
-}
-export interface CatalogueEntryRow {
-  collectionId: string;
-  id: string;
-  kind: CatalogueEntryInput['kind'];
-  key: string;
-  body: CatalogueEntryInput;
-  authorId: string;
-  version: number;
-}
-export interface MembershipRow {
-  collectionId: string;
-  accountId: string;
-  role: 'owner' | 'keeper' | 'viewer';
-}
-export interface IdempotentWriteRow {
-  collectionId: string;
-  key: string;
-  fingerprint: string;
-  status: number | null;
-  body: unknown;
-  createdAt: Date;
-}
-export interface LadderRow {
-  collectionId: string;
-  id: string;
-  name: string;
-  version: number;
-}
-export interface LadderStepRow {
-  collectionId: string;
-  ladderId: string;
-  position: number;
-  name: string;
-  minG: number;
-  maxG: number | null;
-  inside: string;
-  mealsBefore: number | null;
-}
-export interface RackRow {
-  collectionId: string;
-  id: string;
-  room: string;
-  name: string;
-  levels: number;
-  tubsPerLevel: number;
-  ladderId: string;
-  stepPosition: number;
-  version: number;
-}
-export interface TubRow {
-  collectionId: string;
-  id: string;
-  rackId: string;
-  level: number;
-  slot: number;
-}
-export interface AnimalRow {
-  collectionId: string;
-  id: string;
-  number: string;
-  name: string | null;
-  sex: Sex;
-  hatchedOn: string | null;
-  damId: string | null;
-  sireId: string | null;
-  clutchId: string | null;
-  tubId: string | null;
-  status: Status;
-  note: string | null;
-  version: number;
-}
-export interface PairingRow {
-  collectionId: string;
-  id: string;
-  season: number;
-  damId: string;
-  startedOn: string;
-  note: string | null;
-  version: number;
-}
-export interface PairingSireRow {
-  collectionId: string;
-  pairingId: string;
-  sireId: string;
-  weight: number;
-}
-export interface ClutchRow {
-  collectionId: string;
-  id: string;
-  pairingId: string;
-  season: number;
-  ordinal: number;
-  laidOn: string;
-  eggs: number;
-  slugs: number | null;
-  incubationC: number | null;
-  hatchedOn: string | null;
-  hatched: number | null;
-  note: string | null;
-  version: number;
-}
-export interface RecordRow {
-  collectionId: string;
-  id: string;
-  animalId: string;
-  kind: RecordKind;
-  onDay: string;
-  body: Record<string, unknown>;
-  note: string | null;
-  authorId: string;
-  recordedAt: Date;
-  voidedAt: Date | null;
-  voidedBy: string | null;
-  voidReason: string | null;
-  replacedBy: string | null;
-}
-export interface PictureRow {
-  collectionId: string;
-  id: string;
-  animalId: string;
-  caption: string;
-  isDrawing: boolean;
-  takenOn: string | null;
-  width: number;
-  height: number;
-  file: string;
-  authorId: string;
-}
-export interface PublicationRow {
-  collectionId: string;
-  id: string;
-  animalId: string;
-  slug: string;
-  text: string | null;
-  publishedAt: Date;
-  withdrawnAt: Date | null;
-  authorId: string;
-}
-export interface UsedNumberRow {
-  collectionId: string;
-  number: string;
-}
+import type {
+  AccountRow,
+  AnimalRow,
+  CalendarFeedRow,
+  CatalogueEntryRow,
+  ClutchCardRow,
+  ClutchRow,
+  CollectionRow,
+  EggEventRow,
+  EggRow,
+  IdempotentWriteRow,
+  IncubatorRow,
+  LadderRow,
+  LadderStepRow,
+  MembershipRow,
+  PairingEventRow,
+  PairingRow,
+  PairingSireRow,
+  PictureRow,
+  PublicationRow,
+  RackRow,
+  ReadingRow,
+  RecordRow,
+  TubRow,
+  UsedNumberRow,
+} from './rows.ts';
 
 const { UUID, TEXT, INTEGER, DOUBLE, DATEONLY, DATE, JSONB, BOOLEAN, BIGINT } = DataTypes;
 // A new object each time: Sequelize writes the column's name into the one it is given.
 const key = () => ({ type: UUID, primaryKey: true });
+const voidable = () => ({
+  onDay: DATEONLY,
+  note: TEXT,
+  authorId: UUID,
+  recordedAt: DATE,
+  voidedAt: DATE,
+  voidedBy: UUID,
+  voidReason: TEXT,
+});
 
 function table<Row extends object>(
   sequelize: Sequelize,
@@ -190,6 +67,7 @@ export function createModels(sequelize: Sequelize) {
       temperatureUnit: TEXT,
       ladderId: UUID,
       geneticsRevision: BIGINT,
+      seasonRules: JSONB,
       version: INTEGER,
     }),
     memberships: table<MembershipRow>(sequelize, 'memberships', {
@@ -262,6 +140,7 @@ export function createModels(sequelize: Sequelize) {
       damId: UUID,
       sireId: UUID,
       clutchId: UUID,
+      eggId: UUID,
       tubId: UUID,
       status: TEXT,
       note: TEXT,
@@ -281,6 +160,7 @@ export function createModels(sequelize: Sequelize) {
       pairingId: key(),
       sireId: key(),
       weight: DOUBLE,
+      stored: BOOLEAN,
     }),
     clutches: table<ClutchRow>(sequelize, 'clutches', {
       collectionId: UUID,
@@ -292,25 +172,89 @@ export function createModels(sequelize: Sequelize) {
       eggs: INTEGER,
       slugs: INTEGER,
       incubationC: DOUBLE,
+      incubatorId: UUID,
       hatchedOn: DATEONLY,
       hatched: INTEGER,
       note: TEXT,
       version: INTEGER,
+    }),
+    pairingEvents: table<PairingEventRow>(sequelize, 'pairing_events', {
+      collectionId: UUID,
+      id: key(),
+      pairingId: UUID,
+      kind: TEXT,
+      sireId: UUID,
+      replacedBy: UUID,
+      ...voidable(),
+    }),
+    incubators: table<IncubatorRow>(sequelize, 'incubators', {
+      collectionId: UUID,
+      id: key(),
+      name: TEXT,
+      setC: DOUBLE,
+      lowC: DOUBLE,
+      highC: DOUBLE,
+      lowHumidity: DOUBLE,
+      silentAfterHours: DOUBLE,
+      sensor: TEXT,
+      sensorSince: DATE,
+      version: INTEGER,
+    }),
+    readings: table<ReadingRow>(sequelize, 'readings', {
+      collectionId: key(),
+      incubatorId: key(),
+      at: { type: DATE, primaryKey: true },
+      source: { type: TEXT, primaryKey: true },
+      celsius: DOUBLE,
+      humidity: DOUBLE,
+    }),
+    eggs: table<EggRow>(sequelize, 'eggs', {
+      collectionId: UUID,
+      id: key(),
+      clutchId: UUID,
+      position: INTEGER,
+      verdict: TEXT,
+      massG: DOUBLE,
+      stuck: INTEGER,
+      marked: BOOLEAN,
+      x: DOUBLE,
+      y: DOUBLE,
+    }),
+    eggEvents: table<EggEventRow>(sequelize, 'egg_events', {
+      collectionId: UUID,
+      id: key(),
+      clutchId: UUID,
+      eggId: UUID,
+      kind: TEXT,
+      signs: JSONB,
+      young: INTEGER,
+      ...voidable(),
+    }),
+    clutchCards: table<ClutchCardRow>(sequelize, 'clutch_cards', {
+      collectionId: UUID,
+      id: key(),
+      clutchId: UUID,
+      file: TEXT,
+      authorId: UUID,
+      madeAt: DATE,
+    }),
+    calendarFeeds: table<CalendarFeedRow>(sequelize, 'calendar_feeds', {
+      collectionId: UUID,
+      id: key(),
+      name: TEXT,
+      token: TEXT,
+      authorId: UUID,
+      createdAt: DATE,
+      revokedAt: DATE,
     }),
     records: table<RecordRow>(sequelize, 'records', {
       collectionId: UUID,
       id: key(),
       animalId: UUID,
       kind: TEXT,
-      onDay: DATEONLY,
       body: JSONB,
-      note: TEXT,
-      authorId: UUID,
-      recordedAt: DATE,
-      voidedAt: DATE,
-      voidedBy: UUID,
-      voidReason: TEXT,
       replacedBy: UUID,
+      ...voidable(),
     }),
     pictures: table<PictureRow>(sequelize, 'pictures', {
       collectionId: UUID,

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { AnimalChange, AnimalSummary, NewAnimal } from '@karyotome/contract';
 import { literal } from 'sequelize';
-import type { AnimalRow } from '../../db/models.ts';
+import type { AnimalRow } from '../../db/rows.ts';
 import { select, touchGenetics, type Work } from '../../db/work.ts';
 import { invalidField, notFound, Refusal } from '../../http/problems.ts';
 import { genesProblems } from '../genetics/identification-check.ts';

@@ -2,10 +2,12 @@ import { randomUUID } from 'node:crypto';
 import type { Hatching, NewClutch } from '@karyotome/contract';
 import { nextNumbers } from '@karyotome/core';
 import { literal } from 'sequelize';
-import type { ClutchRow } from '../../db/models.ts';
+import type { ClutchRow } from '../../db/rows.ts';
 import { select, touchGenetics, type Work } from '../../db/work.ts';
 import { invalidField, notFound, Refusal } from '../../http/problems.ts';
 import { useNumber } from '../animals/animals.service.ts';
+import { layEggs, youngByEgg } from '../incubation/box.service.ts';
+import { findIncubator } from '../incubation/incubators.service.ts';
 
 export async function findClutch(work: Work, id: string): Promise<ClutchRow> {
   const { collectionId } = work.actor;
@@ -32,6 +34,7 @@ export async function createClutch(work: Work, input: NewClutch): Promise<{ id: 
   }
   if ((input.slugs ?? 0) > input.eggs)
     throw invalidField('slugs', `must be at most the number of eggs, ${input.eggs}`);
+  const incubator = input.incubatorId ? await findIncubator(work, input.incubatorId, 'incubatorId') : null;
   // Two people laying down eggs at once wait for one another here, so that no ordinal is given twice.
   await work.models.collections.findByPk(collectionId, { transaction: work.transaction, lock: true });
   const [last] = await select<{ ordinal: number }>(
@@ -50,12 +53,14 @@ export async function createClutch(work: Work, input: NewClutch): Promise<{ id: 
       laidOn: input.laidOn,
       eggs: input.eggs,
       slugs: input.slugs ?? null,
-      incubationC: input.incubationC ?? null,
+      incubationC: input.incubationC ?? incubator?.setC ?? null,
+      incubatorId: incubator?.id ?? null,
       note: input.note || null,
       version: 1,
     },
     { transaction: work.transaction },
   );
+  await layEggs(work, id, input.eggs, input.slugs ?? 0);
   return { id };
 }
 
@@ -104,8 +109,10 @@ export async function hatch(
     { where: { collectionId, id, version }, transaction: work.transaction },
   );
   if (changed === 0) throw new Refusal('stale', 'The clutch was changed in the meantime. Reload to see it.');
+  // Where the eggs were followed one by one, each hatchling is known by its egg.
+  const eggs = await youngByEgg(work, id);
   const ids: string[] = [];
-  for (const number of numbers) {
+  for (const [i, number] of numbers.entries()) {
     await useNumber(work, number);
     const animalId = randomUUID();
     await work.models.animals.create(
@@ -114,8 +121,9 @@ export async function hatch(
         id: animalId,
         number,
         sex: 'unknown',
-        hatchedOn: input.hatchedOn,
+        hatchedOn: eggs[i]?.on ?? input.hatchedOn,
         clutchId: id,
+        eggId: eggs[i]?.eggId ?? null,
         status: 'undecided',
         version: 1,
       },

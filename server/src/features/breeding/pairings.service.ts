@@ -6,6 +6,7 @@ import { checkParent, listAnimals } from '../animals/animals.service.ts';
 import { kinView } from '../animals/kin.ts';
 import { geneticsOf, parentOf } from '../genetics/genetics.service.ts';
 import { notFound, Refusal } from '../../http/problems.ts';
+import { addSeasonEvent } from '../season/season-events.ts';
 
 export async function createPairing(work: Work, input: NewPairing): Promise<{ id: string }> {
   const { collectionId } = work.actor;
@@ -20,9 +21,17 @@ export async function createPairing(work: Work, input: NewPairing): Promise<{ id
     { transaction: work.transaction },
   );
   await work.models.pairingSires.bulkCreate(
-    input.sires.map(({ animalId, weight }) => ({ collectionId, pairingId: id, sireId: animalId, weight })),
+    input.sires.map(({ animalId, weight, stored }) => ({
+      collectionId,
+      pairingId: id,
+      sireId: animalId,
+      weight,
+      stored: stored ?? false,
+    })),
     { transaction: work.transaction },
   );
+  for (const { animalId: sireId, stored } of input.sires)
+    if (!stored) await addSeasonEvent(work, id, { kind: 'introduction', on: startedOn, sireId });
   return { id };
 }
 
@@ -48,7 +57,7 @@ interface PairingListRow {
   note: string | null;
   damId: string;
   version: number;
-  sires: { id: string; weight: number }[];
+  sires: { id: string; weight: number; stored: boolean }[];
 }
 
 /** All pairings with their clutches, the newest season first. */
@@ -58,7 +67,7 @@ export async function listPairings(work: Work): Promise<PairingView[]> {
   const rows = await select<PairingListRow>(
     work,
     `select p.id, p.season, p.started_on as "startedOn", p.note, p.dam_id as "damId", p.version,
-            (select json_agg(json_build_object('id', s.sire_id, 'weight', s.weight) order by s.weight desc, s.sire_id)
+            (select json_agg(json_build_object('id', s.sire_id, 'weight', s.weight, 'stored', s.stored) order by s.weight desc, s.sire_id)
                from pairing_sires s where s.collection_id = p.collection_id and s.pairing_id = p.id) as sires
        from pairings p where p.collection_id = :collectionId order by p.season desc, p.started_on desc, p.id`,
   );
@@ -66,13 +75,19 @@ export async function listPairings(work: Work): Promise<PairingView[]> {
   return rows.map(({ damId, sires, ...row }) => ({
     ...row,
     dam: kinView(genetics, byId, 'dam', damId),
-    sires: sires.map(({ id, weight }) => ({ ...kinView(genetics, byId, 'sire', id), weight })),
+    sires: sires.map(({ id, weight, stored }) => ({
+      ...kinView(genetics, byId, 'sire', id),
+      weight,
+      stored,
+    })),
     clutches: clutches.filter((clutch) => clutch.pairingId === row.id),
     cautions: [
       ...new Set(
-        sires.flatMap((sire) =>
-          pairingCautions(parentOf(genetics, sire.id), parentOf(genetics, damId), genetics.catalogue),
-        ),
+        sires
+          .filter(({ stored }) => !stored)
+          .flatMap((sire) =>
+            pairingCautions(parentOf(genetics, sire.id), parentOf(genetics, damId), genetics.catalogue),
+          ),
       ),
     ],
   }));

@@ -58,6 +58,7 @@ export type Question =
       | { readonly ask: 'proofs'; readonly p: number; readonly mates: readonly (readonly [string, Mate])[] }
       | { readonly ask: 'explain' }
       | { readonly ask: 'kinship'; readonly animal: string; readonly kin: readonly string[] }
+      | { readonly ask: 'kinships'; readonly animals: readonly string[] }
       | {
           readonly ask: 'before';
           readonly parents: readonly string[];
@@ -75,6 +76,8 @@ export interface Answers {
   };
   /** Each one's coefficients of relationship with the animal, and of inbreeding. */
   kinship: { relationship: number; inbreeding: number }[];
+  /** Of each pair: place i (i + 1) / 2 + j for j at most i. */
+  kinships: number[];
   proofs: (readonly [string, Proof])[];
   explain: { conflict: Conflict; explanations: Explanation[] }[];
   before: (readonly [string, (readonly [string, readonly WeightedGenotype[]])[]])[];
@@ -115,6 +118,11 @@ export default function answer(question: Question): Answers[Question['ask']] | n
         relationship: table.relationship(animal, id),
         inbreeding: table.inbreeding(id),
       }));
+    }
+    case 'kinships': {
+      const { animals } = question;
+      const table = new KinshipTable({ animals: withAncestors(pedigree.animals, animals) });
+      return animals.flatMap((one, i) => animals.slice(0, i + 1).map((other) => table.kinship(one, other)));
     }
     case 'proofs':
       return question.mates

@@ -43,15 +43,6 @@ const SEX_WORDS: Readonly<Record<string, NewAnimal['sex']>> = {
 };
 const MAX_ROWS = 5000;
 
-/** The text of an uploaded file; a file that is not UTF-8 is refused, not guessed at. */
-export function decodeCsv(bytes: Buffer): string {
-  try {
-    return new TextDecoder('utf-8', { fatal: true }).decode(bytes);
-  } catch {
-    throw invalidField('file', 'is not UTF-8 text: save it as "CSV UTF-8" and try again', 'encoding');
-  }
-}
-
 function columnOf(header: string): (typeof COLUMNS)[number] | null {
   const folded = header.trim().toLowerCase().replace(/_/g, ' ');
   return COLUMNS.find((column) => column === folded) ?? OTHER_NAMES[folded] ?? null;

@@ -3,7 +3,7 @@ import { mkdir, rm, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import express, { Router, type Request, type Response } from 'express';
 import sharp, { type OutputInfo } from 'sharp';
-import type { PictureRow } from '../../db/models.ts';
+import type { PictureRow } from '../../db/rows.ts';
 import type { Database, Work } from '../../db/work.ts';
 import { actorOf, idParam, type Endpoints } from '../../http/endpoint.ts';
 import { invalidField, notFound, Refusal } from '../../http/problems.ts';

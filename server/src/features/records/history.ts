@@ -6,7 +6,7 @@ import {
   type ShedRecord,
   type WeightRecord,
 } from '@karyotome/core';
-import type { RecordRow } from '../../db/models.ts';
+import type { RecordRow } from '../../db/rows.ts';
 import { select, type Work } from '../../db/work.ts';
 
 /** A valid record as husbandry reads it: which animal, what, when. */
@@ -55,7 +55,7 @@ type PackedRecord = [id: string, kind: ValidRecord['kind'], onDay: string, body:
  * Recent records of every animal that is still here, in date order, by animal: what the daily lists need. Packed by the
  * database into one row an animal, which is several times faster to fetch than one row a record.
  */
-export async function recentRecords(work: Work): Promise<Map<string, ValidRecord[]>> {
+export async function recentRecords(work: Work, days = LOOK_BACK_DAYS): Promise<Map<string, ValidRecord[]>> {
   const rows = await select<{ animalId: string; packed: PackedRecord[] }>(
     work,
     `select r.animal_id as "animalId",
@@ -67,7 +67,7 @@ export async function recentRecords(work: Work): Promise<Map<string, ValidRecord
         and a.status not in ('sold', 'died')
         and (r.on_day >= :since or r.kind = 'sex')
       group by r.animal_id`,
-    { since: addDays(work.today, -LOOK_BACK_DAYS) },
+    { since: addDays(work.today, -days) },
   );
   return new Map(
     rows.map(({ animalId, packed }) => [

@@ -1,6 +1,6 @@
 import type { Correction, NewRecord } from '@karyotome/contract';
 import { literal } from 'sequelize';
-import type { RecordRow } from '../../db/models.ts';
+import type { RecordRow } from '../../db/rows.ts';
 import type { Work } from '../../db/work.ts';
 import { publishedAnimals } from '../animals/animals.repository.ts';
 import { invalidField, notFound, Refusal } from '../../http/problems.ts';

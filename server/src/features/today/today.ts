@@ -1,12 +1,15 @@
 import type { AnimalSummary, ClutchSummary, TodayLine, TodayView } from '@karyotome/contract';
-import { animalTasks, clutchTasks, nextMeal } from '@karyotome/core';
+import { animalTasks, climateTasks, clutchTasks, nextMeal, seasonTasks, type Task } from '@karyotome/core';
 import { Router } from 'express';
 import type { Work } from '../../db/work.ts';
 import type { Endpoints } from '../../http/endpoint.ts';
 import { adviseFor, loadEnclosures } from '../animals/enclosure-advice.ts';
 import { listAnimals } from '../animals/animals.service.ts';
 import { clutchSummaries } from '../breeding/pairings.service.ts';
+import { incubationClocks } from '../incubation/clutch-view.service.ts';
+import { listIncubators } from '../incubation/incubators.service.ts';
 import { recentRecords, toHistory, type ValidRecord } from '../records/history.ts';
+import { openForecasts } from '../season/forecasts.ts';
 
 /** What needs a person now, in walking order: room, rack, level, tub; what has no place comes first. */
 export async function viewToday(work: Work): Promise<TodayView> {
@@ -17,20 +20,48 @@ export async function viewToday(work: Work): Promise<TodayView> {
     .toSorted(byPlace)
     .flatMap((animal) => linesOf(animal, records.get(animal.id) ?? [], enclosures, work.today));
   const clutches = await clutchSummaries(work);
-  const clutchLines = clutches
-    .filter((clutch) => clutch.hatchedOn === null)
-    .flatMap((clutch) =>
-      clutchTasks(clutch.laidOn, work.today).map((task): TodayLine => ({
-        ...task,
-        key: `${clutch.id}-${task.kind}`,
-        animal: null,
-        clutch: { id: clutch.id, name: clutch.name },
-        advice: null,
-        preset: null,
-      })),
-    );
-  const lines = [...clutchLines, ...gatherBenchWork(animalLines, clutches)];
+  const lines = [
+    ...(await incubatorLines(work)),
+    ...(await seasonLines(work, animals)),
+    ...(await clutchLines(work)),
+    ...gatherBenchWork(animalLines, clutches),
+  ];
   return { today: work.today, lines, thaw: countPrey(lines) };
+}
+
+const lineOf = (task: Task, key: string, of: Partial<TodayLine>): TodayLine => ({
+  ...task,
+  key: `${key}-${task.kind}`,
+  animal: null,
+  clutch: null,
+  incubator: null,
+  advice: null,
+  preset: null,
+  ...of,
+});
+
+async function incubatorLines(work: Work): Promise<TodayLine[]> {
+  return (await listIncubators(work, 0))
+    .filter(({ clutches }) => clutches.length > 0)
+    .flatMap(({ id, name, alarms }) =>
+      climateTasks(alarms, work.today).map((task, i) =>
+        lineOf(task, `${id}-${i}`, { incubator: { id, name } }),
+      ),
+    );
+}
+
+async function seasonLines(work: Work, animals: readonly AnimalSummary[]): Promise<TodayLine[]> {
+  const byId = new Map(animals.map((animal) => [animal.id, animal]));
+  return (await openForecasts(work)).flatMap(({ damId, forecast }) => {
+    const animal = byId.get(damId);
+    return animal ? seasonTasks(forecast, work.today).map((task) => lineOf(task, damId, { animal })) : [];
+  });
+}
+
+async function clutchLines(work: Work): Promise<TodayLine[]> {
+  return (await incubationClocks(work)).flatMap(({ id, name, clock }) =>
+    clutchTasks(clock, work.today).map((task, i) => lineOf(task, `${id}-${i}`, { clutch: { id, name } })),
+  );
 }
 
 function linesOf(
@@ -46,14 +77,13 @@ function linesOf(
     { history, sex: { sex: animal.sex, on: sexedOn }, identified: animal.identified, advice },
     today,
   );
-  return tasks.map((task) => ({
-    ...task,
-    key: `${animal.id}-${task.kind}`,
-    animal,
-    clutch: null,
-    advice: task.kind === 'move' ? advice : null,
-    preset: task.kind === 'meal' ? preyOf(history) : null,
-  }));
+  return tasks.map((task) =>
+    lineOf(task, animal.id, {
+      animal,
+      advice: task.kind === 'move' ? advice : null,
+      preset: task.kind === 'meal' ? preyOf(history) : null,
+    }),
+  );
 }
 
 /** Identifying and sexing is done clutch by clutch at the bench: one line for each clutch instead of one for each act. */

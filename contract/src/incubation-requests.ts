@@ -1,0 +1,140 @@
+import {
+  EGG_EVENTS,
+  EGG_SIGNS,
+  EGG_VERDICTS,
+  type EggEventKind,
+  type EggSign,
+  type EggVerdict,
+} from '@karyotome/core';
+import Joi from 'joi';
+import { id, moment, optional, pastDay, text } from './fields.ts';
+
+type Optional<T> = T | null | undefined;
+
+/** One egg as it lies in its box. */
+export interface EggInput {
+  id?: string;
+  verdict: EggVerdict;
+  massG: number | null;
+  /** Eggs of one number stuck together. */
+  stuck: number | null;
+  /** Its top is marked. */
+  marked: boolean;
+  /** Where its middle lies in the box, in hundredths of the box's width and depth. */
+  x: number;
+  y: number;
+}
+export interface BoxChange {
+  eggs: EggInput[];
+}
+export const boxChange = Joi.object<BoxChange, true>({
+  eggs: Joi.array<EggInput[]>()
+    .items(
+      Joi.object<EggInput, true>({
+        id: id(),
+        verdict: Joi.string()
+          .valid(...EGG_VERDICTS)
+          .required(),
+        massG: Joi.number().min(5).max(300).allow(null).required(),
+        stuck: Joi.number().integer().min(1).max(15).allow(null).required(),
+        marked: Joi.boolean().required(),
+        x: Joi.number().min(0).max(100).required(),
+        y: Joi.number().min(0).max(100).required(),
+      }),
+    )
+    .min(1)
+    .max(30)
+    .unique((a: EggInput, b: EggInput) => a.id !== undefined && a.id === b.id)
+    .required(),
+});
+
+export interface ClutchChange {
+  laidOn?: string;
+  incubationC?: Optional<number>;
+  incubatorId?: Optional<string>;
+  note?: Optional<string>;
+}
+export const clutchChange = Joi.object<ClutchChange, true>({
+  laidOn: pastDay(),
+  incubationC: optional(Joi.number().min(20).max(40)),
+  incubatorId: optional(id()),
+  note: optional(text(2000).allow('')),
+}).min(1);
+
+/** What was seen of some eggs, or of the whole clutch, on a day. */
+export interface NewEggEvents {
+  kind: EggEventKind;
+  on: string;
+  /** Null: the whole clutch. Only a check can be of the whole clutch. */
+  eggIds: string[] | null;
+  signs?: EggSign[];
+  young?: number;
+  note?: Optional<string>;
+}
+export const newEggEvents = Joi.object<NewEggEvents, true>({
+  kind: Joi.string()
+    .valid(...EGG_EVENTS)
+    .required(),
+  on: pastDay().required(),
+  eggIds: Joi.array<string[]>()
+    .items(id())
+    .min(1)
+    .max(30)
+    .unique()
+    .required()
+    .when('kind', { is: 'check', then: Joi.allow(null) }),
+  signs: Joi.array<EggSign[]>()
+    .items(Joi.string().valid(...EGG_SIGNS))
+    .unique(),
+  young: Joi.number().integer().min(1).max(2),
+  note: optional(text(500).allow('')),
+});
+
+export interface EggEventsVoiding {
+  ids: string[];
+  reason: string;
+}
+export const eggEventsVoiding = Joi.object<EggEventsVoiding, true>({
+  ids: Joi.array<string[]>().items(id()).min(1).max(60).unique().required(),
+  reason: text(300).min(1).required(),
+});
+
+export const SENSORS = ['none', 'simulated', 'simulated-failing'] as const;
+export type Sensor = (typeof SENSORS)[number];
+
+export interface NewIncubator {
+  name: string;
+  setC: number;
+  lowC: number;
+  highC: number;
+  lowHumidity: number | null;
+  silentAfterHours: number | null;
+  sensor: Sensor;
+}
+export const newIncubator = Joi.object<NewIncubator, true>({
+  name: text(60).min(1).required(),
+  setC: Joi.number().min(20).max(40).required(),
+  lowC: Joi.number().min(15).max(40).less(Joi.ref('highC')).required(),
+  highC: Joi.number().min(15).max(45).required(),
+  lowHumidity: Joi.number().min(1).max(100).allow(null).required(),
+  silentAfterHours: Joi.number().min(0.5).max(500).allow(null).required(),
+  sensor: Joi.string()
+    .valid(...SENSORS)
+    .required(),
+}).messages({ 'number.less': 'must be less than the upper limit' });
+
+export interface NewReading {
+  at: string;
+  celsius: number;
+  humidity?: Optional<number>;
+}
+export const newReading = Joi.object<NewReading, true>({
+  at: moment().required(),
+  celsius: Joi.number().min(-10).max(60).required(),
+  humidity: optional(Joi.number().min(0).max(100)),
+});
+
+export interface NewFeed {
+  name: string;
+}
+export const newFeed = Joi.object<NewFeed, true>({ name: text(60).min(1).required() });

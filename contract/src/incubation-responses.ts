@@ -1,0 +1,84 @@
+import type {
+  ClimateAlarm,
+  EggEventKind,
+  EggSign,
+  EggState,
+  EggVerdict,
+  IncubationClock,
+} from '@karyotome/core';
+import type { Sensor } from './incubation-requests.ts';
+
+export interface EggView {
+  id: string;
+  position: number;
+  verdict: EggVerdict;
+  massG: number | null;
+  stuck: number | null;
+  marked: boolean;
+  x: number;
+  y: number;
+  state: EggState;
+  hatchlings: { id: string; number: string }[];
+}
+
+export interface EggEventView {
+  id: string;
+  kind: EggEventKind;
+  on: string;
+  eggId: string | null;
+  signs: EggSign[];
+  young: number;
+  note: string | null;
+  author: string;
+}
+
+export interface ClutchView {
+  id: string;
+  name: string;
+  season: number;
+  version: number;
+  dam: { id: string; number: string; name: string | null; label: string };
+  sires: { id: string; number: string; name: string | null; label: string; p: number; stored: boolean }[];
+  locks: number;
+  ovulatedOn: string | null;
+  shedOn: string | null;
+  laidOn: string;
+  hatchedOn: string | null;
+  hatched: number | null;
+  note: string | null;
+  incubationC: number | null;
+  incubator: { id: string; name: string; alarms: ClimateAlarm[] } | null;
+  eggs: EggView[];
+  events: EggEventView[];
+  clock: IncubationClock;
+  /** Mean temperature by day of incubation, where it was measured. */
+  means: { day: number; celsius: number }[];
+  /** How often each number of young left the egg so far. */
+  counts: { good: number; slugs: number; pipped: number; out: number; died: number; young: number };
+  nextNumbers: string[];
+  cards: { id: string; madeAt: string; by: string }[];
+}
+
+export interface IncubatorView {
+  id: string;
+  name: string;
+  setC: number;
+  lowC: number;
+  highC: number;
+  lowHumidity: number | null;
+  silentAfterHours: number | null;
+  sensor: Sensor;
+  version: number;
+  clutches: { id: string; name: string; day: number }[];
+  last: { at: string; celsius: number; humidity: number | null; source: string } | null;
+  alarms: ClimateAlarm[];
+  /** Hourly means of the last days. */
+  series: { at: string; celsius: number; low: number; high: number; humidity: number | null }[];
+}
+
+export interface ReadingsImport {
+  taken: number;
+  known: number;
+  from: string;
+  to: string;
+}

@@ -1,0 +1,119 @@
+import type {
+  CatalogueEntry,
+  Genotype,
+  Readiness,
+  SeasonEventKind,
+  SeasonForecast,
+  SeasonRules,
+  WholeOdds,
+} from '@karyotome/core';
+import type { Sex } from './requests.ts';
+
+export interface SeasonEventView {
+  id: string;
+  kind: SeasonEventKind;
+  on: string;
+  sireId: string | null;
+  note: string | null;
+  author: string;
+}
+
+/** A female on the season board. */
+export interface BoardFemale {
+  id: string;
+  number: string;
+  name: string | null;
+  label: string;
+  massG: number | null;
+  hatchedOn: string | null;
+  floorG: number;
+  lastClutch: { id: string; name: string; laidOn: string; eggs: number } | null;
+  readiness: Readiness;
+  /** Her pairing of this season; null before the first introduction. */
+  pairing: {
+    id: string;
+    version: number;
+    sires: { id: string; number: string; weight: number; stored: boolean }[];
+    events: SeasonEventView[];
+    forecast: SeasonForecast;
+    clutch: { id: string; name: string; day: number; eggs: number; hatchedOn: string | null } | null;
+    cautions: string[];
+  } | null;
+}
+
+/** A male on the season board. */
+export interface BoardMale {
+  id: string;
+  number: string;
+  name: string | null;
+  label: string;
+  massG: number | null;
+  /** Weights of the last year, for the trend. */
+  weights: { on: string; massG: number }[];
+  females: number;
+  locks: number;
+  lastLockOn: string | null;
+  /** The female he is with now. */
+  withId: string | null;
+  readiness: Readiness;
+}
+
+export interface SeasonBoardView {
+  season: number;
+  today: string;
+  females: BoardFemale[];
+  males: BoardMale[];
+  rules: SeasonRules;
+  rulesVersion: number;
+  /** How many clutches of the keeper's own each waiting time rests on. */
+  learned: { ovulationToShed: number; shedToEggs: number; eggsToPip: number };
+}
+
+/** A clutch of the past, for the look back. */
+export interface DoneClutchView {
+  clutchId: string;
+  name: string;
+  season: string;
+  dam: string;
+  sire: string;
+  celsius: number | null;
+  eggs: number;
+  slugs: number;
+  hatched: number;
+}
+
+/** Locus id with its distribution, packed for many animals. */
+export type PackedLoci = [locus: string, genotypes: [a: Genotype[0], b: Genotype[1], p: number][]][];
+
+/** Everything the planner computes from, in the browser's worker. */
+export interface PlannerView {
+  season: number;
+  rules: SeasonRules;
+  entries: CatalogueEntry[];
+  animals: {
+    id: string;
+    number: string;
+    name: string | null;
+    sex: Exclude<Sex, 'unknown'>;
+    label: string;
+    loci: PackedLoci;
+    notReady: string[];
+    /** Years until it may breed by age and weight. */
+    readyIn: number;
+    freeLoad: number;
+    /** Of a female: her good eggs, and how many clutches of her own that rests on. */
+    size: { odds: WholeOdds; observations: number } | null;
+  }[];
+  /** Share of good eggs that hatch, over the collection, and the good eggs it rests on. */
+  hatch: { share: number; eggs: number };
+  /** Kinship of each pair of the animals above: `kinship[i * (i + 1) / 2 + j]` for j at most i. */
+  kinship: number[];
+}
+
+export interface FeedView {
+  id: string;
+  name: string;
+  /** Path of the secret address. */
+  path: string;
+  createdAt: string;
+}

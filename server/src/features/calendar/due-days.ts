@@ -1,0 +1,146 @@
+import { addDays, nextMeal, nextWeighing, type IsoDay } from '@karyotome/core';
+import type { Work } from '../../db/work.ts';
+import { listAnimals } from '../animals/animals.service.ts';
+import { incubationClocks } from '../incubation/clutch-view.service.ts';
+import { recentRecords, toHistory } from '../records/history.ts';
+import { openForecasts } from '../season/forecasts.ts';
+import { viewToday } from '../today/today.ts';
+
+/** Something due on a day or within a span of days. */
+export interface DueDay {
+  /** The same thing keeps its id, so that a calendar moves it instead of showing it twice. */
+  readonly id: string;
+  readonly from: IsoDay;
+  /** The last day. */
+  readonly to: IsoDay;
+  readonly title: string;
+  readonly text: string;
+}
+
+/** How far ahead meals and weighings are foreseen. */
+const AHEAD_DAYS = 21;
+
+/** Everything due, today and ahead: the season's dates as spans, the daily work gathered by day. */
+export async function dueDays(work: Work): Promise<DueDay[]> {
+  return [
+    ...(await seasonDays(work)),
+    ...(await clutchDays(work)),
+    ...(await todaysWork(work)),
+    ...(await animalDays(work)),
+  ];
+}
+
+async function seasonDays(work: Work): Promise<DueDay[]> {
+  return (await openForecasts(work)).flatMap(({ pairingId, dam, forecast }) =>
+    forecast.expected.map(({ what, from, to, middle, words }) => ({
+      id: `${pairingId}-${what.replace(' ', '-')}`,
+      from,
+      to,
+      title: `${dam}: ${what} expected`,
+      text: `Eight in ten fall between ${from} and ${to}, the middle is ${middle}. ${words}.`,
+    })),
+  );
+}
+
+async function clutchDays(work: Work): Promise<DueDay[]> {
+  return (await incubationClocks(work)).flatMap(({ id, name, clock }) => {
+    const checks = clock.milestones
+      .filter(
+        (milestone) => milestone.what === 'Check the eggs' && !milestone.done && milestone.on >= work.today,
+      )
+      .map(({ day, on }) => ({
+        id: `${id}-check-${day}`,
+        from: on,
+        to: on,
+        title: `Clutch ${name}: check the eggs, day ${day}`,
+        text: 'Veins, movement, mould, dents, collapse. Never roll an egg.',
+      }));
+    const pip = clock.pip
+      ? [
+          {
+            id: `${id}-pip`,
+            from: clock.pip.from,
+            to: clock.pip.to,
+            title: `Clutch ${name}: first pip expected`,
+            text: `${clock.pip.words}. Never pull a hatchling out.`,
+          },
+        ]
+      : [];
+    const cut =
+      clock.cutOn !== null && clock.cutOn >= work.today
+        ? [
+            {
+              id: `${id}-cut`,
+              from: clock.cutOn,
+              to: clock.cutOn,
+              title: `Clutch ${name}: day of cutting`,
+              text: clock.cutWords,
+            },
+          ]
+        : [];
+    return [...checks, ...pip, ...cut];
+  });
+}
+
+async function todaysWork(work: Work): Promise<DueDay[]> {
+  const { today, lines } = await viewToday(work);
+  if (lines.length === 0) return [];
+  const name = (line: (typeof lines)[number]): string =>
+    line.animal?.number ?? (line.clutch ? `Clutch ${line.clutch.name}` : (line.incubator?.name ?? ''));
+  return [
+    {
+      id: `today-${today}`,
+      from: today,
+      to: today,
+      title: `${lines.length} things to do`,
+      text: lines.map((line) => `${name(line)}: ${line.text}`).join('\n'),
+    },
+  ];
+}
+
+/** Meals and weighings of the next weeks, one entry a day. */
+async function animalDays(work: Work): Promise<DueDay[]> {
+  const records = await recentRecords(work);
+  const last = addDays(work.today, AHEAD_DAYS);
+  const days = new Map<string, { meals: string[]; weighings: string[] }>();
+  const on = (day: IsoDay) => {
+    const known = days.get(day) ?? { meals: [], weighings: [] };
+    days.set(day, known);
+    return known;
+  };
+  // What is overdue is in today's entry.
+  const isAhead = (day: IsoDay | null | undefined): day is IsoDay =>
+    day !== null && day !== undefined && day > work.today && day <= last;
+  for (const { id, number, status, hatchedOn } of await listAnimals(work)) {
+    if (status === 'sold' || status === 'died') continue;
+    const history = toHistory(hatchedOn, records.get(id) ?? []);
+    const meal = nextMeal(history);
+    if (isAhead(meal?.dueOn)) on(meal!.dueOn).meals.push(`${number}: ${meal!.prey}, ${meal!.preyG} g`);
+    const weighing = nextWeighing(history);
+    if (isAhead(weighing)) on(weighing).weighings.push(number);
+  }
+  return [...days].flatMap(([day, { meals, weighings }]) => [
+    ...(meals.length > 0
+      ? [
+          {
+            id: `meals-${day}`,
+            from: day,
+            to: day,
+            title: meals.length === 1 ? '1 meal' : `${meals.length} meals`,
+            text: meals.join('\n'),
+          },
+        ]
+      : []),
+    ...(weighings.length > 0
+      ? [
+          {
+            id: `weights-${day}`,
+            from: day,
+            to: day,
+            title: weighings.length === 1 ? 'Weigh 1 animal' : `Weigh ${weighings.length} animals`,
+            text: weighings.join(', '),
+          },
+        ]
+      : []),
+  ]);
+}

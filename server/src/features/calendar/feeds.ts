@@ -1,0 +1,110 @@
+import { randomBytes, randomUUID } from 'node:crypto';
+import { newFeed, type FeedView, type NewFeed } from '@karyotome/contract';
+import { addDays } from '@karyotome/core';
+import { Router } from 'express';
+import { ICalCalendar } from 'ical-generator';
+import { QueryTypes } from 'sequelize';
+import { inTransaction, select, type Database, type Work } from '../../db/work.ts';
+import { checked, idParam, type Endpoints } from '../../http/endpoint.ts';
+import { notFound, Refusal } from '../../http/problems.ts';
+import { dueDays, type DueDay } from './due-days.ts';
+
+const pathOf = (token: string): string => `/api/v1/calendar/${token}.ics`;
+
+async function listFeeds(work: Work): Promise<FeedView[]> {
+  const rows = await select<{ id: string; name: string; token: string; createdAt: string }>(
+    work,
+    `select id, name, token, created_at as "createdAt" from calendar_feeds
+      where collection_id = :collectionId and revoked_at is null order by created_at`,
+  );
+  return rows.map(({ token, ...feed }) => ({ ...feed, path: pathOf(token) }));
+}
+
+async function createFeed(work: Work, { name }: NewFeed): Promise<{ id: string; path: string }> {
+  const { collectionId, accountId } = work.actor;
+  const id = randomUUID();
+  const token = randomBytes(24).toString('base64url');
+  await work.models.calendarFeeds.create(
+    { collectionId, id, name, token, authorId: accountId },
+    { transaction: work.transaction },
+  );
+  return { id, path: pathOf(token) };
+}
+
+/** From now on the address answers nobody. */
+async function revokeFeed(work: Work, id: string): Promise<void> {
+  const [changed] = await work.models.calendarFeeds.update(
+    { revokedAt: new Date() },
+    { where: { collectionId: work.actor.collectionId, id, revokedAt: null }, transaction: work.transaction },
+  );
+  if (changed === 0) throw notFound('This calendar address');
+}
+
+/** Writes due days as a calendar (RFC 5545): all-day events, whose end is the day after the last. */
+export function toCalendar(collection: string, days: readonly DueDay[], stamp: Date): string {
+  const calendar = new ICalCalendar({
+    name: collection,
+    prodId: { company: 'Karyotome', product: 'Season', language: 'EN' },
+    ttl: 3600,
+  });
+  // The package writes the day that a moment has in UTC.
+  const midnight = (day: string): Date => new Date(`${day}T00:00:00Z`);
+  for (const { id, from, to, title, text } of days) {
+    calendar.createEvent({
+      id: `${id}@karyotome`,
+      start: midnight(from),
+      end: midnight(addDays(to, 1)),
+      allDay: true,
+      summary: title,
+      description: text,
+      stamp,
+    });
+  }
+  return calendar.toString();
+}
+
+export function calendarRoutes({ read, write }: Endpoints): Router {
+  const router = Router();
+  router.get(
+    '/calendar-feeds',
+    read((work) => listFeeds(work)),
+  );
+  router.post(
+    '/calendar-feeds',
+    write(async (work, request) => ({
+      status: 201,
+      body: await createFeed(work, checked(newFeed, request.body)),
+    })),
+  );
+  router.delete(
+    '/calendar-feeds/:id',
+    write(async (work, request) => {
+      await revokeFeed(work, idParam(request));
+      return { status: 204 };
+    }),
+  );
+  return router;
+}
+
+/** The feed itself: whoever knows the address may read it, so that calendars can. */
+export function publicCalendarRoutes(database: Database): Router {
+  const router = Router();
+  router.get('/calendar/:file', async (request, response) => {
+    const token = /^([\w-]{32,64})\.ics$/.exec(request.params.file)?.[1] ?? '';
+    const [feed] = await database.sequelize.query<{ collectionId: string; collection: string }>(
+      `select f.collection_id as "collectionId", c.name as collection from calendar_feeds f
+         join collections c on c.id = f.collection_id
+        where f.token = :token and f.revoked_at is null`,
+      { replacements: { token }, type: QueryTypes.SELECT },
+    );
+    if (!feed) throw new Refusal('not-found', 'This calendar was revoked, or never existed.');
+    const { collectionId, collection } = feed;
+    const reader = { accountId: '', name: '', collectionId, role: 'viewer' as const };
+    const days = await inTransaction(database, reader, (work) => dueDays(work));
+    response
+      .type('text/calendar')
+      .set('Cache-Control', 'private, max-age=900')
+      .send(toCalendar(collection, days, new Date()));
+  });
+  return router;
+}

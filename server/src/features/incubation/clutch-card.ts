@@ -1,0 +1,151 @@
+import { randomUUID } from 'node:crypto';
+import { mkdir, readFile, rm, writeFile } from 'node:fs/promises';
+import { createRequire } from 'node:module';
+import { dirname, join } from 'node:path';
+import type { ClutchView } from '@karyotome/contract';
+import pdfmake from 'pdfmake';
+import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces.js';
+import type { Work } from '../../db/work.ts';
+import { notFound } from '../../http/problems.ts';
+import { viewClutch } from './clutch-view.service.ts';
+
+const FONTS = join(
+  dirname(createRequire(import.meta.url).resolve('pdfmake/package.json')),
+  'fonts',
+  'Roboto',
+);
+pdfmake.addFonts({
+  Roboto: {
+    normal: join(FONTS, 'Roboto-Regular.ttf'),
+    bold: join(FONTS, 'Roboto-Medium.ttf'),
+    italics: join(FONTS, 'Roboto-Italic.ttf'),
+    bolditalics: join(FONTS, 'Roboto-MediumItalic.ttf'),
+  },
+});
+// A card is made of what is in the database: it fetches nothing, and reads no file but its fonts.
+pdfmake.setUrlAccessPolicy(() => false);
+pdfmake.setLocalAccessPolicy((path) => path.endsWith('.ttf'));
+
+const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
+function dayWords(day: string | null): string {
+  if (day === null) return 'not recorded';
+  const [year, month, date] = day.split('-').map(Number);
+  return `${date} ${MONTHS[month! - 1]} ${year}`;
+}
+
+const percent = (p: number): string => `${Math.round(p * 100)}%`;
+
+/** The clutch card on one page: the pair, the dates, the counts, and the eggs as they lie in the box. */
+export function drawCard(clutch: ClutchView, collection: string, printedOn: string): TDocumentDefinitions {
+  const line = (label: string, value: Content): TableCell[] => [{ text: label, color: '#555' }, value];
+  const pipOn = clutch.events.find(({ kind }) => kind === 'pip' || kind === 'out')?.on ?? null;
+  const isDone = clutch.hatchedOn !== null;
+  const { counts } = clutch;
+  return {
+    pageSize: 'A5',
+    pageMargins: [34, 34, 34, 34],
+    info: { title: `Clutch ${clutch.name}`, author: collection },
+    defaultStyle: { font: 'Roboto', fontSize: 10 },
+    content: [
+      { text: `Clutch ${clutch.name}`, fontSize: 22, bold: true },
+      { text: `${collection}, season ${clutch.season}`, color: '#555', margin: [0, 0, 0, 10] },
+      {
+        layout: 'lightHorizontalLines',
+        table: {
+          widths: [92, '*'],
+          body: [
+            line('Dam', [
+              { text: `${clutch.dam.number} ${clutch.dam.name ?? ''}`, bold: true },
+              { text: clutch.dam.label, fontSize: 9 },
+            ]),
+            ...clutch.sires.map((sire, i) =>
+              line(i === 0 ? 'Sire' : 'or', [
+                {
+                  text: `${sire.number} ${sire.name ?? ''}${clutch.sires.length > 1 ? `  (${percent(sire.p)} before any gene${sire.stored ? ', stored sperm' : ''})` : ''}`,
+                  bold: !sire.stored,
+                },
+                { text: sire.label, fontSize: 9 },
+              ]),
+            ),
+            line('Locks seen', String(clutch.locks)),
+            line('Pre-lay shed', dayWords(clutch.shedOn)),
+            line('Laid', dayWords(clutch.laidOn)),
+            line('First pip', pipOn ? dayWords(pipOn) : isDone ? 'not recorded' : 'not yet'),
+            line('Hatched', isDone ? dayWords(clutch.hatchedOn) : 'not yet'),
+            line(
+              'Incubator',
+              `${clutch.incubator?.name ?? ''}${clutch.incubationC ? ` at ${clutch.incubationC.toFixed(1)} °C` : ''}`.trim() ||
+                'not recorded',
+            ),
+            line(
+              'Eggs',
+              `${counts.good + counts.slugs} laid, ${counts.good} good, ${counts.slugs} slugs, ${counts.died} died in the egg${isDone ? `, ${clutch.hatched} young` : ''}`,
+            ),
+          ],
+        },
+      },
+      { svg: drawBox(clutch), width: 300, margin: [0, 14, 0, 6] },
+      {
+        text: 'Tops as marked: never roll an egg. Open circles are slugs, dotted ones doubtful.',
+        fontSize: 8,
+        color: '#555',
+      },
+      ...(clutch.note ? [{ text: clutch.note, margin: [0, 8, 0, 0] } as Content] : []),
+      { text: `Printed ${dayWords(printedOn)}`, fontSize: 8, color: '#555', margin: [0, 10, 0, 0] },
+    ],
+  };
+}
+
+/** The eggs where they lie, by number, with their weight. */
+function drawBox({ eggs }: ClutchView): string {
+  const drawn = eggs.map(({ position, x, y, verdict, massG }) => {
+    const [cx, cy] = [x * 3, y * 1.5];
+    const dash = verdict === 'doubtful' ? ' stroke-dasharray="3 2"' : '';
+    const fill = verdict === 'slug' ? 'none' : '#eee6d8';
+    return `<ellipse cx="${cx}" cy="${cy}" rx="22" ry="16" fill="${fill}" stroke="#333"${dash}/>
+      <text x="${cx}" y="${cy + 1}" font-size="11" text-anchor="middle" fill="#111">${position}</text>
+      ${massG ? `<text x="${cx}" y="${cy + 11}" font-size="7" text-anchor="middle" fill="#333">${Math.round(massG)} g</text>` : ''}`;
+  });
+  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="-12 -12 324 174"><rect x="-10" y="-10" width="320" height="170" rx="8" fill="none" stroke="#888"/>${drawn.join('')}</svg>`;
+}
+
+const cardPath = (dataDir: string, file: string): string => join(dataDir, 'cards', file);
+
+/** Prints the card as it is now, and keeps it. */
+export async function makeCard(work: Work, dataDir: string, clutchId: string): Promise<{ id: string }> {
+  const clutch = await viewClutch(work, clutchId);
+  const { collectionId, accountId } = work.actor;
+  const collection = (await work.models.collections.findByPk(collectionId, {
+    transaction: work.transaction,
+  }))!.get();
+  const pdf = await pdfmake.createPdf(drawCard(clutch, collection.name, work.today)).getBuffer();
+  const id = randomUUID();
+  const file = `${id}.pdf`;
+  await mkdir(join(dataDir, 'cards'), { recursive: true });
+  await writeFile(cardPath(dataDir, file), pdf);
+  try {
+    await work.models.clutchCards.create(
+      { collectionId, id, clutchId, file, authorId: accountId },
+      { transaction: work.transaction },
+    );
+  } catch (error) {
+    await rm(cardPath(dataDir, file), { force: true });
+    throw error;
+  }
+  return { id };
+}
+
+export async function readCard(
+  work: Work,
+  dataDir: string,
+  id: string,
+): Promise<{ pdf: Buffer; name: string }> {
+  const row = await work.models.clutchCards.findOne({
+    where: { collectionId: work.actor.collectionId, id },
+    transaction: work.transaction,
+  });
+  if (!row) throw notFound('This card');
+  const { file, clutchId } = row.get();
+  const { name } = await viewClutch(work, clutchId);
+  return { pdf: await readFile(cardPath(dataDir, file)), name: `clutch-${name}.pdf` };
+}

@@ -1,0 +1,184 @@
+import type { ClutchView, EggEventView, EggView } from '@karyotome/contract';
+import { eggState, incubationClock, type EggEvent, type IncubationClock } from '@karyotome/core';
+import type { ClutchRow, EggRow } from '../../db/rows.ts';
+import { select, type Work } from '../../db/work.ts';
+import { listAnimals } from '../animals/animals.service.ts';
+import { findClutch, proposeNumbers } from '../breeding/clutches.service.ts';
+import { rulesOf } from '../season/rules.ts';
+import { seasonEvents } from '../season/season-events.ts';
+import { waitsOf } from '../season/waits.ts';
+import { dailyMeans } from './daily-means.ts';
+import { listIncubators } from './incubators.service.ts';
+
+export async function eggsOf(work: Work, clutchId: string): Promise<EggRow[]> {
+  const rows = await work.models.eggs.findAll({
+    where: { collectionId: work.actor.collectionId, clutchId },
+    order: [['position', 'ASC']],
+    transaction: work.transaction,
+  });
+  return rows.map((row) => row.get());
+}
+
+/** Valid events of the eggs, by clutch, in date order. */
+export async function eggEvents(
+  work: Work,
+  clutchId: string | null = null,
+): Promise<Map<string, EggEventView[]>> {
+  const rows = await select<EggEventView & { clutchId: string }>(
+    work,
+    `select e.id, e.clutch_id as "clutchId", e.kind, e.on_day as "on", e.egg_id as "eggId", e.signs, e.young, e.note,
+            who.name as author
+       from egg_events e join accounts who on who.id = e.author_id
+      where e.collection_id = :collectionId and e.voided_at is null
+        and (cast(:clutchId as uuid) is null or e.clutch_id = :clutchId)
+      order by e.on_day, e.recorded_at`,
+    { clutchId },
+  );
+  const byClutch = new Map<string, EggEventView[]>();
+  for (const { clutchId: id, ...event } of rows) byClutch.set(id, [...(byClutch.get(id) ?? []), event]);
+  return byClutch;
+}
+
+/** The clocks of all clutches that are in the incubator. */
+export async function incubationClocks(
+  work: Work,
+): Promise<{ id: string; name: string; clock: IncubationClock; firstPipOn: string | null }[]> {
+  const { rules } = await rulesOf(work);
+  const waits = await waitsOf(work);
+  const means = await dailyMeans(work);
+  const events = await eggEvents(work);
+  const clutches = await select<
+    Pick<ClutchRow, 'id' | 'laidOn' | 'incubationC' | 'incubatorId'> & { name: string }
+  >(
+    work,
+    `select id, laid_on as "laidOn", incubation_c as "incubationC", incubator_id as "incubatorId",
+            to_char(season % 100, 'FM00') || to_char(ordinal, 'FM00') as name
+       from clutches where collection_id = :collectionId and hatched_on is null and laid_on <= :today
+      order by laid_on`,
+    { today: work.today },
+  );
+  return clutches.map((clutch) => {
+    const own = events.get(clutch.id) ?? [];
+    const firstPipOn = firstPip(own);
+    const clock = incubationClock(
+      {
+        laidOn: clutch.laidOn,
+        setC: clutch.incubationC,
+        means: means.of(clutch.incubatorId, clutch.laidOn),
+        firstPipOn,
+        checkedOn: own.filter(({ kind }) => kind === 'check').map(({ on }) => on),
+      },
+      waits.eggsToPip,
+      rules,
+      work.today,
+    );
+    return { id: clutch.id, name: clutch.name, clock, firstPipOn };
+  });
+}
+
+const firstPip = (events: readonly EggEventView[]): string | null =>
+  events.find(({ kind }) => kind === 'pip' || kind === 'out')?.on ?? null;
+
+interface ParentsRow {
+  damId: string;
+  sires: { id: string; weight: number; stored: boolean }[] | null;
+}
+
+/** One clutch from its pairing to the last egg. */
+export async function viewClutch(work: Work, id: string): Promise<ClutchView> {
+  const clutch = await findClutch(work, id);
+  const { rules } = await rulesOf(work);
+  const waits = await waitsOf(work);
+  const means = (await dailyMeans(work)).of(clutch.incubatorId, clutch.laidOn);
+  const events = (await eggEvents(work, id)).get(id) ?? [];
+  const pairingEvents = (await seasonEvents(work)).get(clutch.pairingId) ?? [];
+  const animals = await listAnimals(work);
+  const byId = new Map(animals.map((animal) => [animal.id, animal]));
+  const [parents] = await select<ParentsRow>(
+    work,
+    `select p.dam_id as "damId",
+            (select json_agg(json_build_object('id', s.sire_id, 'weight', s.weight, 'stored', s.stored)
+                             order by s.stored, s.weight desc, s.sire_id)
+               from pairing_sires s where s.collection_id = p.collection_id and s.pairing_id = p.id) as sires
+       from pairings p where p.collection_id = :collectionId and p.id = :id`,
+    { id: clutch.pairingId },
+  );
+  const named = (animalId: string) => {
+    const { number, name, label } = byId.get(animalId)!;
+    return { id: animalId, number, name, label };
+  };
+  const sires = parents!.sires ?? [];
+  const total = sires.reduce((sum, { weight }) => sum + weight, 0);
+  const hatchlings = await select<{ id: string; number: string; eggId: string }>(
+    work,
+    `select id, number, egg_id as "eggId" from animals
+      where collection_id = :collectionId and clutch_id = :id and egg_id is not null order by number`,
+    { id },
+  );
+  const eggs = (await eggsOf(work, id)).map((egg): EggView => {
+    const { collectionId: _c, clutchId: _k, ...shown } = egg;
+    return {
+      ...shown,
+      state: eggState(egg.id, toEggEvents(events)),
+      hatchlings: hatchlings.filter(({ eggId }) => eggId === egg.id).map(({ eggId: _, ...young }) => young),
+    };
+  });
+  const incubators = await listIncubators(work, 0);
+  const incubator = incubators.find((one) => one.id === clutch.incubatorId);
+  const last = (kind: string): string | null =>
+    pairingEvents.findLast((event) => event.kind === kind)?.on ?? null;
+  const stages = eggs.map(({ state }) => state);
+  return {
+    id,
+    name: clutchName(clutch),
+    season: clutch.season,
+    version: clutch.version,
+    dam: named(parents!.damId),
+    sires: sires.map(({ id: sireId, weight, stored }) => ({ ...named(sireId), p: weight / total, stored })),
+    locks: pairingEvents.filter(({ kind }) => kind === 'lock').length,
+    ovulatedOn: last('ovulation'),
+    shedOn: last('pre-lay-shed'),
+    laidOn: clutch.laidOn,
+    hatchedOn: clutch.hatchedOn,
+    hatched: clutch.hatched,
+    note: clutch.note,
+    incubationC: clutch.incubationC,
+    incubator: incubator ? { id: incubator.id, name: incubator.name, alarms: incubator.alarms } : null,
+    eggs,
+    events,
+    clock: incubationClock(
+      {
+        laidOn: clutch.laidOn,
+        setC: clutch.incubationC,
+        means,
+        firstPipOn: firstPip(events),
+        checkedOn: events.filter(({ kind }) => kind === 'check').map(({ on }) => on),
+      },
+      waits.eggsToPip,
+      rules,
+      clutch.hatchedOn ?? work.today,
+    ),
+    means: [...means].map(([day, celsius]) => ({ day, celsius })).toSorted((a, b) => a.day - b.day),
+    counts: {
+      good: clutch.eggs - (clutch.slugs ?? 0),
+      slugs: clutch.slugs ?? 0,
+      pipped: stages.filter(({ stage }) => stage === 'pipped').length,
+      out: stages.filter(({ stage }) => stage === 'out').length,
+      died: stages.filter(({ stage }) => stage === 'died').length,
+      young: stages.reduce((sum, { young }) => sum + young, 0),
+    },
+    nextNumbers: clutch.hatchedOn ? [] : await proposeNumbers(work, clutch, 2 * clutch.eggs),
+    cards: await select(
+      work,
+      `select k.id, k.made_at as "madeAt", who.name as by from clutch_cards k join accounts who on who.id = k.author_id
+        where k.collection_id = :collectionId and k.clutch_id = :id order by k.made_at desc`,
+      { id },
+    ),
+  };
+}
+
+export const clutchName = ({ season, ordinal }: Pick<ClutchRow, 'season' | 'ordinal'>): string =>
+  String(season % 100).padStart(2, '0') + String(ordinal).padStart(2, '0');
+
+export const toEggEvents = (views: readonly EggEventView[]): EggEvent[] =>
+  views.map(({ id, kind, on, eggId, signs, young }) => ({ id, kind, on, eggId, signs, young }));

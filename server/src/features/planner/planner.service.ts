@@ -1,0 +1,76 @@
+import type { PackedLoci, PlannerView } from '@karyotome/contract';
+import { clutchSize, daysBetween, hatchShare, WILD, type Readiness, type SeasonRules } from '@karyotome/core';
+import type { Work } from '../../db/work.ts';
+import { listAnimals } from '../animals/animals.service.ts';
+import { entryInputs } from '../catalogue/catalogue.service.ts';
+import type { Genetics } from '../genetics/genetics.service.ts';
+import { doneClutches } from '../incubation/hatch-rates.service.ts';
+import { seasonState } from '../season/board.service.ts';
+
+const YEAR_DAYS = 365.25;
+/** A youngster that is not weighed into readiness grows into it in about this many years. */
+const GROWS_INTO_IT = 0.5;
+
+/** Everything the planner in the browser computes from: who there is, what each may be, who is related to whom. */
+export async function viewPlanner(work: Work): Promise<PlannerView> {
+  const { season, rules, females, males, genetics } = await seasonState(work);
+  const board = new Map([...females, ...males].map((one) => [one.id, one]));
+  const loads = new Map(males.map((male) => [male.id, rules.maleLoad - male.females]));
+  const clutches = await doneClutches(work);
+  const good = clutches.reduce((sum, { eggs, slugs }) => sum + eggs - slugs, 0);
+  const hatched = clutches.reduce((sum, one) => sum + Math.min(one.hatched, one.eggs - one.slugs), 0);
+  const animals = (await listAnimals(work)).filter(
+    ({ sex, status }) => sex !== 'unknown' && status !== 'sold' && status !== 'died' && status !== 'reserved',
+  );
+  const ids = animals.map(({ id }) => id);
+  return {
+    season,
+    rules,
+    entries: await entryInputs(work),
+    animals: animals.map(({ id, number, name, sex, label, hatchedOn }) => {
+      const readiness = board.get(id)?.readiness ?? null;
+      return {
+        id,
+        number,
+        name,
+        sex: sex as 'female' | 'male',
+        label,
+        loci: packedLoci(genetics, id),
+        notReady: reasonsAgainst(readiness),
+        readyIn: yearsUntilReady(hatchedOn, sex as 'female' | 'male', readiness, rules, work.today),
+        freeLoad: sex === 'male' ? (loads.get(id) ?? rules.maleLoad) : 0,
+        size:
+          sex === 'female'
+            ? clutchSize(clutches.filter(({ dam }) => dam === number).map(({ eggs, slugs }) => eggs - slugs))
+            : null,
+      };
+    }),
+    hatch: { share: hatchShare(hatched, good), eggs: good },
+    kinship: ids.length > 0 ? await genetics.ask({ ask: 'kinships', animals: ids }) : [],
+  };
+}
+
+/** What an animal may be, without the loci at which it is wild type for certain. */
+function packedLoci(genetics: Genetics, id: string): PackedLoci {
+  return [...genetics.posterior.genotypes(id)]
+    .filter(([, genotypes]) => genotypes.some(({ genotype, p }) => p > 0 && genotype.some((a) => a !== WILD)))
+    .map(([locus, genotypes]) => [locus, genotypes.map(({ genotype: [a, b], p }) => [a, b, p])]);
+}
+
+function reasonsAgainst(readiness: Readiness | null): string[] {
+  if (!readiness) return ['not grown yet'];
+  return readiness.reasons.filter(({ side }) => side === 'against').map(({ text }) => text);
+}
+
+function yearsUntilReady(
+  hatchedOn: string | null,
+  sex: 'female' | 'male',
+  readiness: Readiness | null,
+  rules: SeasonRules,
+  today: string,
+): number {
+  if (readiness?.ready) return 0;
+  const from = sex === 'female' ? rules.femaleFromYears : rules.maleFromYears;
+  const age = hatchedOn ? daysBetween(hatchedOn, today) / YEAR_DAYS : from;
+  return Math.max(GROWS_INTO_IT, from - age);
+}
