@@ -5,12 +5,14 @@ import { daysBetween } from '@karyotome/core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { loadDemo } from '../src/db/seeds/demo/demo.ts';
 import { CLUTCHES, FARM } from '../src/db/seeds/demo/plan.ts';
+import { SEASON } from '../src/db/seeds/demo/season-plan.ts';
 import { inTransaction, localToday, type Work } from '../src/db/work.ts';
 import { listAnimals } from '../src/features/animals/animals.service.ts';
 import { viewAnimal } from '../src/features/animals/view-animal.ts';
 import { listPairings } from '../src/features/breeding/pairings.service.ts';
 import { listContradictions } from '../src/features/genetics/contradictions.service.ts';
 import { geneticsOf } from '../src/features/genetics/genetics.service.ts';
+import { viewBoard } from '../src/features/season/board.service.ts';
 import { viewToday } from '../src/features/today/today.ts';
 import { startTestApp, type TestApp } from './test-app.ts';
 
@@ -39,14 +41,14 @@ afterAll(async () => {
 });
 
 describe('the demo farm', () => {
-  test('has about sixty living animals of three generations and ten clutches over three seasons', async () => {
+  test('has about seventy living animals of three generations and a dozen clutches over three seasons', async () => {
     const animals = await asOwner(listAnimals);
     const living = animals.filter((a) => a.status !== 'sold' && a.status !== 'died');
-    expect(living.length).toBeGreaterThanOrEqual(55);
-    expect(living.length).toBeLessThanOrEqual(65);
+    expect(living.length).toBeGreaterThanOrEqual(60);
+    expect(living.length).toBeLessThanOrEqual(72);
     const clutches = (await asOwner(listPairings)).flatMap((pairing) => pairing.clutches);
-    expect(clutches).toHaveLength(CLUTCHES.length);
-    expect(clutches.filter((clutch) => clutch.hatchedOn === null)).toHaveLength(1);
+    expect(clutches).toHaveLength(CLUTCHES.length + SEASON.filter((plan) => plan.laid).length);
+    expect(clutches.filter((clutch) => clutch.hatchedOn === null)).toHaveLength(3);
     expect(clutches.filter((clutch) => clutch.hatchedOn !== null && clutch.identified === 0)).toHaveLength(1);
     const listed = animals.filter((animal) => animal.published);
     const pages = await Promise.all(listed.map(({ id }) => asOwner((work) => viewAnimal(work, id))));
@@ -70,6 +72,19 @@ describe('the demo farm', () => {
     const male = (await asOwner(listAnimals)).find((animal) => animal.number === 'M-03')!;
     const { appetite } = await asOwner((work) => viewAnimal(work, male.id));
     expect(daysBetween(appetite.lastTakenOn!, today)).toBeGreaterThan(60);
+  });
+
+  test('has a season with a female in every stage, and waits that rest on clutches of its own', async () => {
+    const board = await asOwner(viewBoard);
+    const stages = board.females.map(({ pairing }) => pairing?.forecast.stage ?? 'open');
+    for (const stage of ['open', 'together', 'apart', 'ovulated', 'pre-lay', 'laid'])
+      expect(stages).toContain(stage);
+    expect(board.learned.shedToEggs).toBeGreaterThanOrEqual(10);
+    expect(board.learned.eggsToPip).toBeGreaterThanOrEqual(9);
+    expect(board.females.some(({ pairing }) => pairing?.sires.some(({ stored }) => stored))).toBe(true);
+    const { lines } = await asOwner(viewToday);
+    const kinds = new Set(lines.map(({ kind }) => kind));
+    for (const kind of ['eggs', 'season', 'climate'] as const) expect(kinds).toContain(kind);
   });
 
   test('has a clutch of two possible sires, in which the genes have told some', async () => {

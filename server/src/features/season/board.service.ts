@@ -15,6 +15,7 @@ import { select, type Work } from '../../db/work.ts';
 import { summaries } from '../animals/animals.repository.ts';
 import { geneticsOf, parentOf, type Genetics } from '../genetics/genetics.service.ts';
 import { recentRecords, toHistory } from '../records/history.ts';
+import { OPEN_DAYS } from './introductions.ts';
 import { rulesOf } from './rules.ts';
 import { seasonEvents, toSeasonEvents } from './season-events.ts';
 import { waitsOf } from './waits.ts';
@@ -22,6 +23,7 @@ import { waitsOf } from './waits.ts';
 interface PairingOfSeason {
   id: string;
   season: number;
+  startedOn: string;
   damId: string;
   version: number;
   sires: { id: string; weight: number; stored: boolean }[];
@@ -29,7 +31,7 @@ interface PairingOfSeason {
 }
 
 const PAIRINGS_SQL = `
-  select p.id, p.season, p.dam_id as "damId", p.version,
+  select p.id, p.season, p.started_on as "startedOn", p.dam_id as "damId", p.version,
          (select json_agg(json_build_object('id', s.sire_id, 'weight', s.weight, 'stored', s.stored))
             from pairing_sires s where s.collection_id = p.collection_id and s.pairing_id = p.id) as sires,
          (select json_build_object('id', c.id, 'name', to_char(c.season % 100, 'FM00') || to_char(c.ordinal, 'FM00'),
@@ -40,6 +42,8 @@ const PAIRINGS_SQL = `
 
 /** Weights of a year show whether an animal has recovered. */
 const LOOK_BACK_DAYS = 365;
+/** Eggs that lie longer were forgotten in the book. */
+const LONGEST_INCUBATION_DAYS = 100;
 /** Lighter than this share of the floor, an animal is not grown enough to be on the board. */
 const NEARLY_GROWN = 0.7;
 
@@ -69,12 +73,12 @@ export async function seasonState(work: Work): Promise<SeasonState> {
   const records = await recentRecords(work, LOOK_BACK_DAYS);
   const historyOf = (animal: AnimalSummary): History =>
     toHistory(animal.hatchedOn, records.get(animal.id) ?? []);
-  const ofSeason = pairings.filter((pairing) => pairing.season === season);
+  const ofSeason = pairings.filter((pairing) => pairing.season === season || goesOn(pairing, work.today));
   const uses = malesUses(ofSeason, events, waits, work.today);
 
   const toFemale = (animal: AnimalSummary): BoardFemale => {
     const own = pairings.filter((pairing) => pairing.damId === animal.id);
-    const current = own.findLast((pairing) => pairing.season === season) ?? null;
+    const current = own.findLast((pairing) => ofSeason.includes(pairing)) ?? null;
     const last = own.findLast((pairing) => pairing.clutch !== null)?.clutch ?? null;
     // Her clutch of this season is not what she has to recover from before this season.
     const before = own.findLast((pairing) => pairing.clutch !== null && pairing !== current)?.clutch ?? null;
@@ -149,6 +153,13 @@ export async function seasonState(work: Work): Promise<SeasonState> {
     females: animals.filter((a) => a.sex === 'female' && isGrown(a, rules.olderFemaleFloorG)).map(toFemale),
     males: animals.filter((a) => a.sex === 'male' && isGrown(a, rules.maleFloorG)).map(toMale),
   };
+}
+
+/** Of an earlier season, but not over: no eggs yet, or eggs that have not hatched. */
+function goesOn({ startedOn, clutch }: PairingOfSeason, today: string): boolean {
+  return clutch
+    ? clutch.hatchedOn === null && daysBetween(clutch.laidOn, today) <= LONGEST_INCUBATION_DAYS
+    : daysBetween(startedOn, today) <= OPEN_DAYS;
 }
 
 function cautionsOf(genetics: Genetics, { damId, sires }: PairingOfSeason): string[] {

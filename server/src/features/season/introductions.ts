@@ -9,6 +9,9 @@ import { rulesOf } from './rules.ts';
 import { addSeasonEvent, findPairing, seasonEvents, toSeasonEvents } from './season-events.ts';
 import { wouldBeWaits } from './waits.ts';
 
+/** A pairing without eggs goes on for so long, across the turn of the season too. Common practice, no source. */
+export const OPEN_DAYS = 150;
+
 /**
  * Puts a male to a female. Her pairing of the season begins with it, if it has not yet; a male that is with another female
  * leaves her on that day; mates of earlier seasons come in as weak candidates, by the keeper's own share.
@@ -39,10 +42,11 @@ async function openPairing(work: Work, damId: string, on: string): Promise<strin
   const [open] = await select<{ id: string }>(
     work,
     `select p.id from pairings p
-      where p.collection_id = :collectionId and p.dam_id = :damId and p.season = :season
+      where p.collection_id = :collectionId and p.dam_id = :damId
+        and (p.season = :season or p.started_on between cast(:on as date) - ${OPEN_DAYS} and :on)
         and not exists (select 1 from clutches c where c.collection_id = p.collection_id and c.pairing_id = p.id)
       order by p.started_on desc limit 1`,
-    { damId, season },
+    { damId, season, on },
   );
   if (open) return open.id;
   const id = randomUUID();

@@ -16,6 +16,8 @@ import { inTransaction, localToday, type Actor, type Database, type Work } from 
 import { Chance } from './chance.ts';
 import { drawSnake } from './drawing.ts';
 import { liveRecords, type Story } from './life.ts';
+import { earlierC, SEASON_FOUNDERS, SEASON_RACK, STILL_LYING } from './season-plan.ts';
+import { DemoSeason } from './season.ts';
 import {
   CLUTCHES,
   FARM,
@@ -96,12 +98,14 @@ class Farm {
   private readonly byClutch = new Map<string, Made[]>();
   private readonly free = new Map<number, string[]>();
   private readonly housed = new Map<string, { tub: string; step: number }>();
+  private readonly season: DemoSeason;
   private readonly work: Work;
   private readonly dataDir: string;
   private readonly today: string;
 
   constructor(work: Work, dataDir: string, today: string) {
     this.work = work;
+    this.season = new DemoSeason({ ...work, today }, (number) => this.byNumber.get(number)!.id);
     this.dataDir = dataDir;
     this.today = today;
   }
@@ -117,12 +121,18 @@ class Farm {
 
   async build(): Promise<void> {
     await this.buildRoom();
+    await this.season.buildIncubators();
     for (const founder of FOUNDERS) await this.addFounder(founder);
     for (const clutch of CLUTCHES) await this.addClutch(clutch);
     const everybody = [...this.byNumber.values(), ...[...this.byClutch.values()].flat()];
     for (const animal of everybody) await this.live(animal);
     await this.drawPictures();
     await this.publishSome();
+    for (const founder of SEASON_FOUNDERS) {
+      await this.addFounder(founder);
+      await this.live(this.byNumber.get(founder.number)!);
+    }
+    await this.season.playSeason();
   }
 
   private async buildRoom(): Promise<void> {
@@ -130,7 +140,8 @@ class Farm {
       where: { collectionId: this.work.actor.collectionId, name: LADDER_PRESETS[0]!.name },
       transaction: this.work.transaction,
     }))!.get();
-    for (const rack of RACKS) await createRack(this.work, { ...rack, room: ROOM, ladderId: ladder.id });
+    for (const rack of [...RACKS, SEASON_RACK])
+      await createRack(this.work, { ...rack, room: ROOM, ladderId: ladder.id });
     const racks: RackView[] = await listRacks(this.work);
     for (const { stepPosition, tubs } of racks) {
       const known = this.free.get(stepPosition) ?? [];
@@ -182,6 +193,7 @@ class Farm {
     const sires = plan.sires.map(({ choice, weight }) => ({ made: this.choose(choice), weight }));
     const startedOn = this.ago(plan.pairedAgo);
     const laidOn = this.ago(plan.laidAgo);
+    const lying = STILL_LYING[plan.id];
     const pairing = await createPairing(this.on(startedOn), {
       season: Number(laidOn.slice(0, 4)),
       damId: dam.id,
@@ -193,9 +205,18 @@ class Farm {
       laidOn,
       eggs: plan.eggs,
       slugs: plan.slugs,
-      incubationC: 31.4,
+      incubationC: earlierC(plan.laidAgo),
+      incubatorId: lying ? this.season.incubator(lying.incubator) : null,
     });
+    await this.season.courtOf(
+      plan,
+      pairing.id,
+      sires.map(({ made }) => made.id),
+    );
+    await this.season.box(clutch.id, lying?.eggs ?? []);
+    for (const look of lying?.looks ?? []) await this.season.look(clutch.id, look);
     if (plan.hatchedAgo === null) return;
+    await this.season.eggsOf(plan, clutch.id);
     const hatchedOn = this.ago(plan.hatchedAgo);
     const { ids, numbers } = await hatch(
       this.on(hatchedOn),

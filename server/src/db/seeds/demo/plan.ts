@@ -139,7 +139,7 @@ export const CLUTCHES: readonly PlannedClutch[] = [
     sires: [{ choice: 'M-04', weight: 1 }],
     pairedAgo: 945,
     laidAgo: 866,
-    eggs: 8,
+    eggs: 9,
     slugs: 1,
     hatchedAgo: 809,
     hatched: 7,
@@ -165,7 +165,7 @@ export const CLUTCHES: readonly PlannedClutch[] = [
     sires: [{ choice: 'M-01', weight: 1 }],
     pairedAgo: 590,
     laidAgo: 506,
-    eggs: 7,
+    eggs: 8,
     slugs: 1,
     hatchedAgo: 448,
     hatched: 6,
@@ -178,7 +178,7 @@ export const CLUTCHES: readonly PlannedClutch[] = [
     sires: [{ choice: 'M-03', weight: 1 }],
     pairedAgo: 570,
     laidAgo: 488,
-    eggs: 6,
+    eggs: 7,
     slugs: 1,
     hatchedAgo: 431,
     hatched: 5,
@@ -264,8 +264,8 @@ export const STORIES: Readonly<
   'g-5': 'too-big',
   'h-4': 'moved-too-early',
 };
-/** Males that fast through the breeding season, for this many days so far. */
-export const FASTING: Readonly<Record<string, number>> = { 'M-03': 74, 'M-04': 52 };
+/** Animals that fast through the breeding season, for this many days so far. */
+export const FASTING: Readonly<Record<string, number>> = { 'M-03': 74, 'M-04': 52, 'F-08': 48, 'F-09': 44 };
 
 /** Where the eye cannot tell which: what is then recorded instead, by clutch. A double among its young tells later. */
 export const LOOK_ALIKE: Readonly<Record<string, { readonly seen: string; readonly recorded: string }>> = {
