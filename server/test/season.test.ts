@@ -145,6 +145,22 @@ describe('a whole season, from the first introduction to numbered hatchlings', (
     expect((await female('D-1')).pairing!.forecast.stage).toBe('ovulated');
   });
 
+  test('an introduction taken back leaves no candidate behind, and an empty pairing is gone', async () => {
+    const { id: damId } = await created('/animals', { number: 'D-9', sex: 'female', genes: 'Normal' });
+    const { id: sireId } = await created('/animals', { number: 'S-9', sex: 'male', genes: 'Pastel' });
+    const put = (male: string, on: string) =>
+      created<{ pairingId: string; eventId: string }>('/season/introductions', { damId, sireId: male, on });
+    const first = await put(sireId, ago(9));
+    const { id: third } = await created('/animals', { number: 'S-8', sex: 'male', genes: 'Fire' });
+    const slip = await put(third, ago(8));
+    expect((await owner.post(`/pairing-events/${slip.eventId}/void`, { reason: 'slip' })).status).toBe(204);
+    expect((await female('D-9')).pairing!.sires.map(({ number }) => number)).toEqual(['S-9']);
+    expect((await owner.post(`/pairing-events/${first.eventId}/void`, { reason: 'slip' })).status).toBe(204);
+    const { females } = await board();
+    expect(females.find(({ number }) => number === 'D-9')?.pairing ?? null).toBeNull();
+    for (const id of [damId, sireId, third]) expect((await owner.delete(`/animals/${id}`)).status).toBe(204);
+  });
+
   test('after the pre-lay shed Today asks for eggs from the earliest likely day', async () => {
     await created(`/pairings/${pairing}/events`, { kind: 'pre-lay-shed', on: ago(36) });
     const { lines } = (await owner.get('/today')).body as TodayView;

@@ -6,7 +6,13 @@ import { select, touchGenetics, type Work } from '../../db/work.ts';
 import { invalidField, Refusal } from '../../http/problems.ts';
 import { checkParent } from '../animals/animals.service.ts';
 import { rulesOf } from './rules.ts';
-import { addSeasonEvent, findPairing, seasonEvents, toSeasonEvents } from './season-events.ts';
+import {
+  addSeasonEvent,
+  findPairing,
+  seasonEvents,
+  toSeasonEvents,
+  voidSeasonEvent,
+} from './season-events.ts';
 import { wouldBeWaits } from './waits.ts';
 
 /** A pairing without eggs goes on for so long, across the turn of the season too. Common practice, no source. */
@@ -137,6 +143,36 @@ async function writeSires(
     })),
     { transaction: work.transaction },
   );
+}
+
+/**
+ * Takes an event back. A male that was never with her after all is no candidate any more; a pairing of which nothing is left
+ * is gone, as if it had not been entered.
+ */
+export async function takeBack(work: Work, eventId: string, reason: string): Promise<void> {
+  const { pairingId, sireId, kind } = await voidSeasonEvent(work, eventId, reason);
+  if (kind !== 'introduction' || sireId === null) return;
+  const { collectionId } = work.actor;
+  const laid = await work.models.clutches.count({
+    where: { collectionId, pairingId },
+    transaction: work.transaction,
+  });
+  const left = (await seasonEvents(work)).get(pairingId) ?? [];
+  // Eggs have fathers: who they may be is then changed by hand, not in passing.
+  if (laid > 0 || left.some((event) => event.sireId === sireId)) return;
+  await work.models.pairingSires.destroy({
+    where: { collectionId, pairingId, sireId, stored: false },
+    transaction: work.transaction,
+  });
+  const remaining = await work.models.pairingSires.count({
+    where: { collectionId, pairingId, stored: false },
+    transaction: work.transaction,
+  });
+  if (remaining === 0 && left.length === 0)
+    await work.models.pairings.destroy({
+      where: { collectionId, id: pairingId },
+      transaction: work.transaction,
+    });
 }
 
 /** Sets the candidates and their weights by hand. One who was with her by the record cannot be left out. */

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import type { NewSeasonEvent, SeasonEventCorrection, SeasonEventView } from '@karyotome/contract';
 import type { SeasonEvent } from '@karyotome/core';
 import { literal } from 'sequelize';
-import type { PairingRow } from '../../db/rows.ts';
+import type { PairingEventRow, PairingRow } from '../../db/rows.ts';
 import { select, type Work } from '../../db/work.ts';
 import { invalidField, notFound, Refusal } from '../../http/problems.ts';
 
@@ -103,8 +103,8 @@ export async function voidSeasonEvent(
   id: string,
   reason: string,
   replacedBy: string | null = null,
-): Promise<void> {
-  await findEvent(work, id);
+): Promise<PairingEventRow> {
+  const event = await findEvent(work, id);
   await work.models.pairingEvents.update(
     {
       voidedAt: literal('clock_timestamp()') as never,
@@ -114,6 +114,7 @@ export async function voidSeasonEvent(
     },
     { where: { collectionId: work.actor.collectionId, id }, transaction: work.transaction },
   );
+  return event;
 }
 
 /** Puts another event of the same kind in the place of one, which is kept as voided. */

@@ -9,9 +9,9 @@ import {
 import { Router } from 'express';
 import { checked, expectedVersion, idParam, type Endpoints } from '../../http/endpoint.ts';
 import { viewBoard } from './board.service.ts';
-import { changeSires, introduce } from './introductions.ts';
+import { changeSires, introduce, takeBack } from './introductions.ts';
 import { changeRules } from './rules.ts';
-import { addSeasonEvent, correctSeasonEvent, voidSeasonEvent } from './season-events.ts';
+import { addSeasonEvent, correctSeasonEvent } from './season-events.ts';
 
 export function seasonRoutes({ read, write }: Endpoints): Router {
   const router = Router();
@@ -58,7 +58,7 @@ export function seasonRoutes({ read, write }: Endpoints): Router {
   router.post(
     '/pairing-events/:id/void',
     write(async (work, request) => {
-      await voidSeasonEvent(work, idParam(request), checked(voiding, request.body).reason);
+      await takeBack(work, idParam(request), checked(voiding, request.body).reason);
       return { status: 204 };
     }),
   );
