@@ -25,6 +25,8 @@ export interface BoardFemale {
   name: string | null;
   label: string;
   massG: number | null;
+  /** The last meal that was taken; null where none is recorded in the last year. */
+  lastMealOn: string | null;
   hatchedOn: string | null;
   floorG: number;
   lastClutch: { id: string; name: string; laidOn: string; eggs: number } | null;

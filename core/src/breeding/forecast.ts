@@ -47,7 +47,7 @@ export interface SeasonForecast {
 
 /** A share in words that a hand can count: "1 in 5". */
 export function oneInWords(p: number): string {
-  if (p >= 0.995) return 'nearly all';
+  if (p >= 0.975) return 'nearly all';
   if (p <= 0.005) return 'hardly any';
   if (p > 0.85) return `${Math.round(p * 20)} in 20`;
   if (p > 0.6) return `${Math.round(p * 10)} in 10`;

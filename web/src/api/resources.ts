@@ -3,30 +3,48 @@ import type {
   AnimalSummary,
   AnimalView,
   BenchView,
+  BoxChange,
   CatalogueEntryInput,
   CatalogueView,
   ClaimDetailView,
+  ClutchChange,
+  ClutchView,
   CollectionSettings,
   ContradictionView,
   Correction,
+  DoneClutchView,
+  EggEventsVoiding,
+  FeedView,
   Hatching,
   ImportPreview,
+  IncubatorView,
+  Introduction,
   KinNodeView,
   LadderView,
   NewAnimal,
   NewClutch,
+  NewEggEvents,
+  NewIncubator,
   NewLadder,
   NewPairing,
   NewRack,
+  NewReading,
   NewRecord,
+  NewSeasonEvent,
   PairingView,
+  PlannerView,
   PublicAnimal,
   RackView,
+  ReadingsImport,
+  SeasonBoardView,
+  SeasonEventCorrection,
   SessionView,
   ShowcaseLine,
   SignIn,
+  SiresChange,
   TodayView,
 } from '@karyotome/contract';
+import type { SeasonRules } from '@karyotome/core';
 import { request } from './client.ts';
 
 /* One function per endpoint; stateless. */
@@ -68,6 +86,47 @@ export const api = {
       body,
       version,
     }),
+
+  season: () => request<SeasonBoardView>('GET', '/season'),
+  changeSeasonRules: (body: SeasonRules, version: number) =>
+    request<{ version: number }>('PUT', '/season/rules', { body, version }),
+  introduce: (body: Introduction) =>
+    request<{ pairingId: string; eventId: string }>('POST', '/season/introductions', { body }),
+  addSeasonEvent: (pairingId: string, body: NewSeasonEvent) =>
+    request<Created>('POST', `/pairings/${pairingId}/events`, { body }),
+  voidSeasonEvent: (id: string, reason: string) =>
+    request<void>('POST', `/pairing-events/${id}/void`, { body: { reason } }),
+  correctSeasonEvent: (id: string, body: SeasonEventCorrection) =>
+    request<Created>('POST', `/pairing-events/${id}/correct`, { body }),
+  changeSires: (pairingId: string, body: SiresChange, version: number) =>
+    request<{ version: number }>('PUT', `/pairings/${pairingId}/sires`, { body, version }),
+
+  clutch: (id: string) => request<ClutchView>('GET', `/clutches/${id}`),
+  changeClutch: (id: string, body: ClutchChange, version: number) =>
+    request<{ version: number }>('PATCH', `/clutches/${id}`, { body, version }),
+  changeBox: (clutchId: string, body: BoxChange, version: number) =>
+    request<{ version: number }>('PUT', `/clutches/${clutchId}/eggs`, { body, version }),
+  addEggEvents: (clutchId: string, body: NewEggEvents) =>
+    request<{ ids: string[] }>('POST', `/clutches/${clutchId}/egg-events`, { body }),
+  voidEggEvents: (body: EggEventsVoiding) => request<void>('POST', '/egg-events/void', { body }),
+  makeClutchCard: (clutchId: string) => request<Created>('POST', `/clutches/${clutchId}/cards`, { body: {} }),
+  clutchCardUrl: (id: string) => `/api/v1/clutch-cards/${id}`,
+  hatchRates: () => request<DoneClutchView[]>('GET', '/hatch-rates'),
+
+  incubators: () => request<IncubatorView[]>('GET', '/incubators'),
+  addIncubator: (body: NewIncubator) => request<Created>('POST', '/incubators', { body }),
+  changeIncubator: (id: string, body: NewIncubator, version: number) =>
+    request<Created>('PUT', `/incubators/${id}`, { body, version }),
+  addReading: (incubatorId: string, body: NewReading) =>
+    request<{ at: string }>('POST', `/incubators/${incubatorId}/readings`, { body }),
+  importReadings: (incubatorId: string, file: Blob) =>
+    request<ReadingsImport>('POST', `/incubators/${incubatorId}/readings/import`, { file, type: 'text/csv' }),
+
+  calendarFeeds: () => request<FeedView[]>('GET', '/calendar-feeds'),
+  addCalendarFeed: (name: string) => request<Created>('POST', '/calendar-feeds', { body: { name } }),
+  revokeCalendarFeed: (id: string) => request<void>('DELETE', `/calendar-feeds/${id}`),
+
+  planner: () => request<PlannerView>('GET', '/planner'),
 
   catalogue: () => request<CatalogueView>('GET', '/catalogue'),
   addCatalogueEntry: (body: CatalogueEntryInput) => request<Created>('POST', '/catalogue/entries', { body }),

@@ -14,6 +14,23 @@ export function dayWords(day: string): string {
   return `${date} ${MONTHS[month! - 1]} ${year}`;
 }
 
+/** "4 Mar", where the year goes without saying. */
+export const shortDay = (day: string): string => dayWords(day).replace(/ \d+$/, '');
+
+/** "25 Nov to 6 Dec", with the year where it changes between them; one day as "about 25 Nov". */
+export function spanOfDays(from: string, to: string): string {
+  if (from === to) return `about ${shortDay(from)}`;
+  return from.slice(0, 4) === to.slice(0, 4)
+    ? `${shortDay(from)} to ${shortDay(to)}`
+    : `${shortDay(from)} to ${dayWords(to)}`;
+}
+
+/** "since today", "since yesterday", "for 12 days" */
+export function sinceWords(day: string, today = localToday()): string {
+  const days = daysBetween(day, today);
+  return days < 2 ? `since ${agoWords(day, today)}` : `for ${days} days`;
+}
+
 /** "today", "yesterday", "in 3 days", "12 days ago", then the date. */
 export function agoWords(day: string, today = localToday()): string {
   const days = daysBetween(day, today);

@@ -27,8 +27,28 @@ export const router = createRouter({
     { path: '/today', component: () => import('../features/today/TodayView.vue'), meta: { title: 'Today' } },
     {
       path: '/season',
-      component: () => import('../features/season/SeasonView.vue'),
+      component: () => import('../features/season/BoardView.vue'),
       meta: { title: 'Season' },
+    },
+    {
+      path: '/season/planner',
+      component: () => import('../features/planner/PlannerView.vue'),
+      meta: { title: 'Planner' },
+    },
+    {
+      path: '/season/incubators',
+      component: () => import('../features/incubators/IncubatorsView.vue'),
+      meta: { title: 'Incubators' },
+    },
+    {
+      path: '/season/past',
+      component: () => import('../features/season/PastView.vue'),
+      meta: { title: 'Look back' },
+    },
+    {
+      path: '/season/clutches/:id',
+      component: () => import('../features/eggs/EggsView.vue'),
+      meta: { title: 'Eggs' },
     },
     {
       path: '/bench',

@@ -12,6 +12,13 @@ export const useAnimal = (id: MaybeRefOrGetter<string>) =>
 export const usePairings = () => useQuery({ key: ['pairings'], query: api.pairings });
 export const useBench = (id: MaybeRefOrGetter<string>) =>
   useQuery({ key: () => ['bench', toValue(id)], query: () => api.bench(toValue(id)) });
+export const useSeason = () => useQuery({ key: ['season'], query: api.season });
+export const useClutch = (id: MaybeRefOrGetter<string>) =>
+  useQuery({ key: () => ['clutch', toValue(id)], query: () => api.clutch(toValue(id)) });
+export const useIncubators = () => useQuery({ key: ['incubators'], query: api.incubators });
+export const useHatchRates = () => useQuery({ key: ['hatch-rates'], query: api.hatchRates });
+export const useCalendarFeeds = () => useQuery({ key: ['calendar-feeds'], query: api.calendarFeeds });
+export const usePlanner = () => useQuery({ key: ['planner'], query: api.planner });
 export const useRacks = () => useQuery({ key: ['racks'], query: api.racks });
 export const useLadders = () => useQuery({ key: ['ladders'], query: api.ladders });
 export const useShowcase = () => useQuery({ key: ['showcase'], query: api.showcase });

@@ -90,6 +90,7 @@ export async function seasonState(work: Work): Promise<SeasonState> {
       name,
       label,
       massG,
+      lastMealOn: historyOf(animal).feedings.findLast(({ taken }) => taken)?.on ?? null,
       hatchedOn,
       floorG: isOlder ? rules.olderFemaleFloorG : rules.femaleFloorG,
       lastClutch: last && { id: last.id, name: last.name, laidOn: last.laidOn, eggs: last.eggs },

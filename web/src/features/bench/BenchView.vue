@@ -9,14 +9,12 @@ import OutcomeList from '../../ui/OutcomeList.vue';
 import StateBlock from '../../ui/StateBlock.vue';
 import RecordDialog from '../records/RecordDialog.vue';
 import type { RecordSubject } from '../records/useRecordForm.ts';
-import HatchDialog from './HatchDialog.vue';
 import HatchlingCard from './HatchlingCard.vue';
 import IdentifyDialog from './IdentifyDialog.vue';
 
 const route = useRoute();
 const { data, status, error, refetch } = useBench(() => String(route.params['id']));
 const session = useSession();
-const hatching = ref(false);
 const identifying = ref<HatchlingView | null>(null);
 const subject = ref<RecordSubject | null>(null);
 const parents = computed(() => (data.value ? [data.value.dam, ...data.value.sires] : []));
@@ -53,9 +51,7 @@ function open(hatchling: HatchlingView, kind: RecordKind): void {
             >
             <template v-else>, day {{ data.clutch.day }}</template>
           </span>
-          <v-btn v-if="session.mayRecord && !data.clutch.hatchedOn" color="primary" @click="hatching = true"
-            >Hatched…</v-btn
-          >
+          <v-btn variant="outlined" :to="`/season/clutches/${data.clutch.id}`">Eggs</v-btn>
         </div>
         <div class="desk">
           <aside class="stack">
@@ -113,8 +109,8 @@ function open(hatchling: HatchlingView, kind: RecordKind): void {
             <v-card v-if="data.hatchlings.length === 0" class="box">
               <h2>Still in the egg</h2>
               <p>
-                When they have left the egg, press “Hatched” to number them. Never pull a hatchling out: it
-                takes one to three days to absorb the yolk.
+                When they have left the egg they are numbered on the page of their eggs. Never pull a
+                hatchling out: it takes one to three days to absorb the yolk.
               </p>
             </v-card>
             <div v-else class="grid">
@@ -128,7 +124,6 @@ function open(hatchling: HatchlingView, kind: RecordKind): void {
             </div>
           </div>
         </div>
-        <HatchDialog v-if="hatching" :bench="data" @close="hatching = false" />
         <IdentifyDialog
           v-if="identifying"
           :hatchling="identifying"

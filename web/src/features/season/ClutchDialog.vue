@@ -1,27 +1,37 @@
 <script setup lang="ts">
-import { newClutch, type PairingView } from '@karyotome/contract';
+import { newClutch, type BoardFemale } from '@karyotome/contract';
 import { useRouter } from 'vue-router';
 import { api } from '../../api/resources.ts';
 import { localToday } from '../../format/format.ts';
 import { useNotices } from '../../stores/notices.ts';
+import { useIncubators } from '../../stores/queries.ts';
 import { filled, useForm } from '../../stores/useForm.ts';
 import DayField from '../../ui/DayField.vue';
 import FormDialog from '../../ui/FormDialog.vue';
+import { siresWords } from './season-words.ts';
 
-const props = defineProps<{ pairing: PairingView }>();
+/** The eggs of a female are there: how many, and where they lie. What each is like is said on their own page. */
+const props = defineProps<{ female: BoardFemale }>();
 const emit = defineEmits<{ close: [] }>();
 const router = useRouter();
+const { data: incubators } = useIncubators();
 const notices = useNotices();
 const { draft, discard, submit, errorsOf, general, busy } = useForm({
-  key: `clutch.${props.pairing.id}`,
+  key: `clutch.${props.female.pairing!.id}`,
   initial: () => ({
     laidOn: localToday() as string | null,
     eggs: null as number | null,
     slugs: 0 as number | null,
+    incubatorId: null as string | null,
+    /** Where no incubator is named. */
     incubationC: 31.4 as number | null,
   }),
   schema: newClutch,
-  toInput: (values) => ({ pairingId: props.pairing.id, ...filled(values) }),
+  toInput: ({ incubationC, ...values }) => ({
+    pairingId: props.female.pairing!.id,
+    ...filled(values),
+    ...(values.incubatorId ? {} : filled({ incubationC })),
+  }),
   send: api.addClutch,
 });
 async function send(): Promise<void> {
@@ -29,14 +39,14 @@ async function send(): Promise<void> {
   if (!sent) return;
   notices.say('Clutch recorded');
   emit('close');
-  await router.push(`/bench/${sent.value.id}`);
+  await router.push(`/season/clutches/${sent.value.id}`);
 }
 </script>
 
 <template>
   <FormDialog
     title="Eggs laid"
-    :subtitle="`${pairing.dam.number} × ${pairing.sires.map((s) => s.number).join(' or ')}`"
+    :subtitle="`${female.number} × ${siresWords(female)}`"
     submit-text="Record clutch"
     :busy="busy"
     :general="general"
@@ -59,17 +69,26 @@ async function send(): Promise<void> {
       :min="0"
       :error-messages="errorsOf('slugs')"
     />
+    <v-select
+      v-if="incubators?.length"
+      v-model="draft.incubatorId"
+      label="Incubator"
+      clearable
+      :items="incubators.map(({ id, name, setC }) => ({ value: id, title: `${name}, ${setC} °C` }))"
+      :error-messages="errorsOf('incubatorId')"
+    />
     <v-number-input
+      v-if="!draft.incubatorId"
       v-model="draft.incubationC"
-      label="Incubator, °C"
+      label="Incubated at, °C"
       :precision="1"
       :step="0.1"
       control-variant="hidden"
       :error-messages="errorsOf('incubationC')"
     />
     <p class="wide small soft">
-      Mark the top of each egg and never roll one: the embryo fixes itself to the shell and drowns if turned.
-      Eggs that stuck together stay together.
+      On the next page each egg can be weighed and looked at. Mark the top of each egg and never roll one: the
+      embryo fixes itself to the shell and drowns if turned. Eggs that stuck together stay together.
     </p>
   </FormDialog>
 </template>

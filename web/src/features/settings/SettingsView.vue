@@ -6,6 +6,7 @@ import { useLadders } from '../../stores/queries.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useSession } from '../../stores/session.ts';
 import { useForm } from '../../stores/useForm.ts';
+import CalendarCard from './CalendarCard.vue';
 
 const session = useSession();
 const notices = useNotices();
@@ -81,6 +82,7 @@ async function send(): Promise<void> {
         <v-btn type="submit" color="primary" size="large" :loading="busy">Save</v-btn>
       </div>
     </form>
+    <CalendarCard />
     <p class="soft small notes">
       Signed in as {{ session.view?.account.name }} ({{ session.view?.account.email }}),
       {{ session.view?.role }}. Reptiles can carry Salmonella: wash hands, and keep thawing prey away from

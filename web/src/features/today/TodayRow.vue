@@ -32,6 +32,18 @@ const VERBS: Partial<Record<TodayLine['kind'], string>> = {
   identify: 'Identify…',
   move: 'Move…',
 };
+/** Eggs have their own page; young stand on the bench. */
+const home = computed(() => {
+  const { animal, clutch, incubator, kind } = props.line;
+  if (kind === 'season') return '/season';
+  if (animal) return `/animals/${animal.id}`;
+  if (clutch) return kind === 'eggs' ? `/season/clutches/${clutch.id}` : `/bench/${clutch.id}`;
+  return incubator ? '/season/incubators' : '/today';
+});
+const subject = computed(() => {
+  const { animal, clutch, incubator } = props.line;
+  return animal?.number ?? (clutch ? `Clutch ${clutch.name}` : (incubator?.name ?? ''));
+});
 const place = computed(() => {
   const tub = props.line.animal?.tub;
   return tub ? `${tub.level}-${tub.slot}` : '';
@@ -55,10 +67,7 @@ function onKey(event: KeyboardEvent): void {
   const key = event.key.toLowerCase();
   const isMeal = props.mayRecord && props.line.preset !== null && !write.busy.value;
   if (isMeal && (key === 't' || key === 'r')) void meal(key === 't');
-  if (key === 'enter')
-    void router.push(
-      props.line.animal ? `/animals/${props.line.animal.id}` : `/bench/${props.line.clutch!.id}`,
-    );
+  if (key === 'enter') void router.push(home.value);
 }
 function open(kind: RecordKind): void {
   const { animal, advice, preset } = props.line;
@@ -82,7 +91,7 @@ function open(kind: RecordKind): void {
     :class="line.kind"
     tabindex="0"
     role="group"
-    :aria-label="`${line.animal?.number ?? `Clutch ${line.clutch?.name}`}: ${line.text}`"
+    :aria-label="`${subject}: ${line.text}`"
     @keydown="onKey"
   >
     <span class="tub num soft">{{ place }}</span>
@@ -92,8 +101,8 @@ function open(kind: RecordKind): void {
       >
       <span class="soft small label">{{ line.animal.label }}</span>
     </router-link>
-    <router-link v-else-if="line.clutch" :to="`/bench/${line.clutch.id}`" class="who plain">
-      <strong>Clutch {{ line.clutch.name }}</strong>
+    <router-link v-else :to="home" class="who plain">
+      <strong>{{ subject }}</strong>
     </router-link>
     <span class="what">{{ line.text }}</span>
     <WhyPanel :title="line.text">
@@ -116,7 +125,9 @@ function open(kind: RecordKind): void {
         <v-btn variant="outlined" :disabled="write.busy.value" @click="meal(false)">Refused</v-btn>
         <v-btn variant="text" aria-label="Another meal" @click="open('feeding')">Other…</v-btn>
       </template>
-      <v-btn v-else-if="line.clutch" variant="outlined" :to="`/bench/${line.clutch.id}`">Open</v-btn>
+      <v-btn v-else-if="line.clutch || line.incubator || line.kind === 'season'" variant="outlined" :to="home"
+        >Open</v-btn
+      >
       <v-btn v-else-if="mayRecord && KIND[line.kind]" variant="outlined" @click="open(KIND[line.kind]!)">{{
         VERBS[line.kind]
       }}</v-btn>

@@ -19,6 +19,7 @@ const KINDS = [
   { value: 'move', title: 'Moves' },
   { value: 'bench', title: 'Bench' },
   { value: 'eggs', title: 'Eggs' },
+  { value: 'season', title: 'Season' },
 ] as const;
 const GROUP: Record<TodayLine['kind'], string> = {
   meal: 'meal',
@@ -30,6 +31,8 @@ const GROUP: Record<TodayLine['kind'], string> = {
   move: 'move',
   settle: 'move',
   eggs: 'eggs',
+  season: 'season',
+  climate: 'eggs',
 };
 const kind = ref<string>('all');
 const counts = computed(() => {
@@ -49,13 +52,15 @@ const places = computed(() => {
   const groups = new Map<string, TodayLine[]>();
   for (const line of shown.value) {
     const tub = line.animal?.tub;
-    const place = line.clutch
-      ? line.kind === 'eggs'
-        ? 'Incubator'
-        : 'Bench'
-      : tub
-        ? `${tub.room} · ${tub.rack}`
-        : 'Without a tub';
+    const place = line.incubator
+      ? 'Incubator'
+      : line.clutch
+        ? line.kind === 'eggs'
+          ? 'Incubator'
+          : 'Bench'
+        : tub
+          ? `${tub.room} · ${tub.rack}`
+          : 'Without a tub';
     groups.set(place, [...(groups.get(place) ?? []), line]);
   }
   return [...groups];

@@ -69,7 +69,7 @@ export class DemoSeason {
   /** What was noted of a pairing of an earlier season, from its first night to the shed before the eggs. */
   async courtOf(plan: PlannedClutch, pairingId: string, sireIds: readonly string[]): Promise<void> {
     const { chance } = this;
-    const shedAgo = plan.laidAgo + chance.whole(27, 34);
+    const shedAgo = plan.laidAgo + chance.whole(27, 40);
     const ovulatedAgo = shedAgo + chance.whole(17, 22);
     for (const [i, sireId] of sireIds.entries()) {
       const from = plan.pairedAgo - i * 9;

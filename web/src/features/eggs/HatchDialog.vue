@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { hatching, type BenchView } from '@karyotome/contract';
+import { hatching, type ClutchView } from '@karyotome/contract';
 import { computed } from 'vue';
 import { api } from '../../api/resources.ts';
 import { localToday } from '../../format/format.ts';
@@ -10,16 +10,21 @@ import DayField from '../../ui/DayField.vue';
 import FormDialog from '../../ui/FormDialog.vue';
 
 /** Turns the eggs that hatched into numbered hatchlings, in one act. */
-const props = defineProps<{ bench: BenchView }>();
-const emit = defineEmits<{ close: [] }>();
+const props = defineProps<{
+  clutch: Pick<ClutchView, 'id' | 'name' | 'version' | 'nextNumbers'>;
+  young: number;
+  /** The eggs were followed one by one: each hatchling is then known by its egg and its own day. */
+  followed: boolean;
+}>();
+const emit = defineEmits<{ close: []; done: [] }>();
 const session = useSession();
 const notices = useNotices();
 const isFree = computed(() => session.settings?.numberPattern === 'free');
 const { draft, discard, submit, errorsOf, general, busy } = useForm({
-  key: `hatch.${props.bench.clutch.id}`,
+  key: `hatch.${props.clutch.id}`,
   initial: () => ({
     hatchedOn: localToday() as string | null,
-    hatched: (props.bench.clutch.eggs - (props.bench.clutch.slugs ?? 0)) as number | null,
+    hatched: props.young as number | null,
     numbers: '',
   }),
   schema: hatching,
@@ -27,9 +32,9 @@ const { draft, discard, submit, errorsOf, general, busy } = useForm({
     ...filled(values),
     ...(isFree.value ? { numbers: linesOf(numbers) } : {}),
   }),
-  send: (input) => api.hatch(props.bench.clutch.id, input, props.bench.clutch.version),
+  send: (input) => api.hatch(props.clutch.id, input, props.clutch.version),
 });
-const proposed = computed(() => props.bench.nextNumbers.slice(0, draft.hatched ?? 0));
+const proposed = computed(() => props.clutch.nextNumbers.slice(0, draft.hatched ?? 0));
 const linesOf = (text: string): string[] =>
   text
     .split('\n')
@@ -40,13 +45,13 @@ async function send(): Promise<void> {
   if (!sent) return;
   const { numbers } = sent.value;
   notices.say(`${numbers.length} hatchlings numbered ${numbers[0]} to ${numbers.at(-1)}`);
-  emit('close');
+  emit('done');
 }
 </script>
 
 <template>
   <FormDialog
-    :title="`Clutch ${bench.clutch.name} hatched`"
+    :title="`Clutch ${clutch.name} hatched`"
     submit-text="Number them"
     :busy="busy"
     :general="general"
@@ -73,6 +78,9 @@ async function send(): Promise<void> {
     <p v-else class="wide">
       Their numbers: <strong>{{ proposed[0] }}</strong> to <strong>{{ proposed.at(-1) }}</strong>
       <span class="soft small">{{ ' ' }}(numbers are never reused; the pattern is under Settings)</span>
+    </p>
+    <p v-if="followed" class="wide small">
+      They are numbered in the order in which they left their eggs, each with its own day.
     </p>
     <p class="wide small soft">
       Twins count as two. Keep the clutch together on damp paper until the first shed, and do not feed before

@@ -1,0 +1,99 @@
+<script setup lang="ts">
+import { LineChart } from 'echarts/charts';
+import {
+  AriaComponent,
+  GridComponent,
+  MarkAreaComponent,
+  MarkLineComponent,
+  TooltipComponent,
+} from 'echarts/components';
+import { use } from 'echarts/core';
+import { CanvasRenderer } from 'echarts/renderers';
+import { computed } from 'vue';
+import VChart from 'vue-echarts';
+import { useTheme } from 'vuetify';
+import { temperatureWords } from '../../format/format.ts';
+import { useSession } from '../../stores/session.ts';
+import { climateOption, type ClimatePoint } from './climate-option.ts';
+
+use([
+  CanvasRenderer,
+  LineChart,
+  GridComponent,
+  TooltipComponent,
+  MarkAreaComponent,
+  MarkLineComponent,
+  AriaComponent,
+]);
+/** Temperatures over days of incubation or over time, with what is allowed as a band and the setting as a line. */
+const props = defineProps<{
+  points: readonly ClimatePoint[];
+  setC: number | null;
+  lowC?: number;
+  highC?: number;
+  /** "day": whole days of incubation; "time": moments in ms. */
+  xName: 'day' | 'time';
+}>();
+const theme = useTheme();
+const session = useSession();
+const option = computed(() => {
+  const { colors, dark } = theme.current.value;
+  return climateOption(props, {
+    ink: String(colors['on-surface']),
+    soft: dark ? '#7d5738' : '#8a8274',
+    line: String(colors['secondary']),
+    band: dark ? '#2c1c11' : '#e9e0d0',
+    paper: String(colors['surface']),
+  });
+});
+const words = (celsius: number): string => temperatureWords(celsius, session.settings?.temperatureUnit);
+/** The table behind the chart: one row a day. */
+const TABLE_ROWS = 70;
+const rows = computed(() => props.points.slice(-TABLE_ROWS));
+const xWords = (x: number): string =>
+  props.xName === 'day'
+    ? `day ${x}`
+    : new Date(x).toLocaleString('en-GB', { dateStyle: 'short', timeStyle: 'short' });
+</script>
+
+<template>
+  <div>
+    <VChart
+      :option="option"
+      autoresize
+      class="chart"
+      aria-label="Temperatures over time. The table below has the same figures."
+    />
+    <details class="small">
+      <summary>As a table</summary>
+      <div class="table">
+        <table>
+          <tbody>
+            <tr v-for="point in rows" :key="point.x">
+              <th scope="row">{{ xWords(point.x) }}</th>
+              <td class="num">{{ words(point.celsius) }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+    </details>
+  </div>
+</template>
+
+<style scoped>
+.chart {
+  height: 180px;
+}
+.table {
+  max-height: 220px;
+  overflow-y: auto;
+}
+th {
+  padding-right: 24px;
+  font-weight: 400;
+  text-align: left;
+}
+summary {
+  cursor: pointer;
+}
+</style>

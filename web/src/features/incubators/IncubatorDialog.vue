@@ -1,0 +1,103 @@
+<script setup lang="ts">
+import { newIncubator, type IncubatorView, type Sensor } from '@karyotome/contract';
+import { api } from '../../api/resources.ts';
+import { useNotices } from '../../stores/notices.ts';
+import { useForm } from '../../stores/useForm.ts';
+import FormDialog from '../../ui/FormDialog.vue';
+
+/** A new incubator, or what is to be changed of one: its setting, and when it shall raise an alarm. */
+const props = defineProps<{ incubator: IncubatorView | null }>();
+const emit = defineEmits<{ close: [] }>();
+const notices = useNotices();
+const { draft, discard, submit, errorsOf, general, busy } = useForm({
+  key: `incubator.${props.incubator?.id ?? 'new'}`,
+  initial: () => ({
+    name: props.incubator?.name ?? '',
+    setC: (props.incubator?.setC ?? 31.4) as number | null,
+    lowC: (props.incubator?.lowC ?? 30) as number | null,
+    highC: (props.incubator?.highC ?? 32.5) as number | null,
+    lowHumidity: props.incubator ? props.incubator.lowHumidity : (80 as number | null),
+    silentAfterHours: props.incubator ? props.incubator.silentAfterHours : (24 as number | null),
+    sensor: props.incubator?.sensor ?? ('none' as Sensor),
+  }),
+  schema: newIncubator,
+  toInput: (values) => ({ ...values }),
+  send: (input) =>
+    props.incubator
+      ? api.changeIncubator(props.incubator.id, input, props.incubator.version)
+      : api.addIncubator(input),
+});
+const SENSORS = [
+  { value: 'none', title: 'None: readings by hand or from a file' },
+  { value: 'simulated', title: 'Simulated, steady (for trying out)' },
+  { value: 'simulated-failing', title: 'Simulated, the heater fails (for trying out)' },
+];
+async function send(): Promise<void> {
+  if (!(await submit())) return;
+  notices.say(`${draft.name || 'The incubator'} saved`);
+  emit('close');
+}
+</script>
+
+<template>
+  <FormDialog
+    :title="incubator ? incubator.name : 'New incubator'"
+    submit-text="Save"
+    :max-width="640"
+    :busy="busy"
+    :general="general"
+    @close="emit('close')"
+    @discard="discard"
+    @submit="send"
+  >
+    <v-text-field v-model="draft.name" label="Name" :error-messages="errorsOf('name')" />
+    <v-number-input
+      v-model="draft.setC"
+      label="Set to, °C"
+      control-variant="hidden"
+      :precision="1"
+      :error-messages="errorsOf('setC')"
+    />
+    <v-number-input
+      v-model="draft.lowC"
+      label="Alarm below, °C"
+      control-variant="hidden"
+      :precision="1"
+      :error-messages="errorsOf('lowC')"
+    />
+    <v-number-input
+      v-model="draft.highC"
+      label="Alarm above, °C"
+      control-variant="hidden"
+      :precision="1"
+      :error-messages="errorsOf('highC')"
+    />
+    <v-number-input
+      v-model="draft.lowHumidity"
+      label="Alarm below, % humidity"
+      control-variant="hidden"
+      clearable
+      :precision="0"
+      :error-messages="errorsOf('lowHumidity')"
+    />
+    <v-number-input
+      v-model="draft.silentAfterHours"
+      label="Alarm when silent for, hours"
+      control-variant="hidden"
+      clearable
+      :precision="1"
+      :error-messages="errorsOf('silentAfterHours')"
+    />
+    <v-select
+      v-model="draft.sensor"
+      class="wide"
+      label="Sensor"
+      :items="SENSORS"
+      :error-messages="errorsOf('sensor')"
+    />
+    <p v-if="draft.sensor !== 'none'" class="wide small">
+      The simulated sensor measures nothing. It writes invented readings, labelled as such, so that charts and
+      alarms can be tried out. Do not trust eggs to it.
+    </p>
+  </FormDialog>
+</template>

@@ -1,0 +1,84 @@
+import type { EChartsOption } from 'echarts';
+
+export interface ClimatePoint {
+  /** A day of incubation, or a moment in ms. */
+  readonly x: number;
+  readonly celsius: number;
+}
+export interface ClimateChartData {
+  readonly points: readonly ClimatePoint[];
+  readonly setC: number | null;
+  readonly lowC?: number;
+  readonly highC?: number;
+  readonly xName: 'day' | 'time';
+}
+interface Colors {
+  readonly ink: string;
+  readonly soft: string;
+  readonly line: string;
+  readonly band: string;
+  readonly paper: string;
+}
+
+/** Room above and below what is shown, °C. */
+const MARGIN_C = 0.6;
+
+/** The lowest and highest °C of the axis: all that is measured and allowed, with a margin. */
+export function axisRange({ points, setC, lowC, highC }: ClimateChartData): [number, number] {
+  const all = [...points.map(({ celsius }) => celsius), ...[setC, lowC, highC].filter((c) => c != null)];
+  return [Math.floor(Math.min(...all) - MARGIN_C), Math.ceil(Math.max(...all) + MARGIN_C)];
+}
+
+export function climateOption(data: ClimateChartData, colors: Colors): EChartsOption {
+  const [min, max] = axisRange(data);
+  const axis = {
+    axisLine: { lineStyle: { color: colors.soft } },
+    axisLabel: { color: colors.ink, hideOverlap: true },
+    splitLine: { show: false },
+  };
+  return {
+    animation: false,
+    aria: { enabled: true },
+    grid: { left: 44, right: 12, top: 10, bottom: 26 },
+    tooltip: {
+      trigger: 'axis',
+      backgroundColor: colors.paper,
+      borderColor: colors.soft,
+      textStyle: { color: colors.ink },
+      valueFormatter: (value) => `${Number(value).toFixed(1)} °C`,
+    },
+    xAxis:
+      data.xName === 'day' ? { type: 'value', min: 0, max: 'dataMax', ...axis } : { type: 'time', ...axis },
+    yAxis: { type: 'value', min, max, ...axis, axisLabel: { color: colors.ink, formatter: '{value} °' } },
+    series: [
+      {
+        name: 'Temperature',
+        type: 'line',
+        showSymbol: false,
+        data: data.points.map(({ x, celsius }) => [x, celsius]),
+        lineStyle: { color: colors.line, width: 2 },
+        itemStyle: { color: colors.line },
+        ...(data.setC === null
+          ? {}
+          : {
+              markLine: {
+                silent: true,
+                symbol: 'none',
+                label: { show: false },
+                lineStyle: { color: colors.soft, type: 'dashed' },
+                data: [{ yAxis: data.setC }],
+              },
+            }),
+        ...(data.lowC === undefined || data.highC === undefined
+          ? {}
+          : {
+              markArea: {
+                silent: true,
+                itemStyle: { color: colors.band },
+                data: [[{ yAxis: data.lowC }, { yAxis: data.highC }]],
+              },
+            }),
+      },
+    ],
+  };
+}

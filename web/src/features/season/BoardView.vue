@@ -1,0 +1,172 @@
+<script setup lang="ts">
+import type { BoardFemale, BoardMale } from '@karyotome/contract';
+import { mdiCogOutline, mdiPlus } from '@mdi/js';
+import { computed, onBeforeUnmount, onMounted, ref } from 'vue';
+import { useCatalogue, useSeason } from '../../stores/queries.ts';
+import { useSession } from '../../stores/session.ts';
+import StateBlock from '../../ui/StateBlock.vue';
+import ClutchDialog from './ClutchDialog.vue';
+import EventDialog from './EventDialog.vue';
+import FemaleRow from './FemaleRow.vue';
+import IntroduceDialog from './IntroduceDialog.vue';
+import MaleList from './MaleList.vue';
+import RulesDialog from './RulesDialog.vue';
+import SeasonNav from './SeasonNav.vue';
+import StoryDialog from './StoryDialog.vue';
+import { boardGroups, introductionCautions, malesInOrder } from './season-words.ts';
+import { useSeasonActs } from './useSeasonActs.ts';
+
+const { data, status, error, refetch } = useSeason();
+const session = useSession();
+const catalogue = useCatalogue();
+const acts = useSeasonActs();
+const groups = computed(() => (data.value ? boardGroups(data.value) : []));
+const carried = ref<BoardMale | null>(null);
+const dragging = ref(false);
+type Opened = 'event' | 'story' | 'lay' | 'choose-male';
+const opened = ref<{ what: Opened; femaleId: string | null; maleId?: string } | null>(null);
+const ruling = ref(false);
+/** The board is read anew while a dialog is open: it shows the female as she is now. */
+const subject = computed(
+  () => data.value?.females.find((female) => female.id === opened.value?.femaleId) ?? null,
+);
+const maySetRules = computed(() => session.view?.role === 'owner');
+const numberOf = (id: string): string =>
+  data.value?.females.find((female) => female.id === id)?.number ?? 'another female';
+
+/** Where something speaks against it, it is said before the two are together, not after. */
+async function put(female: BoardFemale, maleId: string): Promise<void> {
+  const male = data.value!.males.find(({ id }) => id === maleId)!;
+  carried.value = null;
+  if (introductionCautions(female, male, catalogue.value).length > 0)
+    opened.value = { what: 'choose-male', femaleId: female.id, maleId };
+  else await acts.introduce(female, male);
+}
+function letGo(event: KeyboardEvent): void {
+  if (event.key === 'Escape') carried.value = null;
+}
+onMounted(() => window.addEventListener('keydown', letGo));
+onBeforeUnmount(() => window.removeEventListener('keydown', letGo));
+</script>
+
+<template>
+  <div class="place">
+    <div class="place-head">
+      <h1 class="title">Season {{ data?.season }}</h1>
+      <SeasonNav />
+      <v-btn
+        v-if="data"
+        variant="text"
+        :prepend-icon="mdiCogOutline"
+        :disabled="!maySetRules"
+        @click="ruling = true"
+        >Rules</v-btn
+      >
+      <v-btn
+        v-if="session.mayRecord"
+        color="primary"
+        :prepend-icon="mdiPlus"
+        @click="opened = { what: 'choose-male', femaleId: null }"
+        >Put together</v-btn
+      >
+    </div>
+    <StateBlock
+      :status="status"
+      :error="error"
+      :is-empty="data ? data.females.length + data.males.length === 0 : false"
+      empty-title="Nobody is grown yet"
+      empty-text="Females and males appear here once they are weighed and near their floor, with what speaks for and against breeding them. Two that you know to be ready can be put together at once."
+      @retry="refetch()"
+    >
+      <template #first>
+        <v-btn color="primary" @click="opened = { what: 'choose-male', femaleId: null }">Put together</v-btn>
+        <v-btn to="/animals">To the animals</v-btn>
+      </template>
+      <div v-if="data" class="board" :class="{ dragging }">
+        <div class="stack">
+          <section v-for="group in groups" :key="group.title">
+            <h2>
+              {{ group.title }} <span class="soft small">{{ group.females.length }}</span>
+            </h2>
+            <v-card>
+              <FemaleRow
+                v-for="female in group.females"
+                :key="female.id"
+                :female="female"
+                :may-record="session.mayRecord"
+                :carried="carried"
+                @put="put(female, $event)"
+                @note="(kind, sireId) => acts.note(female, kind, sireId)"
+                @open="opened = { what: $event, femaleId: female.id }"
+              />
+            </v-card>
+          </section>
+        </div>
+        <aside>
+          <h2>
+            Males <span class="soft small">{{ carried ? 'Esc lets go' : 'drag one to a female' }}</span>
+          </h2>
+          <MaleList
+            v-model:carried="carried"
+            v-model:dragging="dragging"
+            :males="malesInOrder(data.males)"
+            :load="data.rules.maleLoad"
+            :today="data.today"
+            :may-record="session.mayRecord"
+            :number-of="numberOf"
+          />
+        </aside>
+      </div>
+    </StateBlock>
+    <template v-if="opened && data">
+      <IntroduceDialog
+        v-if="opened.what === 'choose-male'"
+        :female="subject"
+        :male-id="opened.maleId ?? null"
+        :board="data"
+        @close="opened = null"
+      />
+      <template v-if="subject?.pairing">
+        <EventDialog
+          v-if="opened.what === 'event'"
+          :female="subject"
+          :correcting="null"
+          @close="opened = null"
+        />
+        <StoryDialog v-if="opened.what === 'story'" :female="subject" @close="opened = null" />
+        <ClutchDialog v-if="opened.what === 'lay'" :female="subject" @close="opened = null" />
+      </template>
+    </template>
+    <RulesDialog v-if="ruling && data" :board="data" @close="ruling = false" />
+  </div>
+</template>
+
+<style scoped>
+.place-head .title {
+  margin-right: 8px;
+}
+.board {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 345px;
+  align-items: start;
+  gap: 16px;
+}
+h2 {
+  margin-bottom: 6px;
+}
+aside {
+  position: sticky;
+  top: 72px;
+  max-height: calc(100vh - 84px);
+  overflow-y: auto;
+}
+@media (width < 900px) {
+  .board {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  aside {
+    position: static;
+    max-height: none;
+  }
+}
+</style>

@@ -1,0 +1,120 @@
+<script setup lang="ts">
+import { hatchRates, type RateBy, type Share } from '@karyotome/core';
+import { computed, ref } from 'vue';
+import { useHatchRates } from '../../stores/queries.ts';
+
+/** How many eggs were good and how many of them hatched, each share with the interval that so few eggs allow. */
+const { data } = useHatchRates();
+const by = ref<RateBy>('season');
+const WAYS = [
+  { value: 'season', title: 'Season' },
+  { value: 'dam', title: 'Female' },
+  { value: 'sire', title: 'Male' },
+  { value: 'temperature', title: 'Temperature' },
+] as const;
+const rows = computed(() => hatchRates(data.value ?? [], by.value));
+const percent = (share: number): number => Math.round(share * 100);
+const words = (share: Share): string =>
+  share.share === null
+    ? 'nothing counted'
+    : `${share.count} of ${share.of}, ${percent(share.share)}% (${percent(share.low)} to ${percent(share.high)}%)`;
+</script>
+
+<template>
+  <v-card v-if="data && data.length > 0" class="rates">
+    <div class="row">
+      <h2>How the eggs did</h2>
+      <v-spacer />
+      <v-btn-toggle v-model="by" density="comfortable" aria-label="By what">
+        <v-btn v-for="way in WAYS" :key="way.value" :value="way.value">{{ way.title }}</v-btn>
+      </v-btn-toggle>
+    </div>
+    <table>
+      <thead>
+        <tr>
+          <th scope="col">{{ WAYS.find((way) => way.value === by)!.title }}</th>
+          <th scope="col" class="num">Clutches</th>
+          <th scope="col">Good eggs of all eggs</th>
+          <th scope="col">Hatched of the good eggs</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="row in rows" :key="row.group">
+          <th scope="row">{{ row.group }}</th>
+          <td class="num">{{ row.clutches }}</td>
+          <td v-for="(share, index) in [row.fertile, row.hatched]" :key="index">
+            <span class="words small">{{ words(share) }}</span>
+            <span class="scale" aria-hidden="true">
+              <span
+                class="band"
+                :style="{ left: `${share.low * 100}%`, width: `${(share.high - share.low) * 100}%` }"
+              />
+              <span v-if="share.share !== null" class="mark" :style="{ left: `${share.share * 100}%` }" />
+            </span>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <p class="small soft">
+      In brackets and as the band: the 95% interval (Wilson). Where bands overlap much, the difference may be
+      luck. Twins count as one egg; a clutch with several possible fathers stands by itself.
+    </p>
+  </v-card>
+</template>
+
+<style scoped>
+.rates {
+  display: grid;
+  gap: 10px;
+  padding: 16px;
+}
+table {
+  width: 100%;
+  border-collapse: collapse;
+}
+th {
+  font-weight: 560;
+  text-align: left;
+}
+th.num {
+  text-align: right;
+}
+td,
+th {
+  padding: 5px 12px 5px 0;
+  vertical-align: top;
+}
+.words {
+  display: block;
+  font-variant-numeric: tabular-nums;
+}
+.scale {
+  position: relative;
+  display: block;
+  height: 8px;
+  margin-top: 3px;
+  border-radius: 4px;
+  background: rgb(var(--v-theme-surface-light));
+}
+.band {
+  position: absolute;
+  inset: 0 auto;
+  border-radius: 4px;
+  background: color-mix(in srgb, rgb(var(--v-theme-secondary)) 45%, transparent);
+}
+.mark {
+  position: absolute;
+  top: -2px;
+  width: 4px;
+  height: 12px;
+  margin-left: -2px;
+  border-radius: 2px;
+  background: rgb(var(--v-theme-secondary));
+}
+@media (width < 600px) {
+  th:nth-child(2),
+  td:nth-child(2) {
+    display: none;
+  }
+}
+</style>

@@ -1,0 +1,109 @@
+<script setup lang="ts">
+import { introduction, type BoardFemale, type SeasonBoardView } from '@karyotome/contract';
+import { computed } from 'vue';
+import { api } from '../../api/resources.ts';
+import { localToday } from '../../format/format.ts';
+import { useNotices } from '../../stores/notices.ts';
+import { useAnimals, useCatalogue } from '../../stores/queries.ts';
+import { filled, useForm } from '../../stores/useForm.ts';
+import AnimalPicker from '../../ui/AnimalPicker.vue';
+import DayField from '../../ui/DayField.vue';
+import FormDialog from '../../ui/FormDialog.vue';
+import OutcomeList from '../../ui/OutcomeList.vue';
+import { useOdds } from '../../workers/useOdds.ts';
+import { introductionCautions } from './season-words.ts';
+
+/** A male is put to a female: what speaks against it and what they can give, before they are together. */
+const props = defineProps<{ female: BoardFemale | null; maleId: string | null; board: SeasonBoardView }>();
+const emit = defineEmits<{ close: [] }>();
+const { data: animals } = useAnimals();
+const catalogue = useCatalogue();
+const notices = useNotices();
+const { draft, discard, submit, errorsOf, general, busy } = useForm({
+  key: `introduction.${props.female?.id ?? ''}.${props.maleId ?? ''}`,
+  initial: () => ({
+    damId: (props.female?.id ?? null) as string | null,
+    sireId: props.maleId,
+    on: localToday() as string | null,
+  }),
+  schema: introduction,
+  toInput: (values) => filled(values),
+  send: api.introduce,
+});
+const labelOf = (id: string | null): string | null =>
+  animals.value?.find((animal) => animal.id === id)?.label ?? null;
+const question = computed(() => {
+  const dam = labelOf(draft.damId);
+  const sire = labelOf(draft.sireId);
+  return dam && sire ? { dam, sires: [sire] } : null;
+});
+const { answer } = useOdds(question);
+const cautions = computed(() => {
+  const dam = props.board.females.find(({ id }) => id === draft.damId);
+  const sire = props.board.males.find(({ id }) => id === draft.sireId);
+  if (dam && sire) return introductionCautions(dam, sire, catalogue.value);
+  return [...new Set((answer.value ?? []).flatMap((entry) => entry.cautions))];
+});
+async function send(): Promise<void> {
+  if (!(await submit())) return;
+  const numberOf = (id: string | null): string =>
+    animals.value?.find((animal) => animal.id === id)?.number ?? '';
+  notices.say(`${numberOf(draft.sireId) || 'The male'} put to ${numberOf(draft.damId) || 'the female'}`);
+  emit('close');
+}
+</script>
+
+<template>
+  <FormDialog
+    title="Put together"
+    :submit-text="cautions.length > 0 ? 'Put together all the same' : 'Put together'"
+    :max-width="680"
+    :busy="busy"
+    :general="general"
+    @close="emit('close')"
+    @discard="discard"
+    @submit="send"
+  >
+    <v-alert v-if="cautions.length > 0" type="warning" variant="tonal" :icon="false" class="wide">
+      <strong>Before you do</strong>
+      <ul class="cautions">
+        <li v-for="caution in cautions" :key="caution">{{ caution }}</li>
+      </ul>
+    </v-alert>
+    <AnimalPicker
+      v-model="draft.damId"
+      label="Female"
+      :animals="animals ?? []"
+      sex="female"
+      :errors="errorsOf('damId')"
+    />
+    <AnimalPicker
+      v-model="draft.sireId"
+      label="Male"
+      :animals="animals ?? []"
+      sex="male"
+      :errors="errorsOf('sireId')"
+    />
+    <DayField v-model="draft.on" label="Together since" :errors="errorsOf('on')" />
+    <p class="wide small soft">
+      A male that is with another female leaves her on that day. Earlier mates of hers stay possible fathers
+      from stored sperm, by the share in your rules. Stay near while they meet, and part them if one bites.
+    </p>
+    <template #after>
+      <section v-if="answer" class="mt-4">
+        <h3>What this pair can produce</h3>
+        <OutcomeList :outcomes="answer[0]!.outcomes.slice(0, 8)" />
+        <p v-if="answer[0]!.outcomes.length > 8" class="small soft">
+          and {{ answer[0]!.outcomes.length - 8 }} rarer kinds
+        </p>
+      </section>
+    </template>
+  </FormDialog>
+</template>
+
+<style scoped>
+.cautions {
+  margin: 4px 0 0;
+  padding-left: 20px;
+}
+</style>

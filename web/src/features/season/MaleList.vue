@@ -1,0 +1,139 @@
+<script setup lang="ts">
+import type { BoardMale } from '@karyotome/contract';
+import { mdiDragVertical } from '@mdi/js';
+import { VueDraggable } from 'vue-draggable-plus';
+import { massWords } from '../../format/format.ts';
+import { useSession } from '../../stores/session.ts';
+import WhyPanel from '../../ui/WhyPanel.vue';
+import { trendWords, useWords } from './season-words.ts';
+
+/** The males, each to be taken into the hand: dragged, or picked up with a button and put down with another. */
+defineProps<{
+  males: readonly BoardMale[];
+  load: number;
+  today: string;
+  mayRecord: boolean;
+  /** Number of the female a male is with. */
+  numberOf: (id: string) => string;
+}>();
+const carried = defineModel<BoardMale | null>('carried', { required: true });
+const dragging = defineModel<boolean>('dragging', { required: true });
+const session = useSession();
+/** Whom he is with, or why he rests; nothing where he is simply free. */
+const stateOf = (male: BoardMale, numberOf: (id: string) => string): string | null => {
+  if (male.withId) return `With ${numberOf(male.withId)}`;
+  return male.readiness.ready ? null : `Rest: ${male.readiness.reasons[0]!.text}`;
+};
+</script>
+
+<template>
+  <v-card class="males">
+    <VueDraggable
+      :model-value="[...males]"
+      :group="{ name: 'males', pull: 'clone', put: false }"
+      :sort="false"
+      handle=".grip"
+      :force-fallback="true"
+      :fallback-on-body="true"
+      :disabled="!mayRecord"
+      @start="dragging = true"
+      @end="dragging = false"
+    >
+      <div v-for="male in males" :key="male.id" class="male" :data-male="male.id">
+        <span v-if="mayRecord" class="grip" :title="`Drag ${male.number} to a female`"
+          ><v-icon :icon="mdiDragVertical"
+        /></span>
+        <div class="who">
+          <span class="cut"
+            ><router-link :to="`/animals/${male.id}`" class="plain"
+              ><strong>{{ male.number }}</strong> {{ male.name }}</router-link
+            >
+            <span class="small soft">{{ ` ${male.label}` }}</span></span
+          >
+          <span v-if="stateOf(male, numberOf)" class="small" :class="male.withId ? 'out' : 'rest'">{{
+            stateOf(male, numberOf)
+          }}</span>
+          <span class="small soft cut">{{ useWords(male, load) }}</span>
+          <span class="small soft cut">{{
+            [
+              male.massG === null ? 'never weighed' : massWords(male.massG, session.settings?.massUnit),
+              trendWords(male.weights, today),
+              male.readiness.fastingDays ? `fasting ${male.readiness.fastingDays} days` : '',
+            ]
+              .filter(Boolean)
+              .join(', ')
+          }}</span>
+        </div>
+        <div class="acts">
+          <v-btn
+            v-if="mayRecord"
+            size="small"
+            :variant="carried?.id === male.id ? 'flat' : 'outlined'"
+            :color="carried?.id === male.id ? 'secondary' : undefined"
+            :aria-pressed="carried?.id === male.id"
+            :aria-label="`Pick up ${male.number}`"
+            @click="carried = carried?.id === male.id ? null : male"
+            >{{ carried?.id === male.id ? 'In hand' : 'Pick up' }}</v-btn
+          >
+          <WhyPanel
+            label=""
+            :title="`${male.number}: ${male.readiness.ready ? 'may be put to a female' : 'rest advised'}`"
+          >
+            <p v-for="reason in male.readiness.reasons" :key="reason.text">
+              <strong>{{ reason.side === 'for' ? 'For' : 'Against' }}:</strong> {{ reason.text }}.
+              <span class="soft small">{{ reason.rule }}</span>
+            </p>
+          </WhyPanel>
+        </div>
+      </div>
+    </VueDraggable>
+  </v-card>
+</template>
+
+<style scoped>
+.male {
+  display: grid;
+  grid-template-columns: 24px 1fr auto;
+  align-items: center;
+  gap: 4px 8px;
+  padding: 8px;
+  background: rgb(var(--v-theme-surface));
+}
+.male + .male {
+  border-top: 1px solid var(--hair);
+}
+.grip {
+  display: grid;
+  align-self: stretch;
+  place-items: center;
+  cursor: grab;
+  touch-action: none;
+}
+.who {
+  display: grid;
+  min-width: 0;
+}
+.cut {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.rest {
+  color: rgb(var(--v-theme-warning));
+  font-weight: 560;
+}
+.out {
+  font-weight: 560;
+}
+.acts {
+  display: flex;
+  align-items: center;
+}
+.acts :deep(.v-btn__prepend) {
+  margin-inline: 0;
+}
+.acts :deep(.v-btn) {
+  min-width: 40px;
+  padding: 0 10px;
+}
+</style>
