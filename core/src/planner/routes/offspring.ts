@@ -110,12 +110,17 @@ export function usefulCopies(wanted: Target[number], distribution: readonly Weig
   }, 0);
 }
 
+/** What is less likely than this is not part of a kind's name. */
+const WORTH_NAMING = 0.03;
+
 /** How a kind would be called, from what is known of it at the target's loci. */
 export function kindLabel({ parent }: Pick<Kind, 'parent'>, catalogue: Catalogue): string {
   const loci = new Map(
     [...parent.loci].map(([id, distribution]) => [
       id,
-      mergePhases(distribution).toSorted((a, b) => b.p - a.p),
+      mergePhases(distribution)
+        .filter(({ p }) => p >= WORTH_NAMING)
+        .toSorted((a, b) => b.p - a.p),
     ]),
   );
   return canonicalLabel({ loci, phases: new Map(), possible: [] }, catalogue);

@@ -4,6 +4,7 @@ import {
   joinWords,
   kinByDistance,
   parseGenes,
+  parseParent,
   PosteriorView,
   welfareNotes,
   WILD,
@@ -241,9 +242,17 @@ export function ruleOf(
   return 'Seen on the animal, and its parents can give it.';
 }
 
-/** What is known of a parent, for pairing odds: its posterior at every locus. */
-export function parentOf(genetics: Genetics, animalId: string): Parent {
-  return { loci: genetics.posterior.genotypes(animalId) };
+/**
+ * What is known of a parent, for pairing odds: its posterior at every locus; where the records of a locus contradict one
+ * another and nothing can be inferred, what was seen of the animal itself.
+ */
+export function parentOf({ posterior, recorded, catalogue }: Genetics, animalId: string): Parent {
+  const inferred = posterior.genotypes(animalId);
+  const animal = recorded.get(animalId);
+  if (posterior.conflicts.length === 0 || !animal?.identification) return { loci: inferred };
+  const sex = animal.sex === 'male' ? 'male' : 'female';
+  const seen = parseParent(animal.identification.genes, sex, catalogue).parent.loci;
+  return { loci: new Map([...seen].filter(([locus]) => !inferred.has(locus)).concat([...inferred])) };
 }
 
 /** Cautions for what an animal most likely is. */

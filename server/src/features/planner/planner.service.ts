@@ -1,9 +1,9 @@
-import type { PackedLoci, PlannerView } from '@karyotome/contract';
+import type { BoardFemale, PackedLoci, PlannerView } from '@karyotome/contract';
 import { clutchSize, daysBetween, hatchShare, WILD, type Readiness, type SeasonRules } from '@karyotome/core';
 import type { Work } from '../../db/work.ts';
 import { listAnimals } from '../animals/animals.service.ts';
 import { entryInputs } from '../catalogue/catalogue.service.ts';
-import type { Genetics } from '../genetics/genetics.service.ts';
+import { parentOf, type Genetics } from '../genetics/genetics.service.ts';
 import { doneClutches } from '../incubation/hatch-rates.service.ts';
 import { seasonState } from '../season/board.service.ts';
 
@@ -28,7 +28,8 @@ export async function viewPlanner(work: Work): Promise<PlannerView> {
     rules,
     entries: await entryInputs(work),
     animals: animals.map(({ id, number, name, sex, label, hatchedOn }) => {
-      const readiness = board.get(id)?.readiness ?? null;
+      const onBoard = board.get(id);
+      const readiness = onBoard?.readiness ?? null;
       return {
         id,
         number,
@@ -36,7 +37,10 @@ export async function viewPlanner(work: Work): Promise<PlannerView> {
         sex: sex as 'female' | 'male',
         label,
         loci: packedLoci(genetics, id),
-        notReady: reasonsAgainst(readiness),
+        notReady: [
+          ...(onBoard && 'pairing' in onBoard ? underWay(onBoard) : []),
+          ...reasonsAgainst(readiness),
+        ],
         readyIn: yearsUntilReady(hatchedOn, sex as 'female' | 'male', readiness, rules, work.today),
         freeLoad: sex === 'male' ? (loads.get(id) ?? rules.maleLoad) : 0,
         size:
@@ -52,9 +56,16 @@ export async function viewPlanner(work: Work): Promise<PlannerView> {
 
 /** What an animal may be, without the loci at which it is wild type for certain. */
 function packedLoci(genetics: Genetics, id: string): PackedLoci {
-  return [...genetics.posterior.genotypes(id)]
+  return [...parentOf(genetics, id).loci]
     .filter(([, genotypes]) => genotypes.some(({ genotype, p }) => p > 0 && genotype.some((a) => a !== WILD)))
     .map(([locus, genotypes]) => [locus, genotypes.map(({ genotype: [a, b], p }) => [a, b, p])]);
+}
+
+/** A female that has eggs this season, or is about to, is not planned with for it again. */
+function underWay({ pairing }: BoardFemale): string[] {
+  if (!pairing) return [];
+  if (pairing.clutch) return ['has laid this season'];
+  return ['ovulated', 'pre-lay'].includes(pairing.forecast.stage) ? ['on her way to eggs'] : [];
 }
 
 function reasonsAgainst(readiness: Readiness | null): string[] {

@@ -1,0 +1,83 @@
+<script setup lang="ts">
+import { RUNS, YEARS, type PlanRun } from './plan-runs.ts';
+import RouteCard from './RouteCard.vue';
+import { medianWords, type NameOf } from './planner-words.ts';
+
+/** One plan as it was played: when its steps and its target come true. */
+defineProps<{ run: PlanRun; nameOf: NameOf }>();
+defineEmits<{ clear: [] }>();
+const percent = (share: number): string => `${Math.round(share * 100)}%`;
+</script>
+
+<template>
+  <section class="plan">
+    <h3>Plan {{ run.slot }}</h3>
+    <p v-if="!run.route" class="soft">Choose a route below to play it here.</p>
+    <template v-else>
+      <template v-if="run.result">
+        <p>
+          <strong>{{ medianWords(run.result, YEARS) }}</strong>;
+          {{ percent(run.result.byYear.at(-1)!.share) }} within {{ YEARS }} years.
+        </p>
+        <ul class="small">
+          <li v-for="(step, index) in run.result.steps" :key="index">
+            Step {{ index + 1 }} held back in {{ percent(step.share) }} of the runs<template
+              v-if="step.medianYear"
+              >, half of them by year {{ step.medianYear }}</template
+            >
+          </li>
+        </ul>
+        <details class="small">
+          <summary>Year by year</summary>
+          <table>
+            <tbody>
+              <tr v-for="(year, index) in run.result.byYear" :key="index">
+                <th scope="row">by the end of year {{ index + 1 }}</th>
+                <td class="num">{{ percent(year.share) }}</td>
+                <td class="num soft">± {{ (year.se * 196).toFixed(1) }}%</td>
+              </tr>
+            </tbody>
+          </table>
+          <p class="soft">
+            From {{ run.result.runs.toLocaleString('en-GB') }} runs; ± is what chance in the playing allows.
+          </p>
+        </details>
+      </template>
+      <template v-else>
+        <v-progress-linear
+          :model-value="run.progress * 100"
+          color="primary"
+          height="10"
+          rounded
+          :aria-label="`Plan ${run.slot}: playing`"
+        />
+        <p class="small">{{ percent(run.progress) }} of {{ RUNS.toLocaleString('en-GB') }} runs</p>
+      </template>
+      <RouteCard :route="run.route" :name-of="nameOf">
+        <v-btn variant="text" @click="$emit('clear')">{{ run.result ? 'Put away' : 'Stop' }}</v-btn>
+      </RouteCard>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+.plan {
+  display: grid;
+  align-content: start;
+  gap: 10px;
+}
+ul {
+  padding-left: 18px;
+}
+th {
+  padding-right: 20px;
+  font-weight: 400;
+  text-align: left;
+}
+td {
+  padding-right: 12px;
+}
+summary {
+  cursor: pointer;
+}
+</style>
