@@ -14,7 +14,7 @@ test('one clutch, from its parents to a published page', async ({ page, empty })
     await page.getByLabel('Password').fill(empty.password);
     await page.getByRole('button', { name: 'Sign in' }).click();
     await expect(page.getByRole('heading', { name: 'Season' })).toBeVisible();
-    await expect(page.getByText('No pairing yet')).toBeVisible();
+    await expect(page.getByText('Nobody is grown yet')).toBeVisible();
   });
 
   await test.step('enter the dam; a misspelt gene is answered with a suggestion, and a reload loses nothing', async () => {
@@ -54,29 +54,43 @@ test('one clutch, from its parents to a published page', async ({ page, empty })
     await expect(page.getByRole('link', { name: 'M-02' })).toBeVisible();
   });
 
-  await test.step('record a pairing with two possible sires; without a female it is refused', async () => {
+  await test.step('put two males to her, one after the other; without a female it is refused', async () => {
     await page.goto(`${empty.origin}/season`);
-    await page.getByRole('button', { name: 'New pairing' }).first().click();
-    await page.getByRole('button', { name: 'Record pairing' }).click();
-    await expect(page.getByText('is missing').first()).toBeVisible();
-    await choose(page, 'Female', 'F-01');
-    await choose(page, 'Male', 'M-01');
-    await choose(page, 'Second possible male, if any', 'M-02');
-    await page.getByLabel('Together since').fill(daysAgo(160));
-    await expect(page.getByText('With the first male')).toBeVisible();
-    await page.getByRole('button', { name: 'Record pairing' }).click();
-    await expect(page.getByText('candidate, 50% before any gene').first()).toBeVisible();
+    const put = (name: string) => page.getByRole('button', { name, exact: true }).last().click();
+    for (const [male, day] of [
+      ['M-01', 160],
+      ['M-02', 155],
+    ] as const) {
+      await page.getByRole('button', { name: 'Put together' }).first().click();
+      if (male === 'M-01') {
+        await put('Put together');
+        await expect(page.getByText('is missing').first()).toBeVisible();
+      }
+      await choose(page, 'Female', 'F-01');
+      await choose(page, 'Male', male);
+      await page.getByLabel('Together since').fill(daysAgo(day));
+      await expect(page.getByText('What this pair can produce')).toBeVisible();
+      // The board knows her from the first night on, and that she was never weighed.
+      await put(male === 'M-01' ? 'Put together' : 'Put together all the same');
+      await expect(page.getByRole('dialog')).toHaveCount(0);
+    }
+    await expect(page.getByRole('group', { name: /^F-01: With M-01 and M-02/ })).toBeVisible();
+    await page.getByRole('button', { name: 'F-01: more' }).click();
+    await page.getByText('Her season and the fathers…').click();
+    await expect(page.getByText('50%')).toHaveCount(2);
+    await page.getByRole('button', { name: 'Close' }).click();
   });
 
   await test.step('record the clutch; eggs before the pairing are refused at their field', async () => {
-    await page.getByRole('button', { name: 'Eggs laid' }).click();
+    await page.getByRole('button', { name: 'F-01: more' }).click();
+    await page.getByText('Eggs laid…').click();
     await page.getByLabel('Laid on').fill(daysAgo(200));
     await fillNumber(page, 'Eggs in all', '5');
     await page.getByRole('button', { name: 'Record clutch' }).click();
     await expect(page.getByText('lies before the pairing began')).toBeVisible();
     await page.getByLabel('Laid on').fill(daysAgo(80));
     await page.getByRole('button', { name: 'Record clutch' }).click();
-    await expect(page.getByText('Still in the egg')).toBeVisible();
+    await expect(page.getByText('5 good')).toBeVisible();
   });
 
   await test.step('the eggs hatch; a hatch date before the lay date is refused', async () => {

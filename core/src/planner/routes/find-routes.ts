@@ -60,7 +60,7 @@ export function findRoutes(question: RouteQuestion, catalogue: Catalogue = CATAL
   const best = new Map<string, Route>();
   for (const { route, key } of found.toSorted((a, b) => a.route.roughYears - b.route.roughYears))
     if (!best.has(key)) best.set(key, route);
-  return [...best.values()].slice(0, ROUTES_SHOWN);
+  return shownOf([...best.values()]);
 
   /** Pairs that can give the target, one of them new. */
   function collect(all: readonly Node[], fresh: readonly Node[]): void {
@@ -81,6 +81,19 @@ export function findRoutes(question: RouteQuestion, catalogue: Catalogue = CATAL
       }
     }
   }
+}
+
+/**
+ * The routes that are worth comparing, of all in order: the best, and of each length the best too, since a short route that
+ * is slow on average may still bring the target early more often.
+ */
+function shownOf(routes: readonly Route[]): Route[] {
+  const bestOfLength = new Map<number, Route>();
+  for (const route of routes)
+    if (!bestOfLength.has(route.steps.length)) bestOfLength.set(route.steps.length, route);
+  const apart = [...bestOfLength.values()];
+  const others = routes.filter((route) => !apart.includes(route));
+  return [...apart, ...others].slice(0, ROUTES_SHOWN).toSorted((a, b) => a.roughYears - b.roughYears);
 }
 
 /** Expected seasons until the first success of a pair, missed seasons included. */

@@ -6,7 +6,7 @@ import type { MatesQuestion, RankedMate } from '../../workers/planner-questions.
 import { useAnswer } from '../../workers/useAnswer.ts';
 import type { PlannerWorker } from '../../workers/usePlanner.ts';
 import type { PlannerDraft } from './planner-draft.ts';
-import { kinWords, namesOf, perEggWords } from './planner-words.ts';
+import { kinWords, namesOf } from './planner-words.ts';
 
 /** For a target, the pairs of one's own animals that can give it, the best first, with what speaks against each. */
 /** The form's state, shared by all tabs: each changes it in place. */
@@ -71,7 +71,7 @@ function open(pair: RankedMate): void {
             <td>{{ nameOf(pair.dam) }}</td>
             <td>{{ nameOf(pair.sire) }}</td>
             <td class="num">
-              <strong>{{ perEggWords(pair.perEgg) }}</strong>
+              <strong>{{ oddsWords(pair.perEgg) }}</strong>
             </td>
             <td class="num">{{ oddsWords(pair.inClutch) }}</td>
             <td class="num">{{ kinWords(pair.inbreeding) }}</td>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { PlannerView } from '@karyotome/contract';
 import type { Catalogue, Route } from '@karyotome/core';
-import { computed, onScopeDispose, shallowRef, watch } from 'vue';
+import { computed, nextTick, onScopeDispose, ref, shallowRef, watch } from 'vue';
 import GenesField from '../../ui/GenesField.vue';
 import type { RoutesAnswer } from '../../workers/planner-questions.ts';
 import type { Asked, PlannerWorker } from '../../workers/usePlanner.ts';
@@ -47,9 +47,13 @@ watch(question, () => {
   clear('B');
 });
 onScopeDispose(stop);
-function start(slot: PlanRun['slot'], route: Route): void {
+const plans = ref<HTMLElement | null>(null);
+async function start(slot: PlanRun['slot'], route: Route): Promise<void> {
   const { target, holdBack } = draft.value;
   void play(slot, route, { target, bought: bought.value, holdBack });
+  // The plans stand above the routes: what was just begun is to be seen.
+  await nextTick();
+  plans.value?.scrollIntoView({ block: 'start' });
 }
 const played = computed(() =>
   [runs.A, runs.B].flatMap(({ slot, result }) => (result ? [{ name: `Plan ${slot}`, result }] : [])),
@@ -102,8 +106,8 @@ const played = computed(() =>
         <strong>No route was found</strong> within three generations, with your bound on relatedness.
       </p>
     </v-card>
-    <v-card v-if="runs.A.route || runs.B.route" class="part">
-      <h2>Two plans, side by side</h2>
+    <v-card v-if="runs.A.route || runs.B.route" class="part plans">
+      <h2 ref="plans">Two plans, side by side</h2>
       <YearsChart v-if="played.length > 0" :plans="played" />
       <div class="two">
         <PlanResult
@@ -157,5 +161,8 @@ const played = computed(() =>
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(min(400px, 100%), 1fr));
   gap: 14px;
+}
+.plans h2 {
+  scroll-margin-top: 80px;
 }
 </style>

@@ -20,7 +20,13 @@ const pairing = props.female.pairing!;
 const { draft, discard, submit, errorsOf, general, busy } = useForm({
   key: `fathers.${pairing.id}.${pairing.version}`,
   initial: () => ({
-    sires: pairing.sires.map(({ id, number, weight, stored }) => ({ id, number, weight, stored })),
+    sires: pairing.sires.map(({ id, number, weight, stored }) => ({
+      id,
+      number,
+      // More digits than anybody knows would only fill the field.
+      weight: Number(weight.toPrecision(3)),
+      stored,
+    })),
     addedId: null as string | null,
   }),
   schema: siresChange,

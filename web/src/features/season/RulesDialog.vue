@@ -109,8 +109,8 @@ async function send(): Promise<void> {
       label="Cutting eggs"
       :items="[
         { value: 'never', title: 'Never' },
-        { value: 'after-first-pip', title: 'All, once the first has pipped' },
-        { value: 'unpipped-at-day', title: 'What has not pipped by a day' },
+        { value: 'after-first-pip', title: 'All after the first pip' },
+        { value: 'unpipped-at-day', title: 'Unpipped at a day' },
       ]"
       :error-messages="errorsOf('cutting')"
     />

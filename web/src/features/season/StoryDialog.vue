@@ -26,7 +26,7 @@ async function takeBack(event: SeasonEventView): Promise<void> {
 </script>
 
 <template>
-  <v-dialog :model-value="true" max-width="680" @update:model-value="emit('close')">
+  <v-dialog :model-value="true" max-width="740" @update:model-value="emit('close')">
     <v-card :title="`The season of ${female.number}`" :subtitle="female.label">
       <v-card-text class="stack">
         <section v-if="female.pairing!.forecast.expected.length > 0">
@@ -64,7 +64,7 @@ async function takeBack(event: SeasonEventView): Promise<void> {
 <style scoped>
 .event {
   display: grid;
-  grid-template-columns: 1fr 190px auto auto;
+  grid-template-columns: 1fr 170px auto auto;
   align-items: center;
   gap: 2px 12px;
   min-height: 40px;

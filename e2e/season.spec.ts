@@ -1,0 +1,331 @@
+import { choose, daysAgo, expect, fillNumber, pick, signIn, test } from './test.ts';
+
+/*
+ * A season as a breeder works through it: from the first night together to numbered hatchlings, with slips that are put
+ * right; the planner before it, the incubators beside it, the calendar around it.
+ */
+
+test('a whole season, from the first introduction to numbered hatchlings', async ({ page, demo }) => {
+  test.setTimeout(120_000);
+  await signIn(page, demo, '/season');
+  const teasel = page.getByRole('group', { name: /^F-06: / });
+
+  await test.step('a male is dragged to her; undone, and put to her again on the day it really was', async () => {
+    const grip = page.locator('[data-male]').filter({ hasText: 'M-01' }).locator('.grip');
+    await grip.hover();
+    await page.mouse.down();
+    await teasel.scrollIntoViewIfNeeded();
+    const row = (await teasel.boundingBox())!;
+    await page.mouse.move(row.x + 200, row.y + 20, { steps: 8 });
+    await page.mouse.move(row.x + 240, row.y + 30, { steps: 8 });
+    await page.mouse.up();
+    await expect(page.getByText('M-01 put to F-06')).toBeVisible();
+    await expect(page.getByRole('group', { name: /^F-06: With M-01 since today/ })).toBeVisible();
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect(page.getByRole('group', { name: 'F-06: Ready' })).toBeVisible();
+    await page.getByRole('button', { name: 'F-06: put a male to her' }).click();
+    await choose(page, 'Male', 'M-01');
+    await page.getByLabel('Together since').fill(daysAgo(149));
+    await page.getByRole('button', { name: 'Put together', exact: true }).last().click();
+    await expect(page.getByRole('group', { name: /^F-06: With M-01 for 149 days/ })).toBeVisible();
+  });
+
+  await test.step('a lock at one touch, corrected to the night it was; then apart, ovulated, shed', async () => {
+    await page.getByRole('button', { name: 'F-06: lock seen with M-01' }).click();
+    await expect(page.getByText('F-06: lock today')).toBeVisible();
+    await page.getByRole('button', { name: 'F-06: more' }).click();
+    await page.getByText('Her season and the fathers…').click();
+    await page.getByRole('button', { name: 'Correct…' }).first().click();
+    await page.getByLabel('On', { exact: true }).fill(daysAgo(200));
+    await page.getByRole('button', { name: 'Correct', exact: true }).click();
+    await expect(page.getByText('lies before the first introduction')).toBeVisible();
+    await page.getByLabel('On', { exact: true }).fill(daysAgo(148));
+    await page.getByRole('button', { name: 'Correct', exact: true }).click();
+    await page.getByRole('button', { name: 'Close' }).click();
+    for (const [what, day] of [
+      ['Separated', 146],
+      ['Ovulated', 109],
+      ['Pre-lay shed', 90],
+    ] as const) {
+      await page.getByRole('button', { name: 'F-06: more' }).click();
+      await page.getByText('Something on another day…').click();
+      await pick(page, 'What', what);
+      await page.getByLabel('On', { exact: true }).fill(daysAgo(day));
+      await page.getByRole('button', { name: 'Note it' }).click();
+      await expect(page.getByRole('dialog')).toHaveCount(0);
+    }
+    await expect(page.getByRole('group', { name: /^F-06: Pre-lay shed/ })).toBeVisible();
+    await expect(teasel.getByText(/Day 90/)).toBeVisible();
+    await teasel.getByRole('button', { name: /^Why/ }).click();
+    await expect(page.getByText(/Rests on \d+ of your own clutches/)).toBeVisible();
+    await page.keyboard.press('Escape');
+  });
+
+  await test.step('the eggs are laid into an incubator', async () => {
+    await teasel.getByRole('button', { name: 'Eggs laid…' }).click();
+    await page.getByLabel('Laid on').fill(daysAgo(59));
+    await fillNumber(page, 'Eggs in all', '5');
+    await pick(page, 'Incubator', 'Incubator 1');
+    await page.getByRole('button', { name: 'Record clutch' }).click();
+    await expect(page.getByText('5 good')).toBeVisible();
+  });
+
+  await page.setViewportSize({ width: 390, height: 844 });
+  const egg = (position: number) => page.getByRole('button', { name: new RegExp(`^Egg ${position}: `) });
+
+  await test.step('on a phone: weighed one after another, a slug, two stuck, all marked, one moved', async () => {
+    await page.getByRole('button', { name: 'Lay down' }).click();
+    await page.getByLabel('Egg 1 weighs, g').fill('900');
+    await page.getByRole('button', { name: 'Weighed' }).click();
+    await expect(page.getByText('must be between 5 and 300 g')).toBeVisible();
+    for (const grams of ['86', '84,5', '88', '90', '41']) {
+      await page.getByLabel(/^Egg \d weighs, g/).fill(grams);
+      await page.keyboard.press('Enter');
+    }
+    await expect(egg(2)).toHaveAccessibleName('Egg 2: good, 84.5 g');
+    await egg(5).click();
+    await page.getByRole('button', { name: 'Slug', exact: true }).click();
+    await egg(1).click();
+    await egg(2).click();
+    await page.getByRole('button', { name: 'Stuck together' }).click();
+    await page.getByRole('button', { name: 'All eggs' }).click();
+    await page.getByRole('button', { name: 'Top marked' }).click();
+    await egg(4).click();
+    await page.getByRole('button', { name: 'Doubtful' }).click();
+    await expect(egg(4)).toHaveAccessibleName('Egg 4: doubtful, 90 g, marked');
+    await page.getByRole('button', { name: 'Undo' }).first().click();
+    await expect(egg(4)).toHaveAccessibleName('Egg 4: good, 90 g, marked');
+    await egg(3).focus();
+    await page.keyboard.press('ArrowDown');
+    await expect(page.getByRole('status').filter({ hasText: 'Saved' })).toBeVisible();
+    await page.reload();
+    await expect(egg(1)).toHaveAccessibleName('Egg 1: good, 86 g, marked, stuck to others');
+    await expect(egg(5)).toHaveAccessibleName('Egg 5: slug, 41 g, marked');
+    const overflow = await page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
+    expect(overflow).toBeLessThanOrEqual(0);
+  });
+
+  await test.step('candled: mould on one, taken back, then the whole clutch is fine', async () => {
+    await page.getByRole('button', { name: 'Look at' }).click();
+    await egg(3).click();
+    await page.getByText('Mould', { exact: true }).click();
+    await page.getByLabel('Seen on').fill(daysAgo(40));
+    await page.getByRole('button', { name: 'Record for egg 3' }).click();
+    await expect(egg(3)).toHaveAccessibleName(/mould/);
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect(egg(3)).not.toHaveAccessibleName(/mould/);
+    await page.getByRole('button', { name: 'Looked at the whole clutch: fine' }).click();
+    await expect(page.getByText('All eggs: looked at, nothing to note')).toBeVisible();
+  });
+
+  await test.step('pipped, one cut by the school with its caution, twins, one died', async () => {
+    await page.getByRole('button', { name: 'Hatch', exact: true }).click();
+    await expect(page.getByText('what has not pipped by day 60 is cut')).toHaveCount(2);
+    await expect(page.getByText('learned from somebody trained').first()).toBeVisible();
+    const act = (name: string) => page.getByRole('button', { name, exact: true }).click();
+    await egg(1).click();
+    await act('Pipped');
+    await expect(egg(1)).toHaveAccessibleName(/pipped/);
+    await act('Choose all unpipped');
+    await expect(egg(2)).toHaveAttribute('aria-pressed', 'true');
+    await expect(egg(5)).toHaveAttribute('aria-pressed', 'false');
+    await act('Cut');
+    await egg(1).click();
+    await egg(2).click();
+    await act('Out');
+    await expect(egg(2)).toHaveAccessibleName(/out/);
+    await egg(3).click();
+    await act('Out: twins');
+    await expect(egg(3)).toHaveAccessibleName(/twins/);
+    await egg(4).click();
+    await act('Died in the egg');
+    await expect(page.getByText('4 good, 1 slug, 3 out, 4 young, 1 died')).toBeVisible();
+    // A slip: what is out cannot die in the egg.
+    await egg(3).click();
+    await act('Died in the egg');
+    await expect(page.getByText('The egg is egg 3, which is out already')).toBeVisible();
+  });
+
+  await test.step('the card is a PDF and is kept', async () => {
+    const [card] = await Promise.all([
+      page.waitForResponse((response) => response.url().includes('/cards') && response.status() === 201),
+      page.getByRole('button', { name: 'Card' }).click(),
+    ]);
+    const { id } = (await card.json()) as { id: string };
+    const pdf = await page.request.get(`${demo.origin}/api/v1/clutch-cards/${id}`);
+    expect((await pdf.body()).subarray(0, 5).toString()).toBe('%PDF-');
+    await expect(page.getByRole('link', { name: /^Card of/ })).toBeVisible();
+  });
+
+  await test.step('all young are numbered in one act', async () => {
+    await page.getByRole('button', { name: 'Hatched…' }).click();
+    await expect(page.getByLabel('How many left the egg')).toHaveValue('4');
+    await page.getByRole('button', { name: 'Number them' }).click();
+    await expect(page.locator('[data-number]')).toHaveCount(4);
+    await page.getByRole('link', { name: 'Eggs' }).click();
+    await expect(page.getByRole('link', { name: 'To the young' })).toBeVisible();
+    await page.goto(`${demo.origin}/season/past`);
+    await page.getByRole('button', { name: 'Female', exact: true }).click();
+    await expect(page.getByRole('row', { name: /^F-06/ })).toContainText(/9 of 11|8 of 10/);
+  });
+});
+
+test('what speaks against a pair is said before they are together, and keys carry a male', async ({
+  page,
+  demo,
+}) => {
+  await signIn(page, demo, '/season');
+  await page.getByRole('button', { name: 'Pick up M-05' }).press('Enter');
+  const plover = page.getByRole('group', { name: /^F-04: / });
+  await plover.getByRole('button', { name: 'Put M-05 here' }).press('Enter');
+  await expect(page.getByText(/F-04: Laid \d+ days ago/)).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Put together all the same' })).toBeVisible();
+  await page.getByRole('button', { name: 'Discard' }).click();
+  await page.getByRole('button', { name: 'Pick up M-05' }).press('Enter');
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('button', { name: 'Put M-05 here' })).toHaveCount(0);
+  await expect(plover).toContainText('Laid');
+});
+
+test('earlier mates stay possible fathers, with weights of the keeper’s own', async ({ page, demo }) => {
+  await signIn(page, demo, '/season');
+  await page.getByRole('button', { name: 'F-02: more' }).click();
+  await page.getByText('Her season and the fathers…').click();
+  await expect(page.getByText('stored sperm').first()).toBeVisible();
+  await expect(page.getByText('98%')).toBeVisible();
+  await fillNumber(page, 'Weight of M-03', '1');
+  await page.getByRole('button', { name: 'Save the fathers' }).click();
+  await expect(page.getByText('The possible fathers are saved')).toBeVisible();
+  await expect(page.getByText(/^49\.\d+%$/).first()).toBeVisible();
+});
+
+test('the rules of the season are the keeper’s own', async ({ page, demo }) => {
+  await signIn(page, demo, '/season');
+  await page.getByRole('button', { name: 'Rules' }).click();
+  await fillNumber(page, 'Females in a season', '0');
+  await page.getByRole('button', { name: 'Save the rules' }).click();
+  await expect(page.getByText(/must be .*1/).first()).toBeVisible();
+  await fillNumber(page, 'Females in a season', '6');
+  await page.getByRole('button', { name: 'Save the rules' }).click();
+  await expect(page.getByText('The rules are saved')).toBeVisible();
+  await expect(page.getByText(/of 6 females/).first()).toBeVisible();
+});
+
+test('the planner: one pair, its cautions first; best mates; routes, played and compared; the season', async ({
+  page,
+  demo,
+}) => {
+  test.setTimeout(90_000);
+  await signIn(page, demo, '/season/planner');
+
+  await test.step('typed genes: two spiders are warned of, above the odds', async () => {
+    await page.getByRole('button', { name: 'Typed genes' }).first().click();
+    await page.getByRole('button', { name: 'Typed genes' }).last().click();
+    await page.getByLabel('Female, genes').fill('Spider het Clown');
+    await page.getByLabel('Male, genes').fill('Spider Clown');
+    await page.getByLabel('What do you want?').fill('Spider Clown');
+    await expect(page.getByText('Before you do')).toBeVisible();
+    // A textbook cross: half of the young clown; beside them the odds per egg.
+    await expect(page.getByText('One egg', { exact: true })).toBeVisible();
+    await expect(page.getByText('What they can produce, by what shows')).toBeVisible();
+  });
+
+  await test.step('two of mine: het to visual, half of the young', async () => {
+    await page.getByLabel('What do you want?').fill('Clown');
+    await page.getByRole('button', { name: 'Female of mine' }).click();
+    await page.getByRole('button', { name: 'Male of mine' }).click();
+    await choose(page, 'Female', 'F-07');
+    await choose(page, 'Male', 'M-05');
+    await expect(page.getByText('1 in 2', { exact: true })).toBeVisible();
+    await expect(page.getByText('not related')).toBeVisible();
+  });
+
+  await test.step('best mates are ranked, with what speaks against each', async () => {
+    await page.getByRole('button', { name: 'Best mates' }).click();
+    await expect(page.getByRole('row', { name: /F-11 Linnet M-05 Fennel/ })).toContainText('nothing');
+    await expect(page.getByRole('row', { name: /F-07 Bramble M-05 Fennel/ })).toContainText(
+      'has laid this season',
+    );
+    await page.getByLabel('What do you want?').fill('Clown Ultramel');
+    await expect(page.getByText('No pair of yours can give it in one step')).toBeVisible();
+  });
+
+  await test.step('routes: two are played side by side, one is stopped', async () => {
+    await page.getByRole('button', { name: 'Find routes' }).click();
+    await page.getByRole('button', { name: 'Find routes' }).click();
+    await expect(page.getByRole('heading', { name: 'Route 2' })).toBeVisible({ timeout: 20_000 });
+    await page.getByRole('button', { name: 'Play as A' }).first().click();
+    await page.getByRole('button', { name: 'As B' }).nth(1).click();
+    await expect(page.getByText(/within 10 years/)).toHaveCount(2, { timeout: 30_000 });
+    await page.getByText('Year by year').first().click();
+    await expect(page.getByText('by the end of year 10').first()).toBeVisible();
+    await page.getByRole('button', { name: 'Put away' }).first().click();
+    await expect(page.getByText('Choose a route below to play it here.')).toBeVisible();
+  });
+
+  await test.step('a gene nobody has must be bought', async () => {
+    await page.getByLabel('What do you want?').fill('Axanthic A Clown');
+    await page.getByRole('button', { name: 'Find routes' }).click();
+    await expect(page.getByText(/None of your animals carries Axanthic A/)).toBeVisible();
+    await page.getByLabel('One animal may be bought').check();
+    await page.getByLabel('Its genes').fill('Axanthic A het Clown');
+    await page.getByRole('button', { name: 'Find routes' }).click();
+    await expect(page.getByText('the bought animal').first()).toBeVisible({ timeout: 20_000 });
+  });
+
+  await test.step('the season: filled for a target, and what the keeper fixes is kept', async () => {
+    await page.getByRole('button', { name: 'Season plan' }).click();
+    await page.getByLabel('Target 1').fill('Clown');
+    const linnet = page.getByRole('row', { name: /^F-11 Linnet/ });
+    await expect(linnet.getByText('M-05 Fennel')).toBeVisible();
+    await pick(page, 'Male for F-11', 'Nobody this season');
+    await expect(linnet).toContainText('but you fixed her');
+    await pick(page, 'Male for F-11', 'M-02');
+    await expect(linnet.getByRole('cell').nth(2)).toContainText('M-02');
+  });
+});
+
+test('incubators: by hand, from a logger, an alarm on Today; the calendar has a secret address', async ({
+  page,
+  demo,
+}) => {
+  await signIn(page, demo, '/season/incubators');
+  await expect(page.getByText('Simulated sensor')).toBeVisible();
+  await page.getByRole('button', { name: 'New incubator' }).click();
+  await page.getByLabel('Name', { exact: true }).fill('Incubator 3');
+  await fillNumber(page, 'Alarm below, °C', '33');
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page.getByText('must be less than the upper limit')).toBeVisible();
+  await fillNumber(page, 'Alarm below, °C', '30');
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  const card = page.locator('.incubator').filter({ hasText: 'Incubator 3' });
+  const file = (text: string) =>
+    card
+      .locator('input[type=file]')
+      .setInputFiles({ name: 'log.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
+  await file(`time,temperature\n${daysAgo(2)} 08:00,31.2\n${daysAgo(2)} 09:00,warm\n`);
+  await expect(page.getByText('log.csv was not taken: nothing of it was kept.')).toBeVisible();
+  await file(`time,temperature\n${daysAgo(2)} 08:00,31.2\n${daysAgo(2)} 09:00,31.4\n`);
+  await expect(page.getByText('2 readings taken, 0 were known')).toBeVisible();
+  await card.getByRole('button', { name: 'Reading…' }).click();
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(page.getByText('is missing').first()).toBeVisible();
+  await fillNumber(page, 'Temperature, °C', '27.5');
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(card.getByText(/27.5 °C.*(below|under)/)).toBeVisible();
+  await page.goto(`${demo.origin}/today`);
+  await expect(page.getByRole('group', { name: /^Incubator 3: / })).toBeVisible();
+
+  await page.goto(`${demo.origin}/settings`);
+  await page.getByRole('button', { name: 'Make an address' }).click();
+  await expect(page.getByText('is empty').or(page.getByText('is missing')).first()).toBeVisible();
+  await page.getByLabel('For which device or person').fill('Phone');
+  await page.getByRole('button', { name: 'Make an address' }).click();
+  const address = (await page.locator('.address').textContent())!;
+  const feed = await page.request.get(address);
+  expect(feed.headers()['content-type']).toContain('text/calendar');
+  expect(await feed.text()).toContain('BEGIN:VEVENT');
+  await page.getByRole('button', { name: 'Revoke Phone' }).click();
+  await expect(page.locator('.address')).toHaveCount(0);
+  expect((await page.request.get(address)).status()).toBe(404);
+});
