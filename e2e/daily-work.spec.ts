@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright';
-import { choose, expect, fillNumber, signIn, test } from './test.ts';
+import { expect, fillNumber, signIn, test } from './test.ts';
 
 /* The demo farm: what a keeper does on an ordinary day, and that every place can be read and reached. */
 

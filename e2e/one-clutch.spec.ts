@@ -78,7 +78,7 @@ test('one clutch, from its parents to a published page', async ({ page, empty })
     await page.getByRole('button', { name: 'F-01: more' }).click();
     await page.getByText('Her season and the fathers…').click();
     await expect(page.getByText('50%')).toHaveCount(2);
-    await page.getByRole('button', { name: 'Close' }).click();
+    await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
   });
 
   await test.step('record the clutch; eggs before the pairing are refused at their field', async () => {

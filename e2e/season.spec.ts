@@ -41,7 +41,7 @@ test('a whole season, from the first introduction to numbered hatchlings', async
     await expect(page.getByText('lies before the first introduction')).toBeVisible();
     await page.getByLabel('On', { exact: true }).fill(daysAgo(148));
     await page.getByRole('button', { name: 'Correct', exact: true }).click();
-    await page.getByRole('button', { name: 'Close' }).click();
+    await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
     for (const [what, day] of [
       ['Separated', 146],
       ['Ovulated', 109],
@@ -76,7 +76,7 @@ test('a whole season, from the first introduction to numbered hatchlings', async
   await test.step('on a phone: weighed one after another, a slug, two stuck, all marked, one moved', async () => {
     await page.getByRole('button', { name: 'Lay down' }).click();
     await page.getByLabel('Egg 1 weighs, g').fill('900');
-    await page.getByRole('button', { name: 'Weighed' }).click();
+    await page.getByRole('button', { name: 'Weighed', exact: true }).click();
     await expect(page.getByText('must be between 5 and 300 g')).toBeVisible();
     for (const grams of ['86', '84,5', '88', '90', '41']) {
       await page.getByLabel(/^Egg \d weighs, g/).fill(grams);
@@ -120,6 +120,8 @@ test('a whole season, from the first introduction to numbered hatchlings', async
 
   await test.step('pipped, one cut by the school with its caution, twins, one died', async () => {
     await page.getByRole('button', { name: 'Hatch', exact: true }).click();
+    // The day of the lamp does not stay for what is seen today.
+    await expect(page.getByLabel('Seen on')).toHaveValue(daysAgo(0));
     await expect(page.getByText('what has not pipped by day 60 is cut')).toHaveCount(2);
     await expect(page.getByText('learned from somebody trained').first()).toBeVisible();
     const act = (name: string) => page.getByRole('button', { name, exact: true }).click();
@@ -192,7 +194,7 @@ test('earlier mates stay possible fathers, with weights of the keeper’s own', 
   await page.getByRole('button', { name: 'F-02: more' }).click();
   await page.getByText('Her season and the fathers…').click();
   await expect(page.getByText('stored sperm').first()).toBeVisible();
-  await expect(page.getByText('98%')).toBeVisible();
+  await expect(page.getByText('98%', { exact: true })).toBeVisible();
   await fillNumber(page, 'Weight of M-03', '1');
   await page.getByRole('button', { name: 'Save the fathers' }).click();
   await expect(page.getByText('The possible fathers are saved')).toBeVisible();
@@ -221,8 +223,8 @@ test('the planner: one pair, its cautions first; best mates; routes, played and 
   await test.step('typed genes: two spiders are warned of, above the odds', async () => {
     await page.getByRole('button', { name: 'Typed genes' }).first().click();
     await page.getByRole('button', { name: 'Typed genes' }).last().click();
-    await page.getByLabel('Female, genes').fill('Spider het Clown');
-    await page.getByLabel('Male, genes').fill('Spider Clown');
+    await page.getByLabel('Female, genes', { exact: true }).fill('Spider het Clown');
+    await page.getByLabel('Male, genes', { exact: true }).fill('Spider Clown');
     await page.getByLabel('What do you want?').fill('Spider Clown');
     await expect(page.getByText('Before you do')).toBeVisible();
     // A textbook cross: half of the young clown; beside them the odds per egg.
@@ -232,8 +234,8 @@ test('the planner: one pair, its cautions first; best mates; routes, played and 
 
   await test.step('two of mine: het to visual, half of the young', async () => {
     await page.getByLabel('What do you want?').fill('Clown');
-    await page.getByRole('button', { name: 'Female of mine' }).click();
-    await page.getByRole('button', { name: 'Male of mine' }).click();
+    await page.getByRole('button', { name: 'Female of mine', exact: true }).click();
+    await page.getByRole('button', { name: 'Male of mine', exact: true }).click();
     await choose(page, 'Female', 'F-07');
     await choose(page, 'Male', 'M-05');
     await expect(page.getByText('1 in 2', { exact: true })).toBeVisible();
@@ -278,9 +280,9 @@ test('the planner: one pair, its cautions first; best mates; routes, played and 
     await page.getByLabel('Target 1').fill('Clown');
     const linnet = page.getByRole('row', { name: /^F-11 Linnet/ });
     await expect(linnet.getByText('M-05 Fennel')).toBeVisible();
-    await pick(page, 'Male for F-11', 'Nobody this season');
+    await choose(page, 'Male for F-11', 'Nobody this season');
     await expect(linnet).toContainText('but you fixed her');
-    await pick(page, 'Male for F-11', 'M-02');
+    await choose(page, 'Male for F-11', 'M-02');
     await expect(linnet.getByRole('cell').nth(2)).toContainText('M-02');
   });
 });
@@ -307,14 +309,16 @@ test('incubators: by hand, from a logger, an alarm on Today; the calendar has a 
   await expect(page.getByText('log.csv was not taken: nothing of it was kept.')).toBeVisible();
   await file(`time,temperature\n${daysAgo(2)} 08:00,31.2\n${daysAgo(2)} 09:00,31.4\n`);
   await expect(page.getByText('2 readings taken, 0 were known')).toBeVisible();
-  await card.getByRole('button', { name: 'Reading…' }).click();
+  const second = page.locator('.incubator').filter({ hasText: 'Incubator 2' });
+  await expect(second.getByText(/No reading for \d+ hours/)).toBeVisible();
+  await second.getByRole('button', { name: 'Reading…' }).click();
   await page.getByRole('button', { name: 'Keep', exact: true }).click();
   await expect(page.getByText('is missing').first()).toBeVisible();
   await fillNumber(page, 'Temperature, °C', '27.5');
   await page.getByRole('button', { name: 'Keep', exact: true }).click();
-  await expect(card.getByText(/27.5 °C.*(below|under)/)).toBeVisible();
+  await expect(second.getByText(/^27.5 °C, .*/)).toBeVisible();
   await page.goto(`${demo.origin}/today`);
-  await expect(page.getByRole('group', { name: /^Incubator 3: / })).toBeVisible();
+  await expect(page.getByRole('group', { name: /^Incubator 2: .*27.5/ })).toBeVisible();
 
   await page.goto(`${demo.origin}/settings`);
   await page.getByRole('button', { name: 'Make an address' }).click();

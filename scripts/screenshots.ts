@@ -2,6 +2,7 @@
 import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { chromium, type Page } from '@playwright/test';
+import sharp from 'sharp';
 import setup from '../e2e/global-setup.ts';
 import { startServer, type RunningServer } from '../e2e/server.ts';
 import { ROOT, stopPostgres } from './postgres.mjs';
@@ -9,6 +10,7 @@ import { ROOT, stopPostgres } from './postgres.mjs';
 const FOLDER = join(ROOT, 'docs/screenshots');
 const DESK = { width: 1280, height: 800 };
 const PHONE = { width: 390, height: 844 };
+const GAP = 12;
 
 interface Shot {
   readonly name: string;
@@ -48,20 +50,36 @@ const advisedPath = (text: string) => async (page: Page, server: RunningServer) 
   return `/animals/${lines.find((line) => line.text.includes(text) && line.animal)!.animal!.id}`;
 };
 
+/** The page of a clutch in the incubator, by its female. */
+const eggsPath = (female: string) => async (page: Page, server: RunningServer) => {
+  const { females } = await fromApi<{
+    females: { number: string; pairing: { clutch: { id: string } | null } | null }[];
+  }>(page, server, '/season');
+  return `/season/clutches/${females.find(({ number }) => number === female)!.pairing!.clutch!.id}`;
+};
+
+/** In order; shots of one name are joined to one picture. */
 const SHOTS: readonly Shot[] = [
   { name: 'today', path: '/today' },
   { name: 'season', path: '/season' },
-  { name: 'pairing', path: '/season', before: openPairing },
+  { name: 'put-together', path: '/season', before: putTogether },
+  { name: 'eggs', path: eggsPath('F-07') },
+  { name: 'incubators', path: '/season/incubators' },
+  { name: 'look-back', path: '/season/past' },
+  { name: 'planner', path: '/season/planner', before: planPair },
+  { name: 'planner-season', path: '/season/planner', before: (page) => plan(page, 'Best mates', 'Clown') },
+  { name: 'planner-season', path: '/season/planner', before: planSeason },
+  { name: 'routes', path: '/season/planner', before: playRoutes },
   { name: 'bench', path: benchPath },
   {
-    name: 'identify',
+    name: 'bench',
     path: benchPath,
     before: (page) => page.getByRole('button', { name: 'Identify' }).first().click(),
   },
   { name: 'racks', path: '/racks' },
-  { name: 'ladders', path: '/racks/ladders' },
+  { name: 'racks', path: '/racks/ladders' },
   { name: 'animals', path: '/animals' },
-  { name: 'import', path: '/animals/import', before: chooseCsv },
+  { name: 'animals', path: '/animals/import', before: chooseCsv },
   { name: 'animal', path: advisedPath('Leave it where it is') },
   {
     name: 'claim',
@@ -79,27 +97,44 @@ const SHOTS: readonly Shot[] = [
   { name: 'contradictions', path: '/animals/contradictions' },
   { name: 'genes', path: '/genes' },
   { name: 'showcase', path: '/showcase' },
-  { name: 'public-page', path: publicPath },
-  { name: 'phone-today', path: '/today', size: PHONE },
-  { name: 'phone-bench', path: benchPath, size: PHONE },
-  { name: 'phone-animal-night', path: advisedPath('Move up'), size: PHONE, theme: 'night' },
+  { name: 'showcase', path: publicPath },
+  { name: 'phones', path: '/today', size: PHONE },
+  { name: 'phones', path: eggsPath('F-08'), size: PHONE },
+  { name: 'phones', path: eggsPath('F-07'), size: PHONE },
+  { name: 'phones', path: benchPath, size: PHONE },
+  { name: 'phones', path: advisedPath('Move up'), size: PHONE, theme: 'night' },
 ];
 
-async function openPairing(page: Page): Promise<void> {
-  await page.getByRole('button', { name: 'New pairing' }).first().click();
-  for (const [label, option] of [
-    ['Female', 'F-02'],
-    ['Male', 'M-03'],
-    ['Second possible male, if any', 'M-01'],
-  ] as const) {
-    await page.getByLabel(label, { exact: true }).fill(option);
-    await page
-      .locator('.v-overlay-container')
-      .getByRole('option')
-      .filter({ hasText: option })
-      .first()
-      .click();
-  }
+async function choose(page: Page, label: string, option: string): Promise<void> {
+  await page.getByLabel(label, { exact: true }).fill(option);
+  await page.locator('.v-overlay-container').getByRole('option').filter({ hasText: option }).first().click();
+}
+async function putTogether(page: Page): Promise<void> {
+  await page.getByRole('button', { name: 'Pick up M-05' }).click();
+  await page.getByRole('group', { name: /^F-04/ }).getByRole('button', { name: 'Put M-05 here' }).click();
+  await page.getByText('What this pair can produce').waitFor();
+}
+async function plan(page: Page, tab: string, target: string): Promise<void> {
+  await page.getByRole('button', { name: tab }).click();
+  await page.getByLabel('What do you want?').fill(target);
+}
+async function planPair(page: Page): Promise<void> {
+  await plan(page, 'One pair', 'Pastel Clown');
+  await choose(page, 'Female', 'F-07');
+  await choose(page, 'Male', 'M-05');
+}
+async function planSeason(page: Page): Promise<void> {
+  await page.getByRole('button', { name: 'Season plan' }).click();
+  await page.getByLabel('Target 1').fill('Clown');
+  await page.getByRole('button', { name: 'Another target' }).click();
+  await page.getByLabel('Target 2').fill('Ultramel');
+}
+async function playRoutes(page: Page): Promise<void> {
+  await plan(page, 'Project routes', 'Clown Ultramel');
+  await page.getByRole('button', { name: 'Find routes' }).click();
+  await page.getByRole('button', { name: 'Play as A' }).first().click();
+  await page.getByRole('button', { name: 'As B' }).nth(1).click();
+  await page.getByText('Year by year').nth(1).waitFor();
 }
 
 async function chooseCsv(page: Page): Promise<void> {
@@ -110,7 +145,25 @@ async function chooseCsv(page: Page): Promise<void> {
     .setInputFiles({ name: 'collection.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) });
 }
 
+/** Pictures of one name stand side by side. */
+async function write(name: string, pictures: readonly Buffer[]): Promise<void> {
+  const sizes = await Promise.all(pictures.map((picture) => sharp(picture).metadata()));
+  const lefts = sizes.map((_, i) => sizes.slice(0, i).reduce((sum, { width }) => sum + width + GAP, 0));
+  await sharp({
+    create: {
+      width: lefts.at(-1)! + sizes.at(-1)!.width,
+      height: Math.max(...sizes.map(({ height }) => height)),
+      channels: 3,
+      background: '#ffffff',
+    },
+  })
+    .composite(pictures.map((input, i) => ({ input, left: lefts[i]!, top: 0 })))
+    .png({ palette: true })
+    .toFile(join(FOLDER, `${name}.png`));
+}
+
 await setup();
+const taken = new Map<string, Buffer[]>();
 const server = await startServer('demo');
 mkdirSync(FOLDER, { recursive: true });
 const browser = await chromium.launch({ executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium' });
@@ -131,10 +184,11 @@ try {
     await page.waitForLoadState('networkidle');
     await shot.before?.(page);
     await page.waitForTimeout(900);
-    await page.screenshot({ path: join(FOLDER, `${shot.name}.png`) });
+    taken.set(shot.name, [...(taken.get(shot.name) ?? []), await page.screenshot()]);
     await page.close();
     console.log(shot.name);
   }
+  for (const [name, pictures] of taken) await write(name, pictures);
 } finally {
   // Also when a page could not be taken: nothing of ours stays behind.
   await browser.close();

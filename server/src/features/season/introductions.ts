@@ -16,7 +16,7 @@ import {
 import { wouldBeWaits } from './waits.ts';
 
 /** A pairing without eggs goes on for so long, across the turn of the season too. Common practice, no source. */
-export const OPEN_DAYS = 150;
+export const OPEN_DAYS = 240;
 
 /**
  * Puts a male to a female. Her pairing of the season begins with it, if it has not yet; a male that is with another female

@@ -208,8 +208,10 @@ function onKey(event: KeyboardEvent, index: number): void {
   stroke-width: 2;
   opacity: 0.5;
 }
+/* Takes the touch over the whole egg, an empty shell too. */
 .ring {
   fill: none;
+  pointer-events: all;
 }
 .chosen .ring {
   fill: color-mix(in srgb, rgb(var(--v-theme-secondary)) 30%, transparent);

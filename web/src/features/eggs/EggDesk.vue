@@ -73,6 +73,9 @@ async function note(
 ): Promise<void> {
   const indexes = [...chosen.value];
   const ids = indexes.map((index) => props.clutch.eggs[index]?.id).filter((id) => id !== undefined);
+  // At once: the next egg may be touched before the answer is here.
+  const held = chosen.value;
+  chosen.value = new Set();
   const sent = await noting.run(props.clutch.id, {
     kind,
     on,
@@ -80,6 +83,7 @@ async function note(
     ...details,
   });
   if (!sent) {
+    if (chosen.value.size === 0) chosen.value = held;
     const [problem] = noting.problems.value;
     notices.warn(
       problem?.message
@@ -89,7 +93,6 @@ async function note(
     return;
   }
   const who = ids.length > 0 ? eggsWords(indexes.map((index) => index + 1)) : 'all eggs';
-  chosen.value = new Set();
   notices.say(`${capital(who)}: ${NOTED[kind]}`, () => takeBack(sent.value.ids));
 }
 async function takeBack(ids: readonly string[]): Promise<void> {
@@ -207,6 +210,7 @@ async function hatched(): Promise<void> {
         />
         <EventPanel
           v-else
+          :key="phase"
           :phase="phase"
           :chosen="chosen"
           :busy="noting.busy.value"

@@ -91,7 +91,8 @@ export function logLines(events: readonly EggEventView[], positionOf: (eggId: st
         author: first!.author,
       };
     })
-    .toSorted((a, b) => (a.on < b.on ? 1 : -1));
+    .toReversed()
+    .toSorted((a, b) => (a.on < b.on ? 1 : a.on > b.on ? -1 : 0));
 }
 export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 

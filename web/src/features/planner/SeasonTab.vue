@@ -148,13 +148,13 @@ const load = computed(() => {
                 <span v-if="female.notReady.length > 0" class="small soft">{{ female.notReady[0] }}</span>
               </td>
               <td>
-                <v-select
+                <v-autocomplete
                   :model-value="draft.fixed[female.id] ?? ''"
                   :items="choices"
                   density="compact"
                   class="fix"
                   :aria-label="`Male for ${female.number}`"
-                  @update:model-value="fix(female.id, $event)"
+                  @update:model-value="fix(female.id, $event ?? '')"
                 />
               </td>
               <template v-if="answer?.[index]?.female === female.id">

@@ -13,7 +13,7 @@ import MaleList from './MaleList.vue';
 import RulesDialog from './RulesDialog.vue';
 import SeasonNav from './SeasonNav.vue';
 import StoryDialog from './StoryDialog.vue';
-import { boardGroups, introductionCautions, malesInOrder } from './season-words.ts';
+import { boardGroups, introductionCautions, malesInOrder, siresWords } from './season-words.ts';
 import { useSeasonActs } from './useSeasonActs.ts';
 
 const { data, status, error, refetch } = useSeason();
@@ -134,7 +134,12 @@ onBeforeUnmount(() => window.removeEventListener('keydown', letGo));
           @close="opened = null"
         />
         <StoryDialog v-if="opened.what === 'story'" :female="subject" @close="opened = null" />
-        <ClutchDialog v-if="opened.what === 'lay'" :female="subject" @close="opened = null" />
+        <ClutchDialog
+          v-if="opened.what === 'lay'"
+          :pairing-id="subject.pairing.id"
+          :pair="`${subject.number} × ${siresWords(subject)}`"
+          @close="opened = null"
+        />
       </template>
     </template>
     <RulesDialog v-if="ruling && data" :board="data" @close="ruling = false" />

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { newClutch, type BoardFemale } from '@karyotome/contract';
+import { newClutch } from '@karyotome/contract';
 import { useRouter } from 'vue-router';
 import { api } from '../../api/resources.ts';
 import { localToday } from '../../format/format.ts';
@@ -8,16 +8,15 @@ import { useIncubators } from '../../stores/queries.ts';
 import { filled, useForm } from '../../stores/useForm.ts';
 import DayField from '../../ui/DayField.vue';
 import FormDialog from '../../ui/FormDialog.vue';
-import { siresWords } from './season-words.ts';
 
 /** The eggs of a female are there: how many, and where they lie. What each is like is said on their own page. */
-const props = defineProps<{ female: BoardFemale }>();
+const props = defineProps<{ pairingId: string; pair: string }>();
 const emit = defineEmits<{ close: [] }>();
 const router = useRouter();
 const { data: incubators } = useIncubators();
 const notices = useNotices();
 const { draft, discard, submit, errorsOf, general, busy } = useForm({
-  key: `clutch.${props.female.pairing!.id}`,
+  key: `clutch.${props.pairingId}`,
   initial: () => ({
     laidOn: localToday() as string | null,
     eggs: null as number | null,
@@ -28,7 +27,7 @@ const { draft, discard, submit, errorsOf, general, busy } = useForm({
   }),
   schema: newClutch,
   toInput: ({ incubationC, ...values }) => ({
-    pairingId: props.female.pairing!.id,
+    pairingId: props.pairingId,
     ...filled(values),
     ...(values.incubatorId ? {} : filled({ incubationC })),
   }),
@@ -46,7 +45,7 @@ async function send(): Promise<void> {
 <template>
   <FormDialog
     title="Eggs laid"
-    :subtitle="`${female.number} × ${siresWords(female)}`"
+    :subtitle="pair"
     submit-text="Record clutch"
     :busy="busy"
     :general="general"

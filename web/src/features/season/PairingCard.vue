@@ -3,7 +3,8 @@ import type { PairingView } from '@karyotome/contract';
 import { dayWords, oddsWords } from '../../format/format.ts';
 
 /** One female with her males, and the eggs that came of it. */
-const props = defineProps<{ pairing: PairingView }>();
+const props = defineProps<{ pairing: PairingView; mayRecord: boolean }>();
+defineEmits<{ lay: [] }>();
 const total = props.pairing.sires.reduce((sum, sire) => sum + sire.weight, 0);
 const stage = (clutch: PairingView['clutches'][number]): string =>
   clutch.hatchedOn
@@ -51,9 +52,11 @@ const stage = (clutch: PairingView['clutches'][number]): string =>
         <v-btn v-if="clutch.hatchedOn" variant="outlined" :to="`/bench/${clutch.id}`">Young</v-btn>
       </span>
     </div>
-    <span v-if="pairing.clutches.length === 0" class="small soft"
-      >Together since {{ dayWords(pairing.startedOn) }}, no eggs</span
-    >
+    <div v-if="pairing.clutches.length === 0" class="row">
+      <span class="small soft">Together since {{ dayWords(pairing.startedOn) }}, no eggs</span>
+      <v-spacer />
+      <v-btn v-if="mayRecord" variant="outlined" @click="$emit('lay')">Eggs laid…</v-btn>
+    </div>
   </v-card>
 </template>
 

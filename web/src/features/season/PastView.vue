@@ -1,14 +1,18 @@
 <script setup lang="ts">
 import type { PairingView } from '@karyotome/contract';
-import { computed } from 'vue';
+import { computed, ref } from 'vue';
 import { usePairings } from '../../stores/queries.ts';
+import { useSession } from '../../stores/session.ts';
 import StateBlock from '../../ui/StateBlock.vue';
+import ClutchDialog from './ClutchDialog.vue';
 import HatchRates from './HatchRates.vue';
 import PairingCard from './PairingCard.vue';
 import SeasonNav from './SeasonNav.vue';
 
 /** The seasons so far: what came of which pair, and how well it hatched. */
 const { data, status, error, refetch } = usePairings();
+const session = useSession();
+const laying = ref<PairingView | null>(null);
 const seasons = computed(() => {
   const groups = new Map<number, PairingView[]>();
   for (const pairing of data.value ?? [])
@@ -38,10 +42,22 @@ const seasons = computed(() => {
           {{ season }} <span class="soft small">{{ pairings.length }} pairings</span>
         </h2>
         <div class="grid">
-          <PairingCard v-for="pairing in pairings" :key="pairing.id" :pairing="pairing" />
+          <PairingCard
+            v-for="pairing in pairings"
+            :key="pairing.id"
+            :pairing="pairing"
+            :may-record="session.mayRecord"
+            @lay="laying = pairing"
+          />
         </div>
       </section>
     </StateBlock>
+    <ClutchDialog
+      v-if="laying"
+      :pairing-id="laying.id"
+      :pair="`${laying.dam.number} × ${laying.sires.map((sire) => sire.number).join(' or ')}`"
+      @close="laying = null"
+    />
   </div>
 </template>
 

@@ -1,0 +1,23 @@
+import { expect, test } from 'vitest';
+import { axisRange, climateOption } from './climate-option.ts';
+
+const colors = { ink: '#000', soft: '#888', line: '#a40', band: '#eee', paper: '#fff' };
+
+test('the axis holds what is measured and what is allowed, with a margin', () => {
+  const points = [
+    { x: 1, celsius: 31.4 },
+    { x: 2, celsius: 27.1 },
+  ];
+  expect(axisRange({ points, setC: 31.4, lowC: 30, highC: 32.5, xName: 'day' })).toEqual([26, 34]);
+  expect(axisRange({ points, setC: null, xName: 'day' })).toEqual([26, 32]);
+});
+
+test('the band of what is allowed is drawn only where there are limits', () => {
+  const series = (data: Parameters<typeof climateOption>[0]) =>
+    (climateOption(data, colors).series as Record<string, unknown>[])[0]!;
+  const points = [{ x: 0, celsius: 31 }];
+  expect(series({ points, setC: null, xName: 'time' })).not.toHaveProperty('markArea');
+  const bounded = series({ points, setC: 31, lowC: 30, highC: 32, xName: 'time' });
+  expect(bounded['markArea']).toMatchObject({ data: [[{ yAxis: 30 }, { yAxis: 32 }]] });
+  expect(bounded['data']).toEqual([[0, 31]]);
+});

@@ -1,0 +1,167 @@
+import type { BoardFemale, BoardMale } from '@karyotome/contract';
+import { addDays, CATALOGUE, type SeasonForecast } from '@karyotome/core';
+import { describe, expect, test } from 'vitest';
+import { localToday } from '../../format/format.ts';
+import {
+  boardGroups,
+  introductionCautions,
+  malesInOrder,
+  siresWords,
+  spanWords,
+  stageWords,
+  trendWords,
+  useWords,
+} from './season-words.ts';
+
+const ago = (days: number): string => addDays(localToday(), -days);
+const ready = { ready: true, reasons: [], fastingDays: null };
+const forecast = (stage: SeasonForecast['stage'], since: string | null, more = {}): SeasonForecast => ({
+  stage,
+  since,
+  with: [],
+  locks: 0,
+  expected: [],
+  ...more,
+});
+function female(
+  number: string,
+  pairing: Partial<BoardFemale['pairing']> | null,
+  more: Partial<BoardFemale> = {},
+) {
+  return {
+    id: number,
+    number,
+    name: null,
+    label: 'Normal',
+    massG: 1700,
+    lastMealOn: null,
+    hatchedOn: null,
+    floorG: 1500,
+    lastClutch: null,
+    readiness: ready,
+    pairing: pairing && {
+      id: `p-${number}`,
+      version: 1,
+      sires: [
+        { id: 'm1', number: 'M-1', weight: 1, stored: false },
+        { id: 'm2', number: 'M-2', weight: 0.02, stored: true },
+      ],
+      events: [],
+      forecast: forecast('open', null),
+      clutch: null,
+      cautions: [],
+      ...pairing,
+    },
+    ...more,
+  } satisfies BoardFemale;
+}
+const male = (number: string, more: Partial<BoardMale> = {}): BoardMale => ({
+  id: number,
+  number,
+  name: null,
+  label: 'Normal',
+  massG: 900,
+  weights: [],
+  females: 0,
+  locks: 0,
+  lastLockOn: null,
+  withId: null,
+  readiness: ready,
+  ...more,
+});
+
+describe('where a female stands', () => {
+  test.each([
+    [
+      female('A', { forecast: forecast('together', ago(1), { with: ['m1'], locks: 1 }) }),
+      'With M-1 since yesterday, 1 lock',
+    ],
+    [female('A', { forecast: forecast('apart', ago(4), { locks: 2 }) }), 'Alone for 4 days, 2 locks'],
+    [female('A', { forecast: forecast('ovulated', ago(10)) }), 'Ovulated 10 days ago'],
+    [female('A', { forecast: forecast('pre-lay', ago(36)) }), 'Pre-lay shed 36 days ago'],
+    [female('A', null), 'Ready'],
+    [
+      female('A', null, {
+        readiness: {
+          ready: false,
+          fastingDays: null,
+          reasons: [{ side: 'against', text: '80 g under the floor', rule: '', records: [] }],
+        },
+      }),
+      '80 g under the floor',
+    ],
+  ])('%#', (one, words) => expect(stageWords(one)).toBe(words));
+
+  test('candidates of stored sperm are said apart', () => {
+    expect(siresWords(female('A', {}))).toBe('M-1; stored: M-2');
+    expect(siresWords(female('A', null))).toBe('');
+  });
+
+  test('an expected day is a span, with the year only where it changes', () => {
+    const span = (from: string, to: string) =>
+      spanWords({ what: 'eggs', from, middle: from, to, words: '', clutches: 0 });
+    expect(span('2026-11-25', '2026-12-06')).toBe('eggs 25 Nov to 6 Dec');
+    expect(span('2026-12-30', '2027-01-11')).toBe('eggs 30 Dec to 11 Jan 2027');
+    expect(span('2026-12-30', '2026-12-30')).toBe('eggs about 30 Dec');
+  });
+});
+
+test('the board is in the order of the work; a clutch that hatched makes her open again', () => {
+  const hatched = { id: 'c', name: '2601', day: 58, eggs: 6, hatchedOn: ago(20) };
+  const groups = boardGroups({
+    females: [
+      female('open', null),
+      female('out', { forecast: forecast('laid', ago(80)), clutch: hatched }),
+      female('eggs', { forecast: forecast('laid', ago(30)), clutch: { ...hatched, hatchedOn: null } }),
+      female('with', { forecast: forecast('together', ago(1)) }),
+    ],
+  });
+  expect(groups.map(({ title, females }) => [title, females.map(({ number }) => number)])).toEqual([
+    ['Together now', ['with']],
+    ['Eggs laid', ['eggs']],
+    ['Ready', ['open', 'out']],
+  ]);
+});
+
+describe('males', () => {
+  test('those in the season first, then the ready, then the others; heavier before lighter', () => {
+    const rests = { ...ready, ready: false };
+    const order = malesInOrder([
+      male('rests', { readiness: rests }),
+      male('light', { massG: 700 }),
+      male('heavy'),
+      male('used', { females: 2, massG: 650 }),
+    ]);
+    expect(order.map(({ number }) => number)).toEqual(['used', 'heavy', 'light', 'rests']);
+  });
+
+  test('their use and trend in words', () => {
+    expect(useWords(male('M', { females: 2, lastLockOn: ago(3) }), 5)).toBe(
+      '2 of 5 females, locked 3 days ago',
+    );
+    const weights = [
+      { on: ago(300), massG: 500 },
+      { on: ago(100), massG: 1000 },
+      { on: ago(2), massG: 950 },
+    ];
+    expect(trendWords(weights, localToday())).toMatch(/^5% down since /);
+    expect(trendWords(weights.slice(2), localToday())).toBe('');
+  });
+});
+
+test('before two are put together: the young first, then her, then him', () => {
+  const against = (text: string) => ({
+    ready: false,
+    fastingDays: null,
+    reasons: [{ side: 'against' as const, text, rule: '', records: [] }],
+  });
+  const cautions = introductionCautions(
+    female('F', null, { label: 'Spider', readiness: against('Laid 20 days ago') }),
+    male('M', { label: 'Spider', readiness: against('Locked today') }),
+    CATALOGUE,
+  );
+  expect(cautions.at(-2)).toBe('F: Laid 20 days ago');
+  expect(cautions.at(-1)).toBe('M: Locked today');
+  expect(cautions.length).toBeGreaterThan(2);
+  expect(introductionCautions(female('F', null), male('M'), CATALOGUE)).toEqual([]);
+});
