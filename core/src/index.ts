@@ -155,7 +155,13 @@ export {
 export { boxPlaces } from './incubation/box.ts';
 export { hatchRates, type DoneClutch, type RateBy, type RateRow } from './incubation/hatch-rates.ts';
 export { clutchSize, hatchShare } from './planner/clutch-size.ts';
-export { chanceWithin, clutchesForChance, expectedClutches, type Fertility } from './planner/chances.ts';
+export {
+  chanceWithin,
+  clutchesForChance,
+  expectedClutches,
+  MOST_CLUTCHES,
+  type Fertility,
+} from './planner/chances.ts';
 export { planPair, targetChances, type PairPlan, type TargetChances } from './planner/pair-plan.ts';
 export { bestMates, pairOdds, type PlannerAnimal, type RankedPair } from './planner/best-mates.ts';
 export { planSeason, type PlannedPair, type SeasonQuestion, type Trade } from './planner/season-plan.ts';

@@ -4,6 +4,9 @@ declare module 'jstat' {
     pdf(k: number, n: number, p: number): number;
     cdf(k: number, n: number, p: number): number;
   }
-  const jstat: { jStat: { binomial: Discrete; negbin: Discrete } };
+  interface Hypergeometric {
+    pdf(k: number, population: number, successes: number, draws: number): number;
+  }
+  const jstat: { jStat: { binomial: Discrete; negbin: Discrete; hypgeom: Hypergeometric } };
   export default jstat;
 }

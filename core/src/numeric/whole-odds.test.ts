@@ -37,6 +37,16 @@ describe('chances of whole numbers', () => {
     for (let k = 0; k <= 12; k++) expect(sum.odds[k]).toBeCloseTo(jStat.binomial.pdf(k, 12, 0.3), 10);
   });
 
+  test('of two clutches with one sum, how many were in the first is hypergeometric', () => {
+    const [first, second] = [binomial(5, 0.4), binomial(7, 0.4)];
+    const sum = sumOf(first, second);
+    for (let k = 0; k <= 4; k++)
+      expect((first.odds[k]! * second.odds[4 - k]!) / sum.odds[4]!).toBeCloseTo(
+        jStat.hypgeom.pdf(k, 12, 5, 4),
+        10,
+      );
+  });
+
   test('given at least k, what is left keeps its proportions (Bayes)', () => {
     const odds = binomial(6, 0.5);
     const rest = givenAtLeast(odds, 4)!;

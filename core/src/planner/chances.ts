@@ -10,7 +10,7 @@ export interface Fertility {
 }
 
 /** No more clutches than this are thought of. */
-const MOST_CLUTCHES = 60;
+export const MOST_CLUTCHES = 60;
 
 /** The chance that a whole clutch has none, for one scenario: over the sizes, (1 - p)^n, each egg also having to hatch. */
 function noneInClutch({ pMale, pFemale }: Scenario, { size, hatch }: Fertility): number {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { onBeforeUnmount, onMounted, ref } from 'vue';
+import { computed, onBeforeUnmount, onMounted, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 
 /** Keys: a number goes to a place, `?` shows the keys of the place one is in. Typing in a field is left alone. */
@@ -7,12 +7,33 @@ const props = defineProps<{ places: readonly { to: string; title: string }[] }>(
 const route = useRoute();
 const router = useRouter();
 const isOpen = ref(false);
-const ON_TODAY = [
-  ['J, K', 'next line, line before'],
-  ['T', 'the meal of this line was taken'],
-  ['R', 'it was refused'],
-  ['Enter', 'open this line’s animal or clutch'],
-] as const;
+const KEYS: readonly { readonly at: RegExp; readonly keys: readonly (readonly [string, string])[] }[] = [
+  {
+    at: /^\/today$/,
+    keys: [
+      ['J, K', 'next line, line before'],
+      ['T', 'the meal of this line was taken'],
+      ['R', 'it was refused'],
+      ['Enter', 'open this line’s animal or clutch'],
+    ],
+  },
+  {
+    at: /^\/season$/,
+    keys: [
+      ['Enter', 'on “Pick up”: takes this male in the hand; on “Put here”: puts him to her'],
+      ['Esc', 'lets him go'],
+    ],
+  },
+  {
+    at: /^\/season\/clutches\//,
+    keys: [
+      ['Space', 'chooses this egg, or lets it go'],
+      ['Arrows', 'lay it elsewhere in the box'],
+      ['Enter', 'after a weight: on to the next egg'],
+    ],
+  },
+];
+const here = computed(() => KEYS.find(({ at }) => at.test(route.path))?.keys ?? []);
 
 function isTyping(target: EventTarget | null): boolean {
   return (
@@ -37,11 +58,9 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey));
     <v-card title="Keys">
       <v-card-text>
         <dl class="keys">
-          <template v-if="route.path === '/today'">
-            <template v-for="[keys, act] in ON_TODAY" :key="keys">
-              <dt>{{ keys }}</dt>
-              <dd>{{ act }}</dd>
-            </template>
+          <template v-for="[keys, act] in here" :key="keys">
+            <dt>{{ keys }}</dt>
+            <dd>{{ act }}</dd>
           </template>
           <template v-for="(place, index) in places" :key="place.to">
             <dt>{{ index + 1 }}</dt>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { AnimalSummary, PlannerView } from '@karyotome/contract';
-import { chanceAbove, type Catalogue } from '@karyotome/core';
+import { chanceAbove, MOST_CLUTCHES, type Catalogue } from '@karyotome/core';
 import { computed } from 'vue';
 import { oddsWords } from '../../format/format.ts';
 import OutcomeList from '../../ui/OutcomeList.vue';
@@ -31,7 +31,11 @@ const rows = computed(() => {
   const chances = answer.value?.target;
   if (!chances || chances.perEgg === 0) return [];
   const clutches = (count: number | null): string =>
-    count === null ? 'not within 200 clutches' : count === 1 ? 'the first clutch' : `${count} clutches`;
+    count === null
+      ? `not within ${MOST_CLUTCHES} clutches`
+      : count === 1
+        ? 'the first clutch'
+        : `${count} clutches`;
   return [
     ['One egg', perEggWords(chances.perEgg)],
     ['At least one in her next clutch', oddsWords(chances.inClutch)],
