@@ -125,12 +125,12 @@ async function planPair(page: Page): Promise<void> {
 }
 async function planSeason(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'Season plan' }).click();
-  await page.getByLabel('Target 1').fill('Clown');
+  await page.getByLabel('Target 1', { exact: true }).fill('Clown');
   await page.getByRole('button', { name: 'Another target' }).click();
-  await page.getByLabel('Target 2').fill('Ultramel');
+  await page.getByLabel('Target 2', { exact: true }).fill('Ultramel');
 }
 async function playRoutes(page: Page): Promise<void> {
-  await plan(page, 'Project routes', 'Clown Ultramel');
+  await plan(page, 'Project routes', 'Fire Clown');
   await page.getByRole('button', { name: 'Find routes' }).click();
   await page.getByRole('button', { name: 'Play as A' }).first().click();
   await page.getByRole('button', { name: 'As B' }).nth(1).click();

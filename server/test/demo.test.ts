@@ -12,6 +12,7 @@ import { viewAnimal } from '../src/features/animals/view-animal.ts';
 import { listPairings } from '../src/features/breeding/pairings.service.ts';
 import { listContradictions } from '../src/features/genetics/contradictions.service.ts';
 import { geneticsOf } from '../src/features/genetics/genetics.service.ts';
+import { viewPlanner } from '../src/features/planner/planner.service.ts';
 import { viewBoard } from '../src/features/season/board.service.ts';
 import { viewToday } from '../src/features/today/today.ts';
 import { startTestApp, type TestApp } from './test-app.ts';
@@ -103,6 +104,14 @@ describe('the demo farm', () => {
     expect(first).toMatchObject({ kind: 'identification' });
     expect(first!.share).toBeGreaterThan(0.5);
     expect(found[0]!.explanations.reduce((sum, { share }) => sum + share, 0)).toBeCloseTo(1, 9);
+  });
+
+  test('plans with what was seen of an animal, where its gene’s records contradict one another elsewhere', async () => {
+    const { animals } = await asOwner(viewPlanner);
+    const lociOf = (number: string) =>
+      animals.find((one) => one.number === number)!.loci.map(([locus]) => locus);
+    // Pastel is contradicted by the slip in another family; Bramble shows it all the same.
+    expect(lociOf('F-07')).toEqual(expect.arrayContaining(['pastel', 'clown']));
   });
 
   test('has a possible carrier that her young proved, and one that they all but ruled out', async () => {

@@ -161,6 +161,20 @@ describe('a whole season, from the first introduction to numbered hatchlings', (
     for (const id of [damId, sireId, third]) expect((await owner.delete(`/animals/${id}`)).status).toBe(204);
   });
 
+  test('a pairing that is not over goes on when the season turns', async () => {
+    const { id: damId } = await created('/animals', { number: 'D-7', sex: 'female', genes: 'Normal' });
+    const { id: sireId } = await created('/animals', { number: 'S-7', sex: 'male', genes: 'Pastel' });
+    const put = (on: string) =>
+      created<{ pairingId: string; eventId: string }>('/season/introductions', { damId, sireId, on });
+    const first = await put(ago(230));
+    const second = await put(ago(2));
+    expect(second.pairingId).toBe(first.pairingId);
+    expect((await female('D-7')).pairing!.id).toBe(first.pairingId);
+    for (const { eventId } of [first, second])
+      expect((await owner.post(`/pairing-events/${eventId}/void`, { reason: 'x' })).status).toBe(204);
+    for (const id of [damId, sireId]) expect((await owner.delete(`/animals/${id}`)).status).toBe(204);
+  });
+
   test('after the pre-lay shed Today asks for eggs from the earliest likely day', async () => {
     await created(`/pairings/${pairing}/events`, { kind: 'pre-lay-shed', on: ago(36) });
     const { lines } = (await owner.get('/today')).body as TodayView;

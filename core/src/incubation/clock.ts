@@ -29,6 +29,8 @@ export interface IncubationClock {
   readonly day: number;
   /** When the first pip is expected; null once it was seen. */
   readonly pip: Expected | null;
+  /** When the first young are expected to leave the egg. */
+  readonly out: { readonly from: IsoDay; readonly to: IsoDay };
   readonly milestones: readonly Milestone[];
   /** When eggs are cut by the keeper's own school, and what to beware of; null where it is never, or not known yet. */
   readonly cutOn: IsoDay | null;
@@ -42,6 +44,9 @@ export const CUTTING_CAUTION =
 /** A check counts for a milestone from two days before to three days after. */
 const CHECK_EARLY_DAYS = 2;
 const CHECK_LATE_DAYS = 3;
+
+/** From the slit to the first young out of the egg, days: it absorbs its yolk. Common practice, no source. */
+const YOLK_DAYS = { from: 1, to: 3 } as const;
 
 /** The day count of a clutch, what is behind it and what is coming. */
 export function incubationClock(
@@ -65,6 +70,10 @@ export function incubationClock(
   return {
     day,
     pip,
+    out: {
+      from: addDays(clutch.firstPipOn ?? pip!.from, YOLK_DAYS.from),
+      to: addDays(clutch.firstPipOn ?? pip!.to, YOLK_DAYS.to),
+    },
     milestones: [
       ...checks,
       {

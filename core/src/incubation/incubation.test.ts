@@ -66,6 +66,13 @@ describe('the incubation clock', () => {
     expect(seen.milestones.at(-1)).toMatchObject({ what: 'First pip', day: 57, done: true });
   });
 
+  // One to three days to absorb the yolk: common practice, no source.
+  test('young leave the egg one to three days after the pip, expected or seen', () => {
+    const { pip, out } = clock({});
+    expect([daysBetween(pip!.from, out.from), daysBetween(pip!.to, out.to)]).toEqual([1, 3]);
+    expect(clock({ firstPipOn: ago(1) }).out).toEqual({ from: ago(0), to: ago(-2) });
+  });
+
   test('a check near its day is done', () => {
     const { milestones } = clock({ checkedOn: [ago(24), ago(6)] });
     expect(milestones.filter(({ done }) => done).map(({ day }) => day)).toEqual([15, 33]);

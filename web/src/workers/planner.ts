@@ -36,6 +36,8 @@ import type {
 } from './planner-questions.ts';
 
 type Animal = PlannerView['animals'][number] & { readonly parent: Parent };
+/** Fewer wanted young than this in a clutch are no reason to pair. */
+const WORTH_PAIRING = 0.05;
 const MATES_SHOWN = 60;
 const OUTCOMES_SHOWN = 60;
 
@@ -195,7 +197,8 @@ export class Planner {
         const young = meanOf(size) * hatch;
         const sire = this.byId.get(male)!.parent;
         const dam = this.byId.get(female)!.parent;
-        return wanted.reduce((sum, { odds, worth }) => sum + worth * odds(sire, dam) * young, 0);
+        const value = wanted.reduce((sum, { odds, worth }) => sum + worth * odds(sire, dam) * young, 0);
+        return value < WORTH_PAIRING ? 0 : value;
       },
     });
   }

@@ -41,7 +41,7 @@ const parents = (c: (typeof clutches.value)[number]): string =>
             <router-link
               v-for="clutch in group.list"
               :key="clutch.id"
-              :to="`/bench/${clutch.id}`"
+              :to="clutch.hatchedOn ? `/bench/${clutch.id}` : `/season/clutches/${clutch.id}`"
               class="line"
             >
               <strong>{{ clutch.name }}</strong>

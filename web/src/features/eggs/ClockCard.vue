@@ -2,7 +2,7 @@
 import type { ClutchView } from '@karyotome/contract';
 import { CUTTING_CAUTION } from '@karyotome/core';
 import { computed } from 'vue';
-import { agoWords, dayWords } from '../../format/format.ts';
+import { agoWords, dayWords, spanOfDays } from '../../format/format.ts';
 import WhyPanel from '../../ui/WhyPanel.vue';
 import { basisWords, spanWords } from '../season/season-words.ts';
 
@@ -55,6 +55,9 @@ const daysFrom = (from: string, to: string): number =>
       <span class="small">{{ spanWords(clock.pip) }}</span>
     </p>
     <p v-else-if="pip?.done" class="next">First pip on day {{ pip.day }}, {{ agoWords(pip.on) }}</p>
+    <p v-if="!clutch.hatchedOn && clutch.counts.out === 0" class="small">
+      First young out of the egg {{ spanOfDays(clock.out.from, clock.out.to) }}
+    </p>
     <div class="strip" aria-hidden="true">
       <span class="gone" :style="{ width: at(clutch.hatchedOn ? scale : clock.day) }" />
       <span

@@ -64,6 +64,9 @@ const xWords = (x: number): string =>
       class="chart"
       aria-label="Temperatures over time. The table below has the same figures."
     />
+    <p v-if="points.some(({ humidity }) => humidity != null)" class="small soft">
+      Line: temperature. Dotted: humidity. Shaded: what is allowed.
+    </p>
     <details class="small">
       <summary>As a table</summary>
       <div class="table">
@@ -72,6 +75,7 @@ const xWords = (x: number): string =>
             <tr v-for="point in rows" :key="point.x">
               <th scope="row">{{ xWords(point.x) }}</th>
               <td class="num">{{ words(point.celsius) }}</td>
+              <td v-if="point.humidity != null" class="num">{{ Math.round(point.humidity) }}%</td>
             </tr>
           </tbody>
         </table>
@@ -87,6 +91,9 @@ const xWords = (x: number): string =>
 .table {
   max-height: 220px;
   overflow-y: auto;
+}
+td {
+  padding-right: 16px;
 }
 th {
   padding-right: 24px;

@@ -108,7 +108,9 @@ const momentWords = (at: string): string =>
           </p>
           <ClimateChart
             v-if="incubator.series.length > 1"
-            :points="incubator.series.map((one) => ({ x: Date.parse(one.at), celsius: one.celsius }))"
+            :points="
+              incubator.series.map(({ at, celsius, humidity }) => ({ x: Date.parse(at), celsius, humidity }))
+            "
             :set-c="incubator.setC"
             :low-c="incubator.lowC"
             :high-c="incubator.highC"

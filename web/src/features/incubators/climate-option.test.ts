@@ -21,3 +21,12 @@ test('the band of what is allowed is drawn only where there are limits', () => {
   expect(bounded['markArea']).toMatchObject({ data: [[{ yAxis: 30 }, { yAxis: 32 }]] });
   expect(bounded['data']).toEqual([[0, 31]]);
 });
+
+test('humidity has a line and an axis of its own, where it was measured', () => {
+  const option = climateOption(
+    { points: [{ x: 0, celsius: 31, humidity: 90 }], setC: null, xName: 'time' },
+    colors,
+  );
+  expect((option.series as { name: string }[]).map(({ name }) => name)).toEqual(['Temperature', 'Humidity']);
+  expect((option.yAxis as { show?: boolean }[])[1]).toMatchObject({ show: true, max: 100 });
+});

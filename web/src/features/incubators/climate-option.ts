@@ -4,6 +4,8 @@ export interface ClimatePoint {
   /** A day of incubation, or a moment in ms. */
   readonly x: number;
   readonly celsius: number;
+  /** Relative, percent; null where it was not measured. */
+  readonly humidity?: number | null;
 }
 export interface ClimateChartData {
   readonly points: readonly ClimatePoint[];
@@ -31,6 +33,7 @@ export function axisRange({ points, setC, lowC, highC }: ClimateChartData): [num
 
 export function climateOption(data: ClimateChartData, colors: Colors): EChartsOption {
   const [min, max] = axisRange(data);
+  const hasHumidity = data.points.some(({ humidity }) => humidity != null);
   const axis = {
     axisLine: { lineStyle: { color: colors.soft } },
     axisLabel: { color: colors.ink, hideOverlap: true },
@@ -39,23 +42,33 @@ export function climateOption(data: ClimateChartData, colors: Colors): EChartsOp
   return {
     animation: false,
     aria: { enabled: true },
-    grid: { left: 44, right: 12, top: 10, bottom: 26 },
+    grid: { left: 44, right: hasHumidity ? 44 : 12, top: 10, bottom: 26 },
     tooltip: {
       trigger: 'axis',
       backgroundColor: colors.paper,
       borderColor: colors.soft,
       textStyle: { color: colors.ink },
-      valueFormatter: (value) => `${Number(value).toFixed(1)} °C`,
     },
     xAxis:
       data.xName === 'day' ? { type: 'value', min: 0, max: 'dataMax', ...axis } : { type: 'time', ...axis },
-    yAxis: { type: 'value', min, max, ...axis, axisLabel: { color: colors.ink, formatter: '{value} °' } },
+    yAxis: [
+      { type: 'value', min, max, ...axis, axisLabel: { color: colors.ink, formatter: '{value} °' } },
+      {
+        type: 'value',
+        min: 0,
+        max: 100,
+        show: hasHumidity,
+        ...axis,
+        axisLabel: { color: colors.soft, formatter: '{value}%' },
+      },
+    ],
     series: [
       {
         name: 'Temperature',
         type: 'line',
         showSymbol: false,
         data: data.points.map(({ x, celsius }) => [x, celsius]),
+        tooltip: { valueFormatter: (value) => `${Number(value).toFixed(1)} °C` },
         lineStyle: { color: colors.line, width: 2 },
         itemStyle: { color: colors.line },
         ...(data.setC === null
@@ -79,6 +92,20 @@ export function climateOption(data: ClimateChartData, colors: Colors): EChartsOp
               },
             }),
       },
+      ...(hasHumidity
+        ? [
+            {
+              name: 'Humidity',
+              type: 'line' as const,
+              yAxisIndex: 1,
+              showSymbol: false,
+              data: data.points.map(({ x, humidity }) => [x, humidity ?? null]),
+              tooltip: { valueFormatter: (value: unknown) => `${Math.round(Number(value))}%` },
+              lineStyle: { color: colors.soft, width: 1.5, type: 'dotted' as const },
+              itemStyle: { color: colors.soft },
+            },
+          ]
+        : []),
     ],
   };
 }

@@ -43,27 +43,12 @@ const stateOf = (male: BoardMale, numberOf: (id: string) => string): string | nu
         <span v-if="mayRecord" class="grip" :title="`Drag ${male.number} to a female`"
           ><v-icon :icon="mdiDragVertical"
         /></span>
-        <div class="who">
-          <span class="cut"
-            ><router-link :to="`/animals/${male.id}`" class="plain"
-              ><strong>{{ male.number }}</strong> {{ male.name }}</router-link
-            >
-            <span class="small soft">{{ ` ${male.label}` }}</span></span
+        <span class="cut"
+          ><router-link :to="`/animals/${male.id}`" class="plain"
+            ><strong>{{ male.number }}</strong> {{ male.name }}</router-link
           >
-          <span v-if="stateOf(male, numberOf)" class="small" :class="male.withId ? 'out' : 'rest'">{{
-            stateOf(male, numberOf)
-          }}</span>
-          <span class="small soft cut">{{ useWords(male, load) }}</span>
-          <span class="small soft cut">{{
-            [
-              male.massG === null ? 'never weighed' : massWords(male.massG, session.settings?.massUnit),
-              trendWords(male.weights, today),
-              male.readiness.fastingDays ? `fasting ${male.readiness.fastingDays} days` : '',
-            ]
-              .filter(Boolean)
-              .join(', ')
-          }}</span>
-        </div>
+          <span class="small soft">{{ ` ${male.label}` }}</span></span
+        >
         <div class="acts">
           <v-btn
             v-if="mayRecord"
@@ -85,6 +70,21 @@ const stateOf = (male: BoardMale, numberOf: (id: string) => string): string | nu
             </p>
           </WhyPanel>
         </div>
+        <div class="facts small">
+          <span v-if="stateOf(male, numberOf)" :class="male.withId ? 'out' : 'rest'">{{
+            stateOf(male, numberOf)
+          }}</span>
+          <span class="soft cut">{{ useWords(male, load) }}</span>
+          <span class="soft cut">{{
+            [
+              male.massG === null ? 'never weighed' : massWords(male.massG, session.settings?.massUnit),
+              trendWords(male.weights, today),
+              male.readiness.fastingDays ? `fasting ${male.readiness.fastingDays} days` : '',
+            ]
+              .filter(Boolean)
+              .join(', ')
+          }}</span>
+        </div>
       </div>
     </VueDraggable>
   </v-card>
@@ -95,8 +95,8 @@ const stateOf = (male: BoardMale, numberOf: (id: string) => string): string | nu
   display: grid;
   grid-template-columns: 24px 1fr auto;
   align-items: center;
-  gap: 4px 8px;
-  padding: 8px;
+  gap: 0 8px;
+  padding: 6px 8px;
   background: rgb(var(--v-theme-surface));
 }
 .male + .male {
@@ -104,13 +104,15 @@ const stateOf = (male: BoardMale, numberOf: (id: string) => string): string | nu
 }
 .grip {
   display: grid;
+  grid-row: 1 / 3;
   align-self: stretch;
   place-items: center;
   cursor: grab;
   touch-action: none;
 }
-.who {
+.facts {
   display: grid;
+  grid-column: 2 / -1;
   min-width: 0;
 }
 .cut {

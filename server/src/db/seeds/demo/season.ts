@@ -126,7 +126,7 @@ export class DemoSeason {
     const eggs = await eggsOf(this.work, clutchId);
     const box = eggs.map(({ id, x, y }, i) => ({
       id,
-      x: Math.min(92, Math.max(8, x + this.chance.between(-4, 4))),
+      x: Math.min(92, Math.max(8, x + this.chance.between(-1, 1))),
       y: Math.min(90, Math.max(10, y + this.chance.between(-5, 5))),
       verdict: planned[i]!.verdict ?? ('good' as const),
       massG: planned[i]!.massG,
