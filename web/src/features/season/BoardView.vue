@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import type { BoardFemale, BoardMale } from '@karyotome/contract';
 import { mdiCogOutline, mdiPlus } from '@mdi/js';
-import { computed, onBeforeUnmount, onMounted, ref } from 'vue';
+import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue';
+import { useDisplay } from 'vuetify';
 import { useCatalogue, useSeason } from '../../stores/queries.ts';
 import { useSession } from '../../stores/session.ts';
 import StateBlock from '../../ui/StateBlock.vue';
@@ -18,6 +19,7 @@ import { useSeasonActs } from './useSeasonActs.ts';
 
 const { data, status, error, refetch } = useSeason();
 const session = useSession();
+const { smAndDown } = useDisplay();
 const catalogue = useCatalogue();
 const acts = useSeasonActs();
 const groups = computed(() => (data.value ? boardGroups(data.value) : []));
@@ -42,6 +44,10 @@ async function put(female: BoardFemale, maleId: string): Promise<void> {
     opened.value = { what: 'choose-male', femaleId: female.id, maleId };
   else await acts.introduce(female, male);
 }
+// On a phone the females stand above the males.
+watch(carried, (male) => {
+  if (male && smAndDown.value) window.scrollTo({ top: 0 });
+});
 function letGo(event: KeyboardEvent): void {
   if (event.key === 'Escape') carried.value = null;
 }
@@ -82,6 +88,13 @@ onBeforeUnmount(() => window.removeEventListener('keydown', letGo));
         <v-btn color="primary" @click="opened = { what: 'choose-male', femaleId: null }">Put together</v-btn>
         <v-btn to="/animals">To the animals</v-btn>
       </template>
+      <v-card v-if="carried" color="surface-light" class="carrying" role="status">
+        <span
+          ><strong>{{ carried.number }}</strong> is in your hand: press “Put {{ carried.number }} here” at a
+          female.</span
+        >
+        <v-btn variant="outlined" @click="carried = null">Let go</v-btn>
+      </v-card>
       <div v-if="data" class="board" :class="{ dragging }">
         <div class="stack">
           <section v-for="group in groups" :key="group.title">
@@ -103,9 +116,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', letGo));
           </section>
         </div>
         <aside>
-          <h2>
-            Males <span class="soft small">{{ carried ? 'Esc lets go' : 'drag one to a female' }}</span>
-          </h2>
+          <h2>Males <span class="soft small">drag one to a female</span></h2>
           <MaleList
             v-model:carried="carried"
             v-model:dragging="dragging"
@@ -155,6 +166,18 @@ onBeforeUnmount(() => window.removeEventListener('keydown', letGo));
   grid-template-columns: minmax(0, 1fr) 345px;
   align-items: start;
   gap: 16px;
+}
+.carrying {
+  position: sticky;
+  top: 68px;
+  z-index: 3;
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  justify-content: space-between;
+  gap: 8px;
+  margin-bottom: 12px;
+  padding: 8px 14px;
 }
 h2 {
   margin-bottom: 6px;

@@ -256,6 +256,12 @@ function dropped(event: { item: HTMLElement }): void {
 .dragging .drop {
   display: flex;
 }
+.drop:has(.male) {
+  background: color-mix(in srgb, rgb(var(--v-theme-secondary)) 30%, transparent);
+}
+.drop :deep(.male) {
+  opacity: 0;
+}
 @media (width < 900px) {
   .female {
     grid-template-columns: 1fr;

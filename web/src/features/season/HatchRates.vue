@@ -25,7 +25,7 @@ const words = (share: Share): string =>
     <div class="row">
       <h2>How the eggs did</h2>
       <v-spacer />
-      <v-btn-toggle v-model="by" density="comfortable" aria-label="By what">
+      <v-btn-toggle v-model="by" density="comfortable" class="ways" aria-label="By what">
         <v-btn v-for="way in WAYS" :key="way.value" :value="way.value">{{ way.title }}</v-btn>
       </v-btn-toggle>
     </div>
@@ -65,8 +65,13 @@ const words = (share: Share): string =>
 <style scoped>
 .rates {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 10px;
   padding: 16px;
+}
+.ways {
+  max-width: 100%;
+  overflow-x: auto;
 }
 table {
   width: 100%;
@@ -115,6 +120,13 @@ th {
   th:nth-child(2),
   td:nth-child(2) {
     display: none;
+  }
+  .rates {
+    padding: 12px;
+  }
+  td,
+  th {
+    padding-right: 8px;
   }
 }
 </style>
