@@ -29,7 +29,7 @@ const MOMENT = /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2}(\.\d{1,6})?)?(Z|[+-]\d{2}:
 /** A moment with its offset (RFC 3339), an hour from now at the latest: clocks differ. */
 export const moment = (): Joi.StringSchema =>
   Joi.string().custom((value: string, helpers) => {
-    const ms = MOMENT.test(value) ? Date.parse(value) : NaN;
+    const ms = MOMENT.test(value) && isIsoDay(value.slice(0, 10)) ? Date.parse(value) : NaN;
     if (Number.isNaN(ms)) return helpers.error('moment.format');
     return ms > Date.now() + 3_600_000 ? helpers.error('day.future') : value;
   });

@@ -274,7 +274,7 @@ describe('a whole season, from the first introduction to numbered hatchlings', (
     expect(fieldsOf(gone)).toEqual(['eggs: must keep egg 4: something was recorded of it']);
   });
 
-  test('a logger’s file is read, twice as once, and refused line by line where it cannot be', async () => {
+  test('a logger’s file is read, twice as once, and refused as a whole where a line cannot be', async () => {
     const path = `/incubators/${incubator}/readings/import`;
     const day = ago(10);
     const good = `Date,Time,Temp (°F),RH %\n${day},08:00,88.5,91\n${day},20:00,77.0,90\n`;
@@ -284,25 +284,9 @@ describe('a whole season, from the first introduction to numbered hatchlings', (
       taken: 0,
       known: 2,
     });
-    const bad = await owner.upload(
-      path,
-      'text/csv',
-      Buffer.from('time,temperature,humidity\n03/04/2026 10:00,31,90\n2026-01-02 10:00,hot,120\n'),
-    );
-    expect(fieldsOf(bad)).toEqual([
-      'line 2: has a time that cannot be read, "03/04/2026 10:00": write it like 2026-05-14 21:30',
-      'line 3: has no temperature between -10 and 60 °C',
-      'line 3: has a humidity beyond 0 to 100%',
-    ]);
-    const told = await owner.upload(
-      path,
-      'text/csv',
-      Buffer.from('timestamp,temp\n25/01/2026 10:00 PM,31.2\n26/01/2026 10:00 PM,31.3\n'),
-    );
-    expect(told.body).toMatchObject({ taken: 2 });
-    expect(fieldsOf(await owner.upload(path, 'text/csv', Buffer.from('a,b\n1,2\n')))[0]).toContain(
-      'has no column for the time',
-    );
+    // What cannot be read is refused line by line (read-logger.test.ts), and nothing of the file is kept.
+    const bad = await owner.upload(path, 'text/csv', Buffer.from(`time,temp\n${day} 21:00,31\nnever,31\n`));
+    expect(fieldsOf(bad)[0]).toContain('line 3: has a time that cannot be read');
     // 88.5 and 77 °F are 31.39 and 25 °C: their mean is that day's, and sets the clock back.
     const { means } = await clutchOf(clutch);
     expect(means.find(({ day: at }) => at === 25)!.celsius).toBeCloseTo((31.389 + 25) / 2, 2);

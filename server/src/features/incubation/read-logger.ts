@@ -1,4 +1,5 @@
 import type { FieldProblem, NewReading } from '@karyotome/contract';
+import { isIsoDay } from '@karyotome/core';
 import Papa from 'papaparse';
 import { invalidField, Refusal } from '../../http/problems.ts';
 
@@ -120,7 +121,8 @@ function readMoment(text: string, order: Order): string | null {
     /[T ](\d{1,2}):(\d{2})(?::(\d{2})(?:\.\d+)?)?\s*(AM|PM)?/i.exec(text) ?? [];
   const offset = /(Z|[+-]\d{2}:\d{2})$/.exec(text)?.[1];
   const date = readDate(text, order);
-  if (!date) return null;
+  // A day that no calendar has would be taken for one of the next month.
+  if (!date || !isIsoDay(date)) return null;
   const hour = half ? (Number(h) % 12) + (half.toUpperCase() === 'PM' ? 12 : 0) : Number(h);
   const local = `${date}T${String(hour).padStart(2, '0')}:${m}:${s}`;
   const ms = offset ? Date.parse(local + offset) : new Date(local).getTime();

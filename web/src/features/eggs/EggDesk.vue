@@ -181,6 +181,13 @@ async function hatched(): Promise<void> {
         <span v-if="mayChange" class="small soft" role="status">{{
           box.isSaved.value ? 'Saved' : (box.problem.value ?? 'Saving…')
         }}</span>
+        <v-btn
+          v-if="!box.isSaved.value && box.problem.value && !box.isStale.value"
+          size="small"
+          variant="outlined"
+          @click="box.saveMine"
+          >Try again</v-btn
+        >
       </div>
       <v-alert v-if="box.isStale.value" type="warning" variant="tonal" :icon="false">
         Somebody else changed this box while you did.

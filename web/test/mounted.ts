@@ -1,0 +1,28 @@
+import { PiniaColada } from '@pinia/colada';
+import { mount } from '@vue/test-utils';
+import { createPinia } from 'pinia';
+import type { Component } from 'vue';
+import { createMemoryHistory, createRouter } from 'vue-router';
+import { createVuetify } from 'vuetify';
+
+/** A component as it stands in the application: with its stores, its links and its theme, over no server. */
+export function mounted<C extends Component>(component: C, props: Record<string, unknown>) {
+  const router = createRouter({
+    history: createMemoryHistory(),
+    routes: [{ path: '/:rest(.*)*', component: { template: '<div />' } }],
+  });
+  return mount(component as Component, {
+    props,
+    global: { plugins: [createVuetify(), createPinia(), PiniaColada, router] },
+    attachTo: document.body,
+  });
+}
+
+/** The button with this text or label. */
+export function button(wrapper: ReturnType<typeof mounted>, name: string) {
+  const found = wrapper
+    .findAll('button, a.v-btn')
+    .find((one) => one.text() === name || one.attributes('aria-label') === name);
+  if (!found) throw new Error(`No button "${name}" among: ${wrapper.findAll('button').map((b) => b.text())}`);
+  return found;
+}
