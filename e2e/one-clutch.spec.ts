@@ -56,7 +56,7 @@ test('one clutch, from its parents to a published page', async ({ page, empty })
 
   await test.step('put two males to her, one after the other; without a female it is refused', async () => {
     await page.goto(`${empty.origin}/season`);
-    const put = (name: string) => page.getByRole('button', { name, exact: true }).last().click();
+    const put = (name: string) => page.getByRole('dialog').getByRole('button', { name, exact: true }).click();
     for (const [male, day] of [
       ['M-01', 160],
       ['M-02', 155],

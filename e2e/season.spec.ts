@@ -26,7 +26,7 @@ test('a whole season, from the first introduction to numbered hatchlings', async
     await page.getByRole('button', { name: 'F-06: put a male to her' }).click();
     await choose(page, 'Male', 'M-01');
     await page.getByLabel('Together since').fill(daysAgo(149));
-    await page.getByRole('button', { name: 'Put together', exact: true }).last().click();
+    await page.getByRole('dialog').getByRole('button', { name: 'Put together', exact: true }).click();
     await expect(page.getByRole('group', { name: /^F-06: With M-01 for 149 days/ })).toBeVisible();
   });
 

@@ -97,6 +97,10 @@ onBeforeUnmount(() => window.removeEventListener('keydown', letGo));
       </v-card>
       <div v-if="data" class="board" :class="{ dragging }">
         <div class="stack">
+          <p v-if="groups.length === 0" class="soft">
+            No female is near her floor. Once weighed she appears here; two that you know to be ready can be
+            put together all the same.
+          </p>
           <section v-for="group in groups" :key="group.title">
             <h2>
               {{ group.title }} <span class="soft small">{{ group.females.length }}</span>

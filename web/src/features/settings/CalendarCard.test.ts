@@ -1,0 +1,72 @@
+import type { FeedView } from '@karyotome/contract';
+import { flushPromises } from '@vue/test-utils';
+import { afterEach, expect, test, vi } from 'vitest';
+import { button, mounted } from '../../../test/mounted.ts';
+import { ProblemError } from '../../api/client.ts';
+import { api } from '../../api/resources.ts';
+import { useNotices } from '../../stores/notices.ts';
+import CalendarCard from './CalendarCard.vue';
+
+const feed: FeedView = {
+  id: 'a',
+  name: 'Phone',
+  path: '/api/v1/calendar/SECRET.ics',
+  createdAt: '2026-05-14T10:00:00Z',
+};
+afterEach(() => vi.restoreAllMocks());
+/** What the browser does when something is copied. */
+function copyingIs(writeText: (text: string) => Promise<void>): void {
+  Object.defineProperty(navigator, 'clipboard', { value: { writeText }, configurable: true });
+}
+async function card(feeds: FeedView[]) {
+  const list = vi.spyOn(api, 'calendarFeeds').mockResolvedValue(feeds);
+  const wrapper = mounted(CalendarCard, {});
+  await flushPromises();
+  return { wrapper, list };
+}
+
+test('an address is whole, so that it can be copied into any calendar', async () => {
+  const writeText = vi.fn().mockResolvedValue(undefined);
+  copyingIs(writeText);
+  const { wrapper } = await card([feed]);
+  expect(wrapper.get('.address').text()).toBe(`${window.location.origin}${feed.path}`);
+  await button(wrapper, 'Copy').trigger('click');
+  expect(writeText).toHaveBeenCalledWith(`${window.location.origin}${feed.path}`);
+  await flushPromises();
+  expect(useNotices().current?.text).toBe('The address is copied');
+});
+
+test('where copying is not allowed, it says what to do instead', async () => {
+  copyingIs(() => Promise.reject(new Error('no')));
+  const { wrapper } = await card([feed]);
+  await button(wrapper, 'Copy').trigger('click');
+  await flushPromises();
+  expect(useNotices().current).toMatchObject({ isError: true });
+});
+
+test('a new one is named; a missing name is said at its field', async () => {
+  const errors = [{ field: 'name', code: 'empty', message: 'is empty' }];
+  const add = vi
+    .spyOn(api, 'addCalendarFeed')
+    .mockRejectedValueOnce(new ProblemError({ type: 'x', title: 'Invalid', status: 422, errors }))
+    .mockResolvedValue({ id: 'b' });
+  const { wrapper } = await card([]);
+  await wrapper.get('form').trigger('submit');
+  await flushPromises();
+  expect(wrapper.text()).toContain('is empty');
+  await wrapper.get('input').setValue('  Desk ');
+  await wrapper.get('form').trigger('submit');
+  await flushPromises();
+  expect(add).toHaveBeenLastCalledWith('Desk');
+  expect(wrapper.get('input').element.value).toBe('');
+});
+
+test('revoked, the list is read anew', async () => {
+  const revoke = vi.spyOn(api, 'revokeCalendarFeed').mockResolvedValue(undefined);
+  const { wrapper, list } = await card([feed]);
+  list.mockResolvedValue([]);
+  await button(wrapper, 'Revoke Phone').trigger('click');
+  await flushPromises();
+  expect(revoke).toHaveBeenCalledWith('a');
+  expect(wrapper.find('.address').exists()).toBe(false);
+});
