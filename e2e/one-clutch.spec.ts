@@ -1,4 +1,4 @@
-import { choose, daysAgo, expect, fillNumber, pick, test } from './test.ts';
+import { choose, daysAgo, expect, fillNumber, pick, takeFromMenu, test } from './test.ts';
 
 /*
  * A breeder takes one clutch from its parents to a published page, with a wrong input at each step and a reload in the
@@ -75,15 +75,14 @@ test('one clutch, from its parents to a published page', async ({ page, empty })
       await expect(page.getByRole('dialog')).toHaveCount(0);
     }
     await expect(page.getByRole('group', { name: /^F-01: With M-01 and M-02/ })).toBeVisible();
-    await page.getByRole('button', { name: 'F-01: more' }).click();
-    await page.getByText('Her season and the fathers…').click();
+    await takeFromMenu(page, 'F-01: more', 'Her season and the fathers…');
     await expect(page.getByText('50%')).toHaveCount(2);
     await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
+    await expect(page.getByRole('dialog')).toHaveCount(0);
   });
 
   await test.step('record the clutch; eggs before the pairing are refused at their field', async () => {
-    await page.getByRole('button', { name: 'F-01: more' }).click();
-    await page.getByText('Eggs laid…').click();
+    await takeFromMenu(page, 'F-01: more', 'Eggs laid…');
     await page.getByLabel('Laid on').fill(daysAgo(200));
     await fillNumber(page, 'Eggs in all', '5');
     await page.getByRole('button', { name: 'Record clutch' }).click();

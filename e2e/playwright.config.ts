@@ -13,8 +13,6 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     locale: 'en-GB',
     actionTimeout: 10_000,
-    // Menus and dialogs stand where they will be at once: on a busy machine a click could meet one that still grows.
-    contextOptions: { reducedMotion: 'reduce' },
     screenshot: 'only-on-failure',
     launchOptions: {
       executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',

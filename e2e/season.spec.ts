@@ -1,4 +1,4 @@
-import { choose, daysAgo, expect, fillNumber, pick, signIn, test } from './test.ts';
+import { choose, daysAgo, expect, fillNumber, pick, signIn, takeFromMenu, test } from './test.ts';
 
 /*
  * A season as a breeder works through it: from the first night together to numbered hatchlings, with slips that are put
@@ -33,8 +33,7 @@ test('a whole season, from the first introduction to numbered hatchlings', async
   await test.step('a lock at one touch, corrected to the night it was; then apart, ovulated, shed', async () => {
     await page.getByRole('button', { name: 'F-06: lock seen with M-01' }).click();
     await expect(page.getByText('F-06: lock today')).toBeVisible();
-    await page.getByRole('button', { name: 'F-06: more' }).click();
-    await page.getByText('Her season and the fathers…').click();
+    await takeFromMenu(page, 'F-06: more', 'Her season and the fathers…');
     await page.getByRole('button', { name: 'Correct…' }).first().click();
     await page.getByLabel('On', { exact: true }).fill(daysAgo(200));
     await page.getByRole('button', { name: 'Correct', exact: true }).click();
@@ -42,13 +41,13 @@ test('a whole season, from the first introduction to numbered hatchlings', async
     await page.getByLabel('On', { exact: true }).fill(daysAgo(148));
     await page.getByRole('button', { name: 'Correct', exact: true }).click();
     await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
+    await expect(page.getByRole('dialog')).toHaveCount(0);
     for (const [what, day] of [
       ['Separated', 146],
       ['Ovulated', 109],
       ['Pre-lay shed', 90],
     ] as const) {
-      await page.getByRole('button', { name: 'F-06: more' }).click();
-      await page.getByText('Something on another day…').click();
+      await takeFromMenu(page, 'F-06: more', 'Something on another day…');
       await pick(page, 'What', what);
       await page.getByLabel('On', { exact: true }).fill(daysAgo(day));
       await page.getByRole('button', { name: 'Note it' }).click();
@@ -191,8 +190,7 @@ test('what speaks against a pair is said before they are together, and keys carr
 
 test('earlier mates stay possible fathers, with weights of the keeper’s own', async ({ page, demo }) => {
   await signIn(page, demo, '/season');
-  await page.getByRole('button', { name: 'F-02: more' }).click();
-  await page.getByText('Her season and the fathers…').click();
+  await takeFromMenu(page, 'F-02: more', 'Her season and the fathers…');
   await expect(page.getByText('stored sperm').first()).toBeVisible();
   await expect(page.getByText('98%', { exact: true })).toBeVisible();
   await fillNumber(page, 'Weight of M-03', '1');

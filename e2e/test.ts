@@ -72,6 +72,12 @@ export async function pick(page: Page, label: string, option: string): Promise<v
   await optionOf(page, option).click();
 }
 
+/** Takes an entry of a button's menu, by keys: a menu that still grows moves away from under a pointer. */
+export async function takeFromMenu(page: Page, button: string, entry: string): Promise<void> {
+  await page.getByRole('button', { name: button }).press('Enter');
+  await page.locator('.v-menu .v-list-item').filter({ hasText: entry }).press('Enter');
+}
+
 /** A number field: cleared first, since typing into one adds to what is there. */
 export async function fillNumber(page: Page, label: string, value: string): Promise<void> {
   const field = page.getByLabel(label, { exact: true });

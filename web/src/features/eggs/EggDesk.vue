@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import type { ClutchView } from '@karyotome/contract';
-import { CUTTING_CAUTION, type EggEventKind, type EggSign } from '@karyotome/core';
+import { CUTTING_CAUTION } from '@karyotome/core';
 import { mdiPencilOutline, mdiPrinterOutline } from '@mdi/js';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { api } from '../../api/resources.ts';
-import { agoWords, dayWords, oddsWords, temperatureWords } from '../../format/format.ts';
+import { dayWords, oddsWords, temperatureWords } from '../../format/format.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useSession } from '../../stores/session.ts';
 import { useWrite } from '../../stores/useWrite.ts';
@@ -13,11 +13,13 @@ import ClimateChart from '../incubators/ClimateChart.vue';
 import ClockCard from './ClockCard.vue';
 import ClutchDialog from './ClutchDialog.vue';
 import EggBox from './EggBox.vue';
+import EggLog from './EggLog.vue';
 import EventPanel from './EventPanel.vue';
 import HatchDialog from './HatchDialog.vue';
 import LayPanel from './LayPanel.vue';
-import { capital, eggsWords, logLines, type BoxEgg, type LogLine } from './egg-words.ts';
+import type { BoxEgg } from './egg-words.ts';
 import { useBox } from './useBox.ts';
+import { useEggEvents } from './useEggEvents.ts';
 
 /** One clutch from lay day to the last egg: the box, the lamp, the hatching, the clock. */
 const props = defineProps<{ clutch: ClutchView }>();
@@ -25,7 +27,10 @@ const session = useSession();
 const notices = useNotices();
 const router = useRouter();
 const box = useBox(() => props.clutch);
-const chosen = ref<ReadonlySet<number>>(new Set());
+const { chosen, note, takeBack, busy } = useEggEvents(
+  () => props.clutch,
+  () => box.eggs.value,
+);
 const isDone = computed(() => props.clutch.hatchedOn !== null);
 const mayChange = computed(() => session.mayRecord && !isDone.value);
 
@@ -53,60 +58,6 @@ const unpipped = computed<ReadonlySet<number>>(
 function move(index: number, x: number, y: number): void {
   box.change(box.eggs.value.map((egg, i) => (i === index ? { ...egg, x, y } : egg)));
 }
-
-const noting = useWrite(api.addEggEvents);
-const voiding = useWrite((ids: readonly string[]) =>
-  api.voidEggEvents({ ids: [...ids], reason: 'Taken back' }),
-);
-const NOTED: Readonly<Record<EggEventKind, string>> = {
-  check: 'looked at',
-  removed: 'removed',
-  pip: 'pipped',
-  cut: 'cut',
-  out: 'out of the egg',
-  died: 'died in the egg',
-};
-async function note(
-  kind: EggEventKind,
-  on: string,
-  details: { signs?: EggSign[]; young?: number },
-): Promise<void> {
-  const indexes = [...chosen.value];
-  const ids = indexes.map((index) => props.clutch.eggs[index]?.id).filter((id) => id !== undefined);
-  // At once: the next egg may be touched before the answer is here.
-  const held = chosen.value;
-  chosen.value = new Set();
-  const sent = await noting.run(props.clutch.id, {
-    kind,
-    on,
-    eggIds: ids.length > 0 ? ids : null,
-    ...details,
-  });
-  if (!sent) {
-    if (chosen.value.size === 0) chosen.value = held;
-    const [problem] = noting.problems.value;
-    notices.warn(
-      problem?.message
-        ? capital(`the egg ${problem.message}`)
-        : (noting.message.value ?? 'It could not be recorded'),
-    );
-    return;
-  }
-  const who = ids.length > 0 ? eggsWords(indexes.map((index) => index + 1)) : 'all eggs';
-  notices.say(`${capital(who)}: ${NOTED[kind]}`, () => takeBack(sent.value.ids));
-}
-async function takeBack(ids: readonly string[]): Promise<void> {
-  if (!(await voiding.run(ids))) notices.warn(voiding.message.value ?? 'It could not be taken back');
-}
-
-const log = computed(() =>
-  logLines(props.clutch.events, (id) => props.clutch.eggs.find((egg) => egg.id === id)?.position ?? 0),
-);
-const LOG_SHOWN = 6;
-const isLogOpen = ref(false);
-const shownLog = computed<readonly LogLine[]>(() =>
-  isLogOpen.value ? log.value : log.value.slice(0, LOG_SHOWN),
-);
 
 const printing = useWrite(api.makeClutchCard);
 async function print(): Promise<void> {
@@ -220,7 +171,7 @@ async function hatched(): Promise<void> {
           :key="phase"
           :phase="phase"
           :chosen="chosen"
-          :busy="noting.busy.value"
+          :busy="busy"
           :cut-words="clutch.clock.cutWords"
           :cut-caution="clutch.clock.cutOn ? CUTTING_CAUTION : ''"
           :unpipped="unpipped"
@@ -239,33 +190,7 @@ async function hatched(): Promise<void> {
           x-name="day"
         />
       </v-card>
-      <v-card class="part">
-        <h2>What was seen</h2>
-        <p v-if="log.length === 0" class="soft">Nothing yet.</p>
-        <div v-for="line in shownLog" :key="line.ids[0]" class="seen">
-          <span
-            >{{ line.text }} <span class="small soft">{{ agoWords(line.on) }}, {{ line.author }}</span></span
-          >
-          <v-btn
-            v-if="mayChange"
-            size="small"
-            variant="text"
-            :aria-label="`Take back: ${line.text}`"
-            @click="takeBack(line.ids)"
-            >Take back</v-btn
-          >
-        </div>
-        <v-btn v-if="log.length > LOG_SHOWN" variant="text" @click="isLogOpen = !isLogOpen">{{
-          isLogOpen ? 'Fewer' : `All ${log.length}`
-        }}</v-btn>
-        <p v-if="clutch.note">{{ clutch.note }}</p>
-        <p v-for="card in clutch.cards" :key="card.id" class="small">
-          <a :href="api.clutchCardUrl(card.id)" target="_blank" rel="noopener"
-            >Card of {{ dayWords(card.madeAt.slice(0, 10)) }}</a
-          >
-          <span class="soft">{{ ` by ${card.by}` }}</span>
-        </p>
-      </v-card>
+      <EggLog :clutch="clutch" :may-change="mayChange" @take-back="takeBack" />
     </aside>
   </div>
   <ClutchDialog v-if="editing" :clutch="clutch" @close="editing = false" />
@@ -303,16 +228,6 @@ async function hatched(): Promise<void> {
 }
 .phases :deep(.v-btn) {
   flex: 1;
-}
-.seen {
-  display: grid;
-  grid-template-columns: 1fr auto;
-  align-items: center;
-  gap: 8px;
-}
-.seen + .seen {
-  padding-top: 6px;
-  border-top: 1px solid var(--hair);
 }
 @media (width < 900px) {
   .desk {

@@ -22,7 +22,7 @@ export const STAGE_WORDS: Readonly<Record<EggStage, string>> = {
   died: 'died',
   removed: 'removed',
 };
-const EVENT_WORDS: Readonly<Record<EggEventKind, string>> = {
+export const EVENT_WORDS: Readonly<Record<EggEventKind, string>> = {
   check: 'looked at',
   removed: 'removed',
   pip: 'pipped',

@@ -6,7 +6,7 @@ import { useDisplay } from 'vuetify';
 import { useCatalogue, useSeason } from '../../stores/queries.ts';
 import { useSession } from '../../stores/session.ts';
 import StateBlock from '../../ui/StateBlock.vue';
-import ClutchDialog from './ClutchDialog.vue';
+import LayingDialog from './LayingDialog.vue';
 import EventDialog from './EventDialog.vue';
 import FemaleRow from './FemaleRow.vue';
 import IntroduceDialog from './IntroduceDialog.vue';
@@ -149,7 +149,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', letGo));
           @close="opened = null"
         />
         <StoryDialog v-if="opened.what === 'story'" :female="subject" @close="opened = null" />
-        <ClutchDialog
+        <LayingDialog
           v-if="opened.what === 'lay'"
           :pairing-id="subject.pairing.id"
           :pair="`${subject.number} × ${siresWords(subject)}`"

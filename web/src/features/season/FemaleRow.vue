@@ -93,21 +93,24 @@ function dropped(event: { item: HTMLElement }): void {
         >
       </template>
       <template v-else-if="mayRecord">
-        <template v-for="id in inside" :key="id">
-          <v-btn
-            color="primary"
-            variant="flat"
-            :aria-label="`${female.number}: lock seen with ${numberOf(id)}`"
-            @click="emit('note', 'lock', id)"
-            >Lock</v-btn
-          >
-          <v-btn
-            variant="outlined"
-            :aria-label="`${female.number}: separate from ${numberOf(id)}`"
-            @click="emit('note', 'separation', id)"
-            >Separate</v-btn
-          >
-        </template>
+        <div v-if="inside.length > 0" class="pairs">
+          <template v-for="id in inside" :key="id">
+            <span v-if="inside.length > 1" class="small">{{ numberOf(id) }}</span>
+            <v-btn
+              color="primary"
+              variant="flat"
+              :aria-label="`${female.number}: lock seen with ${numberOf(id)}`"
+              @click="emit('note', 'lock', id)"
+              >Lock</v-btn
+            >
+            <v-btn
+              variant="outlined"
+              :aria-label="`${female.number}: separate from ${numberOf(id)}`"
+              @click="emit('note', 'separation', id)"
+              >Separate</v-btn
+            >
+          </template>
+        </div>
         <v-btn
           v-if="stage === 'apart'"
           variant="outlined"
@@ -238,6 +241,16 @@ function dropped(event: { item: HTMLElement }): void {
   justify-content: flex-end;
   align-items: center;
   gap: 6px;
+}
+/* With two males, a line for each. */
+.pairs {
+  display: grid;
+  grid-template-columns: repeat(2, auto);
+  align-items: center;
+  gap: 6px;
+}
+.pairs:has(.small) {
+  grid-template-columns: repeat(3, auto);
 }
 .target {
   background: color-mix(in srgb, rgb(var(--v-theme-secondary)) 9%, transparent);

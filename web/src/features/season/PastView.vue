@@ -4,7 +4,7 @@ import { computed, ref } from 'vue';
 import { usePairings } from '../../stores/queries.ts';
 import { useSession } from '../../stores/session.ts';
 import StateBlock from '../../ui/StateBlock.vue';
-import ClutchDialog from './ClutchDialog.vue';
+import LayingDialog from './LayingDialog.vue';
 import HatchRates from './HatchRates.vue';
 import PairingCard from './PairingCard.vue';
 import SeasonNav from './SeasonNav.vue';
@@ -52,7 +52,7 @@ const seasons = computed(() => {
         </div>
       </section>
     </StateBlock>
-    <ClutchDialog
+    <LayingDialog
       v-if="laying"
       :pairing-id="laying.id"
       :pair="`${laying.dam.number} × ${laying.sires.map((sire) => sire.number).join(' or ')}`"

@@ -60,7 +60,7 @@ const row = (one: BoardFemale, more = {}) =>
   mounted(FemaleRow, { female: one, mayRecord: true, carried: null, ...more });
 const buttons = (wrapper: ReturnType<typeof row>): string[] =>
   wrapper
-    .findAll('.acts > .v-btn')
+    .findAll('.acts > .v-btn, .pairs > .v-btn')
     .map((one) => one.text())
     .filter((text) => text !== '' && text !== 'Why');
 
