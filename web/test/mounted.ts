@@ -1,9 +1,13 @@
 import { PiniaColada } from '@pinia/colada';
 import { mount } from '@vue/test-utils';
 import { createPinia } from 'pinia';
+import { vi } from 'vitest';
 import type { Component } from 'vue';
 import { createMemoryHistory, createRouter } from 'vue-router';
 import { createVuetify } from 'vuetify';
+
+// The test's document has no window that could be zoomed; dialogs ask for one.
+vi.stubGlobal('visualViewport', new EventTarget());
 
 /** A component as it stands in the application: with its stores, its links and its theme, over no server. */
 export function mounted<C extends Component>(component: C, props: Record<string, unknown>) {

@@ -40,7 +40,6 @@ export function drawCard(clutch: ClutchView, collection: string, printedOn: stri
   const line = (label: string, value: Content): TableCell[] => [{ text: label, color: '#555' }, value];
   const pipOn = clutch.events.find(({ kind }) => kind === 'pip' || kind === 'out')?.on ?? null;
   const isDone = clutch.hatchedOn !== null;
-  const { counts } = clutch;
   return {
     pageSize: 'A5',
     pageMargins: [34, 34, 34, 34],
@@ -68,6 +67,7 @@ export function drawCard(clutch: ClutchView, collection: string, printedOn: stri
               ]),
             ),
             line('Locks seen', String(clutch.locks)),
+            line('Ovulation', dayWords(clutch.ovulatedOn)),
             line('Pre-lay shed', dayWords(clutch.shedOn)),
             line('Laid', dayWords(clutch.laidOn)),
             line('First pip', pipOn ? dayWords(pipOn) : isDone ? 'not recorded' : 'not yet'),
@@ -77,16 +77,13 @@ export function drawCard(clutch: ClutchView, collection: string, printedOn: stri
               `${clutch.incubator?.name ?? ''}${clutch.incubationC ? ` at ${clutch.incubationC.toFixed(1)} °C` : ''}`.trim() ||
                 'not recorded',
             ),
-            line(
-              'Eggs',
-              `${counts.good + counts.slugs} laid, ${counts.good} good, ${counts.slugs} slugs, ${counts.died} died in the egg${isDone ? `, ${clutch.hatched} young` : ''}`,
-            ),
+            line('Eggs', eggsLine(clutch, isDone)),
           ],
         },
       },
       { svg: drawBox(clutch), width: 300, margin: [0, 14, 0, 6] },
       {
-        text: 'Tops as marked: never roll an egg. Open circles are slugs, dotted ones doubtful.',
+        text: 'A dot is the mark on top: never roll an egg. Joined eggs are stuck together; white ones are slugs, dashed ones doubtful.',
         fontSize: 8,
         color: '#555',
       },
@@ -96,17 +93,35 @@ export function drawCard(clutch: ClutchView, collection: string, printedOn: stri
   };
 }
 
-/** The eggs where they lie, by number, with their weight. */
+function eggsLine({ counts, hatched }: ClutchView, isDone: boolean): string {
+  return [
+    `${counts.good + counts.slugs} laid`,
+    `${counts.good} good`,
+    ...(counts.slugs > 0 ? [`${counts.slugs} ${counts.slugs === 1 ? 'slug' : 'slugs'}`] : []),
+    ...(counts.died > 0 ? [`${counts.died} died in the egg`] : []),
+    ...(isDone ? [`${hatched} young`] : []),
+  ].join(', ');
+}
+
+/** The eggs where they lie, by number, with their weight, or what became of them; stuck ones joined, marked tops dotted. */
 function drawBox({ eggs }: ClutchView): string {
-  const drawn = eggs.map(({ position, x, y, verdict, massG }) => {
+  const drawn = eggs.map(({ position, x, y, verdict, massG, marked, state }) => {
     const [cx, cy] = [x * 3, y * 1.5];
     const dash = verdict === 'doubtful' ? ' stroke-dasharray="3 2"' : '';
-    const fill = verdict === 'slug' ? 'none' : '#eee6d8';
+    const fill = verdict === 'slug' ? '#fff' : '#eee6d8';
+    const below = state.stage === 'in-egg' ? (massG ? `${Math.round(massG)} g` : '') : state.stage;
     return `<ellipse cx="${cx}" cy="${cy}" rx="22" ry="16" fill="${fill}" stroke="#333"${dash}/>
       <text x="${cx}" y="${cy + 1}" font-size="11" text-anchor="middle" fill="#111">${position}</text>
-      ${massG ? `<text x="${cx}" y="${cy + 11}" font-size="7" text-anchor="middle" fill="#333">${Math.round(massG)} g</text>` : ''}`;
+      ${below ? `<text x="${cx}" y="${cy + 11}" font-size="7" text-anchor="middle" fill="#333">${below}</text>` : ''}
+      ${marked ? `<circle cx="${cx}" cy="${cy - 11}" r="1.6" fill="#111"/>` : ''}`;
   });
-  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="-12 -12 324 174"><rect x="-10" y="-10" width="320" height="170" rx="8" fill="none" stroke="#888"/>${drawn.join('')}</svg>`;
+  const bonds = eggs.flatMap((egg, i) => {
+    const next = egg.stuck === null ? undefined : eggs.slice(i + 1).find(({ stuck }) => stuck === egg.stuck);
+    return next
+      ? `<line x1="${egg.x * 3}" y1="${egg.y * 1.5}" x2="${next.x * 3}" y2="${next.y * 1.5}" stroke="#999" stroke-width="5"/>`
+      : [];
+  });
+  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="-12 -12 324 174"><rect x="-10" y="-10" width="320" height="170" rx="8" fill="none" stroke="#888"/>${bonds.join('')}${drawn.join('')}</svg>`;
 }
 
 const cardPath = (dataDir: string, file: string): string => join(dataDir, 'cards', file);

@@ -55,6 +55,12 @@ const unpipped = computed<ReadonlySet<number>>(
       ),
     ),
 );
+const waiting = computed(
+  () =>
+    eggs.value.filter(
+      ({ verdict, state }) => verdict !== 'slug' && (state?.stage === 'in-egg' || state?.stage === 'pipped'),
+    ).length,
+);
 function move(index: number, x: number, y: number): void {
   box.change(box.eggs.value.map((egg, i) => (i === index ? { ...egg, x, y } : egg)));
 }
@@ -199,6 +205,7 @@ async function hatched(): Promise<void> {
     :clutch="clutch"
     :young="clutch.counts.young || clutch.counts.good"
     :followed="clutch.counts.young > 0"
+    :waiting="waiting"
     @close="hatching = false"
     @done="hatched"
   />

@@ -15,6 +15,8 @@ const props = defineProps<{
   young: number;
   /** The eggs were followed one by one: each hatchling is then known by its egg and its own day. */
   followed: boolean;
+  /** Good eggs that are neither out nor over. */
+  waiting: number;
 }>();
 const emit = defineEmits<{ close: []; done: [] }>();
 const session = useSession();
@@ -44,7 +46,11 @@ async function send(): Promise<void> {
   const sent = await submit();
   if (!sent) return;
   const { numbers } = sent.value;
-  notices.say(`${numbers.length} hatchlings numbered ${numbers[0]} to ${numbers.at(-1)}`);
+  notices.say(
+    numbers.length === 1
+      ? `1 hatchling numbered ${numbers[0]}`
+      : `${numbers.length} hatchlings numbered ${numbers[0]} to ${numbers.at(-1)}`,
+  );
   emit('done');
 }
 </script>
@@ -76,9 +82,17 @@ async function send(): Promise<void> {
       :error-messages="errorsOf('numbers')"
     />
     <p v-else class="wide">
-      Their numbers: <strong>{{ proposed[0] }}</strong> to <strong>{{ proposed.at(-1) }}</strong>
+      {{ proposed.length > 1 ? 'Their numbers' : 'Its number' }}: <strong>{{ proposed[0] }}</strong><template
+        v-if="proposed.length > 1"
+      >
+        to <strong>{{ proposed.at(-1) }}</strong></template
+      >
       <span class="soft small">{{ ' ' }}(numbers are never reused; the pattern is under Settings)</span>
     </p>
+    <v-alert v-if="followed && waiting > 0" type="warning" variant="tonal" :icon="false" class="wide">
+      {{ waiting === 1 ? '1 egg is' : `${waiting} eggs are` }} not out yet. Numbering closes the clutch: wait
+      until every egg is out or over, unless you mean to leave them.
+    </v-alert>
     <p v-if="followed" class="wide small">
       They are numbered in the order in which they left their eggs, each with its own day.
     </p>
