@@ -127,7 +127,7 @@ async function planSeason(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'Season plan' }).click();
   await page.getByLabel('Target 1', { exact: true }).fill('Clown');
   await page.getByRole('button', { name: 'Another target' }).click();
-  await page.getByLabel('Target 2', { exact: true }).fill('Ultramel');
+  await page.getByLabel('Target 2', { exact: true }).fill('Banana');
 }
 async function playRoutes(page: Page): Promise<void> {
   await plan(page, 'Project routes', 'Fire Clown');

@@ -146,7 +146,7 @@ const momentWords = (at: string): string =>
       <p class="small soft notes">
         A logger's file is CSV with a header: a column for the time, one for the temperature, and if there is
         one, the humidity. The same file again adds nothing twice. An alarm here does not ring: it stands on
-        Today and in the calendar. Keep a thermostat with a cut-out of its own on every heater.
+        Today. Keep a thermostat with a cut-out of its own on every heater.
       </p>
     </StateBlock>
     <IncubatorDialog v-if="adding" :incubator="null" @close="adding = false" />
