@@ -78,7 +78,19 @@ async function clutchDays(work: Work): Promise<DueDay[]> {
             },
           ]
         : [];
-    return [...checks, ...pip, ...cut];
+    const out =
+      clock.out.to >= work.today
+        ? [
+            {
+              id: `${id}-out`,
+              from: clock.out.from,
+              to: clock.out.to,
+              title: `Clutch ${name}: first young expected out of the egg`,
+              text: 'One to three days after the pip, while it absorbs its yolk.',
+            },
+          ]
+        : [];
+    return [...checks, ...pip, ...cut, ...out];
   });
 }
 

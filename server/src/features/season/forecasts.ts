@@ -1,10 +1,8 @@
 import { forecastSeason, type SeasonForecast } from '@karyotome/core';
 import { select, type Work } from '../../db/work.ts';
+import { OPEN_DAYS } from './introductions.ts';
 import { seasonEvents, toSeasonEvents } from './season-events.ts';
 import { waitsOf } from './waits.ts';
-
-/** Pairings older than this without eggs are over. */
-const OPEN_DAYS = 365;
 
 /** Where the pairings without eggs stand. */
 export async function openForecasts(
