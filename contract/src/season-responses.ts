@@ -91,6 +91,8 @@ export type PackedLoci = [locus: string, genotypes: [a: Genotype[0], b: Genotype
 export interface PlannerView {
   season: number;
   rules: SeasonRules;
+  /** Animals not grown yet that were too many to plan with. */
+  leftOut: number;
   entries: CatalogueEntry[];
   animals: {
     id: string;

@@ -26,6 +26,7 @@ function animal(number: string, sex: 'female' | 'male', genes: string, more: Par
 const view: PlannerView = {
   season: 2027,
   rules: SEASON_RULES,
+  leftOut: 0,
   entries: [],
   animals: [
     animal('F', 'female', 'pastel het clown'),

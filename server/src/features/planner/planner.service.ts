@@ -8,6 +8,8 @@ import { doneClutches } from '../incubation/hatch-rates.service.ts';
 import { seasonState } from '../season/board.service.ts';
 
 const YEAR_DAYS = 365.25;
+/** Kinships are sent pair by pair: of more animals the rest is left out, and that is said. */
+const MOST_ANIMALS = 1200;
 /** A youngster that is not weighed into readiness grows into it in about this many years. */
 const GROWS_INTO_IT = 0.5;
 
@@ -19,13 +21,18 @@ export async function viewPlanner(work: Work): Promise<PlannerView> {
   const clutches = await doneClutches(work);
   const good = clutches.reduce((sum, { eggs, slugs }) => sum + eggs - slugs, 0);
   const hatched = clutches.reduce((sum, one) => sum + Math.min(one.hatched, one.eggs - one.slugs), 0);
-  const animals = (await listAnimals(work)).filter(
+  const candidates = (await listAnimals(work)).filter(
     ({ sex, status }) => sex !== 'unknown' && status !== 'sold' && status !== 'died' && status !== 'reserved',
   );
+  // Those on the board first: a matrix over thousands of hatchlings would be sent for nothing.
+  const animals = candidates
+    .toSorted((a, b) => Number(board.has(b.id)) - Number(board.has(a.id)))
+    .slice(0, MOST_ANIMALS);
   const ids = animals.map(({ id }) => id);
   return {
     season,
     rules,
+    leftOut: candidates.length - animals.length,
     entries: await entryInputs(work),
     animals: animals.map(({ id, number, name, sex, label, hatchedOn }) => {
       const onBoard = board.get(id);

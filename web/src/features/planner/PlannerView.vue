@@ -66,6 +66,10 @@ const own = computed(() => {
           :planner="planner"
         />
         <SeasonTab v-else :draft="draft" :view="data" :catalogue="catalogue" :planner="planner" />
+        <p v-if="data.leftOut > 0" class="small soft">
+          {{ data.leftOut }} animals that are not grown yet are left out here: there are too many to plan with
+          all.
+        </p>
       </div>
     </StateBlock>
   </div>

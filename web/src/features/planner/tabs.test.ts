@@ -32,6 +32,7 @@ function animal(number: string, sex: 'female' | 'male', genes: string, more: Par
 const VIEW: PlannerView = {
   season: 2027,
   rules: SEASON_RULES,
+  leftOut: 0,
   entries: [],
   animals: [
     animal('F-1', 'female', 'het clown'),
