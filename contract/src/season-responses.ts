@@ -65,6 +65,8 @@ export interface SeasonBoardView {
   today: string;
   females: BoardFemale[];
   males: BoardMale[];
+  /** Pairs whose young would be inbred over the bound of the rules. */
+  related: { femaleId: string; maleId: string; inbreeding: number }[];
   rules: SeasonRules;
   rulesVersion: number;
   /** How many clutches of the keeper's own each waiting time rests on. */

@@ -83,6 +83,11 @@ describe('the demo farm', () => {
     expect(board.learned.shedToEggs).toBeGreaterThanOrEqual(10);
     expect(board.learned.eggsToPip).toBeGreaterThanOrEqual(9);
     expect(board.females.some(({ pairing }) => pairing?.sires.some(({ stored }) => stored))).toBe(true);
+    // A mother and her son: kinship 1/4 (Falconer & Mackay 1996, from memory).
+    const marrow = board.females.find(({ number }) => number === 'F-02')!;
+    const son = board.males.find(({ number }) => number.startsWith('2402'))!;
+    expect(board.related).toContainEqual({ femaleId: marrow.id, maleId: son.id, inbreeding: 0.25 });
+    expect(board.related.every(({ inbreeding }) => inbreeding > board.rules.inbreedingBound)).toBe(true);
     const { lines } = await asOwner(viewToday);
     const kinds = new Set(lines.map(({ kind }) => kind));
     for (const kind of ['eggs', 'season', 'climate'] as const) expect(kinds).toContain(kind);

@@ -201,13 +201,32 @@ function malesUses(
   return uses;
 }
 
+async function tooRelated(
+  genetics: Genetics,
+  females: readonly BoardFemale[],
+  males: readonly BoardMale[],
+  bound: number,
+): Promise<SeasonBoardView['related']> {
+  if (females.length === 0 || males.length === 0) return [];
+  const animals = [...females, ...males].map(({ id }) => id);
+  const kinships = await genetics.ask({ ask: 'kinships', animals });
+  return males.flatMap((male, m) => {
+    const row = females.length + m;
+    return females.flatMap((female, f) => {
+      const inbreeding = kinships[(row * (row + 1)) / 2 + f]!;
+      return inbreeding > bound + 1e-9 ? [{ femaleId: female.id, maleId: male.id, inbreeding }] : [];
+    });
+  });
+}
+
 export async function viewBoard(work: Work): Promise<SeasonBoardView> {
-  const { season, females, males, rules, rulesVersion, waits } = await seasonState(work);
+  const { season, females, males, rules, rulesVersion, waits, genetics } = await seasonState(work);
   return {
     season,
     today: work.today,
     females,
     males,
+    related: await tooRelated(genetics, females, males, rules.inbreedingBound),
     rules,
     rulesVersion,
     learned: {

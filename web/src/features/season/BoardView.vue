@@ -40,7 +40,7 @@ const numberOf = (id: string): string =>
 async function put(female: BoardFemale, maleId: string): Promise<void> {
   const male = data.value!.males.find(({ id }) => id === maleId)!;
   carried.value = null;
-  if (introductionCautions(female, male, catalogue.value).length > 0)
+  if (introductionCautions(female, male, data.value!, catalogue.value).length > 0)
     opened.value = { what: 'choose-male', femaleId: female.id, maleId };
   else await acts.introduce(female, male);
 }

@@ -41,7 +41,7 @@ const { answer } = useOdds(question);
 const cautions = computed(() => {
   const dam = props.board.females.find(({ id }) => id === draft.damId);
   const sire = props.board.males.find(({ id }) => id === draft.sireId);
-  if (dam && sire) return introductionCautions(dam, sire, catalogue.value);
+  if (dam && sire) return introductionCautions(dam, sire, props.board, catalogue.value);
   return [...new Set((answer.value ?? []).flatMap((entry) => entry.cautions))];
 });
 async function send(): Promise<void> {

@@ -158,10 +158,17 @@ test('before two are put together: the young first, then her, then him', () => {
   const cautions = introductionCautions(
     female('F', null, { label: 'Spider', readiness: against('Laid 20 days ago') }),
     male('M', { label: 'Spider', readiness: against('Locked today') }),
+    { related: [] },
     CATALOGUE,
   );
   expect(cautions.at(-2)).toBe('F: Laid 20 days ago');
   expect(cautions.at(-1)).toBe('M: Locked today');
   expect(cautions.length).toBeGreaterThan(2);
-  expect(introductionCautions(female('F', null), male('M'), CATALOGUE)).toEqual([]);
+  expect(introductionCautions(female('F', null), male('M'), { related: [] }, CATALOGUE)).toEqual([]);
+  const related = [{ femaleId: 'F', maleId: 'M', inbreeding: 0.25 }];
+  const gravid = female('F', { forecast: forecast('ovulated', ago(3)) });
+  expect(introductionCautions(gravid, male('M'), { related }, CATALOGUE)).toEqual([
+    'They are related: their young would be inbred by 25%, over your bound',
+    'F: on her way to eggs, and usually left alone from now on',
+  ]);
 });

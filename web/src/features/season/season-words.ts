@@ -7,7 +7,7 @@ import {
   type Expected,
   type SeasonEventKind,
 } from '@karyotome/core';
-import { agoWords, shortDay, sinceWords, spanOfDays } from '../../format/format.ts';
+import { agoWords, oddsWords, shortDay, sinceWords, spanOfDays } from '../../format/format.ts';
 
 /* What the season board says, in words. */
 
@@ -114,13 +114,26 @@ export function trendWords(weights: BoardMale['weights'], today: string): string
 }
 
 /** What to know before the two are put together; the welfare of the young first. */
-export function introductionCautions(female: BoardFemale, male: BoardMale, catalogue: Catalogue): string[] {
+export function introductionCautions(
+  female: BoardFemale,
+  male: BoardMale,
+  { related }: Pick<SeasonBoardView, 'related'>,
+  catalogue: Catalogue,
+): string[] {
   const sire = parseParent(male.label, 'male', catalogue).parent;
   const dam = parseParent(female.label, 'female', catalogue).parent;
   const against = (who: string, { readiness }: Pick<BoardFemale, 'readiness'>): string[] =>
     readiness.reasons.filter(({ side }) => side === 'against').map(({ text }) => `${who}: ${text}`);
+  const kin = related.find(({ femaleId, maleId }) => femaleId === female.id && maleId === male.id);
+  const stage = female.pairing?.forecast.stage;
   return [
     ...new Set(pairingCautions(sire, dam, catalogue)),
+    ...(kin
+      ? [`They are related: their young would be inbred by ${oddsWords(kin.inbreeding)}, over your bound`]
+      : []),
+    ...(stage === 'ovulated' || stage === 'pre-lay'
+      ? [`${female.number}: on her way to eggs, and usually left alone from now on`]
+      : []),
     ...against(female.number, female),
     ...against(male.number, male),
   ];
