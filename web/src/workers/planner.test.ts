@@ -1,27 +1,11 @@
 import type { PlannerView } from '@karyotome/contract';
-import { parseParent, SEASON_RULES } from '@karyotome/core';
+import { SEASON_RULES } from '@karyotome/core';
 import { describe, expect, test } from 'vitest';
+import { plannerAnimal } from '../../test/planner-view.ts';
 import { Planner } from './planner.ts';
 
 /* The arithmetic itself is checked in the core; here, that the collection reaches it whole. */
 
-type Animal = PlannerView['animals'][number];
-function animal(number: string, sex: 'female' | 'male', genes: string, more: Partial<Animal> = {}): Animal {
-  const { loci } = parseParent(genes, sex).parent;
-  return {
-    id: number,
-    number,
-    name: null,
-    sex,
-    label: genes,
-    loci: [...loci].map(([locus, list]) => [locus, list.map(({ genotype: [a, b], p }) => [a, b, p])]),
-    notReady: [],
-    readyIn: 0,
-    freeLoad: sex === 'male' ? 2 : 0,
-    size: sex === 'female' ? { odds: { first: 6, odds: [1] }, observations: 3 } : null,
-    ...more,
-  };
-}
 /** Kinships of three: the second is a half sibling of the first (1/8), the third is unrelated; itself 1/2 each. */
 const view: PlannerView = {
   season: 2027,
@@ -29,9 +13,9 @@ const view: PlannerView = {
   leftOut: 0,
   entries: [],
   animals: [
-    animal('F', 'female', 'pastel het clown'),
-    animal('M', 'male', 'clown'),
-    animal('N', 'male', 'pied', { notReady: ['In shed'] }),
+    plannerAnimal('F', 'female', 'pastel het clown'),
+    plannerAnimal('M', 'male', 'clown'),
+    plannerAnimal('N', 'male', 'pied', { notReady: ['In shed'] }),
   ],
   hatch: { share: 1, eggs: 0 },
   kinship: [0.5, 0.125, 0.5, 0, 0, 0.5],
@@ -71,7 +55,7 @@ describe('one pair', () => {
 
 test('best mates: only pairs that can give it, with what speaks against them', () => {
   expect(planner.mates({ ask: 'mates', target: 'clown' })).toMatchObject([
-    { dam: 'F', sire: 'M', perEgg: 0.5, inbreeding: 0.125, against: [], freeLoad: 2 },
+    { dam: 'F', sire: 'M', perEgg: 0.5, inbreeding: 0.125, against: [], freeLoad: 1 },
   ]);
   expect(planner.mates({ ask: 'mates', target: 'het pied' })[0]!.against).toEqual(['He: In shed']);
   expect(planner.mates({ ask: 'mates', target: '' })).toEqual([]);

@@ -49,7 +49,7 @@ function open(pair: RankedMate): void {
     </div>
     <v-progress-linear v-if="isWorking" indeterminate color="primary" />
     <div class="scroll">
-      <table>
+      <table class="figures">
         <thead>
           <tr>
             <th scope="col">Female</th>
@@ -94,28 +94,6 @@ function open(pair: RankedMate): void {
   display: grid;
   gap: 12px;
   padding: 16px;
-}
-.scroll {
-  overflow-x: auto;
-}
-table {
-  width: 100%;
-  border-collapse: collapse;
-}
-th {
-  font-weight: 560;
-  text-align: left;
-  white-space: nowrap;
-}
-th.num {
-  text-align: right;
-}
-td,
-th {
-  padding: 4px 14px 4px 0;
-}
-td {
-  border-top: 1px solid var(--hair);
 }
 td:first-child,
 td:nth-child(2) {

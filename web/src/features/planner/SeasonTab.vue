@@ -130,7 +130,7 @@ const load = computed(() => {
       <p v-if="!question && females.length > 0">Type at least one target: the rest is filled from it.</p>
       <p v-if="females.length === 0">No female is ready. Let the switch above bring in the others.</p>
       <div class="scroll">
-        <table v-if="females.length > 0">
+        <table v-if="females.length > 0" class="figures">
           <thead>
             <tr>
               <th scope="col">Female</th>
@@ -197,28 +197,6 @@ const load = computed(() => {
 }
 .fix {
   min-width: 200px;
-}
-.scroll {
-  overflow-x: auto;
-}
-table {
-  width: 100%;
-  border-collapse: collapse;
-}
-th {
-  font-weight: 560;
-  text-align: left;
-  white-space: nowrap;
-}
-th.num {
-  text-align: right;
-}
-td,
-th {
-  padding: 6px 14px 6px 0;
-}
-td {
-  border-top: 1px solid var(--hair);
 }
 td:first-child {
   white-space: nowrap;

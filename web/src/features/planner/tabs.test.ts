@@ -1,9 +1,10 @@
 import type { PlannerView } from '@karyotome/contract';
-import { CATALOGUE, parseParent, SEASON_RULES } from '@karyotome/core';
+import { CATALOGUE, SEASON_RULES } from '@karyotome/core';
 import { flushPromises } from '@vue/test-utils';
 import { beforeEach, describe, expect, test } from 'vitest';
 import { reactive } from 'vue';
 import { button, mounted } from '../../../test/mounted.ts';
+import { plannerAnimal } from '../../../test/planner-view.ts';
 import type { PlannerQuestion } from '../../workers/planner-questions.ts';
 import { Planner } from '../../workers/planner.ts';
 import MatesTab from './MatesTab.vue';
@@ -11,23 +12,6 @@ import PairTab from './PairTab.vue';
 import SeasonTab from './SeasonTab.vue';
 import { usePlannerDraft } from './planner-draft.ts';
 
-type Animal = PlannerView['animals'][number];
-function animal(number: string, sex: 'female' | 'male', genes: string, more: Partial<Animal> = {}): Animal {
-  const { loci } = parseParent(genes, sex).parent;
-  return {
-    id: number,
-    number,
-    name: null,
-    sex,
-    label: genes,
-    loci: [...loci].map(([locus, list]) => [locus, list.map(({ genotype: [a, b], p }) => [a, b, p])]),
-    notReady: [],
-    readyIn: 0,
-    freeLoad: sex === 'male' ? 1 : 0,
-    size: sex === 'female' ? { odds: { first: 6, odds: [1] }, observations: 2 } : null,
-    ...more,
-  };
-}
 /** Two females, two males; the second male is a half brother of the first female. */
 const VIEW: PlannerView = {
   season: 2027,
@@ -35,10 +19,10 @@ const VIEW: PlannerView = {
   leftOut: 0,
   entries: [],
   animals: [
-    animal('F-1', 'female', 'het clown'),
-    animal('F-2', 'female', 'clown'),
-    animal('M-1', 'male', 'clown'),
-    animal('M-2', 'male', 'spider het clown', { notReady: ['In shed'] }),
+    plannerAnimal('F-1', 'female', 'het clown'),
+    plannerAnimal('F-2', 'female', 'clown'),
+    plannerAnimal('M-1', 'male', 'clown'),
+    plannerAnimal('M-2', 'male', 'spider het clown', { notReady: ['In shed'] }),
   ],
   hatch: { share: 1, eggs: 0 },
   kinship: [0.5, 0, 0.5, 0, 0, 0.5, 0.25, 0, 0, 0.5],
@@ -94,7 +78,7 @@ describe('one pair', () => {
       '1.0',
       'the first clutch',
       '6.0 good eggs',
-      '2 of her own',
+      '3 of her own',
       'not related',
     ])
       expect(text).toContain(part);

@@ -1,61 +1,11 @@
 import type { BoardFemale, BoardMale } from '@karyotome/contract';
-import { addDays, type SeasonForecast } from '@karyotome/core';
 import { describe, expect, test } from 'vitest';
+import { against, ago, boardFemale, boardMale, forecast, READY } from '../../../test/board.ts';
 import { button, mounted } from '../../../test/mounted.ts';
 import { localToday } from '../../format/format.ts';
 import FemaleRow from './FemaleRow.vue';
 import MaleList from './MaleList.vue';
 
-const ago = (days: number): string => addDays(localToday(), -days);
-const READY = { ready: true, reasons: [], fastingDays: null };
-const forecast = (stage: SeasonForecast['stage'], more: Partial<SeasonForecast> = {}): SeasonForecast => ({
-  stage,
-  since: ago(3),
-  with: [],
-  locks: 0,
-  expected: [],
-  ...more,
-});
-type Pairing = NonNullable<BoardFemale['pairing']>;
-function female(pairing: Partial<Pairing> | null, more: Partial<BoardFemale> = {}): BoardFemale {
-  return {
-    id: 'f',
-    number: 'F-1',
-    name: 'Bramble',
-    label: 'Pastel',
-    massG: 1800,
-    lastMealOn: ago(5),
-    hatchedOn: ago(1500),
-    floorG: 1500,
-    lastClutch: null,
-    readiness: READY,
-    pairing: pairing && {
-      id: 'p',
-      version: 1,
-      sires: [{ id: 'm', number: 'M-1', weight: 1, stored: false }],
-      events: [],
-      forecast: forecast('open'),
-      clutch: null,
-      cautions: [],
-      ...pairing,
-    },
-    ...more,
-  };
-}
-const male = (more: Partial<BoardMale> = {}): BoardMale => ({
-  id: 'm',
-  number: 'M-1',
-  name: 'Rook',
-  label: 'Clown',
-  massG: 900,
-  weights: [],
-  females: 1,
-  locks: 1,
-  lastLockOn: ago(10),
-  withId: null,
-  readiness: READY,
-  ...more,
-});
 const row = (one: BoardFemale, more = {}) =>
   mounted(FemaleRow, { female: one, mayRecord: true, carried: null, ...more });
 const buttons = (wrapper: ReturnType<typeof row>): string[] =>
@@ -66,29 +16,33 @@ const buttons = (wrapper: ReturnType<typeof row>): string[] =>
 
 describe('a female’s row offers what the night asks for', () => {
   test.each<[string, BoardFemale, string[]]>([
-    ['open', female(null), ['Put a male…']],
-    ['together', female({ forecast: forecast('together', { with: ['m'] }) }), ['Lock', 'Separate']],
-    ['apart', female({ forecast: forecast('apart') }), ['Ovulated', 'Pre-lay shed']],
-    ['ovulated', female({ forecast: forecast('ovulated') }), ['Pre-lay shed']],
-    ['pre-lay', female({ forecast: forecast('pre-lay') }), ['Eggs laid…']],
+    ['open', boardFemale(null), ['Put a male…']],
+    [
+      'together',
+      boardFemale({ forecast: forecast('together', ago(3), { with: ['m'] }) }),
+      ['Lock', 'Separate'],
+    ],
+    ['apart', boardFemale({ forecast: forecast('apart') }), ['Ovulated', 'Pre-lay shed']],
+    ['ovulated', boardFemale({ forecast: forecast('ovulated') }), ['Pre-lay shed']],
+    ['pre-lay', boardFemale({ forecast: forecast('pre-lay') }), ['Eggs laid…']],
     [
       'laid',
-      female({
+      boardFemale({
         forecast: forecast('laid'),
         clutch: { id: 'c', name: '2601', day: 20, eggs: 6, hatchedOn: null },
       }),
       ['Eggs'],
     ],
-    ['not ready', female(null, { readiness: { ...READY, ready: false } }), []],
+    ['not ready', boardFemale(null, { readiness: { ...READY, ready: false } }), []],
   ])('%s', (_stage, one, expected) => expect(buttons(row(one))).toEqual(expected));
 
   test('a lock and a separation name the male they are of', async () => {
-    const two = female({
+    const two = boardFemale({
       sires: [
         { id: 'm', number: 'M-1', weight: 1, stored: false },
         { id: 'n', number: 'M-2', weight: 1, stored: false },
       ],
-      forecast: forecast('together', { with: ['m', 'n'] }),
+      forecast: forecast('together', ago(3), { with: ['m', 'n'] }),
     });
     const wrapper = row(two);
     await button(wrapper, 'F-1: lock seen with M-2').trigger('click');
@@ -100,19 +54,21 @@ describe('a female’s row offers what the night asks for', () => {
   });
 
   test('with a male in the hand there is one thing to do; not for one that has laid', async () => {
-    const wrapper = row(female({ forecast: forecast('apart') }), { carried: male() });
+    const wrapper = row(boardFemale({ forecast: forecast('apart') }), { carried: boardMale() });
     expect(buttons(wrapper)).toEqual(['Put M-1 here']);
     await button(wrapper, 'Put M-1 here').trigger('click');
     expect(wrapper.emitted('put')).toEqual([['m']]);
-    const laid = female({
+    const laid = boardFemale({
       forecast: forecast('laid'),
       clutch: { id: 'c', name: '1', day: 1, eggs: 1, hatchedOn: null },
     });
-    expect(buttons(row(laid, { carried: male() }))).toEqual([]);
+    expect(buttons(row(laid, { carried: boardMale() }))).toEqual([]);
   });
 
   test('who may not record sees it all and presses nothing', () => {
-    const wrapper = row(female({ forecast: forecast('together', { with: ['m'] }) }), { mayRecord: false });
+    const wrapper = row(boardFemale({ forecast: forecast('together', ago(3), { with: ['m'] }) }), {
+      mayRecord: false,
+    });
     expect(buttons(wrapper)).toEqual([]);
     expect(wrapper.find('.drop').exists()).toBe(false);
     expect(wrapper.text()).toContain('With M-1 for 3 days, no lock seen');
@@ -128,8 +84,11 @@ describe('a female’s row offers what the night asks for', () => {
       clutches: 11,
     };
     const text = row(
-      female(
-        { forecast: forecast('pre-lay', { expected: [expected] }), cautions: ['Two copies do not live.'] },
+      boardFemale(
+        {
+          forecast: forecast('pre-lay', ago(3), { expected: [expected] }),
+          cautions: ['Two copies do not live.'],
+        },
         { readiness: { ...READY, fastingDays: 44 } },
       ),
     ).text();
@@ -141,8 +100,8 @@ describe('a female’s row offers what the night asks for', () => {
       'Two copies do not live.',
     ])
       expect(text).toContain(part);
-    expect(row(female(null)).text()).toContain('no clutch yet, ate 5 days ago');
-    expect(row(female(null, { massG: null, lastMealOn: null })).text()).toContain('never weighed');
+    expect(row(boardFemale(null)).text()).toContain('no clutch yet, ate 5 days ago');
+    expect(row(boardFemale(null, { massG: null, lastMealOn: null })).text()).toContain('never weighed');
   });
 });
 
@@ -160,14 +119,10 @@ describe('the males', () => {
     });
 
   test('say whom they are with, how often they were used, and why they rest', () => {
-    const rest = {
-      ready: false,
-      fastingDays: 70,
-      reasons: [{ side: 'against' as const, text: 'Locked today', rule: '', records: [] }],
-    };
+    const rest = against('Locked today', 70);
     const texts = list([
-      male({ withId: 'f' }),
-      male({ id: 'n', number: 'M-2', females: 0, lastLockOn: null, readiness: rest }),
+      boardMale({ withId: 'f', females: 1, lastLockOn: ago(10) }),
+      boardMale({ id: 'n', number: 'M-2', females: 0, lastLockOn: null, readiness: rest }),
     ])
       .findAll('.male')
       .map((one) => one.text());
@@ -178,7 +133,7 @@ describe('the males', () => {
   });
 
   test('one is picked up and let go with the same button', async () => {
-    const one = male();
+    const one = boardMale();
     const wrapper = list([one]);
     await button(wrapper, 'Pick up M-1').trigger('click');
     expect(wrapper.emitted('update:carried')).toEqual([[one]]);
@@ -189,7 +144,7 @@ describe('the males', () => {
   });
 
   test('who may not record can neither drag nor pick up', () => {
-    const wrapper = list([male()], { mayRecord: false });
+    const wrapper = list([boardMale()], { mayRecord: false });
     expect(wrapper.find('.grip').exists()).toBe(false);
     expect(wrapper.text()).not.toContain('Pick up');
   });

@@ -1,6 +1,7 @@
 import type { BoardFemale, BoardMale } from '@karyotome/contract';
-import { addDays, CATALOGUE, type SeasonForecast } from '@karyotome/core';
+import { CATALOGUE } from '@karyotome/core';
 import { describe, expect, test } from 'vitest';
+import { against, ago, boardFemale, boardMale, forecast, READY } from '../../../test/board.ts';
 import { localToday } from '../../format/format.ts';
 import {
   boardGroups,
@@ -13,67 +14,29 @@ import {
   useWords,
 } from './season-words.ts';
 
-const ago = (days: number): string => addDays(localToday(), -days);
-const ready = { ready: true, reasons: [], fastingDays: null };
-const forecast = (stage: SeasonForecast['stage'], since: string | null, more = {}): SeasonForecast => ({
-  stage,
-  since,
-  with: [],
-  locks: 0,
-  expected: [],
-  ...more,
-});
-function female(
+/** Her pairing has a candidate of this season and one of stored sperm. */
+const female = (
   number: string,
-  pairing: Partial<BoardFemale['pairing']> | null,
+  pairing: Parameters<typeof boardFemale>[0],
   more: Partial<BoardFemale> = {},
-) {
-  return {
-    id: number,
-    number,
-    name: null,
-    label: 'Normal',
-    massG: 1700,
-    lastMealOn: null,
-    hatchedOn: null,
-    floorG: 1500,
-    lastClutch: null,
-    readiness: ready,
-    pairing: pairing && {
-      id: `p-${number}`,
-      version: 1,
+) =>
+  boardFemale(
+    pairing && {
       sires: [
-        { id: 'm1', number: 'M-1', weight: 1, stored: false },
-        { id: 'm2', number: 'M-2', weight: 0.02, stored: true },
+        { id: 'm', number: 'M-1', weight: 1, stored: false },
+        { id: 'n', number: 'M-2', weight: 0.02, stored: true },
       ],
-      events: [],
-      forecast: forecast('open', null),
-      clutch: null,
-      cautions: [],
       ...pairing,
     },
-    ...more,
-  } satisfies BoardFemale;
-}
-const male = (number: string, more: Partial<BoardMale> = {}): BoardMale => ({
-  id: number,
-  number,
-  name: null,
-  label: 'Normal',
-  massG: 900,
-  weights: [],
-  females: 0,
-  locks: 0,
-  lastLockOn: null,
-  withId: null,
-  readiness: ready,
-  ...more,
-});
+    { id: number, number, label: 'Normal', ...more },
+  );
+const male = (number: string, more: Partial<BoardMale> = {}) =>
+  boardMale({ id: number, number, label: 'Normal', ...more });
 
 describe('where a female stands', () => {
   test.each([
     [
-      female('A', { forecast: forecast('together', ago(1), { with: ['m1'], locks: 1 }) }),
+      female('A', { forecast: forecast('together', ago(1), { with: ['m'], locks: 1 }) }),
       'With M-1 since yesterday, 1 lock',
     ],
     [female('A', { forecast: forecast('apart', ago(4), { locks: 2 }) }), 'Alone for 4 days, 2 locks'],
@@ -125,7 +88,7 @@ test('the board is in the order of the work; a clutch that hatched makes her ope
 
 describe('males', () => {
   test('those in the season first, then the ready, then the others; heavier before lighter', () => {
-    const rests = { ...ready, ready: false };
+    const rests = { ...READY, ready: false };
     const order = malesInOrder([
       male('rests', { readiness: rests }),
       male('light', { massG: 700 }),
@@ -150,11 +113,6 @@ describe('males', () => {
 });
 
 test('before two are put together: the young first, then her, then him', () => {
-  const against = (text: string) => ({
-    ready: false,
-    fastingDays: null,
-    reasons: [{ side: 'against' as const, text, rule: '', records: [] }],
-  });
   const cautions = introductionCautions(
     female('F', null, { label: 'Spider', readiness: against('Laid 20 days ago') }),
     male('M', { label: 'Spider', readiness: against('Locked today') }),
