@@ -198,7 +198,8 @@ const load = computed(() => {
 .fix {
   min-width: 200px;
 }
-td:first-child {
+td:first-child,
+td:nth-child(3) {
   white-space: nowrap;
 }
 @media (width < 600px) {

@@ -56,7 +56,8 @@ export function medianWords({ medianYear }: Pick<SimulationResult, 'medianYear'>
 /** What a female gave up for the whole, and why. */
 export function tradeWords({ traded, value }: PlannedPair, nameOf: NameOf): string {
   if (!traded) return '';
-  const more = `${nameOf(traded.male)} would give ${youngWords(traded.value)} instead of ${youngWords(value)}`;
+  const instead = value > 0 ? ` instead of ${youngWords(value)}` : '';
+  const more = `${nameOf(traded.male)} would give ${youngWords(traded.value)}${instead}`;
   if (traded.why === 'related') return `${more}, but they are too closely related.`;
   if (traded.why === 'fixed') return `${more}, but you fixed her.`;
   return traded.insteadOf.length === 0

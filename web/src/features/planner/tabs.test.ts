@@ -143,10 +143,7 @@ describe('a plan for the season', () => {
     await flushPromises();
     // Six clown young of F-2 are worth more than three of F-1; he serves one female.
     expect(rowsOf(wrapper)).toEqual([
-      'F-1 | nobody | | M-1 would give 3.0 instead of 0.00, but he does more good with F-2.'.replace(
-        '| |',
-        '|  |',
-      ),
+      'F-1 | nobody | | M-1 would give 3.0, but he does more good with F-2.'.replace('| |', '|  |'),
       'F-2 | M-1 | 6.0 | ',
     ]);
     expect(wrapper.text()).toContain('6.0 wanted young');
