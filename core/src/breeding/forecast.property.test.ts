@@ -72,6 +72,15 @@ describe('where a season stands', () => {
     );
   });
 
+  test('of two ovulations, or two sheds, the later one counts', () => {
+    const twice = (kind: 'ovulation' | 'pre-lay-shed'): SeasonEvent[] => [
+      { id: '1', kind, on: ago(40), sireId: null },
+      { id: '2', kind, on: ago(12), sireId: null },
+    ];
+    expect(forecastSeason(twice('ovulation'), null, WAITS, TODAY).since).toBe(ago(12));
+    expect(forecastSeason(twice('pre-lay-shed'), null, WAITS, TODAY).since).toBe(ago(12));
+  });
+
   test('each day without eggs makes the rest of the wait no earlier', () => {
     const shedOn = ago(60);
     const events: SeasonEvent[] = [{ id: '1', kind: 'pre-lay-shed', on: shedOn, sireId: null }];
