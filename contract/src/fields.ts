@@ -24,6 +24,8 @@ export const id = (): Joi.StringSchema => Joi.string().uuid();
 export const massG = (): Joi.NumberSchema => Joi.number().min(1).max(20_000);
 export const optional = <S extends Joi.Schema>(schema: S): S => schema.allow(null).optional() as S;
 
+export type Optional<T> = T | null | undefined;
+
 const MOMENT = /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2}(\.\d{1,6})?)?(Z|[+-]\d{2}:\d{2})$/;
 
 /** A moment with its offset (RFC 3339), an hour from now at the latest: clocks differ. */

@@ -7,9 +7,7 @@ import {
   type EggVerdict,
 } from '@karyotome/core';
 import Joi from 'joi';
-import { id, moment, optional, pastDay, text } from './fields.ts';
-
-type Optional<T> = T | null | undefined;
+import { id, moment, optional, pastDay, text, type Optional } from './fields.ts';
 
 /** One egg as it lies in its box. */
 export interface EggInput {

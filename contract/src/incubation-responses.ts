@@ -1,22 +1,8 @@
-import type {
-  ClimateAlarm,
-  EggEventKind,
-  EggSign,
-  EggState,
-  EggVerdict,
-  IncubationClock,
-} from '@karyotome/core';
-import type { Sensor } from './incubation-requests.ts';
+import type { ClimateAlarm, EggEventKind, EggSign, EggState, IncubationClock } from '@karyotome/core';
+import type { EggInput, NewIncubator } from './incubation-requests.ts';
 
-export interface EggView {
-  id: string;
+export interface EggView extends Required<EggInput> {
   position: number;
-  verdict: EggVerdict;
-  massG: number | null;
-  stuck: number | null;
-  marked: boolean;
-  x: number;
-  y: number;
   state: EggState;
   hatchlings: { id: string; number: string }[];
 }
@@ -59,15 +45,8 @@ export interface ClutchView {
   cards: { id: string; madeAt: string; by: string }[];
 }
 
-export interface IncubatorView {
+export interface IncubatorView extends NewIncubator {
   id: string;
-  name: string;
-  setC: number;
-  lowC: number;
-  highC: number;
-  lowHumidity: number | null;
-  silentAfterHours: number | null;
-  sensor: Sensor;
   version: number;
   clutches: { id: string; name: string; day: number }[];
   last: { at: string; celsius: number; humidity: number | null; source: string } | null;

@@ -1,8 +1,6 @@
 import type { CatalogueEntry, NumberPattern, Sureness } from '@karyotome/core';
 import Joi from 'joi';
-import { id, massG, optional, pastDay, text } from './fields.ts';
-
-type Optional<T> = T | null | undefined;
+import { id, massG, optional, pastDay, text, type Optional } from './fields.ts';
 
 export const SEXES = ['female', 'male', 'unknown'] as const;
 export type Sex = (typeof SEXES)[number];
@@ -111,10 +109,9 @@ export interface NewPairing {
   startedOn: string;
   note?: Optional<string>;
 }
-export const newPairing = Joi.object<NewPairing, true>({
-  season: Joi.number().integer().min(1990).max(2100).required(),
-  damId: id().required(),
-  sires: Joi.array<PairingSire[]>()
+/** The candidate sires of a pairing with their weights, each once. */
+export const candidateSires = (): Joi.ArraySchema<PairingSire[]> =>
+  Joi.array<PairingSire[]>()
     .items(
       Joi.object<PairingSire, true>({
         animalId: id().required(),
@@ -124,8 +121,11 @@ export const newPairing = Joi.object<NewPairing, true>({
     )
     .min(1)
     .max(8)
-    .unique('animalId')
-    .required(),
+    .unique('animalId');
+export const newPairing = Joi.object<NewPairing, true>({
+  season: Joi.number().integer().min(1990).max(2100).required(),
+  damId: id().required(),
+  sires: candidateSires().required(),
   startedOn: pastDay().required(),
   note: optional(text(2000).allow('')),
 });

@@ -1,8 +1,7 @@
-import { SEASON_EVENTS, type SeasonEventKind, type SeasonRules } from '@karyotome/core';
+import { EVENTS_WITH_MALE, SEASON_EVENTS, type SeasonEventKind, type SeasonRules } from '@karyotome/core';
 import Joi from 'joi';
-import { id, optional, pastDay, text } from './fields.ts';
-
-type Optional<T> = T | null | undefined;
+import { id, optional, pastDay, text, type Optional } from './fields.ts';
+import { candidateSires, type PairingSire } from './requests.ts';
 
 export const seasonRules = Joi.object<SeasonRules, true>({
   femaleFloorG: Joi.number().min(300).max(5000).required(),
@@ -43,14 +42,13 @@ export interface NewSeasonEvent {
   sireId?: Optional<string>;
   note?: Optional<string>;
 }
-const NEEDS_MALE = ['introduction', 'lock', 'separation'] as const;
 export const newSeasonEvent = Joi.object<NewSeasonEvent, true>({
   kind: Joi.string()
     .valid(...SEASON_EVENTS)
     .required(),
   on: pastDay().required(),
   sireId: id().when('kind', {
-    is: Joi.valid(...NEEDS_MALE),
+    is: Joi.valid(...EVENTS_WITH_MALE),
     then: Joi.required(),
     otherwise: Joi.optional().allow(null),
   }),
@@ -64,19 +62,8 @@ export const seasonEventCorrection = newSeasonEvent.append({
 
 /** The candidate sires of a pairing with their weights. */
 export interface SiresChange {
-  sires: { animalId: string; weight: number; stored?: boolean }[];
+  sires: PairingSire[];
 }
 export const siresChange = Joi.object<SiresChange, true>({
-  sires: Joi.array<SiresChange['sires']>()
-    .items(
-      Joi.object({
-        animalId: id().required(),
-        weight: Joi.number().greater(0).max(1000).required(),
-        stored: Joi.boolean(),
-      }),
-    )
-    .min(1)
-    .max(8)
-    .unique('animalId')
-    .required(),
+  sires: candidateSires().required(),
 });

@@ -112,7 +112,9 @@ export { shareOf, type Share } from './numeric/interval.ts';
 export { SEASON_RULES, seasonOf, type CuttingSchool, type SeasonRules } from './breeding/rules.ts';
 export { learnWaits, type PastClutch, type Waits } from './breeding/waits.ts';
 export {
+  EVENTS_WITH_MALE,
   forecastSeason,
+  malesWith,
   oneInWords,
   SEASON_EVENTS,
   type Expected,
@@ -125,6 +127,7 @@ export { femaleReadiness, maleReadiness, type MaleUse, type Readiness } from './
 export { storedCandidates, type EarlierMate } from './breeding/stored-sperm.ts';
 export { rateAt, REFERENCE_C, referenceDays, type DailyMeans } from './incubation/thermal-time.ts';
 export {
+  CHECK_LATE_DAYS,
   CUTTING_CAUTION,
   EGG_CHECK_DAYS,
   incubationClock,

@@ -11,6 +11,12 @@ import type { Waits } from './waits.ts';
 
 export const SEASON_EVENTS = ['introduction', 'lock', 'separation', 'ovulation', 'pre-lay-shed'] as const;
 export type SeasonEventKind = (typeof SEASON_EVENTS)[number];
+/** These name the male. */
+export const EVENTS_WITH_MALE = [
+  'introduction',
+  'lock',
+  'separation',
+] as const satisfies readonly SeasonEventKind[];
 
 /** A dated event of one female's season. Introductions, locks and separations name the male. */
 export interface SeasonEvent {
@@ -67,10 +73,10 @@ export function forecastSeason(
   waits: Waits,
   today: IsoDay,
 ): SeasonForecast {
-  const sorted = events.toSorted((a, b) => (a.on < b.on ? -1 : a.on > b.on ? 1 : order(a) - order(b)));
+  const sorted = inOrder(events);
   const last = (kind: SeasonEventKind): IsoDay | null =>
     sorted.findLast((event) => event.kind === kind)?.on ?? null;
-  const together = malesWith(sorted);
+  const together = malesWith(events);
   const base = { with: together, locks: sorted.filter(({ kind }) => kind === 'lock').length };
   if (laidOn !== null) return { ...base, with: [], stage: 'laid', since: laidOn, expected: [] };
   const shedOn = last('pre-lay-shed');
@@ -106,10 +112,13 @@ export function forecastSeason(
 
 /** On one day the male comes in before he locks and leaves. */
 const order = ({ kind }: SeasonEvent): number => SEASON_EVENTS.indexOf(kind);
+const inOrder = (events: readonly SeasonEvent[]): SeasonEvent[] =>
+  events.toSorted((a, b) => (a.on < b.on ? -1 : a.on > b.on ? 1 : order(a) - order(b)));
 
-function malesWith(sorted: readonly SeasonEvent[]): string[] {
+/** The males that are with a female who has not laid yet. */
+export function malesWith(events: readonly SeasonEvent[]): string[] {
   const inside = new Set<string>();
-  for (const { kind, sireId } of sorted) {
+  for (const { kind, sireId } of inOrder(events)) {
     if (sireId === null) continue;
     if (kind === 'introduction') inside.add(sireId);
     if (kind === 'separation') inside.delete(sireId);

@@ -43,7 +43,7 @@ export const CUTTING_CAUTION =
 
 /** A check counts for a milestone from two days before to three days after. */
 const CHECK_EARLY_DAYS = 2;
-const CHECK_LATE_DAYS = 3;
+export const CHECK_LATE_DAYS = 3;
 
 /** From the slit to the first young out of the egg, days: it absorbs its yolk. Common practice, no source. */
 const YOLK_DAYS = { from: 1, to: 3 } as const;

@@ -2,10 +2,7 @@ import type { IsoDay } from '../calendar/days.ts';
 import type { SeasonForecast } from '../breeding/forecast.ts';
 import type { Task } from '../husbandry/today.ts';
 import type { ClimateAlarm } from './climate.ts';
-import { CUTTING_CAUTION, type IncubationClock } from './clock.ts';
-
-/** How long a check that was missed is asked for, days. */
-const CHECK_LATE_DAYS = 3;
+import { CHECK_LATE_DAYS, CUTTING_CAUTION, type IncubationClock } from './clock.ts';
 
 const ASK: Readonly<Record<'check' | 'pip' | 'cut', string>> = {
   check: 'Veins, movement, mould, dents, collapse. Never roll an egg: it drowns the embryo.',
@@ -32,7 +29,7 @@ export function clutchTasks(clock: IncubationClock, today: IsoDay): Task[] {
   );
   const tasks: Task[] = [];
   if (pip === null) tasks.push(task(`Day ${day}: hatching`, ASK.pip, today));
-  else if (pip.from <= today) tasks.push(task(`${pip.words}`, ASK.pip, pip.from));
+  else if (pip.from <= today) tasks.push(task(pip.words, ASK.pip, pip.from));
   else if (check) tasks.push(task(`Day ${day}: check the eggs`, ASK.check, check.on));
   if (cutOn !== null && cutOn <= today)
     tasks.push(task(`Day ${day}: cut what has not pipped`, `${clock.cutWords} ${ASK.cut}`, cutOn));
@@ -47,7 +44,7 @@ export function seasonTasks(forecast: SeasonForecast, today: IsoDay): Task[] {
       kind: 'season',
       text: what === 'eggs' ? `Look for eggs. ${words}` : `Pre-lay shed expected. ${words}`,
       why: `Rests on the usual times${clutches > 0 ? ` and ${clutches} of your own clutches` : ''}. A female that strains, or whose eggs do not come, goes to a veterinarian.`,
-      dueOn: from > today ? today : from,
+      dueOn: from,
       records: [],
     }));
 }

@@ -26,7 +26,6 @@ import type {
   NewEggEvents,
   NewIncubator,
   NewLadder,
-  NewPairing,
   NewRack,
   NewReading,
   NewRecord,
@@ -77,8 +76,6 @@ export const api = {
     request<Created>('POST', `/records/${id}/correct`, { body }),
 
   pairings: () => request<PairingView[]>('GET', '/pairings'),
-  addPairing: (body: NewPairing) => request<Created>('POST', '/pairings', { body }),
-  deletePairing: (id: string) => request<void>('DELETE', `/pairings/${id}`),
   addClutch: (body: NewClutch) => request<Created>('POST', '/clutches', { body }),
   bench: (clutchId: string) => request<BenchView>('GET', `/clutches/${clutchId}/bench`),
   hatch: (clutchId: string, body: Hatching, version: number) =>

@@ -36,7 +36,7 @@ export function usePlannerWorker(view: Ref<PlannerView | undefined>) {
   const post = (message: ToPlanner): void => worker.postMessage(message);
   function handOver(): void {
     // Out of the reactive shell: a proxy cannot be posted.
-    if (view.value) post({ view: JSON.parse(JSON.stringify(toRaw(view.value))) as PlannerView });
+    if (view.value) post({ view: toRaw(view.value) });
   }
   watch(view, handOver, { immediate: true });
 

@@ -1,5 +1,12 @@
 import type { ClutchView, EggEventView, EggView } from '@karyotome/contract';
-import { eggState, incubationClock, type EggEvent, type IncubationClock } from '@karyotome/core';
+import {
+  eggState,
+  incubationClock,
+  type DailyMeans,
+  type EggEvent,
+  type Incubation,
+  type IncubationClock,
+} from '@karyotome/core';
 import type { ClutchRow, EggRow } from '../../db/rows.ts';
 import { select, type Work } from '../../db/work.ts';
 import { listAnimals } from '../animals/animals.service.ts';
@@ -42,10 +49,10 @@ export async function eggEvents(
 /** The clocks of all clutches that are in the incubator. */
 export async function incubationClocks(
   work: Work,
-): Promise<{ id: string; name: string; clock: IncubationClock; firstPipOn: string | null }[]> {
+): Promise<{ id: string; name: string; clock: IncubationClock }[]> {
   const { rules } = await rulesOf(work);
-  const waits = await waitsOf(work);
   const means = await dailyMeans(work);
+  const waits = await waitsOf(work, means);
   const events = await eggEvents(work);
   const clutches = await select<
     Pick<ClutchRow, 'id' | 'laidOn' | 'incubationC' | 'incubatorId'> & { name: string }
@@ -58,26 +65,24 @@ export async function incubationClocks(
     { today: work.today },
   );
   return clutches.map((clutch) => {
-    const own = events.get(clutch.id) ?? [];
-    const firstPipOn = firstPip(own);
-    const clock = incubationClock(
-      {
-        laidOn: clutch.laidOn,
-        setC: clutch.incubationC,
-        means: means.of(clutch.incubatorId, clutch.laidOn),
-        firstPipOn,
-        checkedOn: own.filter(({ kind }) => kind === 'check').map(({ on }) => on),
-      },
-      waits.eggsToPip,
-      rules,
-      work.today,
-    );
-    return { id: clutch.id, name: clutch.name, clock, firstPipOn };
+    const { id, name, incubatorId, laidOn } = clutch;
+    const incubation = incubationOf(clutch, means.of(incubatorId, laidOn), events.get(id) ?? []);
+    return { id, name, clock: incubationClock(incubation, waits.eggsToPip, rules, work.today) };
   });
 }
 
-const firstPip = (events: readonly EggEventView[]): string | null =>
-  events.find(({ kind }) => kind === 'pip' || kind === 'out')?.on ?? null;
+/** What the clock needs of a clutch, from its events in date order. */
+const incubationOf = (
+  { laidOn, incubationC }: Pick<ClutchRow, 'laidOn' | 'incubationC'>,
+  means: DailyMeans,
+  events: readonly EggEventView[],
+): Incubation => ({
+  laidOn,
+  setC: incubationC,
+  means,
+  firstPipOn: events.find(({ kind }) => kind === 'pip' || kind === 'out')?.on ?? null,
+  checkedOn: events.filter(({ kind }) => kind === 'check').map(({ on }) => on),
+});
 
 interface ParentsRow {
   damId: string;
@@ -88,10 +93,11 @@ interface ParentsRow {
 export async function viewClutch(work: Work, id: string): Promise<ClutchView> {
   const clutch = await findClutch(work, id);
   const { rules } = await rulesOf(work);
-  const waits = await waitsOf(work);
-  const means = (await dailyMeans(work)).of(clutch.incubatorId, clutch.laidOn);
+  const allMeans = await dailyMeans(work);
+  const waits = await waitsOf(work, allMeans);
+  const means = allMeans.of(clutch.incubatorId, clutch.laidOn);
   const events = (await eggEvents(work, id)).get(id) ?? [];
-  const pairingEvents = (await seasonEvents(work)).get(clutch.pairingId) ?? [];
+  const pairingEvents = (await seasonEvents(work, clutch.pairingId)).get(clutch.pairingId) ?? [];
   const animals = await listAnimals(work);
   const byId = new Map(animals.map((animal) => [animal.id, animal]));
   const [parents] = await select<ParentsRow>(
@@ -147,13 +153,7 @@ export async function viewClutch(work: Work, id: string): Promise<ClutchView> {
     eggs,
     events,
     clock: incubationClock(
-      {
-        laidOn: clutch.laidOn,
-        setC: clutch.incubationC,
-        means,
-        firstPipOn: firstPip(events),
-        checkedOn: events.filter(({ kind }) => kind === 'check').map(({ on }) => on),
-      },
+      incubationOf(clutch, means, events),
       waits.eggsToPip,
       rules,
       clutch.hatchedOn ?? work.today,

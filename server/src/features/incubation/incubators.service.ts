@@ -72,8 +72,12 @@ export async function listIncubators(work: Work, days: number): Promise<Incubato
   ).map((row) => row.get());
   const lasts = await select<LastReading>(
     work,
-    `select distinct on (incubator_id) incubator_id as "incubatorId", at, celsius, humidity, source
-       from readings where collection_id = :collectionId order by incubator_id, at desc`,
+    // One look into the index for each incubator, however many readings there are.
+    `select last.incubator_id as "incubatorId", last.at, last.celsius, last.humidity, last.source
+       from incubators i cross join lateral (
+         select * from readings r where r.collection_id = i.collection_id and r.incubator_id = i.id
+          order by r.at desc limit 1) last
+      where i.collection_id = :collectionId`,
   );
   const series = days > 0 ? await seriesOf(work, days) : [];
   const clutches = await select<{ id: string; name: string; laidOn: string; incubatorId: string }>(

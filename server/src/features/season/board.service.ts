@@ -3,6 +3,7 @@ import {
   daysBetween,
   femaleReadiness,
   forecastSeason,
+  malesWith,
   maleReadiness,
   pairingCautions,
   seasonOf,
@@ -74,7 +75,7 @@ export async function seasonState(work: Work): Promise<SeasonState> {
   const historyOf = (animal: AnimalSummary): History =>
     toHistory(animal.hatchedOn, records.get(animal.id) ?? []);
   const ofSeason = pairings.filter((pairing) => pairing.season === season || goesOn(pairing, work.today));
-  const uses = malesUses(ofSeason, events, waits, work.today);
+  const uses = malesUses(ofSeason, events);
 
   const toFemale = (animal: AnimalSummary): BoardFemale => {
     const own = pairings.filter((pairing) => pairing.damId === animal.id);
@@ -83,6 +84,7 @@ export async function seasonState(work: Work): Promise<SeasonState> {
     // Her clutch of this season is not what she has to recover from before this season.
     const before = own.findLast((pairing) => pairing.clutch !== null && pairing !== current)?.clutch ?? null;
     const { id, number, name, label, massG, hatchedOn } = animal;
+    const history = historyOf(animal);
     const isOlder = hatchedOn !== null && daysBetween(hatchedOn, work.today) / 365.25 >= rules.olderFromYears;
     return {
       id,
@@ -90,16 +92,11 @@ export async function seasonState(work: Work): Promise<SeasonState> {
       name,
       label,
       massG,
-      lastMealOn: historyOf(animal).feedings.findLast(({ taken }) => taken)?.on ?? null,
+      lastMealOn: history.feedings.findLast(({ taken }) => taken)?.on ?? null,
       hatchedOn,
       floorG: isOlder ? rules.olderFemaleFloorG : rules.femaleFloorG,
       lastClutch: last && { id: last.id, name: last.name, laidOn: last.laidOn, eggs: last.eggs },
-      readiness: femaleReadiness(
-        historyOf(animal),
-        (current ? before : last)?.laidOn ?? null,
-        rules,
-        work.today,
-      ),
+      readiness: femaleReadiness(history, (current ? before : last)?.laidOn ?? null, rules, work.today),
       pairing: current && {
         id: current.id,
         version: current.version,
@@ -179,13 +176,11 @@ type Use = Omit<MaleUse, 'isOut'> & { withId: string | null };
 function malesUses(
   pairings: readonly PairingOfSeason[],
   events: Awaited<ReturnType<typeof seasonEvents>>,
-  waits: Waits,
-  today: string,
 ): Map<string, Use> {
   const uses = new Map<string, Use>();
   for (const pairing of pairings) {
     const own = toSeasonEvents(events.get(pairing.id) ?? []);
-    const { with: inside } = forecastSeason(own, pairing.clutch?.laidOn ?? null, waits, today);
+    const inside = pairing.clutch ? [] : malesWith(own);
     for (const sireId of new Set(own.flatMap((event) => event.sireId ?? []))) {
       const locks = own.filter((event) => event.kind === 'lock' && event.sireId === sireId);
       const old = uses.get(sireId) ?? { females: 0, locks: 0, lastLockOn: null, withId: null };

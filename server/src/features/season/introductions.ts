@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { Introduction, SiresChange } from '@karyotome/contract';
-import { forecastSeason, seasonOf, storedCandidates, type EarlierMate } from '@karyotome/core';
+import { malesWith, seasonOf, storedCandidates, type EarlierMate } from '@karyotome/core';
 import { literal } from 'sequelize';
 import { select, touchGenetics, type Work } from '../../db/work.ts';
 import { invalidField, Refusal } from '../../http/problems.ts';
@@ -13,7 +13,6 @@ import {
   toSeasonEvents,
   voidSeasonEvent,
 } from './season-events.ts';
-import { wouldBeWaits } from './waits.ts';
 
 /** A pairing without eggs goes on for so long, across the turn of the season too. Common practice, no source. */
 export const OPEN_DAYS = 240;
@@ -73,8 +72,10 @@ async function leaveOthers(work: Work, sireId: string, pairingId: string, on: st
   const laidOn = new Map(laid.map((row) => [row.pairingId, row.laidOn]));
   for (const [other, views] of events) {
     if (other === pairingId || laidOn.has(other)) continue;
-    const { with: males } = forecastSeason(toSeasonEvents(views), null, wouldBeWaits(), work.today);
-    if (males.includes(sireId) && views.every((view) => view.sireId !== sireId || view.on <= on))
+    if (
+      malesWith(toSeasonEvents(views)).includes(sireId) &&
+      views.every((view) => view.sireId !== sireId || view.on <= on)
+    )
       await addSeasonEvent(work, other, { kind: 'separation', on, sireId, note: 'Put to another female' });
   }
 }
@@ -157,7 +158,7 @@ export async function takeBack(work: Work, eventId: string, reason: string): Pro
     where: { collectionId, pairingId },
     transaction: work.transaction,
   });
-  const left = (await seasonEvents(work)).get(pairingId) ?? [];
+  const left = (await seasonEvents(work, pairingId)).get(pairingId) ?? [];
   // Eggs have fathers: who they may be is then changed by hand, not in passing.
   if (laid > 0 || left.some((event) => event.sireId === sireId)) return;
   await work.models.pairingSires.destroy({
@@ -188,7 +189,7 @@ export async function changeSires(
     throw new Refusal('stale', 'The pairing was changed in the meantime. Reload to see it.');
   for (const [index, sire] of sires.entries())
     await checkParent(work, `sires.${index}.animalId`, sire.animalId, 'sire');
-  const named = (await seasonEvents(work)).get(pairingId) ?? [];
+  const named = (await seasonEvents(work, pairingId)).get(pairingId) ?? [];
   const missing = named.find(
     ({ sireId }) => sireId !== null && !sires.some((sire) => sire.animalId === sireId && !sire.stored),
   );

@@ -18,16 +18,21 @@ export async function findPairing(work: Work, id: string): Promise<PairingRow> {
 }
 
 /** Valid events by pairing, in date order. */
-export async function seasonEvents(work: Work): Promise<Map<string, SeasonEventView[]>> {
+export async function seasonEvents(
+  work: Work,
+  pairingId: string | null = null,
+): Promise<Map<string, SeasonEventView[]>> {
   const rows = await select<SeasonEventView & { pairingId: string }>(
     work,
     `select e.id, e.pairing_id as "pairingId", e.kind, e.on_day as "on", e.sire_id as "sireId", e.note, who.name as author
        from pairing_events e join accounts who on who.id = e.author_id
-      where e.collection_id = :collectionId and e.voided_at is null order by e.on_day, e.recorded_at`,
+      where e.collection_id = :collectionId and e.voided_at is null
+        and (cast(:pairingId as uuid) is null or e.pairing_id = :pairingId)
+      order by e.on_day, e.recorded_at`,
+    { pairingId },
   );
   const byPairing = new Map<string, SeasonEventView[]>();
-  for (const { pairingId, ...event } of rows)
-    byPairing.set(pairingId, [...(byPairing.get(pairingId) ?? []), event]);
+  for (const { pairingId: id, ...event } of rows) byPairing.set(id, [...(byPairing.get(id) ?? []), event]);
   return byPairing;
 }
 

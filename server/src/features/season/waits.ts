@@ -7,7 +7,7 @@ import {
   type Waits,
 } from '@karyotome/core';
 import { select, type Work } from '../../db/work.ts';
-import { dailyMeans } from '../incubation/daily-means.ts';
+import { dailyMeans, type IncubatorMeans } from '../incubation/daily-means.ts';
 
 interface PastRow {
   id: string;
@@ -29,10 +29,14 @@ const PAST_SQL = `
            and e.kind in ('pip', 'out') and e.voided_at is null) as "pippedOn"
     from clutches c where c.collection_id = :collectionId`;
 
-/** The waiting times as the collection's own clutches have taught them. */
-export async function waitsOf(work: Work): Promise<Waits> {
+/**
+ * The waiting times as the collection's own clutches have taught them.
+ *
+ * @param known - the incubators' daily means, where they were read already
+ */
+export async function waitsOf(work: Work, known?: IncubatorMeans): Promise<Waits> {
   const rows = await select<PastRow>(work, PAST_SQL);
-  const means = await dailyMeans(work);
+  const means = known ?? (await dailyMeans(work));
   return learnWaits(
     rows.map((row): PastClutch => {
       const setC = row.incubationC ?? REFERENCE_C;
@@ -52,6 +56,3 @@ export async function waitsOf(work: Work): Promise<Waits> {
     }),
   );
 }
-
-/** The defaults alone: enough to ask who is with whom. */
-export const wouldBeWaits = (): Waits => learnWaits([]);

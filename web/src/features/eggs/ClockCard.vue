@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { ClutchView } from '@karyotome/contract';
-import { CUTTING_CAUTION } from '@karyotome/core';
+import { CHECK_LATE_DAYS, CUTTING_CAUTION, daysBetween } from '@karyotome/core';
 import { computed } from 'vue';
 import { agoWords, dayWords, spanOfDays } from '../../format/format.ts';
 import WhyPanel from '../../ui/WhyPanel.vue';
@@ -14,18 +14,15 @@ const clock = computed(() => props.clutch.clock);
 const scale = computed(() => Math.max(LAST_DAY, clock.value.day + 2));
 const at = (day: number): string => `${(Math.min(day, scale.value) / scale.value) * 100}%`;
 /** A look that was left out for longer is not made up for: the next one counts. */
-const LATE_DAYS = 3;
 const next = computed(() =>
   clock.value.milestones.find(
-    (one) => !one.done && one.what !== 'First pip' && one.day >= clock.value.day - LATE_DAYS,
+    (one) => !one.done && one.what !== 'First pip' && one.day >= clock.value.day - CHECK_LATE_DAYS,
   ),
 );
 const pip = computed(() => clock.value.milestones.find(({ what }) => what === 'First pip'));
 const cutDay = computed(() =>
-  clock.value.cutOn === null ? null : daysFrom(props.clutch.laidOn, clock.value.cutOn),
+  clock.value.cutOn === null ? null : daysBetween(props.clutch.laidOn, clock.value.cutOn),
 );
-const daysFrom = (from: string, to: string): number =>
-  Math.round((Date.parse(to) - Date.parse(from)) / 864e5);
 </script>
 
 <template>
@@ -34,7 +31,7 @@ const daysFrom = (from: string, to: string): number =>
       <h2>
         {{
           clutch.hatchedOn
-            ? `Hatched on day ${daysFrom(clutch.laidOn, clutch.hatchedOn)}`
+            ? `Hatched on day ${daysBetween(clutch.laidOn, clutch.hatchedOn)}`
             : `Day ${clock.day}`
         }}
       </h2>

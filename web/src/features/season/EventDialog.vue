@@ -8,14 +8,13 @@ import {
   type SeasonEventView,
 } from '@karyotome/contract';
 import { SEASON_EVENTS, type SeasonEventKind } from '@karyotome/core';
-import { computed } from 'vue';
 import { api } from '../../api/resources.ts';
 import { localToday } from '../../format/format.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { filled, useForm } from '../../stores/useForm.ts';
 import DayField from '../../ui/DayField.vue';
 import FormDialog from '../../ui/FormDialog.vue';
-import { EVENT_WORDS, NEEDS_MALE } from './season-words.ts';
+import { EVENT_WORDS, needsMale } from './season-words.ts';
 
 /** Something of a female's season on a day of one's choice, or the correction of something noted wrong. */
 const props = defineProps<{ female: BoardFemale; correcting: SeasonEventView | null }>();
@@ -34,7 +33,7 @@ const { draft, discard, submit, errorsOf, general, busy } = useForm({
   }),
   schema: props.correcting ? seasonEventCorrection : newSeasonEvent,
   toInput: ({ kind, on, sireId, note, reason }) => ({
-    ...filled({ kind, on, sireId: NEEDS_MALE.includes(kind) ? sireId : null }),
+    ...filled({ kind, on, sireId: needsMale(kind) ? sireId : null }),
     ...(note ? { note } : {}),
     ...(props.correcting ? { reason: reason || 'Corrected' } : {}),
   }),
@@ -43,7 +42,6 @@ const { draft, discard, submit, errorsOf, general, busy } = useForm({
       ? api.correctSeasonEvent(props.correcting.id, input as SeasonEventCorrection)
       : api.addSeasonEvent(pairing.id, input),
 });
-const needsMale = computed(() => NEEDS_MALE.includes(draft.kind));
 async function send(): Promise<void> {
   if (!(await submit())) return;
   notices.say(`${props.female.number}: ${EVENT_WORDS[draft.kind].toLowerCase()} noted`);
@@ -72,7 +70,7 @@ async function send(): Promise<void> {
       :error-messages="errorsOf('kind')"
     />
     <v-select
-      v-if="needsMale"
+      v-if="needsMale(draft.kind)"
       v-model="draft.sireId"
       label="Male"
       :items="sires.map(({ id, number }) => ({ value: id, title: number }))"

@@ -1,6 +1,7 @@
 import type { BoardFemale, BoardMale, SeasonBoardView, SeasonEventView } from '@karyotome/contract';
 import {
   daysBetween,
+  EVENTS_WITH_MALE,
   pairingCautions,
   parseParent,
   type Catalogue,
@@ -18,7 +19,7 @@ export const EVENT_WORDS: Readonly<Record<SeasonEventKind, string>> = {
   ovulation: 'Ovulated',
   'pre-lay-shed': 'Pre-lay shed',
 };
-export const NEEDS_MALE: readonly SeasonEventKind[] = ['introduction', 'lock', 'separation'];
+export const needsMale = (kind: SeasonEventKind): boolean => EVENTS_WITH_MALE.some((one) => one === kind);
 
 export interface BoardGroup {
   readonly title: string;

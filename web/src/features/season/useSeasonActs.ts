@@ -32,5 +32,5 @@ export function useSeasonActs() {
     notices.say(`${female.number}: ${EVENT_WORDS[kind].toLowerCase()} today`, undo(sent.value.id));
   }
 
-  return { introduce, note, busy: noting.busy };
+  return { introduce, note };
 }
