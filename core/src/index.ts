@@ -15,9 +15,33 @@ export {
   type Catalogue,
   type CatalogueAdditions,
 } from './catalogue/catalogue.ts';
-export { ownId, toAdditions, type CatalogueEntry } from './catalogue/entries.ts';
+export { ownId, toAdditions, type CatalogueEntry, type OwnTell } from './catalogue/entries.ts';
+export { CHANCES, MARKER_CHANCES, tellId, type CatalogueTell } from './catalogue/gather-tells.ts';
+export { coverOn, showsTell } from './identify/cover.ts';
+export {
+  looksLabel,
+  rank,
+  type Candidate,
+  type GeneOdds,
+  type LooksSpace,
+  type Ranking,
+  type Sighting,
+  type Sightings,
+  type Supposition,
+} from './identify/rank.ts';
+export { lookNext, type LookAdvice, type NextLook } from './identify/look-next.ts';
+export { notExcluded, suggestSureness, type CallRecord } from './identify/suggest.ts';
+export { parentNews, sexClashes, type ParentNews, type SexClash } from './identify/clutch-says.ts';
+export {
+  recordsOf,
+  settledByLater,
+  settledCalls,
+  type PastCall,
+  type SettledCall,
+} from './identify/proved.ts';
 export {
   agreementOn,
+  MARKERS,
   TELLS,
   WILD_TYPE_TELLS,
   ZONES,

@@ -1,5 +1,6 @@
 import type { Expression } from '../loci/locus.ts';
 import type { CatalogueAdditions } from './catalogue.ts';
+import type { Zone } from './tells.ts';
 
 /** One addition or correction of a user, as it is stored. */
 export type CatalogueEntry =
@@ -31,7 +32,19 @@ export type CatalogueEntry =
       readonly double?: string | null | undefined;
     }
   /** Another value for the recombination of a sex-linked locus. */
-  | { readonly kind: 'recombination'; readonly locus: string; readonly recombination: number };
+  | { readonly kind: 'recombination'; readonly locus: string; readonly recombination: number }
+  /** A tell of the user's own, or other chances for a tell that the catalogue has. */
+  | ({ readonly kind: 'tell' } & OwnTell);
+
+export interface OwnTell {
+  /** What it is a tell of: an allele's id, or `a/b` for a compound or double alone. */
+  readonly looks: string;
+  readonly zone: Zone;
+  readonly text: string;
+  /** The chance that it is seen on an animal that shows the gene, and on one that does not. */
+  readonly pWith: number;
+  readonly pWithout: number;
+}
 
 /** The allele id of a name of the user's own: apart from all built-in ones. */
 export function ownId(name: string): string {
@@ -77,5 +90,6 @@ export function toAdditions(entries: readonly CatalogueEntry[]): CatalogueAdditi
       ...(double ? { double } : {}),
     })),
     recombination: of('recombination'),
+    tells: of('tell'),
   };
 }

@@ -37,7 +37,10 @@ export const WILD_TYPE_TELLS: readonly Tell[] = tells(`
   head top: plain brown
 `);
 
-/** Allele id -> its tells over wild type (recessive: of two copies). */
+/**
+ * What shows -> its tells over wild type: an allele's id for one copy and more (recessive: two copies), `a/b` for the
+ * compound or double alone.
+ */
 export const TELLS: Readonly<Record<string, readonly Tell[]>> = {
   pastel: tells(`
     ground colour: brighter yellow, fading with age
@@ -46,6 +49,9 @@ export const TELLS: Readonly<Record<string, readonly Tell[]>> = {
     eyes: greenish
     back: blushed
     flanks: blushed`),
+  'pastel/pastel': tells(`
+    head top: small notches behind the eyes
+    ground colour: strong clear yellow throughout`),
   enchi: tells(`
     back: bands instead of keyholes
     eye stripe: thick, reaching back to join at the neck
@@ -79,7 +85,7 @@ export const TELLS: Readonly<Record<string, readonly Tell[]>> = {
     eye stripe: ends in a tear below the eye`),
   pied: tells(`
     back: patches without pattern or pigment
-    belly edge: carriers at times: clean white toward the tail between dark lines`),
+    flanks: white, pattern broken off at its edge`),
   'yellow-belly': tells(`
     flanks: flaming
     belly edge: speckled, the belly clean and yellowish`),
@@ -131,6 +137,44 @@ export const TELLS: Readonly<Record<string, readonly Tell[]>> = {
   ghost: tells('ground colour: as under a haze'),
   'genetic-stripe': tells('back: clean stripe along it'),
 };
+
+/**
+ * Hints that carriers of a recessive allele show at times: soft evidence, never proof. Allele id -> its markers.
+ */
+export const MARKERS: Readonly<Record<string, readonly Tell[]>> = {
+  pied: tells('belly edge: clean white toward the tail between dark lines'),
+};
+
+/** Alleles that reduce the pattern: two of them on one animal hide each other's detail. */
+export const PATTERN_REDUCERS: ReadonlySet<string> = new Set([
+  'spider',
+  'woma',
+  'champagne',
+  'hgw',
+  'pinstripe',
+  'clown',
+  'genetic-stripe',
+  'tri-stripe',
+]);
+
+/** What a tell is made of decides what covers it. */
+export type Substance = 'black' | 'pattern' | 'colour';
+
+const PATTERN_ZONES: ReadonlySet<Zone> = new Set([
+  'head top',
+  'eye stripe',
+  'neck',
+  'back',
+  'flanks',
+  'belly edge',
+  'tail',
+]);
+
+/** Black where its words say so, else by where it is: pattern on the body and head, colour elsewhere. */
+export function substanceOf({ zone, text }: Tell): Substance {
+  if (/\b(black|blacks|dark|darker|darkened)\b/.test(text) && !/no (true )?black/.test(text)) return 'black';
+  return PATTERN_ZONES.has(zone) ? 'pattern' : 'colour';
+}
 
 /** How far breeders agree about a gene. */
 export type Agreement = 'settled' | 'usual' | 'debated';

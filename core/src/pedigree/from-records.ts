@@ -6,7 +6,8 @@ import {
   type Genotype,
   type WeightedGenotype,
 } from '../loci/genotype.ts';
-import { WILD, type Hides } from '../loci/locus.ts';
+import { hidesOf } from '../loci/hides.ts';
+import { WILD } from '../loci/locus.ts';
 import { parseGenes, WILD_FOR_CERTAIN, type ParsedGenes } from '../notation/parse.ts';
 import { toParent } from '../odds/parent.ts';
 import {
@@ -208,13 +209,7 @@ export class RecordCompiler {
 
   /** How much of the tells of a gene that nobody named the showing genes cover. */
   private coverOf(shown: Readonly<Record<string, string>>): 'nothing' | 'some' | 'all' {
-    const hides = Object.entries(shown).flatMap(([id, looks]): (Hides | undefined)[] => {
-      const locus = this.catalogue.locusById(id)!;
-      if (looks === '') return [];
-      const isDouble = looks.includes('/');
-      const hides = isDouble && (locus.doublesThatHide?.includes(looks) ?? true);
-      return [hides ? (locus.doublesHide ?? locus.hides) : locus.hides];
-    });
+    const hides = Object.entries(shown).map(([id, looks]) => hidesOf(this.catalogue.locusById(id)!, looks));
     if (hides.includes('everything')) return 'all';
     return hides.some((what) => what !== undefined) ? 'some' : 'nothing';
   }

@@ -1,0 +1,133 @@
+import type { Catalogue } from '../catalogue/catalogue.ts';
+import { addDays, type IsoDay } from '../calendar/days.ts';
+import type { CatalogueTell } from '../catalogue/gather-tells.ts';
+import { agreementOn } from '../catalogue/tells.ts';
+import {
+  chancesSeen,
+  countedSightings,
+  looksAt,
+  looksLabel,
+  type LooksSpace,
+  type Sightings,
+} from './rank.ts';
+
+/** A tell that was not looked for yet, and what seeing it, or not, would do. */
+export interface NextLook {
+  readonly tell: string;
+  /** How much of what is open it is expected to settle, in bits. */
+  readonly bits: number;
+  readonly pSeen: number;
+  readonly ifSeen: { readonly label: string; readonly p: number };
+  readonly ifNot: { readonly label: string; readonly p: number };
+}
+
+export interface LookAdvice {
+  /** What to look for next, the most telling first. */
+  readonly tells: readonly NextLook[];
+  /** The genes in which the two leading candidates differ: what an animal to compare with should show. */
+  readonly compare: readonly { readonly looks: string; readonly label: string }[];
+  /** Where looking now settles little: the day after which to look again. */
+  readonly againOn: IsoDay | null;
+}
+
+/** A look that is expected to settle less than this is not worth the handling. */
+const WORTH_BITS = 0.02;
+/** Above this the leader needs no further look. */
+const SETTLED = 0.99;
+const SHOWN = 3;
+/** From the first shed to the second, in a hatchling. Common practice, no source. */
+const SECOND_SHED_DAYS = 30;
+
+const entropy = (weights: readonly number[]): number => {
+  const total = weights.reduce((a, b) => a + b, 0);
+  return weights.reduce((sum, w) => (w > 0 ? sum - (w / total) * Math.log2(w / total) : sum), 0);
+};
+
+/**
+ * Where to look next: for each tell not yet looked for, the mutual information (Cover & Thomas, Elements of Information
+ * Theory, section 2.3) between seeing it and what the animal is, given all that was seen.
+ *
+ * @param lastShed - the last shed on record, from which the next one is expected
+ */
+export function lookNext(
+  space: LooksSpace,
+  sightings: Sightings,
+  catalogue: Catalogue,
+  lastShed: IsoDay | null,
+): LookAdvice {
+  const { loci, size, after } = space;
+  const leading = Array.from({ length: size }, (_, i) => i)
+    .filter((i) => after[i]! > 1e-6)
+    .toSorted((a, b) => after[b]! - after[a]!);
+  if (leading.length < 2) return { tells: [], compare: [], againOn: null };
+  const isSettled = after[leading[0]!]! > SETTLED;
+  const looks = isSettled ? [] : weighTells(space, sightings, catalogue, leading);
+  const compare = isSettled ? [] : differences(space, leading[0]!, leading[1]!, catalogue);
+  const isDoubtful = compare.some(({ looks: text }) => {
+    const locus = catalogue.alleleById(text.split('/')[0]!)!.locus;
+    return agreementOn(locus.id) === 'debated';
+  });
+  const again = !isSettled && lastShed !== null && (looks.length === 0 || isDoubtful);
+  return {
+    tells: looks.slice(0, SHOWN),
+    compare,
+    againOn: again ? addDays(lastShed, SECOND_SHED_DAYS) : null,
+  };
+
+  function weighTells(
+    { loci: all }: LooksSpace,
+    known: Sightings,
+    words: Catalogue,
+    cells: readonly number[],
+  ): NextLook[] {
+    const open = entropy(cells.map((i) => after[i]!));
+    return words.tells
+      .filter((tell) => !tell.isMarker && known[tell.id] === undefined && !isCounted(tell, known, words))
+      .flatMap((tell) => {
+        const seen = chancesSeen(all, size, tell, words);
+        const first = seen[cells[0]!]!;
+        if (cells.every((i) => Math.abs(seen[i]! - first) < 1e-9)) return [];
+        const withIt = cells.map((i) => after[i]! * seen[i]!);
+        const without = cells.map((i) => after[i]! * (1 - seen[i]!));
+        const pSeen = withIt.reduce((a, b) => a + b, 0);
+        const bits = open - pSeen * entropy(withIt) - (1 - pSeen) * entropy(without);
+        if (bits < WORTH_BITS) return [];
+        return [
+          { tell: tell.id, bits, pSeen, ifSeen: leaderOf(withIt, cells), ifNot: leaderOf(without, cells) },
+        ];
+      })
+      .toSorted((a, b) => b.bits - a.bits || (a.tell < b.tell ? -1 : 1));
+  }
+
+  function leaderOf(weights: readonly number[], cells: readonly number[]): { label: string; p: number } {
+    const total = weights.reduce((a, b) => a + b, 0);
+    let best = 0;
+    weights.forEach((weight, i) => {
+      if (weight > weights[best]!) best = i;
+    });
+    return { label: looksLabel(looksAt(loci, cells[best]!), catalogue), p: weights[best]! / total };
+  }
+}
+
+/** Whether a look at the tell's zone for the same gene was taken already: it would add nothing. */
+function isCounted(tell: CatalogueTell, sightings: Sightings, catalogue: Catalogue): boolean {
+  const key = tell.looks.toSorted().join();
+  return countedSightings(catalogue.tells, sightings).some(
+    (one) => one.tell.zone === tell.zone && one.tell.looks.toSorted().join() === key,
+  );
+}
+
+function differences(
+  { loci }: LooksSpace,
+  first: number,
+  second: number,
+  catalogue: Catalogue,
+): { looks: string; label: string }[] {
+  const [a, b] = [looksAt(loci, first), looksAt(loci, second)];
+  return loci.flatMap(({ locus: { id } }) => {
+    if (a[id] === b[id]) return [];
+    return [a[id], b[id]].flatMap((looks) =>
+      looks === undefined ? [] : [{ looks, label: looksLabel({ [id]: looks }, catalogue) }],
+    );
+  });
+}

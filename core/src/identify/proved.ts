@@ -1,0 +1,68 @@
+import { daysBetween, type IsoDay } from '../calendar/days.ts';
+import type { Sureness } from '../pedigree/from-records.ts';
+import type { CallRecord } from './suggest.ts';
+
+/** One call of one animal, as it was made: what was said to show, and what could have shown. */
+export interface PastCall {
+  readonly animal: string;
+  readonly by: string;
+  readonly on: IsoDay;
+  readonly sure: Sureness;
+  /** Locus id -> what was said to show. */
+  readonly shown: Readonly<Record<string, string>>;
+  /** Later evidence that settled a locus: its looks as they proved to be. */
+  readonly proved: Readonly<Record<string, string>>;
+}
+
+/** One gene named, or a gene of the pairing left unnamed, that later evidence settled. */
+export interface SettledCall {
+  readonly by: string;
+  readonly sure: Sureness;
+  readonly locus: string;
+  readonly looks: string;
+  readonly isRight: boolean;
+}
+
+/** A later look of the same animal settles an earlier one where so many days lie between them: colours open up. */
+const LATER_DAYS = 14;
+
+/**
+ * Calls that were settled later. A named gene is right where it proved to show just so; a gene that proved to show and was
+ * not named is a call that was wrong.
+ */
+export function settledCalls(calls: readonly PastCall[]): SettledCall[] {
+  return calls.flatMap(({ by, sure, shown, proved }) =>
+    Object.entries(proved).flatMap(([locus, truth]) => {
+      const said = shown[locus] ?? '';
+      if (said === '' && truth === '') return [];
+      return [{ by, sure, locus, looks: said || truth, isRight: said === truth }];
+    }),
+  );
+}
+
+/** What a later identification of the same animal settles of an earlier one: every locus that either of them names. */
+export function settledByLater(
+  earlier: { readonly on: IsoDay; readonly shown: Readonly<Record<string, string>> },
+  later: {
+    readonly on: IsoDay;
+    readonly sure: Sureness;
+    readonly shown: Readonly<Record<string, string>>;
+  },
+): Record<string, string> {
+  if (later.sure !== 'certain' || daysBetween(earlier.on, later.on) < LATER_DAYS) return {};
+  const loci = new Set([...Object.keys(earlier.shown), ...Object.keys(later.shown)]);
+  return Object.fromEntries([...loci].map((locus) => [locus, later.shown[locus] ?? '']));
+}
+
+/** One person's record by gene. */
+export function recordsOf(settled: readonly SettledCall[], by: string): CallRecord[] {
+  const found = new Map<string, { looks: string; right: number; settled: number }>();
+  for (const call of settled) {
+    if (call.by !== by) continue;
+    const one = found.get(call.looks) ?? { looks: call.looks, right: 0, settled: 0 };
+    one.settled += 1;
+    if (call.isRight) one.right += 1;
+    found.set(call.looks, one);
+  }
+  return [...found.values()];
+}

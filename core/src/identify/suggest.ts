@@ -1,0 +1,59 @@
+import type { Catalogue } from '../catalogue/catalogue.ts';
+import type { Sureness } from '../pedigree/from-records.ts';
+import type { Ranking } from './rank.ts';
+import { looksLabel } from './rank.ts';
+
+/** A gene likelier than this to be there unseen stays on the label, in brackets. */
+const NOT_EXCLUDED = 0.02;
+
+/** Of how many such calls so many must have proved right before they speak for the next one. */
+const ENOUGH_CALLS = 10;
+
+/** How often calls of one gene, by one person, later proved right. */
+export interface CallRecord {
+  readonly looks: string;
+  readonly right: number;
+  readonly settled: number;
+}
+
+/**
+ * What the odds leave open beside a chosen look: genes that would go onto the label in brackets, so that they are not
+ * forgotten when the animal is bred years later.
+ */
+export function notExcluded(
+  ranking: Ranking,
+  chosen: Readonly<Record<string, string>>,
+  catalogue: Catalogue,
+): { looks: string; label: string; p: number }[] {
+  return ranking.genes
+    .filter(({ locus, looks, p }) => {
+      if (p < NOT_EXCLUDED || chosen[locus] === looks) return false;
+      // A double that shows as one copy is the same gene: it goes by its own word only where the gene is not named at all.
+      return !(chosen[locus] ?? '').split('/').includes(looks.split('/')[0]!);
+    })
+    .map(({ locus, looks, p }) => {
+      const single = looks.split('/')[0]!;
+      const isRecessive =
+        looks.includes('/') && catalogue.alleleById(single)?.allele.expression === 'recessive';
+      return { looks, label: looksLabel({ [locus]: isRecessive ? looks : single }, catalogue), p };
+    })
+    .filter((one, i, all) => all.findIndex((other) => other.label === one.label) === i);
+}
+
+/**
+ * How sure to call it, to begin with: by the odds of what was chosen, and by how often such calls proved right where enough
+ * of them were settled. The person decides.
+ *
+ * @param p - the odds of what was chosen
+ * @param records - of the chosen genes, by the person who calls
+ */
+export function suggestSureness(
+  p: number,
+  records: readonly CallRecord[],
+): { sure: Sureness; learned: CallRecord | null } {
+  const enough = records.filter(({ settled }) => settled >= ENOUGH_CALLS);
+  const worst = enough.toSorted((a, b) => a.right / a.settled - b.right / b.settled)[0] ?? null;
+  // Laplace's rule of succession: twenty of twenty is not yet certainty.
+  const share = worst ? Math.min(p, (worst.right + 1) / (worst.settled + 2)) : p;
+  return { sure: share >= 0.95 ? 'certain' : share >= 0.7 ? 'probable' : 'possible', learned: worst };
+}
