@@ -29,6 +29,7 @@ export {
   type Sightings,
   type Supposition,
 } from './identify/rank.ts';
+export { ClutchPriorReader, type ClutchFamily, type ClutchPriors } from './identify/clutch-priors.ts';
 export { lookNext, type LookAdvice, type NextLook } from './identify/look-next.ts';
 export { notExcluded, suggestSureness, type CallRecord } from './identify/suggest.ts';
 export { parentNews, sexClashes, type ParentNews, type SexClash } from './identify/clutch-says.ts';

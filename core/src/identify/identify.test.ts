@@ -1,0 +1,310 @@
+import { infer as bayesInfer, type INetwork } from 'bayesjs';
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { CATALOGUE, createCatalogue } from '../catalogue/catalogue.ts';
+import { infer } from '../inference/infer.ts';
+import { compilePedigree } from '../pedigree/from-records.ts';
+import { appearance, type WeightedGenotype } from '../loci/genotype.ts';
+import { lookNext } from './look-next.ts';
+import { rank, type Sightings, type Supposition } from './rank.ts';
+
+const half = (locus: string, allele = locus): Supposition['loci'][number] => ({
+  locus,
+  genotypes: [
+    { genotype: ['+', '+'], p: 0.5 },
+    { genotype: ['+', allele], p: 0.5 },
+  ],
+});
+const only = (...loci: Supposition['loci'][number][]): Supposition[] => [
+  { sire: 'sire', sex: 'female', weight: 1, loci },
+];
+const tell = (id: string) => CATALOGUE.tells.find((one) => one.id === id)!;
+const geneOf = (suppositions: Supposition[], sightings: Sightings, looks: string): number =>
+  rank(suppositions, sightings, CATALOGUE).ranking.genes.find((gene) => gene.looks === looks)?.p ?? 0;
+
+describe('with no tells the odds are the engine’s', () => {
+  test('a clutch of an uncertain dam, one of them identified', () => {
+    const pedigree = compilePedigree([
+      {
+        id: 'dam',
+        sex: 'female',
+        sires: [],
+        identification: { record: 'r1', genes: 'Pastel 66% het Clown', sure: 'probable' },
+      },
+      {
+        id: 'sire',
+        sex: 'male',
+        sires: [],
+        identification: { record: 'r2', genes: 'Clown Enchi', sure: 'certain' },
+      },
+      {
+        id: 'first',
+        sex: 'unknown',
+        dam: 'dam',
+        sires: [{ id: 'sire', weight: 1 }],
+        identification: { record: 'r3', genes: 'Pastel Enchi', sure: 'certain' },
+      },
+      { id: 'second', sex: 'female', dam: 'dam', sires: [{ id: 'sire', weight: 1 }] },
+    ]);
+    const exact = infer(pedigree).animals.get('second')!;
+    const suppositions = only(...[...exact].map(([locus, genotypes]) => ({ locus, genotypes })));
+    const { ranking } = rank(suppositions, {}, CATALOGUE);
+    for (const [id, genotypes] of exact) {
+      const locus = CATALOGUE.locusById(id)!;
+      const looks = new Map<string, number>();
+      for (const { genotype, p } of genotypes)
+        looks.set(appearance(locus, genotype), (looks.get(appearance(locus, genotype)) ?? 0) + p);
+      for (const [text, p] of looks) {
+        if (text !== '')
+          expect(ranking.genes.find((gene) => gene.looks === text)!.p, text).toBeCloseTo(p, 12);
+      }
+    }
+    expect(ranking.candidates.reduce((sum, { p }) => sum + p, 0)).toBeCloseTo(1, 12);
+    expect(ranking.candidates.every(({ p, pBefore }) => p === pBefore)).toBe(true);
+  });
+});
+
+describe('closed forms for independent tells', () => {
+  // Bayes' rule in odds form: posterior odds are prior odds times the likelihood ratio (Good 1950, Probability and the
+  // Weighing of Evidence, section 6.1).
+  test('one tell seen multiplies the odds by its ratio, not seen by the ratio of the rests', () => {
+    const { pWith, pWithout } = tell('lips: pale');
+    const prior = only(half('pastel'));
+    expect(geneOf(prior, { 'lips: pale': 'seen' }, 'pastel')).toBeCloseTo(pWith / (pWith + pWithout), 12);
+    const rest = (1 - pWith) / (1 - pWith + 1 - pWithout);
+    expect(geneOf(prior, { 'lips: pale': 'not-seen' }, 'pastel')).toBeCloseTo(rest, 12);
+  });
+
+  test('tells of two zones multiply, of one zone count once, and one left out says nothing', () => {
+    const prior = only(half('pastel'));
+    const odds = (p: number): number => p / (1 - p);
+    const [lips, head] = [tell('lips: pale'), tell('head top: washed out')];
+    const both = geneOf(prior, { 'lips: pale': 'seen', 'head top: washed out': 'seen' }, 'pastel');
+    expect(odds(both)).toBeCloseTo((lips.pWith / lips.pWithout) * (head.pWith / head.pWithout), 9);
+    const own = createCatalogue({
+      tells: [{ looks: 'pastel', zone: 'lips', text: 'pink', pWith: 0.7, pWithout: 0.3 }],
+    });
+    const twice = rank(prior, { 'lips: pale': 'seen', 'lips: pink': 'seen' }, own).ranking;
+    expect(odds(twice.genes[0]!.p)).toBeCloseTo(lips.pWith / lips.pWithout, 9);
+    expect(twice.tells).toContainEqual({ tell: 'lips: pink', factor: 1, countedWith: 'lips: pale' });
+    expect(geneOf(prior, {}, 'pastel')).toBeCloseTo(0.5, 12);
+  });
+
+  test('a tell that two alleles share tells neither from the other', () => {
+    const prior = only({
+      locus: 'yellow-belly-complex',
+      genotypes: [
+        { genotype: ['+', '+'], p: 0.4 },
+        { genotype: ['+', 'gravel'], p: 0.2 },
+        { genotype: ['+', 'spark'], p: 0.4 },
+      ],
+    });
+    const { genes } = rank(prior, { 'belly edge: speckled, subtle': 'seen' }, CATALOGUE).ranking;
+    const [gravel, spark] = ['gravel', 'spark'].map((looks) => genes.find((gene) => gene.looks === looks)!.p);
+    expect(spark! / gravel!).toBeCloseTo(2, 9);
+    expect(spark! + gravel!).toBeGreaterThan(0.9);
+  });
+
+  test('a marker moves what is carried, never what shows', () => {
+    const prior = only({
+      locus: 'pied',
+      genotypes: [
+        { genotype: ['+', '+'], p: 1 / 3 },
+        { genotype: ['+', 'pied'], p: 2 / 3 },
+      ],
+    });
+    const marker = CATALOGUE.tells.find((one) => one.isMarker)!;
+    const { ranking } = rank(prior, { [marker.id]: 'seen' }, CATALOGUE);
+    expect(ranking.genes).toEqual([]);
+    const [carried] = ranking.carried;
+    expect(carried!.pBefore).toBeCloseTo(2 / 3, 12);
+    const share = (2 / 3) * marker.pWith;
+    expect(carried!.p).toBeCloseTo(share / (share + (1 / 3) * marker.pWithout), 12);
+  });
+});
+
+describe('what hides what', () => {
+  const doubles: Supposition['loci'][number] = {
+    locus: 'black-eyed-white',
+    genotypes: [
+      { genotype: ['+', 'fire'], p: 0.5 },
+      { genotype: ['fire', 'fire'], p: 0.5 },
+    ],
+  };
+  test('on a white animal, not seeing a gene says nothing of it', () => {
+    const white: Supposition[] = only(
+      { ...doubles, genotypes: [{ genotype: ['fire', 'fire'], p: 1 }] },
+      half('pastel'),
+    );
+    expect(geneOf(white, { 'lips: pale': 'not-seen', 'back: blushed': 'not-seen' }, 'pastel')).toBeCloseTo(
+      0.5,
+      12,
+    );
+  });
+
+  test('banana hides what is made of black, and leaves the rest', () => {
+    const banana: Supposition[] = only(
+      { locus: 'banana', genotypes: [{ genotype: ['+', 'banana'], p: 1 }] },
+      half('leopard'),
+    );
+    const black = tell('back: bold black outlines');
+    expect(black.substance).toBe('black');
+    expect(geneOf(banana, { [black.id]: 'not-seen' }, 'leopard')).toBeCloseTo(0.5, 12);
+    expect(geneOf(banana, { 'flanks: extra dots inside the marks': 'seen' }, 'leopard')).toBeGreaterThan(0.8);
+  });
+
+  test('two pattern reducers hide half of each other’s detail', () => {
+    const both = only(
+      { locus: 'clown', genotypes: [{ genotype: ['clown', 'clown'], p: 1 }] },
+      half('pinstripe'),
+    );
+    const lines = tell('back: thin unbroken lines');
+    const seen = 0.5 * lines.pWith + 0.5 * lines.pWithout;
+    expect(geneOf(both, { [lines.id]: 'seen' }, 'pinstripe')).toBeCloseTo(seen / (seen + lines.pWithout), 12);
+  });
+});
+
+describe('the general-purpose package bayesjs 0.6.5 gives the same ranking', () => {
+  // Naive Bayes: one node a gene, one node a tell, the tells independent given the genes.
+  const LOCI = ['pastel', 'leopard', 'spotnose', 'orange-dream'] as const;
+  const ids = [
+    'lips: pale',
+    'eyes: greenish',
+    'flanks: extra dots inside the marks',
+    'lips: two pale spots on the snout',
+    'ground colour: orange',
+  ];
+
+  test('on random priors and sightings', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.double({ min: 0.05, max: 0.95, noNaN: true }), { minLength: 4, maxLength: 4 }),
+        fc.array(fc.constantFrom('seen', 'not-seen', 'unknown'), { minLength: 5, maxLength: 5 }),
+        (priors, states) => {
+          const sightings: Record<string, 'seen' | 'not-seen'> = {};
+          states.forEach((state, i) => {
+            if (state !== 'unknown') sightings[ids[i]!] = state as 'seen';
+          });
+          const network: Record<string, unknown> = {};
+          const given: Record<string, string> = {};
+          LOCI.forEach((locus, i) => {
+            network[locus] = {
+              id: locus,
+              states: ['yes', 'no'],
+              parents: [],
+              cpt: { yes: priors[i]!, no: 1 - priors[i]! },
+            };
+          });
+          for (const [id, sighting] of Object.entries(sightings)) {
+            const { looks, pWith, pWithout } = tell(id);
+            network[id] = {
+              id,
+              states: ['seen', 'not-seen'],
+              parents: [looks[0]!],
+              cpt: [
+                { when: { [looks[0]!]: 'yes' }, then: { seen: pWith, 'not-seen': 1 - pWith } },
+                { when: { [looks[0]!]: 'no' }, then: { seen: pWithout, 'not-seen': 1 - pWithout } },
+              ],
+            };
+            given[id] = sighting;
+          }
+          const suppositions = only(
+            ...LOCI.map((locus, i) => ({
+              locus,
+              genotypes: [
+                { genotype: ['+', '+'], p: 1 - priors[i]! },
+                { genotype: ['+', locus], p: priors[i]! },
+              ] satisfies WeightedGenotype[],
+            })),
+          );
+          const { ranking } = rank(suppositions, sightings, CATALOGUE);
+          for (const { looks, p } of ranking.candidates.slice(0, 5)) {
+            const joint = Object.fromEntries(LOCI.map((locus) => [locus, looks[locus] ? 'yes' : 'no']));
+            let theirs = 1;
+            const known = { ...given };
+            for (const [locus, state] of Object.entries(joint)) {
+              theirs *= bayesInfer(network as INetwork, { [locus]: state }, known);
+              known[locus] = state;
+            }
+            expect(p).toBeCloseTo(theirs, 9);
+          }
+        },
+      ),
+      { numRuns: 20, seed: 5 },
+    );
+  });
+});
+
+describe('who the sire is, and which sex, move with what is seen', () => {
+  const from = (sire: string, sex: 'female' | 'male', pPastel: number): Supposition => ({
+    sire,
+    sex,
+    weight: 0.25,
+    loci: [
+      {
+        locus: 'pastel',
+        genotypes: [
+          { genotype: ['+', '+'], p: 1 - pPastel },
+          { genotype: ['+', 'pastel'], p: pPastel },
+        ],
+      },
+    ],
+  });
+  test('a gene that only one candidate carries points to him', () => {
+    const suppositions = [
+      from('a', 'female', 0.5),
+      from('a', 'male', 0.5),
+      from('b', 'female', 0),
+      from('b', 'male', 0),
+    ];
+    const { pWith, pWithout } = tell('eyes: greenish');
+    const { ranking } = rank(suppositions, { 'eyes: greenish': 'seen' }, CATALOGUE);
+    const ofA = 0.5 * (0.5 * pWith + 0.5 * pWithout);
+    expect(ranking.sires['a']).toBeCloseTo(ofA / (ofA + 0.5 * pWithout), 12);
+    expect(ranking.pFemale).toBeCloseTo(0.5, 12);
+  });
+});
+
+describe('look here next', () => {
+  const suppositions = only(half('pastel'), half('spotnose'), half('ghi'));
+  test('the expected gain is the mutual information, and the looks are ranked by it', () => {
+    const { space } = rank(suppositions, {}, CATALOGUE);
+    const { tells } = lookNext(space, {}, CATALOGUE, null);
+    const bits = tells.map((one) => one.bits);
+    expect(bits).toEqual(bits.toSorted((a, b) => b - a));
+    const [best] = tells;
+    const { pWith, pWithout } = tell(best!.tell);
+    // A binary channel with an even input: I = H(Y) - (H(pWith) + H(pWithout)) / 2 (Cover & Thomas, section 7.1).
+    const h = (p: number): number => -p * Math.log2(p) - (1 - p) * Math.log2(1 - p);
+    expect(best!.bits).toBeCloseTo(h((pWith + pWithout) / 2) - (h(pWith) + h(pWithout)) / 2, 9);
+    expect(best!.pSeen).toBeCloseTo((pWith + pWithout) / 2, 12);
+  });
+
+  test('a zone that was looked at for a gene is not asked for again, and nothing is once it is settled', () => {
+    const sightings: Sightings = { 'lips: pale': 'seen' };
+    const { space } = rank(suppositions, sightings, CATALOGUE);
+    expect(lookNext(space, sightings, CATALOGUE, null).tells.map((one) => one.tell)).not.toContain(
+      'lips: pale',
+    );
+    const sure = rank(
+      only({ locus: 'pastel', genotypes: [{ genotype: ['+', 'pastel'], p: 1 }] }),
+      {},
+      CATALOGUE,
+    );
+    expect(lookNext(sure.space, {}, CATALOGUE, '2026-05-01')).toEqual({
+      tells: [],
+      compare: [],
+      againOn: null,
+    });
+  });
+
+  test('where no tell is left, the day after the second shed is proposed, and what to compare with', () => {
+    const prior = only(half('acid'));
+    const { space } = rank(prior, {}, CATALOGUE);
+    expect(lookNext(space, {}, CATALOGUE, '2026-05-01')).toEqual({
+      tells: [],
+      compare: [{ looks: 'acid', label: 'Acid' }],
+      againOn: '2026-05-31',
+    });
+  });
+});
