@@ -1,3 +1,5 @@
+export * from './bench-requests.ts';
+export type * from './bench-responses.ts';
 export * from './fields.ts';
 export * from './records.ts';
 export * from './incubation-requests.ts';
@@ -6,4 +8,5 @@ export type * from './incubation-responses.ts';
 export type * from './responses.ts';
 export * from './season-requests.ts';
 export type * from './season-responses.ts';
+export * from './sureness.ts';
 export * from './validate.ts';

@@ -1,7 +1,9 @@
-import type { ShedStage, Sureness } from '@karyotome/core';
+import type { ShedStage, Sighting, Sureness } from '@karyotome/core';
 import Joi from 'joi';
 import { id, massG, optional, pastDay, text } from './fields.ts';
-import { SURENESSES, type Sex } from './requests.ts';
+import { sightings, START_SCHOOLS, type StartSchool } from './bench-requests.ts';
+import type { Sex } from './requests.ts';
+import { SURENESSES } from './sureness.ts';
 
 /** The dated records of an animal: what each kind holds. One table here, in the database and in the interface. */
 export interface RecordBodies {
@@ -20,8 +22,22 @@ export interface RecordBodies {
     sure: Sureness;
     by: string;
   };
-  identification: { genes: string; sure: Sureness; by: string; override?: string | null };
-  move: { toTubId: string | null; reason: string };
+  identification: {
+    genes: string;
+    sure: Sureness;
+    by: string;
+    /** Why it is called so against the odds. */
+    override?: string | null;
+    /** The tells it rests on. */
+    tells?: Record<string, Sighting>;
+    /** Of what it was called, before it was looked at and with the tells. */
+    odds?: { pBefore: number; p: number } | null;
+    /** What was left open, the likeliest first. */
+    alternatives?: { genes: string; p: number }[];
+  };
+  move: { toTubId: string | null; reason: string; substrate?: string | null };
+  /** How a hatchling is started on food. */
+  plan: { school: StartSchool; firstMealOn: string };
   note: { text: string };
 }
 export type RecordKind = keyof RecordBodies;
@@ -37,6 +53,8 @@ export const PREY_SIZE_NAMES = [
   'medium',
   'large',
 ] as const;
+
+const probability = (): Joi.NumberSchema => Joi.number().min(0).max(1);
 
 const bodies: { [K in RecordKind]: Joi.ObjectSchema<RecordBodies[K]> } = {
   weight: Joi.object<RecordBodies['weight'], true>({ massG: massG().required() }),
@@ -69,10 +87,34 @@ const bodies: { [K in RecordKind]: Joi.ObjectSchema<RecordBodies[K]> } = {
       .required(),
     by: text(80).min(1).required(),
     override: optional(text(500).allow('')),
+    tells: sightings(),
+    odds: optional(
+      Joi.object<{ pBefore: number; p: number }, true>({
+        pBefore: probability().required(),
+        p: probability().required(),
+      }),
+    ),
+    alternatives: Joi.array<{ genes: string; p: number }[]>()
+      .items(
+        Joi.object<{ genes: string; p: number }, true>({
+          genes: text(300).min(1).required(),
+          p: probability().required(),
+        }),
+      )
+      .max(24),
   }),
   move: Joi.object<RecordBodies['move'], true>({
     toTubId: id().allow(null).required(),
     reason: text(300).min(1).required(),
+    substrate: optional(text(60).allow('')),
+  }),
+  plan: Joi.object<RecordBodies['plan'], true>({
+    school: Joi.string()
+      .valid(...START_SCHOOLS)
+      .required(),
+    firstMealOn: Joi.string()
+      .pattern(/^\d{4}-\d{2}-\d{2}$/)
+      .required(),
   }),
   note: Joi.object<RecordBodies['note'], true>({ text: text(2000).min(1).required() }),
 };

@@ -1,10 +1,10 @@
-import type { CatalogueEntry, NumberPattern, Sureness } from '@karyotome/core';
+import { ZONES, type CatalogueEntry, type NumberPattern, type Sureness } from '@karyotome/core';
 import Joi from 'joi';
 import { id, massG, optional, pastDay, text, type Optional } from './fields.ts';
+import { SURENESSES } from './sureness.ts';
 
 export const SEXES = ['female', 'male', 'unknown'] as const;
 export type Sex = (typeof SEXES)[number];
-export const SURENESSES = ['certain', 'probable', 'possible'] as const satisfies readonly Sureness[];
 export const STATUSES = [
   'undecided',
   'held-back',
@@ -215,6 +215,8 @@ export const publishing = Joi.object<Publishing, true>({ text: optional(text(200
 const EXPRESSIONS = ['recessive', 'incomplete-dominant', 'dominant'] as const;
 const geneName = (): Joi.StringSchema => text(40).min(2);
 const recombination = (): Joi.NumberSchema => Joi.number().min(0).max(0.5);
+/** Never quite never, never quite always: one look must not settle what others contradict. */
+const chance = (): Joi.NumberSchema => Joi.number().min(0.01).max(0.99);
 
 /** A gene, allele, alias or correction that a collection adds to the catalogue. */
 export type CatalogueEntryInput = CatalogueEntry;
@@ -272,9 +274,22 @@ export const catalogueEntry = Joi.alternatives()
           recombination: recombination().required(),
         }),
       },
+      {
+        is: 'tell',
+        then: Joi.object<Extract<CatalogueEntryInput, { kind: 'tell' }>, true>({
+          kind: Joi.string().valid('tell').required(),
+          looks: text(80).min(1).required(),
+          zone: Joi.string()
+            .valid(...ZONES)
+            .required(),
+          text: text(120).min(2).required(),
+          pWith: chance().required(),
+          pWithout: chance().required(),
+        }),
+      },
     ],
     otherwise: Joi.object({
-      kind: Joi.string().valid('locus', 'allele', 'alias', 'correction', 'recombination').required(),
+      kind: Joi.string().valid('locus', 'allele', 'alias', 'correction', 'recombination', 'tell').required(),
     }).unknown(),
   })
   .required() as Joi.Schema as Joi.ObjectSchema<CatalogueEntryInput>;

@@ -8,7 +8,6 @@ import type {
   MoveAdvice,
   MoveOutcome,
   Task,
-  VisibleOutcome,
 } from '@karyotome/core';
 import type { CollectionSettings, LadderStepInput, Sex, Status } from './requests.ts';
 import type { RecordBodies, RecordKind } from './records.ts';
@@ -228,30 +227,6 @@ export interface ClutchSummary {
   hatched: number | null;
   identified: number;
   day: number;
-}
-
-export interface HatchlingView extends AnimalSummary {
-  records: RecordView[];
-  /** Reasons why the pairing cannot give what was identified; empty where it can. */
-  impossible: string[];
-  sires: { number: string; p: number }[];
-}
-
-export interface BenchView {
-  clutch: ClutchSummary & { incubationC: number | null; note: string | null; version: number };
-  dam: ParentView;
-  sires: ParentView[];
-  /** What the pairing can produce, grouped by what shows; over the candidate sires by their weights. */
-  outcomes: VisibleOutcome[];
-  cautions: string[];
-  hatchlings: HatchlingView[];
-  /** How well what was identified fits the pairing; null where nothing is identified yet. */
-  fit: {
-    /** Of a result at least as unlikely, were the odds right (exact test). */
-    p: number;
-    kinds: { label: string; expected: number; seen: number }[];
-  } | null;
-  nextNumbers: string[];
 }
 
 export interface LadderView {

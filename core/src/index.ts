@@ -32,7 +32,13 @@ export {
 export { ClutchPriorReader, type ClutchFamily, type ClutchPriors } from './identify/clutch-priors.ts';
 export { lookNext, type LookAdvice, type NextLook } from './identify/look-next.ts';
 export { notExcluded, suggestSureness, type CallRecord } from './identify/suggest.ts';
-export { parentNews, sexClashes, type ParentNews, type SexClash } from './identify/clutch-says.ts';
+export {
+  linkedBySex,
+  parentNews,
+  sexClashes,
+  type ParentNews,
+  type SexClash,
+} from './identify/clutch-says.ts';
 export {
   recordsOf,
   settledByLater,
@@ -108,6 +114,7 @@ export type {
   History,
   MoveRecord,
   ShedRecord,
+  StartPlan,
   ShedStage,
   WeightRecord,
 } from './husbandry/history.ts';

@@ -11,6 +11,8 @@ import { pinoHttp } from 'pino-http';
 import type { Config } from './config.ts';
 import type { Database } from './db/work.ts';
 import { animalRoutes } from './features/animals/animals.routes.ts';
+import { benchRoutes } from './features/bench/bench.routes.ts';
+import { outsideRoutes } from './features/bench/outside.routes.ts';
 import { breedingRoutes } from './features/breeding/breeding.routes.ts';
 import { calendarRoutes, publicCalendarRoutes } from './features/calendar/feeds.ts';
 import { changeRoutes, tellChanged } from './features/changes/changes.ts';
@@ -18,6 +20,7 @@ import { catalogueRoutes } from './features/catalogue/catalogue.routes.ts';
 import { geneticsRoutes } from './features/genetics/genetics.routes.ts';
 import { importRoutes } from './features/imports/imports.routes.ts';
 import { incubationRoutes } from './features/incubation/incubation.routes.ts';
+import { labelRoutes } from './features/labels/labels.routes.ts';
 import { pictureRoutes, publicPictureRoutes } from './features/pictures/pictures.ts';
 import { plannerRoutes } from './features/planner/planner.routes.ts';
 import { publicationRoutes, publicRoutes } from './features/publications/publications.ts';
@@ -89,6 +92,7 @@ function api(database: Database, config: Config, sessionPool: pg.Pool): Router {
   router.use(publicRoutes(database));
   router.use(publicPictureRoutes(database, config.dataDir));
   router.use(publicCalendarRoutes(database));
+  router.use(outsideRoutes(database, config.dataDir));
   const PgStore = connectPgSimple(session);
   router.use(
     session({
@@ -127,6 +131,8 @@ function api(database: Database, config: Config, sessionPool: pg.Pool): Router {
   router.use(importRoutes(endpoints));
   router.use(recordRoutes(endpoints));
   router.use(breedingRoutes(endpoints));
+  router.use(benchRoutes(endpoints));
+  router.use(labelRoutes(endpoints, database, config.dataDir));
   router.use(seasonRoutes(endpoints));
   router.use(incubationRoutes(endpoints, database, config.dataDir));
   router.use(plannerRoutes(endpoints));

@@ -134,6 +134,6 @@ describe('pictures', () => {
       .toBuffer();
     const response = await owner.upload(path, 'image/png', vast);
     expect(response.status).toBe(422);
-    expect(fieldsOf(response)[0]).toContain('picture: cannot be read');
+    expect(fieldsOf(response)[0]).toContain('picture: unpacks to 256 megapixels');
   });
 });

@@ -84,6 +84,8 @@ export interface MealPlan {
 /** A hatchling lives on yolk until its first shed and is offered its first meal about a week after. */
 const FIRST_MEAL_AFTER_SHED_DAYS = 7;
 const FIRST_SHED_DAY = 8;
+/** A start with mice is for so many offers, to get volume going; then rats. */
+const FIRST_MEALS = 5;
 
 /**
  * The next meal: what and when.
@@ -95,11 +97,13 @@ export function nextMeal(history: History): MealPlan | null {
   if (!weight) return null;
   const plan = MEAL_PLANS.find((candidate) => weight.massG < candidate.belowG)!;
   const preyG = weight.massG * plan.share;
-  const rats = PREY_SIZES.filter((prey) => prey.species === 'rat');
-  const prey = rats.findLast((candidate) => candidate.fromG <= preyG) ?? rats[0]!;
+  const species = history.plan?.withMice && history.feedings.length < FIRST_MEALS ? 'mouse' : 'rat';
+  const sizes = PREY_SIZES.filter((prey) => prey.species === species);
+  const prey = sizes.findLast((candidate) => candidate.fromG <= preyG) ?? sizes[0]!;
   const last = history.feedings.at(-1);
   const shed = history.sheds.find((record) => record.stage === 'shed');
   const firstDay = shed?.on ?? (history.hatchedOn ? addDays(history.hatchedOn, FIRST_SHED_DAY) : weight.on);
-  const dueOn = last ? addDays(last.on, plan.everyDays) : addDays(firstDay, FIRST_MEAL_AFTER_SHED_DAYS);
+  const firstMealOn = history.plan?.firstMealOn ?? addDays(firstDay, FIRST_MEAL_AFTER_SHED_DAYS);
+  const dueOn = last ? addDays(last.on, plan.everyDays) : firstMealOn;
   return { preyG: Math.round(preyG), prey: `${prey.species} ${prey.size}`, dueOn, everyDays: plan.everyDays };
 }

@@ -32,10 +32,17 @@ export interface MoveRecord {
   readonly toTub: string | null;
 }
 
+/** How a hatchling is started on food: the day of the first offer, and whether with mice. */
+export interface StartPlan {
+  readonly firstMealOn: IsoDay;
+  readonly withMice: boolean;
+}
+
 export interface History {
   readonly hatchedOn: IsoDay | null;
   readonly weights: readonly WeightRecord[];
   readonly feedings: readonly FeedingRecord[];
   readonly sheds: readonly ShedRecord[];
   readonly moves: readonly MoveRecord[];
+  readonly plan?: StartPlan;
 }

@@ -3,9 +3,9 @@ import { describe, expect, test } from 'vitest';
 import { CATALOGUE } from '../catalogue/catalogue.ts';
 import { multinomialTest } from '../fit/multinomial-test.ts';
 import { infer } from '../inference/infer.ts';
-import { locusOutcomes } from '../odds/locus-outcomes.ts';
+import { parseParent } from '../odds/parent.ts';
 import { compilePedigree, type RecordedAnimal } from '../pedigree/from-records.ts';
-import { parentNews, sexClashes } from './clutch-says.ts';
+import { linkedBySex, parentNews, sexClashes } from './clutch-says.ts';
 import { recordsOf, settledByLater, settledCalls } from './proved.ts';
 import { notExcluded, suggestSureness } from './suggest.ts';
 import { rank } from './rank.ts';
@@ -65,20 +65,9 @@ describe('what a clutch says about its parents', () => {
 });
 
 describe('sex against sex-linked genes', () => {
-  const locus = CATALOGUE.locusById('banana')!;
-  const dam = [{ genotype: ['+', '+'] as const, p: 1 }];
-  const maleMaker = [{ genotype: ['+', 'banana'] as const, p: 1 }];
-  const bySex = (sex: 'female' | 'male') => {
-    const outcomes = locusOutcomes(locus, maleMaker, dam);
-    return new Map([
-      [
-        'banana',
-        outcomes.map(({ genotype, pMale, pFemale }) => ({ genotype, p: sex === 'male' ? pMale : pFemale })),
-      ],
-    ]);
-  };
-  const both = { female: bySex('female'), male: bySex('male') };
-
+  const { parent: dam } = parseParent('Normal', 'female');
+  const { parent: maleMaker } = parseParent('Male-Maker Banana', 'male');
+  const both = linkedBySex(dam, [{ parent: maleMaker, share: 1 }], CATALOGUE);
   test('a male-maker’s daughter that shows it is a crossover or a wrong sex (recombination 0.07)', () => {
     const [clash] = sexClashes(both, 'female', { banana: 'banana' }, CATALOGUE);
     expect(clash).toMatchObject({ locus: 'banana', label: 'Banana' });

@@ -1,8 +1,16 @@
 import type { Catalogue } from '../catalogue/catalogue.ts';
-import { canonical, copies, genotypeKey, type Genotype, type WeightedGenotype } from '../loci/genotype.ts';
-import { appearance } from '../loci/genotype.ts';
+import {
+  appearance,
+  canonical,
+  copies,
+  genotypeKey,
+  type Genotype,
+  type WeightedGenotype,
+} from '../loci/genotype.ts';
 import { WILD } from '../loci/locus.ts';
 import { genotypeLabel } from '../notation/label.ts';
+import { locusOutcomes } from '../odds/locus-outcomes.ts';
+import { distributionAt, type Parent } from '../odds/parent.ts';
 
 /** What a clutch says about one gene of one parent. */
 export interface ParentNews {
@@ -121,4 +129,39 @@ export function sexClashes(
       const label = looks === '' ? `no ${locus.name}` : locus.name;
       return [{ locus: locus.id, label, p, pOther }];
     });
+}
+
+/**
+ * What a pair gives each sex at the sex-linked loci, over the candidate sires by their shares.
+ *
+ * @param sires - shares add up to 1
+ */
+export function linkedBySex(
+  dam: Parent,
+  sires: readonly { readonly parent: Parent; readonly share: number }[],
+  catalogue: Catalogue,
+): Record<'female' | 'male', Map<string, WeightedGenotype[]>> {
+  const given = {
+    female: new Map<string, WeightedGenotype[]>(),
+    male: new Map<string, WeightedGenotype[]>(),
+  };
+  for (const locus of catalogue.loci.filter(({ sexLinked }) => sexLinked)) {
+    const isThere = [dam, ...sires.map(({ parent }) => parent)].some(({ loci }) => loci.has(locus.id));
+    if (!isThere) continue;
+    const outcomes = sires.flatMap(({ parent, share }) =>
+      locusOutcomes(locus, distributionAt(parent, locus.id), distributionAt(dam, locus.id)).map((one) => ({
+        ...one,
+        share,
+      })),
+    );
+    given.female.set(
+      locus.id,
+      outcomes.map(({ genotype, pFemale, share }) => ({ genotype, p: pFemale * share })),
+    );
+    given.male.set(
+      locus.id,
+      outcomes.map(({ genotype, pMale, share }) => ({ genotype, p: pMale * share })),
+    );
+  }
+  return given;
 }

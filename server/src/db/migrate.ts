@@ -5,6 +5,7 @@ import { enclosures } from './migrations/20260101090100-enclosures.ts';
 import { animalsAndBreeding } from './migrations/20260101090200-animals-and-breeding.ts';
 import { recordsAndPublications } from './migrations/20260101090300-records-and-publications.ts';
 import { catalogueEntries } from './migrations/20261125080000-catalogue-entries.ts';
+import { bench } from './migrations/20261126090000-bench.ts';
 import { seasonAndIncubation } from './migrations/20261125120000-season-and-incubation.ts';
 
 /** One change of the schema, in SQL. Never edited once merged. */
@@ -23,6 +24,7 @@ export const MIGRATIONS: readonly Migration[] = [
   recordsAndPublications,
   catalogueEntries,
   seasonAndIncubation,
+  bench,
 ];
 
 /** Any number: only one process migrates at a time. */

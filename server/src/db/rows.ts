@@ -1,12 +1,22 @@
 import type {
   CatalogueEntryInput,
   CollectionSettings,
+  LabelKind,
   RecordKind,
   Sensor,
   Sex,
+  SortingChange,
   Status,
 } from '@karyotome/contract';
-import type { EggEventKind, EggSign, EggVerdict, SeasonEventKind, SeasonRules } from '@karyotome/core';
+import type {
+  EggEventKind,
+  EggSign,
+  EggVerdict,
+  SeasonEventKind,
+  SeasonRules,
+  Sighting,
+  Sureness,
+} from '@karyotome/core';
 
 /* Table shapes only: rules live in services, constraints in migrations. */
 
@@ -213,10 +223,70 @@ export interface RecordRow extends Voidable {
   body: Record<string, unknown>;
   replacedBy: string | null;
 }
-export interface PictureRow {
+export interface LookRow {
+  collectionId: string;
+  animalId: string;
+  sightings: Record<string, Sighting>;
+  authorId: string;
+  seenAt: Date;
+  version: number;
+}
+export interface ClutchSortingRow {
+  collectionId: string;
+  clutchId: string;
+  groups: SortingChange['groups'];
+  version: number;
+}
+export interface OpinionLinkRow {
+  collectionId: string;
+  id: string;
+  clutchId: string;
+  token: string;
+  animalIds: string[];
+  note: string | null;
+  authorId: string;
+  createdAt: Date;
+  expiresOn: string;
+  usedAt: Date | null;
+  revokedAt: Date | null;
+}
+export interface OpinionRow {
   collectionId: string;
   id: string;
   animalId: string;
+  byName: string;
+  genes: string;
+  sure: Sureness;
+  note: string | null;
+  onDay: string;
+  linkId: string | null;
+  authorId: string | null;
+}
+export interface LabelSheetRow {
+  collectionId: string;
+  id: string;
+  file: string;
+  authorId: string;
+  madeAt: Date;
+}
+export interface PrintedLabelRow {
+  collectionId: string;
+  animalId: string;
+  issue: number;
+  sheetId: string;
+  kind: LabelKind;
+  content: string;
+  printedAt: Date;
+}
+/** Of an animal, or of a clutch's card. */
+export interface PictureRow {
+  collectionId: string;
+  id: string;
+  animalId: string | null;
+  clutchId: string | null;
+  /** As it came, for the members alone; null for pictures from before originals were kept. */
+  originalFile: string | null;
+  thumbFile: string | null;
   caption: string;
   isDrawing: boolean;
   takenOn: string | null;

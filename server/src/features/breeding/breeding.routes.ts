@@ -1,7 +1,6 @@
 import { hatching, newClutch, newPairing } from '@karyotome/contract';
 import { Router } from 'express';
 import { checked, expectedVersion, idParam, type Endpoints } from '../../http/endpoint.ts';
-import { viewBench } from './bench.service.ts';
 import { createClutch, hatch } from './clutches.service.ts';
 import { createPairing, deletePairing, listPairings } from './pairings.service.ts';
 
@@ -31,10 +30,6 @@ export function breedingRoutes({ read, write }: Endpoints): Router {
       status: 201,
       body: await createClutch(work, checked(newClutch, request.body)),
     })),
-  );
-  router.get(
-    '/clutches/:id/bench',
-    read((work, request) => viewBench(work, idParam(request))),
   );
   router.post(
     '/clutches/:id/hatchlings',

@@ -5,6 +5,7 @@ import {
   foldPhrase,
   ownId,
   parseGenes,
+  tellId,
   toAdditions,
   type Catalogue,
   type Expression,
@@ -90,6 +91,7 @@ function unreadableWith(
 function keyOf(entry: CatalogueEntryInput): string {
   if (entry.kind === 'alias') return foldPhrase(entry.word);
   if (entry.kind === 'correction') return entry.allele;
+  if (entry.kind === 'tell') return `${entry.looks} ${tellId(entry)}`;
   return entry.kind === 'recombination' ? entry.locus : ownId(entry.name);
 }
 
@@ -117,6 +119,18 @@ function check(entry: CatalogueEntryInput, others: readonly CatalogueEntryInput[
     if (!known) throw invalidField('allele', 'is not in the catalogue');
     if (entry.double && entry.double !== known.allele.double) refuseKnown('double', entry.double);
     refuseMixed(known.locus, known.allele.id, entry.expression);
+    return;
+  }
+  if (entry.kind === 'tell') {
+    const [first, second] = entry.looks.split('/').map((id) => catalogue.alleleById(id));
+    if (
+      !first ||
+      (second === undefined && entry.looks.includes('/')) ||
+      (second && second.locus !== first.locus)
+    )
+      throw invalidField('looks', 'is not in the catalogue');
+    if (entry.pWith <= entry.pWithout)
+      throw invalidField('pWith', 'must be more than without the gene: else it is no tell of it');
     return;
   }
   if (ownId(entry.name) === 'own-') throw invalidField('name', 'needs letters or digits');

@@ -8,6 +8,8 @@ import {
   explainConflict,
   findHinges,
   findSupport,
+  appearance,
+  ClutchPriorReader,
   infer,
   KinshipTable,
   PedigreeEngine,
@@ -18,6 +20,8 @@ import {
   withAncestors,
   type Catalogue,
   type CatalogueEntry,
+  type ClutchFamily,
+  type Supposition,
   type Claim,
   type CompactPosterior,
   type Conflict,
@@ -64,6 +68,8 @@ export type Question =
           readonly parents: readonly string[];
           readonly clutchMates: readonly string[];
         }
+      | { readonly ask: 'clutch'; readonly family: ClutchFamily }
+      | { readonly ask: 'proved' }
     ));
 
 export interface Answers {
@@ -81,6 +87,10 @@ export interface Answers {
   proofs: (readonly [string, Proof])[];
   explain: { conflict: Conflict; explanations: Explanation[] }[];
   before: (readonly [string, (readonly [string, readonly WeightedGenotype[]])[]])[];
+  /** What each clutch-mate can be but for its own identification. */
+  clutch: { of: (readonly [string, readonly Supposition[]])[]; leftOut: readonly string[] };
+  /** What their own young proved of animals: locus -> looks, where it was open before. */
+  proved: (readonly [string, Record<string, string>])[];
 }
 
 interface Held {
@@ -88,6 +98,7 @@ interface Held {
   readonly catalogue: Catalogue;
   readonly compiler: RecordCompiler;
   engine: PedigreeEngine | null;
+  readonly clutches: ClutchPriorReader;
   token: number;
 }
 
@@ -138,6 +149,12 @@ export default function answer(question: Question): Answers[Question['ask']] | n
       }));
     case 'before':
       return parentsBefore(pedigree, question.parents, new Set(question.clutchMates));
+    case 'clutch': {
+      const { of, leftOut } = one.clutches.read(pedigree, question.family);
+      return { of: [...of], leftOut };
+    }
+    case 'proved':
+      return provedByYoung(pedigree, one.catalogue);
   }
 }
 
@@ -164,7 +181,14 @@ function update({
   let one = held.get(collection);
   if (one?.entries !== key) {
     const catalogue = createCatalogue(toAdditions(entries));
-    one = { entries: key, catalogue, compiler: new RecordCompiler(catalogue), engine: null, token };
+    one = {
+      entries: key,
+      catalogue,
+      compiler: new RecordCompiler(catalogue),
+      engine: null,
+      clutches: new ClutchPriorReader(),
+      token,
+    };
   }
   const pedigree = one.compiler.compile(animals);
   if (one.engine) one.engine.update(pedigree);
@@ -196,6 +220,36 @@ function parentsBefore(
   // Where other young contradict the parents' records, the ancestors alone are asked.
   const posterior = known.conflicts.length > 0 ? read(pedigree, parents, clutchMates) : known;
   return parents.map((id) => [id, [...(posterior.animals.get(id) ?? [])]]);
+}
+
+/** Surer than this, either way, is proved; between them a look was open. */
+const PROVED = 0.99;
+
+/** What the young of animals prove of how they look, where parents and ancestors had left it open. */
+function provedByYoung(pedigree: Pedigree, catalogue: Catalogue): Answers['proved'] {
+  const youngOf = new Map<string, string[]>();
+  for (const { id, dam, sires = [] } of pedigree.animals)
+    for (const parent of [dam, ...sires.map((sire) => sire.id)])
+      if (parent !== undefined) youngOf.set(parent, [...(youngOf.get(parent) ?? []), id]);
+  return pedigree.animals.flatMap((animal) => {
+    const young = youngOf.get(animal.id);
+    if (!young || (animal.calls ?? []).length === 0) return [];
+    const silent = new Set([animal.id]);
+    const before = read(pedigree, [animal.id], silent);
+    const after = read(pedigree, [animal.id, ...young], silent);
+    if (after.conflicts.length > 0 || before.conflicts.length > 0) return [];
+    const looks: Record<string, string> = {};
+    for (const [id, genotypes] of after.animals.get(animal.id)!) {
+      const locus = catalogue.locusById(id)!;
+      const chances = (list: readonly WeightedGenotype[], text: string): number =>
+        list.reduce((sum, { genotype, p }) => (appearance(locus, genotype) === text ? sum + p : sum), 0);
+      const likeliest = genotypes.toSorted((a, b) => b.p - a.p)[0]!;
+      const text = appearance(locus, likeliest.genotype);
+      const wasOpen = chances(before.animals.get(animal.id)!.get(id)!, text) < PROVED;
+      if (wasOpen && chances(genotypes, text) >= PROVED) looks[id] = text;
+    }
+    return Object.keys(looks).length > 0 ? [[animal.id, looks] as const] : [];
+  });
 }
 
 function read(pedigree: Pedigree, ids: readonly string[], silent: ReadonlySet<string>): Posterior {

@@ -87,7 +87,9 @@ export async function geneticsOf(work: Work): Promise<Genetics> {
   const entries = await entryInputs(work);
   const animals = (await select<PedigreeRow>(work, PEDIGREE_SQL)).map(toRecorded);
   const token = ++snapshots;
-  const update = { ask: 'update', collection: collectionId, token, entries, animals } as const;
+  // Tells weigh what is seen on one animal; what is inferred from records does not turn on them.
+  const inferred = entries.filter(({ kind }) => kind !== 'tell');
+  const update = { ask: 'update', collection: collectionId, token, entries: inferred, animals } as const;
   const compact = await askEngine(update);
   const fresh: Genetics = {
     revision,

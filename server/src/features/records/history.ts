@@ -4,6 +4,7 @@ import {
   type History,
   type MoveRecord,
   type ShedRecord,
+  type StartPlan,
   type WeightRecord,
 } from '@karyotome/core';
 import type { RecordRow } from '../../db/rows.ts';
@@ -20,6 +21,8 @@ interface Body {
   eyeCaps?: boolean | null;
   fromTubId: string | null;
   toTubId: string | null;
+  school: string;
+  firstMealOn: string;
 }
 
 /** Sorts records, which come in date order, into the histories that core reasons from. */
@@ -28,11 +31,14 @@ export function toHistory(hatchedOn: string | null, records: readonly ValidRecor
   const feedings: FeedingRecord[] = [];
   const sheds: ShedRecord[] = [];
   const moves: MoveRecord[] = [];
+  let plan: StartPlan | null = null;
   for (const { id, kind, onDay: on, body: raw } of records) {
     const body = raw as unknown as Body;
     if (kind === 'weight') weights.push({ id, on, massG: body.massG });
     else if (kind === 'feeding') feedings.push({ id, on, taken: body.taken });
     else if (kind === 'move') moves.push({ id, on, fromTub: body.fromTubId, toTub: body.toTubId });
+    else if (kind === 'plan')
+      plan = { firstMealOn: body.firstMealOn, withMice: body.school === 'small-mice' };
     else if (kind === 'shed') {
       sheds.push({
         id,
@@ -43,7 +49,7 @@ export function toHistory(hatchedOn: string | null, records: readonly ValidRecor
       });
     }
   }
-  return { hatchedOn, weights, feedings, sheds, moves };
+  return { hatchedOn, weights, feedings, sheds, moves, ...(plan ? { plan } : {}) };
 }
 
 /** How far back the daily lists look: long enough for a winter's fast and several sheds. */
@@ -63,7 +69,7 @@ export async function recentRecords(work: Work, days = LOOK_BACK_DAYS): Promise<
        from records r
        join animals a on a.collection_id = r.collection_id and a.id = r.animal_id
       where r.collection_id = :collectionId and r.voided_at is null
-        and r.kind in ('weight', 'feeding', 'shed', 'move', 'sex')
+        and r.kind in ('weight', 'feeding', 'shed', 'move', 'sex', 'plan')
         and a.status not in ('sold', 'died')
         and (r.on_day >= :since or r.kind = 'sex')
       group by r.animal_id`,

@@ -1,6 +1,12 @@
 import type { RecordBodies, RecordKind } from '@karyotome/contract';
 import { canonicalLabel, parseGenes, type Catalogue } from '@karyotome/core';
 
+const START_WORDS: Readonly<Record<RecordBodies['plan']['school'], string>> = {
+  'live-pinkies': 'live rat pinkies first',
+  'frozen-first': 'frozen-thawed from the first offer',
+  'small-mice': 'small live mice first',
+};
+
 /** A record's body in one line of plain words. */
 export function recordWords(kind: RecordKind, body: Record<string, unknown>, catalogue: Catalogue): string {
   switch (kind) {
@@ -22,6 +28,10 @@ export function recordWords(kind: RecordKind, body: Record<string, unknown>, cat
       return `shed sign: ${(body as RecordBodies['shed']).stage}`;
     case 'move':
       return `moved: ${(body as RecordBodies['move']).reason}`;
+    case 'plan': {
+      const { school, firstMealOn } = body as RecordBodies['plan'];
+      return `feeding plan: ${START_WORDS[school]}, first meal ${firstMealOn}`;
+    }
     case 'note':
       return (body as RecordBodies['note']).text;
   }

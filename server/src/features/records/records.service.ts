@@ -6,6 +6,7 @@ import { publishedAnimals } from '../animals/animals.repository.ts';
 import { invalidField, notFound, Refusal } from '../../http/problems.ts';
 import { claimsOf, geneticsOf, supportOf } from '../genetics/genetics.service.ts';
 import { whyPairingCannot } from '../genetics/identification-check.ts';
+import { sexDoubts } from '../genetics/sex-check.ts';
 import { insertRecord, refreshAnimal } from './insert-record.ts';
 
 export async function addRecord(
@@ -14,11 +15,11 @@ export async function addRecord(
   record: NewRecord,
 ): Promise<{ id: string; warnings: string[] }> {
   const { id } = await insertRecord(work, animalId, record);
-  const warnings =
-    record.kind === 'identification'
-      ? await whyPairingCannot(await geneticsOf(work), animalId, record.body.genes)
-      : [];
-  return { id, warnings };
+  if (record.kind !== 'identification' && record.kind !== 'sex') return { id, warnings: [] };
+  const genetics = await geneticsOf(work);
+  const impossible =
+    record.kind === 'identification' ? await whyPairingCannot(genetics, animalId, record.body.genes) : [];
+  return { id, warnings: [...impossible, ...(await sexDoubts(genetics, animalId))] };
 }
 
 async function findRecord(work: Work, id: string): Promise<RecordRow> {

@@ -375,7 +375,10 @@ class Farm {
     ];
     for (const animal of wanted) {
       const png = await drawSnake(animal.truth, animal.number, this.chance);
-      await addPicture(this.work, this.dataDir, animal.id, png, { caption: animal.number, isDrawing: true });
+      await addPicture(this.work, this.dataDir, { animalId: animal.id }, png, {
+        caption: animal.number,
+        isDrawing: true,
+      });
     }
   }
 

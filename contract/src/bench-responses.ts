@@ -1,0 +1,133 @@
+import type { ParentNews, Sighting, Supposition, Sureness, VisibleOutcome } from '@karyotome/core';
+import type { LabelKind, LabelSize } from './bench-requests.ts';
+import type { AnimalSummary, ClutchSummary, ConflictView, ParentView, RecordView } from './responses.ts';
+import type { Sex } from './requests.ts';
+
+export interface OpinionView {
+  id: string;
+  by: string;
+  genes: string;
+  sure: Sureness;
+  note: string | null;
+  on: string;
+  /** Given through a one-time address, by somebody without an account. */
+  isOutside: boolean;
+}
+
+/** The label that was printed last. */
+export interface PrintedLabelView {
+  issue: number;
+  kind: LabelKind;
+  printedAt: string;
+  /** What it would say now differs from what it says. */
+  isOutOfDate: boolean;
+}
+
+export interface HatchlingView extends AnimalSummary {
+  records: RecordView[];
+  /** Reasons why the pairing cannot give what was identified; empty where it can. */
+  impossible: string[];
+  sires: { id: string; number: string; p: number }[];
+  pictureIds: string[];
+  sightings: Record<string, Sighting>;
+  /** The version a change of the sightings is based on; 0 where nothing was seen yet. */
+  lookVersion: number;
+  /** What it can be but for its own identification. Empty where a parent is not identified. */
+  suppositions: Supposition[];
+  opinions: OpinionView[];
+  printedLabel: PrintedLabelView | null;
+  /** One of two from one egg. */
+  isTwin: boolean;
+  /** What sex-linked genes say against the recorded sex. */
+  sexDoubts: string[];
+}
+
+/** An animal to hold a hatchling against. */
+export interface ComparisonView {
+  id: string;
+  number: string;
+  label: string;
+  pictureIds: string[];
+  /** Why it is here: "this pair, 2025", "Pastel alone". */
+  why: string;
+  /** The single gene that it shows, as `looks`; null for earlier young of the pair. */
+  looks: string | null;
+}
+
+export interface BenchParentView extends ParentView {
+  pictureIds: string[];
+  /** What the clutch's identifications say of it. */
+  news: ParentNews[];
+}
+
+export interface BenchView {
+  clutch: ClutchSummary & { incubationC: number | null; note: string | null; version: number };
+  dam: BenchParentView;
+  sires: BenchParentView[];
+  /** What the pairing can produce, grouped by what shows; over the candidate sires by their weights. */
+  outcomes: VisibleOutcome[];
+  cautions: string[];
+  hatchlings: HatchlingView[];
+  /** How well what was identified fits the pairing; null where nothing is identified yet. */
+  fit: {
+    /** Of a result at least as unlikely, were the odds right (exact test). */
+    p: number;
+    kinds: { label: string; expected: number; seen: number }[];
+  } | null;
+  groups: { name: string; animalIds: string[] }[];
+  sortingVersion: number;
+  comparisons: ComparisonView[];
+  conflicts: ConflictView[];
+  /** Loci at which records contradict one another, so that nothing is computed there. */
+  leftOut: string[];
+  /** Pictures of the clutch's card. */
+  cardPictureIds: string[];
+  links: OpinionLinkView[];
+  nextNumbers: string[];
+}
+
+export interface OpinionLinkView {
+  id: string;
+  path: string;
+  numbers: string[];
+  createdAt: string;
+  expiresOn: string;
+}
+
+/** What somebody sees at a one-time address. */
+export interface OutsideView {
+  collection: string;
+  note: string | null;
+  dam: string;
+  sires: string[];
+  outcomes: string[];
+  animals: { id: string; number: string; sex: Sex; hatchedOn: string | null; pictureIds: string[] }[];
+}
+
+/** Where each one of a clutch could live, the first free tubs of the first step. */
+export interface SetUpProposal {
+  places: { animalId: string; number: string; tubId: string | null }[];
+  tubs: { tubId: string; words: string }[];
+  firstMealOn: string;
+}
+
+/** One label as it is drawn: millimetres, from its top left. */
+export interface DrawnLabel {
+  animalId: string;
+  number: string;
+  texts: { text: string; x: number; y: number; sizeMm: number; isBold: boolean }[];
+  /** The code's dark squares as one SVG path over a square of `modules`, and where it stands. */
+  qr: { path: string; modules: number; x: number; y: number; sideMm: number } | null;
+}
+export interface LabelPreview {
+  size: LabelSize;
+  widthMm: number;
+  heightMm: number;
+  labels: DrawnLabel[];
+}
+
+/** How calls proved, over all people and genes. */
+export interface CallsView {
+  bySure: { sure: Sureness; right: number; settled: number }[];
+  byGene: { looks: string; label: string; by: string; right: number; settled: number }[];
+}

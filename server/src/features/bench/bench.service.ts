@@ -1,0 +1,226 @@
+import type {
+  AnimalSummary,
+  BenchParentView,
+  BenchView,
+  ComparisonView,
+  HatchlingView,
+  RecordView,
+} from '@karyotome/contract';
+import {
+  looksLabel,
+  pairingCautions,
+  parentNews,
+  parseGenes,
+  shownByReading,
+  visibleOutcomes,
+  type Parent,
+  type Supposition,
+  type VisibleOutcome,
+} from '@karyotome/core';
+import { select, type Work } from '../../db/work.ts';
+import { recordViews, summaries } from '../animals/animals.repository.ts';
+import { kinView, parentsOf } from '../animals/kin.ts';
+import { clutchSummaries } from '../breeding/pairings.service.ts';
+import { findClutch, proposeNumbers } from '../breeding/clutches.service.ts';
+import { conflictView } from '../genetics/contradictions.service.ts';
+import { geneticsOf, sireOdds, type Genetics } from '../genetics/genetics.service.ts';
+import { parentsBefore, whyPairingCannot } from '../genetics/identification-check.ts';
+import { sexDoubts } from '../genetics/sex-check.ts';
+import { printedLabels } from '../labels/labels.service.ts';
+import { clutchFit } from './clutch-fit.ts';
+import { openLinks, opinionsOn } from './opinions.service.ts';
+import { parentageOf, type Parentage } from './parentage.ts';
+
+const OUTCOMES_SHOWN = 200;
+/** Animals of one gene alone that are offered to compare with, each gene. */
+const SINGLES_SHOWN = 3;
+
+/** One clutch on the table: parents, what the pairing can produce, and each hatchling with what it can be. */
+export async function viewBench(work: Work, clutchId: string): Promise<BenchView> {
+  const clutch = await findClutch(work, clutchId);
+  const genetics = await geneticsOf(work);
+  const parentage = await parentageOf(work, clutchId);
+  const { damId, sires, mateIds } = parentage;
+  const everybody = await summaries(work, genetics);
+  const byId = new Map(everybody.map((animal) => [animal.id, animal]));
+  const before = await parentsBefore(genetics, [damId, ...sires.map(({ id }) => id)], mateIds);
+  const outcomes = mixOutcomes(
+    sires.map(({ id, share }) => ({
+      share,
+      outcomes: visibleOutcomes(before.get(id)!, before.get(damId)!, OUTCOMES_SHOWN, genetics.catalogue),
+    })),
+  );
+  const identified = mateIds.flatMap((id) => genetics.recorded.get(id)?.identification?.genes ?? []);
+  const priors = await genetics.ask({ ask: 'clutch', family: { dam: damId, sires, mates: mateIds } });
+  const pictures = await picturesByAnimal(work);
+  const parentView = (role: 'dam' | 'sire', id: string, share: number): BenchParentView => ({
+    ...kinView(genetics, byId, role, id, share),
+    parents: parentsOf(genetics, byId, id, 1),
+    pictureIds: pictures.get(id) ?? [],
+    news: newsOf(genetics, before.get(id)!, id, identified),
+  });
+  const { pairingId: _, ...summary } = (await clutchSummaries(work)).find((row) => row.id === clutchId)!;
+  const sorting = (
+    await work.models.clutchSortings.findByPk(clutchId, { transaction: work.transaction })
+  )?.get();
+  const near = new Set([damId, ...sires.map(({ id }) => id), ...mateIds]);
+  return {
+    clutch: { ...summary, incubationC: clutch.incubationC, note: clutch.note, version: clutch.version },
+    dam: parentView('dam', damId, 1),
+    sires: sires.map(({ id, share }) => parentView('sire', id, share)),
+    outcomes,
+    cautions: [
+      ...new Set(
+        sires.flatMap(({ id }) => pairingCautions(before.get(id)!, before.get(damId)!, genetics.catalogue)),
+      ),
+    ],
+    hatchlings: await hatchlingsOf(work, genetics, byId, parentage, new Map(priors.of), pictures),
+    fit: clutchFit(outcomes, identified, genetics.catalogue),
+    groups: sorting?.groups ?? [],
+    sortingVersion: sorting?.version ?? 0,
+    comparisons: comparisonsFor(genetics, everybody, parentage, outcomes, pictures),
+    conflicts: genetics.posterior.conflicts
+      .filter(({ animals }) => animals.some((id) => near.has(id)))
+      .map((conflict) => conflictView(genetics, conflict, byId)),
+    leftOut: priors.leftOut.map((locus) => genetics.catalogue.locusById(locus)?.name ?? locus),
+    cardPictureIds: (
+      await select<{ id: string }>(
+        work,
+        'select id from pictures where collection_id = :collectionId and clutch_id = :clutchId order by created_at desc',
+        { clutchId },
+      )
+    ).map(({ id }) => id),
+    links: await openLinks(work, clutchId),
+    nextNumbers: clutch.hatchedOn
+      ? []
+      : await proposeNumbers(work, clutch, clutch.eggs - (clutch.slugs ?? 0)),
+  };
+}
+
+async function hatchlingsOf(
+  work: Work,
+  genetics: Genetics,
+  byId: ReadonlyMap<string, AnimalSummary>,
+  { mateIds }: Parentage,
+  priors: ReadonlyMap<string, readonly Supposition[]>,
+  pictures: ReadonlyMap<string, string[]>,
+): Promise<HatchlingView[]> {
+  const records = await recordViews(work, mateIds);
+  const opinions = await opinionsOn(work, mateIds);
+  const labels = await printedLabels(work, genetics, byId, mateIds);
+  const looks = new Map(
+    (
+      await work.models.looks.findAll({
+        where: { collectionId: work.actor.collectionId, animalId: [...mateIds] },
+        transaction: work.transaction,
+      })
+    ).map((row) => [row.get().animalId, row.get()]),
+  );
+  const twins = await twinsAmong(work, mateIds);
+  return Promise.all(
+    mateIds.map(async (id): Promise<HatchlingView> => {
+      const own: RecordView[] = records.filter((record) => record.animalId === id);
+      const identification = own.find((record) => record.kind === 'identification' && record.voided === null);
+      const genes = identification?.kind === 'identification' ? identification.body.genes : null;
+      return {
+        ...byId.get(id)!,
+        records: own,
+        impossible: genes ? await whyPairingCannot(genetics, id, genes) : [],
+        sires: [...sireOdds(genetics, id)].map(([sire, p]) => ({
+          id: sire,
+          number: byId.get(sire)!.number,
+          p,
+        })),
+        pictureIds: pictures.get(id) ?? [],
+        sightings: looks.get(id)?.sightings ?? {},
+        lookVersion: looks.get(id)?.version ?? 0,
+        suppositions: [...(priors.get(id) ?? [])],
+        opinions: opinions.get(id) ?? [],
+        printedLabel: labels.get(id) ?? null,
+        isTwin: twins.has(id),
+        sexDoubts: await sexDoubts(genetics, id),
+      };
+    }),
+  );
+}
+
+/** Every animal's pictures, newest first. */
+async function picturesByAnimal(work: Work): Promise<Map<string, string[]>> {
+  const rows = await select<{ animalId: string; ids: string[] }>(
+    work,
+    `select animal_id as "animalId", json_agg(id order by created_at desc) as ids from pictures
+      where collection_id = :collectionId and animal_id is not null group by animal_id`,
+  );
+  return new Map(rows.map(({ animalId, ids }) => [animalId, ids]));
+}
+
+async function twinsAmong(work: Work, mateIds: readonly string[]): Promise<Set<string>> {
+  if (mateIds.length === 0) return new Set();
+  const rows = await select<{ ids: string[] }>(
+    work,
+    `select json_agg(id) as ids from animals
+      where collection_id = :collectionId and id in (:mateIds) and egg_id is not null
+      group by egg_id having count(*) > 1`,
+    { mateIds },
+  );
+  return new Set(rows.flatMap(({ ids }) => ids));
+}
+
+/** What the clutch's identifications moved in what is known of a parent. */
+function newsOf(genetics: Genetics, before: Parent, id: string, identified: readonly string[]) {
+  const { catalogue, posterior } = genetics;
+  const shown = identified.map((genes) => shownByReading(parseGenes(genes, catalogue), catalogue));
+  return parentNews(before.loci, posterior.genotypes(id), shown, catalogue);
+}
+
+/** Earlier young of the pair, and animals that show one of its genes and nothing else. */
+function comparisonsFor(
+  genetics: Genetics,
+  everybody: readonly AnimalSummary[],
+  { damId, sires, mateIds }: Parentage,
+  outcomes: readonly VisibleOutcome[],
+  pictures: ReadonlyMap<string, string[]>,
+): ComparisonView[] {
+  const { catalogue, recorded } = genetics;
+  const inPlay = new Set(outcomes.flatMap(({ appearance }) => Object.values(appearance)));
+  const counts = new Map<string, number>();
+  return everybody.flatMap(({ id, number, label, hatchedOn }): ComparisonView[] => {
+    const animal = recorded.get(id);
+    if (!animal?.identification || mateIds.includes(id)) return [];
+    const view = { id, number, label, pictureIds: pictures.get(id) ?? [] };
+    const isOfPair =
+      animal.dam === damId && animal.sires.some((sire) => sires.some((one) => one.id === sire.id));
+    if (isOfPair) return [{ ...view, why: `this pair, ${hatchedOn?.slice(0, 4) ?? 'earlier'}`, looks: null }];
+    const shown = Object.entries(
+      shownByReading(parseGenes(animal.identification.genes, catalogue), catalogue),
+    ).filter(([, looks]) => looks !== '');
+    const [only] = shown;
+    if (shown.length !== 1 || !only || !inPlay.has(only[1])) return [];
+    const seen = counts.get(only[1]) ?? 0;
+    if (seen >= SINGLES_SHOWN) return [];
+    counts.set(only[1], seen + 1);
+    return [{ ...view, why: `${looksLabel({ [only[0]]: only[1] }, catalogue)} alone`, looks: only[1] }];
+  });
+}
+
+/** The outcomes over several candidate sires, by their shares. */
+function mixOutcomes(
+  candidates: readonly { share: number; outcomes: readonly VisibleOutcome[] }[],
+): VisibleOutcome[] {
+  if (candidates.length === 1) return [...candidates[0]!.outcomes];
+  const byLabel = new Map<string, VisibleOutcome>();
+  for (const { share, outcomes } of candidates) {
+    for (const outcome of outcomes) {
+      const known = byLabel.get(outcome.label);
+      byLabel.set(outcome.label, {
+        ...outcome,
+        // What is carried depends on the sire: with several, the odds of it are left to each hatchling's own page.
+        carries: known && known.carries.join() !== outcome.carries.join() ? [] : outcome.carries,
+        p: (known?.p ?? 0) + share * outcome.p,
+        pMale: (known?.pMale ?? 0) + share * outcome.pMale,
+        pFemale: (known?.pFemale ?? 0) + share * outcome.pFemale,
+      });
+    }
+  }
+  return [...byLabel.values()].toSorted((a, b) => b.p - a.p || (a.label < b.label ? -1 : 1));
+}

@@ -1,0 +1,95 @@
+import type { CallsView, RecordBodies } from '@karyotome/contract';
+import {
+  looksLabel,
+  parseGenes,
+  settledByLater,
+  settledCalls,
+  shownByReading,
+  type Catalogue,
+  type PastCall,
+  type SettledCall,
+  type Sureness,
+} from '@karyotome/core';
+import { select, type Work } from '../../db/work.ts';
+import { geneticsOf, type Genetics } from '../genetics/genetics.service.ts';
+
+interface IdentificationRow {
+  readonly animalId: string;
+  readonly on: string;
+  readonly body: RecordBodies['identification'];
+}
+
+/**
+ * Every call that was settled later: by a later look of the same animal that was certain, or by its own young.
+ *
+ * Kept until the genetic records change, since every bench asks.
+ */
+export async function settledOf(work: Work): Promise<SettledCall[]> {
+  const genetics = await geneticsOf(work);
+  const known = kept.get(genetics);
+  if (known) return known;
+  const rows = await select<IdentificationRow>(
+    work,
+    `select animal_id as "animalId", on_day as "on", body from records
+      where collection_id = :collectionId and kind = 'identification' and voided_at is null
+      order by animal_id, on_day, recorded_at`,
+  );
+  const settled = settledCalls(await pastCalls(genetics, rows));
+  kept.set(genetics, settled);
+  return settled;
+}
+const kept = new WeakMap<Genetics, SettledCall[]>();
+
+async function pastCalls(genetics: Genetics, rows: readonly IdentificationRow[]): Promise<PastCall[]> {
+  const byAnimal = new Map<string, IdentificationRow[]>();
+  for (const row of rows) byAnimal.set(row.animalId, [...(byAnimal.get(row.animalId) ?? []), row]);
+  const bred = new Map((await genetics.ask({ ask: 'proved' })).map(([id, looks]) => [id, looks]));
+  return [...byAnimal].flatMap(([animal, calls]): PastCall[] => {
+    const looks = calls.map(({ on, body }) => ({ on, body, shown: shownBy(body.genes, genetics.catalogue) }));
+    const last = looks.at(-1)!;
+    return looks.map((call): PastCall => {
+      const byLater =
+        call === last ? {} : settledByLater(call, { on: last.on, sure: last.body.sure, shown: last.shown });
+      return {
+        animal,
+        by: call.body.by,
+        on: call.on,
+        sure: call.body.sure,
+        shown: call.shown,
+        proved: { ...bred.get(animal), ...byLater },
+      };
+    });
+  });
+}
+
+/** What a text says shows. Nothing where the catalogue no longer has its words. */
+function shownBy(genes: string, catalogue: Catalogue): Record<string, string> {
+  return Object.fromEntries(
+    Object.entries(shownByReading(parseGenes(genes, catalogue), catalogue)).filter(
+      ([, looks]) => looks !== '',
+    ),
+  );
+}
+
+const SURENESSES: readonly Sureness[] = ['certain', 'probable', 'possible'];
+
+export async function viewCalls(work: Work): Promise<CallsView> {
+  const settled = await settledOf(work);
+  const { catalogue } = await geneticsOf(work);
+  const byGene = new Map<string, CallsView['byGene'][number]>();
+  for (const { by, locus, looks, isRight } of settled) {
+    const key = `${by}|${looks}`;
+    const label = looksLabel({ [locus]: looks }, catalogue);
+    const one = byGene.get(key) ?? { looks, label, by, right: 0, settled: 0 };
+    byGene.set(key, { ...one, settled: one.settled + 1, right: one.right + Number(isRight) });
+  }
+  return {
+    bySure: SURENESSES.map((sure) => {
+      const own = settled.filter((call) => call.sure === sure);
+      return { sure, settled: own.length, right: own.filter(({ isRight }) => isRight).length };
+    }),
+    byGene: [...byGene.values()].toSorted(
+      (a, b) => b.settled - a.settled || (a.label < b.label ? -1 : a.label > b.label ? 1 : 0),
+    ),
+  };
+}

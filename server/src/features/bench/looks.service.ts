@@ -1,0 +1,84 @@
+import type { LookChange, SortingChange } from '@karyotome/contract';
+import { literal } from 'sequelize';
+import { select, type Work } from '../../db/work.ts';
+import { invalidField, Refusal } from '../../http/problems.ts';
+import { findAnimal } from '../animals/animals.service.ts';
+import { findClutch } from '../breeding/clutches.service.ts';
+import { catalogueOf } from '../catalogue/catalogue.service.ts';
+
+const STALE = 'Somebody changed this in the meantime. Reload to see it.';
+
+/** Keeps what was seen of an animal, tell by tell. The version is 0 where nothing was seen yet. */
+export async function changeLook(
+  work: Work,
+  animalId: string,
+  { sightings }: LookChange,
+  version: number,
+): Promise<{ version: number }> {
+  await findAnimal(work, animalId);
+  const known = new Set((await catalogueOf(work)).tells.map(({ id }) => id));
+  const unknown = Object.keys(sightings).find((tell) => !known.has(tell));
+  if (unknown !== undefined) throw invalidField(`sightings.${unknown}`, 'is no tell of the catalogue');
+  const { collectionId, accountId } = work.actor;
+  if (version === 0) {
+    const made = await select(
+      work,
+      `insert into looks (collection_id, animal_id, sightings, author_id)
+       values (:collectionId, :animalId, :sightings::jsonb, :accountId) on conflict do nothing returning animal_id`,
+      { animalId, sightings: JSON.stringify(sightings), accountId },
+    );
+    if (made.length === 0) throw new Refusal('stale', STALE);
+    return { version: 1 };
+  }
+  const [changed] = await work.models.looks.update(
+    {
+      sightings,
+      authorId: accountId,
+      seenAt: literal('clock_timestamp()') as never,
+      version: literal('version + 1') as never,
+    },
+    { where: { collectionId, animalId, version }, transaction: work.transaction },
+  );
+  if (changed === 0) throw new Refusal('stale', STALE);
+  return { version: version + 1 };
+}
+
+/** Keeps how a clutch lies sorted on the table. The version is 0 where it was never sorted. */
+export async function changeSorting(
+  work: Work,
+  clutchId: string,
+  { groups }: SortingChange,
+  version: number,
+): Promise<{ version: number }> {
+  await findClutch(work, clutchId);
+  const mates = await select<{ id: string }>(
+    work,
+    'select id from animals where collection_id = :collectionId and clutch_id = :clutchId',
+    { clutchId },
+  );
+  const known = new Set(mates.map(({ id }) => id));
+  const seen = new Set<string>();
+  groups.forEach(({ animalIds }, g) =>
+    animalIds.forEach((id, i) => {
+      if (!known.has(id)) throw invalidField(`groups.${g}.animalIds.${i}`, 'is not of this clutch');
+      if (seen.has(id)) throw invalidField(`groups.${g}.animalIds.${i}`, 'lies in two groups');
+      seen.add(id);
+    }),
+  );
+  if (version === 0) {
+    const made = await select(
+      work,
+      `insert into clutch_sortings (collection_id, clutch_id, groups)
+       values (:collectionId, :clutchId, :groups::jsonb) on conflict do nothing returning clutch_id`,
+      { clutchId, groups: JSON.stringify(groups) },
+    );
+    if (made.length === 0) throw new Refusal('stale', STALE);
+    return { version: 1 };
+  }
+  const [changed] = await work.models.clutchSortings.update(
+    { groups, version: literal('version + 1') as never },
+    { where: { collectionId: work.actor.collectionId, clutchId, version }, transaction: work.transaction },
+  );
+  if (changed === 0) throw new Refusal('stale', STALE);
+  return { version: version + 1 };
+}

@@ -1,0 +1,170 @@
+import { randomBytes, randomUUID } from 'node:crypto';
+import type {
+  NewOpinion,
+  NewOpinionLink,
+  OpinionLinkView,
+  OpinionView,
+  OutsideOpinions,
+} from '@karyotome/contract';
+import { addDays } from '@karyotome/core';
+import { select, type Work } from '../../db/work.ts';
+import { invalidField, notFound, Refusal } from '../../http/problems.ts';
+import { findAnimal } from '../animals/animals.service.ts';
+import { findClutch } from '../breeding/clutches.service.ts';
+import { catalogueOf } from '../catalogue/catalogue.service.ts';
+import { genesProblems } from '../genetics/identification-check.ts';
+
+/** A one-time address is good for so many days. */
+const LINK_DAYS = 30;
+
+/** Records what somebody else says an animal is. */
+export async function addOpinion(work: Work, animalId: string, opinion: NewOpinion): Promise<{ id: string }> {
+  await findAnimal(work, animalId);
+  const problems = genesProblems(opinion.genes, 'genes', await catalogueOf(work));
+  if (problems.length > 0)
+    throw new Refusal('invalid', 'Some words of the genes need a correction.', problems);
+  const id = randomUUID();
+  await work.models.opinions.create(
+    {
+      collectionId: work.actor.collectionId,
+      id,
+      animalId,
+      byName: opinion.by,
+      genes: opinion.genes,
+      sure: opinion.sure,
+      note: opinion.note || null,
+      onDay: work.today,
+      authorId: work.actor.accountId,
+    },
+    { transaction: work.transaction },
+  );
+  return { id };
+}
+
+export async function removeOpinion(work: Work, id: string): Promise<void> {
+  const removed = await work.models.opinions.destroy({
+    where: { collectionId: work.actor.collectionId, id },
+    transaction: work.transaction,
+  });
+  if (removed === 0) throw notFound('This opinion');
+}
+
+/** Opinions on animals, oldest first, by animal. */
+export async function opinionsOn(
+  work: Work,
+  animalIds: readonly string[],
+): Promise<Map<string, OpinionView[]>> {
+  const found = new Map<string, OpinionView[]>();
+  if (animalIds.length === 0) return found;
+  const rows = await select<OpinionView & { animalId: string }>(
+    work,
+    `select id, animal_id as "animalId", by_name as by, genes, sure, note, on_day as "on",
+            link_id is not null as "isOutside"
+       from opinions where collection_id = :collectionId and animal_id in (:animalIds) order by created_at`,
+    { animalIds },
+  );
+  for (const { animalId, ...opinion } of rows) found.set(animalId, [...(found.get(animalId) ?? []), opinion]);
+  return found;
+}
+
+export const linkPath = (token: string): string => `/opinion/${token}`;
+
+/** Makes an address at which somebody without an account sees pictures of some clutch-mates and says what they are. */
+export async function createLink(
+  work: Work,
+  clutchId: string,
+  { animalIds, note }: NewOpinionLink,
+): Promise<{ id: string; path: string }> {
+  const { collectionId, accountId } = work.actor;
+  await findClutch(work, clutchId);
+  const mates = await select<{ id: string; pictures: number }>(
+    work,
+    `select a.id, (select count(*)::int from pictures p where p.collection_id = a.collection_id and p.animal_id = a.id) as pictures
+       from animals a where a.collection_id = :collectionId and a.clutch_id = :clutchId`,
+    { clutchId },
+  );
+  const pictures = new Map(mates.map((mate) => [mate.id, mate.pictures]));
+  animalIds.forEach((id, i) => {
+    if (!pictures.has(id)) throw invalidField(`animalIds.${i}`, 'is not of this clutch');
+    if (pictures.get(id) === 0) throw invalidField(`animalIds.${i}`, 'has no picture yet to judge by');
+  });
+  const id = randomUUID();
+  const token = randomBytes(24).toString('base64url');
+  await work.models.opinionLinks.create(
+    {
+      collectionId,
+      id,
+      clutchId,
+      token,
+      animalIds: [...animalIds],
+      note: note || null,
+      authorId: accountId,
+      expiresOn: addDays(work.today, LINK_DAYS),
+    },
+    { transaction: work.transaction },
+  );
+  return { id, path: linkPath(token) };
+}
+
+/** From now on the address answers nobody. */
+export async function revokeLink(work: Work, id: string): Promise<void> {
+  const [changed] = await work.models.opinionLinks.update(
+    { revokedAt: new Date() },
+    {
+      where: { collectionId: work.actor.collectionId, id, revokedAt: null, usedAt: null },
+      transaction: work.transaction,
+    },
+  );
+  if (changed === 0) throw notFound('This address');
+}
+
+/** Addresses of a clutch that still wait for their answer. */
+export async function openLinks(work: Work, clutchId: string): Promise<OpinionLinkView[]> {
+  const rows = await select<Omit<OpinionLinkView, 'path'> & { token: string }>(
+    work,
+    `select l.id, l.token, l.created_at as "createdAt", l.expires_on as "expiresOn",
+            (select json_agg(a.number order by a.number) from animals a
+              where a.collection_id = l.collection_id and l.animal_ids ? a.id::text) as numbers
+       from opinion_links l
+      where l.collection_id = :collectionId and l.clutch_id = :clutchId and l.used_at is null
+        and l.revoked_at is null and l.expires_on >= :today order by l.created_at`,
+    { clutchId, today: work.today },
+  );
+  return rows.map(({ token, ...link }) => ({ ...link, path: linkPath(token) }));
+}
+
+/** Takes the one answer to an address. A second one finds it used. */
+export async function answerLink(
+  work: Work,
+  link: { id: string; animalIds: readonly string[] },
+  answer: OutsideOpinions,
+): Promise<void> {
+  const { collectionId } = work.actor;
+  const [taken] = await work.models.opinionLinks.update(
+    { usedAt: new Date() },
+    { where: { collectionId, id: link.id, usedAt: null, revokedAt: null }, transaction: work.transaction },
+  );
+  if (taken === 0) throw new Refusal('not-found', 'This address was used already, or withdrawn.');
+  const catalogue = await catalogueOf(work);
+  const problems = answer.opinions.flatMap(({ animalId, genes }, i) =>
+    link.animalIds.includes(animalId)
+      ? genesProblems(genes, `opinions.${i}.genes`, catalogue)
+      : [{ field: `opinions.${i}.animalId`, code: 'rule', message: 'is not asked about here' }],
+  );
+  if (problems.length > 0)
+    throw new Refusal('invalid', 'Some words of the genes need a correction.', problems);
+  await work.models.opinions.bulkCreate(
+    answer.opinions.map(({ animalId, genes, sure, note }) => ({
+      collectionId,
+      id: randomUUID(),
+      animalId,
+      byName: answer.by,
+      genes,
+      sure,
+      note: note || null,
+      onDay: work.today,
+      linkId: link.id,
+    })),
+    { transaction: work.transaction },
+  );
+}

@@ -1,0 +1,103 @@
+import type { SettingUp, SetUpProposal } from '@karyotome/contract';
+import { addDays } from '@karyotome/core';
+import { select, type Work } from '../../db/work.ts';
+import { invalidField } from '../../http/problems.ts';
+import { loadEnclosures } from '../animals/enclosure-advice.ts';
+import { findClutch } from '../breeding/clutches.service.ts';
+import { insertRecord } from '../records/insert-record.ts';
+
+/** The first meal is offered about a week after the first shed. Common practice, no source. */
+const FIRST_MEAL_DAYS = 7;
+/** The first shed comes about this long after hatching. Common practice, no source. */
+const FIRST_SHED_DAYS = 8;
+
+interface Mate {
+  readonly id: string;
+  readonly number: string;
+  readonly tubId: string | null;
+  readonly hatchedOn: string | null;
+  readonly shedOn: string | null;
+}
+
+function matesOf(work: Work, clutchId: string): Promise<Mate[]> {
+  return select<Mate>(
+    work,
+    `select a.id, a.number, a.tub_id as "tubId", a.hatched_on as "hatchedOn",
+            (select min(r.on_day) from records r where r.collection_id = a.collection_id and r.animal_id = a.id
+                and r.kind = 'shed' and r.body ->> 'stage' = 'shed' and r.voided_at is null) as "shedOn"
+       from animals a where a.collection_id = :collectionId and a.clutch_id = :clutchId
+        and a.status not in ('sold', 'died') order by a.number`,
+    { clutchId },
+  );
+}
+
+/**
+ * A tub for each one of a clutch that has none: the free places of a first step, in walking order, and as many as can be in
+ * one rack.
+ */
+export async function proposeSetUp(work: Work, clutchId: string): Promise<SetUpProposal> {
+  await findClutch(work, clutchId);
+  const mates = await matesOf(work, clutchId);
+  const homeless = mates.filter(({ tubId }) => tubId === null);
+  const { tubs } = await loadEnclosures(work);
+  const free = [...tubs.values()].filter((tub) => tub.free);
+  const lowest = Math.min(...free.map(({ step }) => step));
+  const first = free.filter(({ step }) => step === lowest);
+  const racks = [...groupByRack(first).values()];
+  const roomy = racks
+    .filter((list) => list.length >= homeless.length)
+    .toSorted((a, b) => a.length - b.length)[0];
+  const places = roomy ?? racks.flat();
+  const hatchedOn = mates[0]?.hatchedOn ?? work.today;
+  const shedOn = mates
+    .map((mate) => mate.shedOn)
+    .filter((day) => day !== null)
+    .toSorted()
+    .at(-1);
+  const wordsOf = ({ room, rack, level, slot }: (typeof first)[number]): string =>
+    `${room}, ${rack} ${level}-${slot}`;
+  return {
+    places: homeless.map(({ id, number }, i) => ({ animalId: id, number, tubId: places[i]?.tubId ?? null })),
+    tubs: [...places, ...free.filter((tub) => !places.includes(tub))].map((tub) => ({
+      tubId: tub.tubId,
+      words: wordsOf(tub),
+    })),
+    firstMealOn: addDays(shedOn ?? addDays(hatchedOn, FIRST_SHED_DAYS), FIRST_MEAL_DAYS),
+  };
+}
+
+function groupByRack<T extends { room: string; rack: string }>(tubs: readonly T[]): Map<string, T[]> {
+  const groups = new Map<string, T[]>();
+  for (const tub of tubs) {
+    const key = `${tub.room}|${tub.rack}`;
+    groups.set(key, [...(groups.get(key) ?? []), tub]);
+  }
+  return groups;
+}
+
+/** Moves a clutch into its tubs in one act, and starts its plan for feeding. All of it, or nothing. */
+export async function setUp(
+  work: Work,
+  clutchId: string,
+  { on, substrate, places, plan }: SettingUp,
+): Promise<{ ids: string[] }> {
+  const mates = new Map((await matesOf(work, clutchId)).map((mate) => [mate.id, mate]));
+  const { tubs } = await loadEnclosures(work);
+  const ids: string[] = [];
+  for (const [i, { animalId, tubId }] of places.entries()) {
+    const mate = mates.get(animalId);
+    if (!mate) throw invalidField(`places.${i}.animalId`, 'is not of this clutch');
+    const tub = tubs.get(tubId);
+    if (!tub) throw invalidField(`places.${i}.tubId`, 'names no tub of this collection');
+    if (!tub.free)
+      throw invalidField(`places.${i}.tubId`, `is taken by now: choose another for ${mate.number}`);
+    const move = await insertRecord(work, animalId, {
+      kind: 'move',
+      on,
+      body: { toTubId: tubId, reason: 'Set up in its own tub', substrate },
+    });
+    ids.push(move.id);
+    if (plan) ids.push((await insertRecord(work, animalId, { kind: 'plan', on, body: { ...plan } })).id);
+  }
+  return { ids };
+}

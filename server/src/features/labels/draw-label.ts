@@ -1,0 +1,124 @@
+import type { DrawnLabel, LabelKind } from '@karyotome/contract';
+import QRCode from 'qrcode';
+import { widthOf } from '../../print/typeface.ts';
+import type { LabelStock } from './label-sizes.ts';
+
+/** What a label says, line by line. */
+export interface LabelContent {
+  readonly animalId: string;
+  readonly number: string;
+  readonly kind: LabelKind;
+  readonly sex: 'female' | 'male' | 'unknown';
+  /** The canonical label, possible genes in brackets. */
+  readonly genes: string;
+  readonly hatchedOn: string | null;
+  /** "F-01 × M-02", candidate sires joined by "or". */
+  readonly parents: string;
+  /** Where the code leads. */
+  readonly url: string;
+}
+
+const MARGIN_MM = 1.8;
+/** Below this a line cannot be read at arm's length; then it is cut. */
+const SMALLEST_MM = 1.7;
+const LINE = 1.22;
+/** How far up a capital reaches from its baseline, of the type size. */
+const CAP = 0.67;
+
+/** What a printed label said, to be held against what it would say now. */
+export function contentKey({ kind, number, sex, genes, hatchedOn, parents }: LabelContent): string {
+  return kind === 'numbers' ? number : [number, sex, genes, hatchedOn ?? '', parents].join('\n');
+}
+
+/** Lays out one label: the number as large as it fits, then the lines, and the code at the right. */
+export function drawLabel(content: LabelContent, { widthMm, heightMm }: LabelStock): DrawnLabel {
+  const inner = heightMm - 2 * MARGIN_MM;
+  const side = Math.min(inner, widthMm * 0.34);
+  const qr = drawCode(content.url, side);
+  const width = widthMm - 2 * MARGIN_MM - side - 1.5;
+  const texts: DrawnLabel['texts'] = [];
+  const isFull = content.kind === 'full';
+  const numberMm = Math.min(isFull ? inner * 0.26 : inner * 0.6, width / widthOf(headOf(content), 1, 'bold'));
+  const bottom = heightMm - MARGIN_MM;
+  const set = (text: string, y: number, sizeMm: number, isBold = false): void => {
+    texts.push({ text, x: MARGIN_MM, y, sizeMm, isBold });
+  };
+  if (!isFull) {
+    set(headOf(content), heightMm / 2 + (numberMm * CAP) / 2, numberMm, true);
+  } else {
+    const top = MARGIN_MM + numberMm * CAP;
+    set(headOf(content), top, numberMm, true);
+    const smallMm = Math.max(SMALLEST_MM, Math.min(inner * 0.1, 2.6));
+    const foot = [content.hatchedOn ? `hatched ${content.hatchedOn}` : '', content.parents].filter(Boolean);
+    foot.toReversed().forEach((line, i) => {
+      set(fitted(line, smallMm, width), bottom - i * smallMm * LINE - smallMm * 0.2, smallMm);
+    });
+    const room = bottom - foot.length * smallMm * LINE - top - numberMm * 0.3;
+    const { lines, sizeMm } = wrapInto(content.genes, width, room, Math.min(4.2, inner * 0.16));
+    lines.forEach((line, i) =>
+      set(line, top + numberMm * 0.3 + sizeMm * (CAP + 0.1) + i * sizeMm * LINE, sizeMm),
+    );
+  }
+  return {
+    animalId: content.animalId,
+    number: content.number,
+    texts,
+    qr: { ...qr, x: widthMm - MARGIN_MM - side, y: (heightMm - side) / 2, sideMm: side },
+  };
+}
+
+function headOf({ kind, number, sex }: LabelContent): string {
+  return kind === 'numbers' || sex === 'unknown' ? number : `${number}  ${sex}`;
+}
+
+/** The largest type in which the words fit; the rest is cut with an ellipsis where even the smallest does not. */
+function wrapInto(
+  text: string,
+  widthMm: number,
+  heightMm: number,
+  largestMm: number,
+): { lines: string[]; sizeMm: number } {
+  for (let sizeMm = largestMm; ; sizeMm -= 0.1) {
+    const size = Math.max(sizeMm, SMALLEST_MM);
+    const lines = wrap(text, size, widthMm);
+    const most = Math.max(1, Math.floor(heightMm / (size * LINE)));
+    if (lines.length <= most) return { lines, sizeMm: size };
+    if (size === SMALLEST_MM) {
+      const cut = lines.slice(0, most);
+      cut[most - 1] = fitted(`${lines.slice(most - 1).join(' ')}`, size, widthMm);
+      return { lines: cut, sizeMm: size };
+    }
+  }
+}
+
+function wrap(text: string, sizeMm: number, widthMm: number): string[] {
+  const lines: string[] = [];
+  for (const word of text.split(' ')) {
+    const longer = lines.length > 0 ? `${lines.at(-1)} ${word}` : word;
+    if (lines.length > 0 && widthOf(longer, sizeMm) <= widthMm) lines[lines.length - 1] = longer;
+    else lines.push(word);
+  }
+  return lines.map((line) => fitted(line, sizeMm, widthMm));
+}
+
+function fitted(line: string, sizeMm: number, widthMm: number): string {
+  if (widthOf(line, sizeMm) <= widthMm) return line;
+  let cut = line;
+  while (cut.length > 1 && widthOf(`${cut}…`, sizeMm) > widthMm) cut = cut.slice(0, -1).trimEnd();
+  return `${cut}…`;
+}
+
+/** The code (ISO/IEC 18004, level M) as runs of dark squares, and how many of its squares make a side. */
+function drawCode(url: string, sideMm: number): { path: string; modules: number; sideMm: number } {
+  const { size, data } = QRCode.create(url, { errorCorrectionLevel: 'M' }).modules;
+  let path = '';
+  for (let row = 0; row < size; row++) {
+    for (let column = 0; column < size; column++) {
+      if (!data[row * size + column]) continue;
+      const from = column;
+      while (column + 1 < size && data[row * size + column + 1]) column++;
+      path += `M${from} ${row}h${column - from + 1}v1h-${column - from + 1}z`;
+    }
+  }
+  return { path, modules: size, sideMm };
+}
