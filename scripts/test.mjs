@@ -69,7 +69,9 @@ async function main() {
   installPackages();
   if (!fs.existsSync('/usr/bin/chromium')) installDebian(['chromium'], console.log);
   // Computes pedigree likelihoods independently: the engine is held against it.
-  if (!fs.existsSync('/usr/bin/mlink')) installDebian(['fastlink'], console.log);
+  const judges = { mlink: 'fastlink', pdftotext: 'poppler-utils', exiftool: 'libimage-exiftool-perl' };
+  for (const [program, name] of Object.entries(judges))
+    if (!fs.existsSync(`/usr/bin/${program}`)) installDebian([name], console.log);
   fs.rmSync(RESULTS, { recursive: true, force: true });
   fs.mkdirSync(RESULTS, { recursive: true });
   check('lint', 'lint');

@@ -1,3 +1,5 @@
+import { execFileSync } from 'node:child_process';
+import type { BenchView } from '@karyotome/contract';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { fieldsOf, startTestApp, type TestApp, type TestClient } from './test-app.ts';
@@ -118,9 +120,68 @@ describe('pictures', () => {
     // Orientation 6 is a quarter turn (EXIF 2.32, 4.6.4): wide becomes tall.
     expect([metadata.width, metadata.height]).toEqual([667, 2000]);
     expect(metadata.exif).toBeUndefined();
+    // exiftool, Debian's package, finds nothing but what the pixels themselves need.
+    for (const copy of ['', '?copy=thumb']) {
+      const shown = (await owner.get(`/pictures/${picture}${copy}`)).body as Buffer;
+      const words = execFileSync('exiftool', ['-a', '-G1', '-s', '-'], { input: shown, encoding: 'utf8' });
+      expect(words).toContain('ImageWidth');
+      expect(words).not.toMatch(/GPS|Make|Copyright|Camera|Somebody|\[IFD|\[Exif|\[XMP/i);
+    }
+    // The original is kept as it came, for the members.
+    const original = await owner.get(`/pictures/${picture}?copy=original`);
+    expect((original.body as Buffer).equals(jpeg)).toBe(true);
+    expect(original.headers['content-disposition']).toContain('picture.jpg');
     expect((await app.anonymous.get(`/pictures/${picture}`)).status).toBe(401);
     expect((await owner.delete(`/pictures/${picture}`)).status).toBe(204);
     expect((await owner.get(`/pictures/${picture}`)).status).toBe(404);
+  });
+
+  test('carry the number and the collection’s name where others see them', async () => {
+    await owner.post(`/animals/${id}/records`, {
+      kind: 'identification',
+      on: '2026-01-05',
+      body: { genes: 'Pastel', sure: 'certain', by: 'Ida' },
+    });
+    const plain = await sharp({ create: { width: 800, height: 600, channels: 3, background: '#40a060' } })
+      .jpeg()
+      .toBuffer();
+    const { id: picture } = (await owner.upload(`/animals/${id}/pictures`, 'image/jpeg', plain)).body as {
+      id: string;
+    };
+    const { slug } = (await owner.put(`/animals/${id}/publication`, { text: null })).body as { slug: string };
+    const published = (await app.anonymous.get(`/public/${slug}/pictures/${picture}`)).body as Buffer;
+    const own = (await owner.get(`/pictures/${picture}`)).body as Buffer;
+    // The lower left corner differs from the keeper's copy, the rest does not.
+    const average = async (bytes: Buffer, top: number): Promise<number> =>
+      (await sharp(bytes).extract({ left: 20, top, width: 120, height: 24 }).stats()).channels[1]!.mean;
+    expect(Math.abs((await average(published, 100)) - (await average(own, 100)))).toBeLessThan(3);
+    expect(Math.abs((await average(published, 562)) - (await average(own, 562)))).toBeGreaterThan(15);
+  });
+
+  test('of a clutch’s card are kept with the clutch', async () => {
+    const dam = (await owner.post('/animals', { number: 'PD', sex: 'female', genes: 'Normal' })).body as {
+      id: string;
+    };
+    const pairing = (
+      await owner.post('/pairings', {
+        season: 2026,
+        damId: dam.id,
+        sires: [{ animalId: id, weight: 1 }],
+        startedOn: '2026-01-05',
+      })
+    ).body as { id: string };
+    const clutch = (await owner.post('/clutches', { pairingId: pairing.id, laidOn: '2026-02-05', eggs: 4 }))
+      .body as { id: string };
+    const card = await sharp({ create: { width: 600, height: 400, channels: 3, background: '#fff' } })
+      .png()
+      .toBuffer();
+    const { id: picture } = (await owner.upload(`/clutches/${clutch.id}/pictures`, 'image/png', card))
+      .body as {
+      id: string;
+    };
+    const bench = (await owner.get(`/clutches/${clutch.id}/bench`)).body as BenchView;
+    expect(bench.cardPictureIds).toEqual([picture]);
+    expect((await owner.upload(`/clutches/${id}/pictures`, 'image/png', card)).status).toBe(404);
   });
 
   test('that are no pictures, broken, or unpack to hundreds of megapixels are refused', async () => {

@@ -1,0 +1,365 @@
+import type {
+  AnimalView,
+  BenchView,
+  CallsView,
+  HatchlingView,
+  OutsideView,
+  SetUpProposal,
+  TodayView,
+} from '@karyotome/contract';
+import { addDays, CATALOGUE, rank } from '@karyotome/core';
+import sharp from 'sharp';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { localToday } from '../src/db/work.ts';
+import { fieldsOf, startTestApp, type TestApp, type TestClient } from './test-app.ts';
+
+let app: TestApp;
+let owner: TestClient;
+const TODAY = localToday();
+const ago = (days: number): string => addDays(TODAY, -days);
+
+beforeAll(async () => {
+  app = await startTestApp();
+  owner = app.owner;
+});
+afterAll(() => app.close());
+
+const created = async (path: string, body: object): Promise<string> => {
+  const response = await owner.post(path, body);
+  expect(response.status, JSON.stringify(response.body)).toBe(201);
+  return (response.body as { id: string }).id;
+};
+const animal = (number: string, sex: string, genes: string): Promise<string> =>
+  created('/animals', { number, sex, genes, hatchedOn: ago(1500), massG: 1800 });
+const version = (value: number) => ({ 'If-Match': `"${value}"` });
+
+/** A hatched clutch of a pair. */
+async function clutchOf(
+  dam: string,
+  sires: string[],
+  hatched: number,
+  hatchedOn = ago(20),
+): Promise<{ clutch: string; young: string[] }> {
+  const pairing = await created('/pairings', {
+    season: Number(TODAY.slice(0, 4)),
+    damId: dam,
+    sires: sires.map((animalId) => ({ animalId, weight: 1 })),
+    startedOn: ago(200),
+  });
+  const clutch = await created('/clutches', { pairingId: pairing, laidOn: ago(80), eggs: hatched });
+  const done = await owner.post(`/clutches/${clutch}/hatchlings`, { hatchedOn, hatched }, version(1));
+  return { clutch, young: (done.body as { ids: string[] }).ids };
+}
+const benchOf = async (clutch: string): Promise<BenchView> =>
+  (await owner.get(`/clutches/${clutch}/bench`)).body as BenchView;
+const identify = (id: string, genes: string, more: object = {}) =>
+  owner.post(`/animals/${id}/records`, {
+    kind: 'identification',
+    on: ago(5),
+    body: { genes, sure: 'certain', by: 'Ida', ...more },
+  });
+const oddsOf = (hatchling: HatchlingView, looks: string): number =>
+  rank(hatchling.suppositions, hatchling.sightings, CATALOGUE).ranking.genes.find(
+    (gene) => gene.looks === looks,
+  )?.p ?? 0;
+
+describe('a clutch on the table', () => {
+  let clutch: string;
+  let young: string[];
+  beforeAll(async () => {
+    const dam = await animal('D-1', 'female', 'Pastel 66% het Clown');
+    const sire = await animal('S-1', 'male', 'Clown Enchi');
+    ({ clutch, young } = await clutchOf(dam, [sire], 4));
+  });
+
+  test('each one starts from what its parents allow, and a clown among them changes the others at once', async () => {
+    const before = await benchOf(clutch);
+    expect(before.hatchlings.map((one) => oddsOf(one, 'clown/clown'))).toEqual(
+      young.map(() => expect.closeTo(1 / 3, 4) as number),
+    );
+    expect((await identify(young[0]!, 'Clown Pastel')).status).toBe(201);
+    const after = await benchOf(clutch);
+    expect(oddsOf(after.hatchlings[1]!, 'clown/clown')).toBeCloseTo(0.5, 9);
+    // For itself it does not testify.
+    expect(oddsOf(after.hatchlings[0]!, 'clown/clown')).toBeCloseTo(1 / 3, 4);
+    expect(after.dam.news[0]).toMatchObject({ locus: 'clown', allele: 'clown', copies: 1, p: 1, showing: 1 });
+    expect(after.fit!.kinds[0]).toMatchObject({ label: 'Pastel Clown', seen: 1 });
+  });
+
+  test('what was seen is kept, by its version, and only tells of the catalogue are taken', async () => {
+    const path = `/animals/${young[1]}/look`;
+    const look = { sightings: { 'lips: pale': 'seen', 'back: dark stripe': 'not-seen' } };
+    expect((await owner.put(path, look, version(0))).body).toEqual({ version: 1 });
+    expect((await owner.put(path, look, version(0))).status).toBe(412);
+    expect((await owner.put(path, { sightings: { 'lips: pale': 'seen' } }, version(1))).status).toBe(200);
+    const wrong = await owner.put(path, { sightings: { 'lips: blue': 'seen' } }, version(2));
+    expect(fieldsOf(wrong)).toEqual(['sightings.lips: blue: is no tell of the catalogue']);
+    expect(
+      fieldsOf(await owner.put(path, { sightings: { 'lips: pale': 'maybe' } }, version(2)))[0],
+    ).toContain('sightings.lips: pale');
+    const seen = (await benchOf(clutch)).hatchlings[1]!;
+    expect([seen.sightings, seen.lookVersion]).toEqual([{ 'lips: pale': 'seen' }, 2]);
+    expect(oddsOf(seen, 'pastel')).toBeGreaterThan(0.9);
+  });
+
+  test('a user’s own tell counts with its own chances, and one that tells nothing is refused', async () => {
+    const tell = { kind: 'tell', looks: 'enchi', zone: 'tail', text: 'ringed', pWith: 0.95, pWithout: 0.02 };
+    expect((await owner.post('/catalogue/entries', tell)).status).toBe(201);
+    expect((await owner.post('/catalogue/entries', tell)).status).toBe(409);
+    const nothing = await owner.post('/catalogue/entries', {
+      ...tell,
+      text: 'long',
+      pWith: 0.3,
+      pWithout: 0.3,
+    });
+    expect(fieldsOf(nothing)[0]).toContain('pWith: must be more than without the gene');
+    const unknown = await owner.post('/catalogue/entries', { ...tell, looks: 'enchy' });
+    expect(fieldsOf(unknown)).toEqual(['looks: is not in the catalogue']);
+    const look = await owner.put(
+      `/animals/${young[2]}/look`,
+      { sightings: { 'tail: ringed': 'seen' } },
+      version(0),
+    );
+    expect(look.status).toBe(200);
+  });
+
+  test('like is put with like, each in one group, and the order of two hands is kept', async () => {
+    const path = `/clutches/${clutch}/sorting`;
+    const groups = [{ name: 'Brightest', animalIds: [young[1]!, young[0]!] }];
+    expect((await owner.put(path, { groups }, version(0))).body).toEqual({ version: 1 });
+    expect((await owner.put(path, { groups: [] }, version(0))).status).toBe(412);
+    const twice = [...groups, { name: 'Dull', animalIds: [young[1]!] }];
+    expect(fieldsOf(await owner.put(path, { groups: twice }, version(1)))).toEqual([
+      'groups.1.animalIds.0: lies in two groups',
+    ]);
+    expect(await benchOf(clutch)).toMatchObject({ groups, sortingVersion: 1 });
+  });
+
+  test('an identification keeps its tells, its odds and what was left open', async () => {
+    const body = {
+      tells: { 'lips: pale': 'seen' },
+      odds: { pBefore: 0.25, p: 0.9 },
+      alternatives: [{ genes: 'Enchi', p: 0.1 }],
+      override: 'The lips decide it for me',
+    };
+    expect((await identify(young[1]!, 'Pastel (Enchi)', body)).status).toBe(201);
+    const page = (await owner.get(`/animals/${young[1]}`)).body as AnimalView;
+    expect(page.records.find(({ kind }) => kind === 'identification')!.body).toMatchObject(body);
+    expect(page.label).toContain('(Enchi)');
+    expect(fieldsOf(await identify(young[1]!, 'Pastel', { odds: { pBefore: 2, p: 0 } }))).toEqual([
+      'body.odds.pBefore: must be at most 1',
+    ]);
+  });
+});
+
+describe('two sires', () => {
+  test('a gene that one alone carries tells who it was', async () => {
+    const dam = await animal('D-2', 'female', 'Normal');
+    const [one, two] = [await animal('S-2', 'male', 'Pinstripe'), await animal('S-3', 'male', 'Leopard')];
+    const { clutch, young } = await clutchOf(dam, [one, two], 3);
+    await identify(young[0]!, 'Leopard');
+    const { hatchlings } = await benchOf(clutch);
+    expect(hatchlings[0]!.sires.find(({ id }) => id === two)!.p).toBe(1);
+    expect(hatchlings[1]!.sires.map(({ p }) => p)).toEqual([0.5, 0.5]);
+  });
+});
+
+describe('sex against sex-linked genes', () => {
+  test('a male-maker’s daughter that shows it is doubted at once, whichever was recorded first', async () => {
+    const dam = await animal('D-4', 'female', 'Normal');
+    const sire = await animal('S-4', 'male', 'Male-Maker Banana');
+    const { clutch, young } = await clutchOf(dam, [sire], 2);
+    const sexed = (sex: string) =>
+      owner.post(`/animals/${young[0]}/records`, {
+        kind: 'sex',
+        on: ago(3),
+        body: { sex, method: 'popped', sure: 'certain', by: 'Ida' },
+      });
+    expect((await identify(young[0]!, 'Banana')).body).toMatchObject({ warnings: [] });
+    const { warnings } = (await sexed('female')).body as { warnings: string[] };
+    expect(warnings).toEqual([
+      "Banana in a female: 7% of this pair's females and 93% of its males are so. A crossover, or the sex or the identification is wrong: check both",
+    ]);
+    expect((await benchOf(clutch)).hatchlings[0]!.sexDoubts).toEqual(warnings);
+    expect((await sexed('male')).body).toMatchObject({ warnings: [] });
+    expect((await benchOf(clutch)).hatchlings[0]!.sexDoubts).toEqual([]);
+  });
+});
+
+describe('second opinions', () => {
+  let clutch: string;
+  let young: string[];
+  beforeAll(async () => {
+    const dam = await animal('D-5', 'female', 'Pastel');
+    const sire = await animal('S-5', 'male', 'Fire');
+    ({ clutch, young } = await clutchOf(dam, [sire], 2));
+    const picture = await sharp({ create: { width: 400, height: 300, channels: 3, background: '#a80' } })
+      .png()
+      .toBuffer();
+    expect((await owner.upload(`/animals/${young[0]}/pictures`, 'image/png', picture)).status).toBe(201);
+  });
+
+  test('are kept with a name and a day, and move no odds', async () => {
+    const before = oddsOf((await benchOf(clutch)).hatchlings[0]!, 'pastel');
+    const opinion = { by: 'Wren Halloway', genes: 'pastel', sure: 'probable', note: 'The lips' };
+    const id = await created(`/animals/${young[0]}/opinions`, opinion);
+    const [first] = (await benchOf(clutch)).hatchlings;
+    expect(first!.opinions).toEqual([{ ...opinion, id, on: TODAY, isOutside: false }]);
+    expect(oddsOf(first!, 'pastel')).toBe(before);
+    const wrong = await owner.post(`/animals/${young[0]}/opinions`, { ...opinion, genes: 'pastl' });
+    expect(fieldsOf(wrong)[0]).toContain('genes: "pastl" is not a known gene');
+    expect((await owner.delete(`/opinions/${id}`)).status).toBe(204);
+    expect((await owner.delete(`/opinions/${id}`)).status).toBe(404);
+  });
+
+  test('come from outside through an address that is good for one answer', async () => {
+    const path = `/clutches/${clutch}/opinion-links`;
+    const blind = await owner.post(path, { animalIds: young });
+    expect(fieldsOf(blind)).toEqual(['animalIds.1: has no picture yet to judge by']);
+    const link = (await owner.post(path, { animalIds: [young[0]], note: 'What do you see?' })).body as {
+      id: string;
+      path: string;
+    };
+    const address = link.path.replace('/opinion/', '/opinion-links/');
+    const seen = (await app.anonymous.get(address)).body as OutsideView;
+    expect(seen).toMatchObject({ collection: 'Test collection', dam: 'Pastel', sires: ['Fire'] });
+    expect(seen.outcomes).toContain('Pastel Fire');
+    expect(Object.keys(seen.animals[0]!).toSorted()).toEqual([
+      'hatchedOn',
+      'id',
+      'number',
+      'pictureIds',
+      'sex',
+    ]);
+    const picture = await app.anonymous.get(`${address}/pictures/${seen.animals[0]!.pictureIds[0]}`);
+    expect([picture.status, picture.headers['content-type']]).toEqual([200, 'image/webp']);
+    const answer = {
+      by: 'Wren Halloway',
+      opinions: [{ animalId: young[0], genes: 'Firefly', sure: 'certain' }],
+    };
+    const stranger = { ...answer, opinions: [{ animalId: young[1], genes: 'Fire', sure: 'certain' }] };
+    expect(fieldsOf(await app.anonymous.post(address, stranger))).toEqual([
+      'opinions.0.animalId: is not asked about here',
+    ]);
+    expect((await app.anonymous.post(address, answer)).status).toBe(204);
+    expect((await app.anonymous.post(address, answer)).status).toBe(404);
+    expect((await app.anonymous.get(address)).status).toBe(404);
+    const bench = await benchOf(clutch);
+    expect(bench.hatchlings[0]!.opinions).toMatchObject([{ by: 'Wren Halloway', isOutside: true }]);
+    expect(bench.links).toEqual([]);
+  });
+
+  test('an address can be withdrawn before it is answered, and is nobody else’s business', async () => {
+    const { id, path } = (await owner.post(`/clutches/${clutch}/opinion-links`, { animalIds: [young[0]] }))
+      .body as { id: string; path: string };
+    const other = await app.newCollection('Other');
+    expect((await other.delete(`/opinion-links/${id}`)).status).toBe(404);
+    expect((await benchOf(clutch)).links).toMatchObject([{ id, path }]);
+    expect((await owner.delete(`/opinion-links/${id}`)).status).toBe(204);
+    expect((await app.anonymous.get(path.replace('/opinion/', '/opinion-links/'))).status).toBe(404);
+  });
+});
+
+describe('setting up', () => {
+  let clutch: string;
+  let young: string[];
+  beforeAll(async () => {
+    const dam = await animal('D-6', 'female', 'Pastel');
+    const sire = await animal('S-6', 'male', 'Normal');
+    ({ clutch, young } = await clutchOf(dam, [sire], 3));
+    const [ladder] = (await owner.get('/ladders')).body as { id: string }[];
+    for (const [name, stepPosition] of [
+      ['Small', 0],
+      ['Large', 1],
+    ] as const) {
+      const rack = { room: 'Room', name, levels: 1, tubsPerLevel: 3, ladderId: ladder!.id, stepPosition };
+      expect((await owner.post('/racks', rack)).status).toBe(201);
+    }
+    for (const id of young) {
+      const record = (kind: string, on: string, body: object) =>
+        owner.post(`/animals/${id}/records`, { kind, on, body });
+      await record('weight', ago(19), { massG: 66 });
+      await record('shed', ago(11), { stage: 'shed', complete: true });
+    }
+  });
+
+  test('the smallest free tubs are proposed, and a whole clutch goes into them in one act', async () => {
+    const proposal = (await owner.get(`/clutches/${clutch}/set-up`)).body as SetUpProposal;
+    expect(proposal.places.map(({ animalId }) => animalId)).toEqual(young);
+    expect(proposal.tubs.slice(0, 3).map(({ words }) => words)).toEqual([
+      'Room, Small 1-1',
+      'Room, Small 1-2',
+      'Room, Small 1-3',
+    ]);
+    const places = proposal.places.map(({ animalId, tubId }) => ({ animalId, tubId: tubId! }));
+    const order = {
+      on: TODAY,
+      substrate: 'Plain paper',
+      places,
+      plan: { school: 'small-mice', firstMealOn: TODAY },
+    };
+    const doubled = { ...order, places: [places[0]!, { ...places[1]!, tubId: places[0]!.tubId }] };
+    expect((await owner.post(`/clutches/${clutch}/set-up`, doubled)).status).toBe(422);
+    expect((await owner.post(`/clutches/${clutch}/set-up`, order)).status).toBe(201);
+    const taken = await owner.post(`/clutches/${clutch}/set-up`, order);
+    expect(fieldsOf(taken)[0]).toContain('places.0.tubId: is taken by now');
+    const page = (await owner.get(`/animals/${young[0]}`)).body as AnimalView;
+    expect(page.tub).toMatchObject({ rack: 'Small', level: 1, slot: 1 });
+    expect(page.records.map(({ kind }) => kind)).toEqual(expect.arrayContaining(['move', 'plan']));
+    // The plan begins with mice: the first meal is due by it.
+    const { lines } = (await owner.get('/today')).body as TodayView;
+    expect(lines.find((line) => line.animal?.id === young[0] && line.kind === 'meal')!.text).toContain(
+      'mouse',
+    );
+    expect(((await owner.get(`/clutches/${clutch}/set-up`)).body as SetUpProposal).places).toEqual([]);
+  });
+});
+
+describe('how calls proved', () => {
+  test('by a later look that was certain, by gene, by person and by how sure it was', async () => {
+    const dam = await animal('D-7', 'female', 'Pastel');
+    const sire = await animal('S-7', 'male', 'Enchi');
+    const { young } = await clutchOf(dam, [sire], 1, ago(60));
+    const call = (on: string, genes: string, sure: string) =>
+      owner.post(`/animals/${young[0]}/records`, {
+        kind: 'identification',
+        on,
+        body: { genes, sure, by: 'Odo' },
+      });
+    await call(ago(50), 'Pastel Enchi', 'probable');
+    await call(ago(10), 'Pastel', 'certain');
+    const calls = (await owner.get('/calls')).body as CallsView;
+    expect(calls.byGene.filter(({ by }) => by === 'Odo')).toEqual([
+      { by: 'Odo', looks: 'enchi', label: 'Enchi', right: 0, settled: 1 },
+      { by: 'Odo', looks: 'pastel', label: 'Pastel', right: 1, settled: 1 },
+    ]);
+    expect(calls.bySure.find(({ sure }) => sure === 'probable')).toMatchObject({ settled: 2, right: 1 });
+  });
+
+  test('by its own young, where its parents had left it open', async () => {
+    const [dam, sire] = [await animal('D-8', 'female', 'Pinstripe'), await animal('S-8', 'male', 'Normal')];
+    const { young } = await clutchOf(dam, [sire], 1, ago(79));
+    await owner.post(`/animals/${young[0]}/records`, {
+      kind: 'sex',
+      on: ago(70),
+      body: { sex: 'female', method: 'popped', sure: 'certain', by: 'Ida' },
+    });
+    await owner.post(`/animals/${young[0]}/records`, {
+      kind: 'identification',
+      on: ago(70),
+      body: { genes: 'Pinstripe', sure: 'probable', by: 'Una' },
+    });
+    const child = await created('/animals', {
+      number: 'Y-8',
+      sex: 'male',
+      genes: 'Pinstripe',
+      damId: young[0],
+      sireId: sire,
+    });
+    expect(child).toBeTruthy();
+    const calls = (await owner.get('/calls')).body as CallsView;
+    expect(calls.byGene.filter(({ by }) => by === 'Una')).toMatchObject([
+      { looks: 'pinstripe', right: 1, settled: 1 },
+    ]);
+  });
+});
