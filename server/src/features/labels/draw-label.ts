@@ -19,6 +19,8 @@ export interface LabelContent {
 }
 
 const MARGIN_MM = 1.8;
+/** Free of print around a code (ISO/IEC 18004 asks for four of its squares). */
+const QUIET_MM = 2;
 /** Below this a line cannot be read at arm's length; then it is cut. */
 const SMALLEST_MM = 1.7;
 const LINE = 1.22;
@@ -35,7 +37,7 @@ export function drawLabel(content: LabelContent, { widthMm, heightMm }: LabelSto
   const inner = heightMm - 2 * MARGIN_MM;
   const side = Math.min(inner, widthMm * 0.34);
   const qr = drawCode(content.url, side);
-  const width = widthMm - 2 * MARGIN_MM - side - 1.5;
+  const width = widthMm - 2 * MARGIN_MM - side - QUIET_MM;
   const texts: DrawnLabel['texts'] = [];
   const isFull = content.kind === 'full';
   const numberMm = Math.min(isFull ? inner * 0.26 : inner * 0.6, width / widthOf(headOf(content), 1, 'bold'));
