@@ -1,7 +1,7 @@
 import { randomBytes, randomUUID } from 'node:crypto';
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { newRecord, validate, type NewRecord, type RackView } from '@karyotome/contract';
+import { newRecord, validate, type NewRack, type NewRecord, type RackView } from '@karyotome/contract';
 import { addDays, LADDER_PRESETS } from '@karyotome/core';
 import { createAnimal } from '../../../features/animals/animals.service.ts';
 import { createClutch, hatch } from '../../../features/breeding/clutches.service.ts';
@@ -13,6 +13,8 @@ import { insertRecord } from '../../../features/records/insert-record.ts';
 import { createCollection, OWNER_FILE } from '../../../features/session/first-start.ts';
 import { hashPassword } from '../../../features/session/session.service.ts';
 import { inTransaction, localToday, type Actor, type Database, type Work } from '../../work.ts';
+import { playFirstLooks, playOpinions } from './bench.ts';
+import { BENCH_FOUNDERS, BENCH_RACKS, EARLIER, FIRST_SHED_AGO, WAITING } from './bench-plan.ts';
 import { Chance } from './chance.ts';
 import { drawSnake } from './drawing.ts';
 import { liveRecords, type Story } from './life.ts';
@@ -99,6 +101,7 @@ class Farm {
   private readonly free = new Map<number, string[]>();
   private readonly housed = new Map<string, { tub: string; step: number }>();
   private readonly season: DemoSeason;
+  private ladderId = '';
   private readonly work: Work;
   private readonly dataDir: string;
   private readonly today: string;
@@ -133,6 +136,38 @@ class Farm {
       await this.live(this.byNumber.get(founder.number)!);
     }
     await this.season.playSeason();
+    await this.fillBench();
+  }
+
+  /** A pair with six genes, their young of last year, and this year's in its box. */
+  private async fillBench(): Promise<void> {
+    await this.addRacks(BENCH_RACKS);
+    for (const founder of BENCH_FOUNDERS) {
+      await this.addFounder(founder);
+      await this.live(this.byNumber.get(founder.number)!);
+    }
+    await this.addClutch(EARLIER);
+    for (const animal of this.byClutch.get(EARLIER.id)!) await this.live(animal);
+    await this.addClutch(WAITING);
+    const waiting = this.byClutch.get(WAITING.id)!;
+    for (const { id, birthG, hatchedOn } of waiting) {
+      await this.writeRecords(id, [
+        { kind: 'weight', on: hatchedOn, body: { massG: birthG } },
+        {
+          kind: 'shed',
+          on: this.ago(FIRST_SHED_AGO),
+          body: { stage: 'shed', complete: true, eyeCaps: true },
+        },
+      ]);
+    }
+    await this.draw([
+      ...BENCH_FOUNDERS.map(({ number }) => this.byNumber.get(number)!),
+      ...this.byClutch.get(EARLIER.id)!,
+      ...waiting,
+      ...SEASON_FOUNDERS.map(({ number }) => this.byNumber.get(number)!),
+    ]);
+    await playFirstLooks(this.work);
+    await playOpinions(this.work, waiting[0]!.id);
   }
 
   private async buildRoom(): Promise<void> {
@@ -140,10 +175,15 @@ class Farm {
       where: { collectionId: this.work.actor.collectionId, name: LADDER_PRESETS[0]!.name },
       transaction: this.work.transaction,
     }))!.get();
-    for (const rack of [...RACKS, SEASON_RACK])
-      await createRack(this.work, { ...rack, room: ROOM, ladderId: ladder.id });
-    const racks: RackView[] = await listRacks(this.work);
-    for (const { stepPosition, tubs } of racks) {
+    this.ladderId = ladder.id;
+    await this.addRacks([...RACKS, SEASON_RACK]);
+  }
+
+  private async addRacks(racks: readonly Omit<NewRack, 'room' | 'ladderId'>[]): Promise<void> {
+    for (const rack of racks) await createRack(this.work, { ...rack, room: ROOM, ladderId: this.ladderId });
+    const made: RackView[] = await listRacks(this.work);
+    for (const { name, stepPosition, tubs } of made) {
+      if (!racks.some((rack) => rack.name === name)) continue;
       const known = this.free.get(stepPosition) ?? [];
       this.free.set(stepPosition, [...known, ...tubs.map((tub) => tub.id)]);
     }
@@ -373,6 +413,10 @@ class Farm {
       ...this.byNumber.values(),
       ...['a', 'e', 'g', 'h'].flatMap((id) => this.byClutch.get(id) ?? []),
     ];
+    await this.draw(wanted);
+  }
+
+  private async draw(wanted: readonly Made[]): Promise<void> {
     for (const animal of wanted) {
       const png = await drawSnake(animal.truth, animal.number, this.chance);
       await addPicture(this.work, this.dataDir, { animalId: animal.id }, png, {

@@ -23,7 +23,50 @@ function palette(truth: Truth): Palette {
   if (shows('cinnamon')) return { ground: '#7f5433', blotch: '#2f2119', belly: '#d9c6a4', eye: '#2b241c' };
   if (shows('vanilla')) return { ground: '#b08a5b', blotch: '#54402c', belly: '#f0e4cb', eye: '#2b241c' };
   if (shows('leopard')) return { ground: '#a97c45', blotch: '#2a2018', belly: '#ecdcb8', eye: '#2b241c' };
-  return { ground: '#8f6b3f', blotch: '#33271c', belly: '#e6d6b3', eye: '#2b241c' };
+  return openedUp(shows, twice('clown'));
+}
+
+/** The genes that brighten or turn the ground, one after another. */
+function openedUp(shows: (allele: string) => boolean, isClown: boolean): Palette {
+  let [h, s, l] = [34, 39, 40];
+  let blotch = '#33271c';
+  if (shows('pastel')) [s, l] = [s + 14, l + 9];
+  if (shows('orange-dream')) [h, s, l] = [h - 8, s + 18, l + 4];
+  if (shows('fire')) {
+    l += 7;
+    blotch = '#5a4026';
+  }
+  if (shows('enchi')) [h, s] = [h - 4, s + 6];
+  if (isClown) blotch = '#241a12';
+  return {
+    ground: `hsl(${h} ${Math.min(88, s)}% ${Math.min(66, l)}%)`,
+    blotch,
+    belly: '#ecdcb8',
+    eye: '#2b241c',
+  };
+}
+
+/** Marks along the back: bands, a stripe, or side blotches. */
+function marks(
+  truth: Truth,
+  line: readonly { x: number; y: number }[],
+  thickness: (i: number) => number,
+): string {
+  const has = (allele: string): boolean => [...truth.values()].some((pair) => pair.includes(allele));
+  const isClown = [...truth.values()].some(([a, b]) => a === 'clown' && b === 'clown');
+  const along = line.map(({ x, y }, i) => `${i === 0 ? 'M' : 'L'}${x.toFixed(1)},${y.toFixed(1)}`).join('');
+  if (isClown)
+    return `<path d="${along}" fill="none" stroke="currentColor" stroke-width="17" stroke-dasharray="90 12"/>`;
+  if (!has('enchi')) return '';
+  return line
+    .filter((_, i) => i % 22 === 4 && i > 14)
+    .map(({ x, y }, i) => {
+      const at = line.findIndex((point) => point.x === x && point.y === y);
+      const next = line[Math.min(at + 1, line.length - 1)]!;
+      const turn = (Math.atan2(next.y - y, next.x - x) * 180) / Math.PI;
+      return `<rect x="-4" y="${-thickness(at)}" width="${i % 3 === 0 ? 11 : 7}" height="${2 * thickness(at)}" rx="3" transform="translate(${x.toFixed(1)} ${y.toFixed(1)}) rotate(${turn.toFixed(1)})"/>`;
+    })
+    .join('');
 }
 
 const POINTS = 420;
@@ -59,6 +102,7 @@ export function drawSnake(truth: Truth, number: string, chance: Chance): Promise
       }),
     )
     .join('');
+  const special = marks(truth, line, thickness);
   const head = line.at(-1)!;
   const neck = line.at(-12)!;
   const turn = (Math.atan2(head.y - neck.y, head.x - neck.x) * 180) / Math.PI;
@@ -67,7 +111,8 @@ export function drawSnake(truth: Truth, number: string, chance: Chance): Promise
     <g fill="#00000016" transform="translate(5 11)">${circles(2)}</g>
     <g fill="${colors.blotch}">${circles(2.5)}</g>
     <g fill="${colors.ground}">${circles(0)}</g>
-    <g fill="${colors.blotch}" opacity="0.85">${blotches}</g>
+    <g fill="${colors.blotch}" opacity="${special ? 0.3 : 0.85}">${blotches}</g>
+    <g fill="${colors.blotch}" color="${colors.blotch}" opacity="0.8">${special}</g>
     <g transform="translate(${head.x.toFixed(1)} ${head.y.toFixed(1)}) rotate(${turn.toFixed(1)}) scale(0.95)">
       <path d="M-40,-34 Q20,-52 62,-16 Q74,0 62,16 Q20,52 -40,34 Z" fill="${colors.ground}"/>
       <path d="M-34,-18 Q10,-28 44,-8 Q50,0 44,8 Q10,28 -34,18 Z" fill="${colors.blotch}" opacity="0.8"/>
