@@ -28,6 +28,7 @@ export {
   type Sighting,
   type Sightings,
   type Supposition,
+  type TellWeight,
 } from './identify/rank.ts';
 export { ClutchPriorReader, type ClutchFamily, type ClutchPriors } from './identify/clutch-priors.ts';
 export { lookNext, type LookAdvice, type NextLook } from './identify/look-next.ts';

@@ -4,6 +4,7 @@ import type {
   AnimalView,
   BenchView,
   BoxChange,
+  CallsView,
   CatalogueEntryInput,
   CatalogueView,
   ClaimDetailView,
@@ -20,16 +21,23 @@ import type {
   IncubatorView,
   Introduction,
   KinNodeView,
+  LabelOrder,
+  LabelPreview,
   LadderView,
+  LookChange,
   NewAnimal,
   NewClutch,
   NewEggEvents,
   NewIncubator,
   NewLadder,
+  NewOpinion,
+  NewOpinionLink,
   NewRack,
   NewReading,
   NewRecord,
   NewSeasonEvent,
+  OutsideOpinions,
+  OutsideView,
   PairingView,
   PlannerView,
   PublicAnimal,
@@ -38,9 +46,12 @@ import type {
   SeasonBoardView,
   SeasonEventCorrection,
   SessionView,
+  SettingUp,
+  SetUpProposal,
   ShowcaseLine,
   SignIn,
   SiresChange,
+  SortingChange,
   TodayView,
 } from '@karyotome/contract';
 import type { SeasonRules } from '@karyotome/core';
@@ -77,6 +88,28 @@ export const api = {
 
   pairings: () => request<PairingView[]>('GET', '/pairings'),
   addClutch: (body: NewClutch) => request<Created>('POST', '/clutches', { body }),
+  changeLook: (animalId: string, body: LookChange, version: number) =>
+    request<{ version: number }>('PUT', `/animals/${animalId}/look`, { body, version }),
+  changeSorting: (clutchId: string, body: SortingChange, version: number) =>
+    request<{ version: number }>('PUT', `/clutches/${clutchId}/sorting`, { body, version }),
+  calls: () => request<CallsView>('GET', '/calls'),
+  setUpProposal: (clutchId: string) => request<SetUpProposal>('GET', `/clutches/${clutchId}/set-up`),
+  setUp: (clutchId: string, body: SettingUp) =>
+    request<{ ids: string[] }>('POST', `/clutches/${clutchId}/set-up`, { body }),
+  addOpinion: (animalId: string, body: NewOpinion) =>
+    request<Created>('POST', `/animals/${animalId}/opinions`, { body }),
+  removeOpinion: (id: string) => request<void>('DELETE', `/opinions/${id}`),
+  addOpinionLink: (clutchId: string, body: NewOpinionLink) =>
+    request<Created & { path: string }>('POST', `/clutches/${clutchId}/opinion-links`, { body }),
+  revokeOpinionLink: (id: string) => request<void>('DELETE', `/opinion-links/${id}`),
+  outside: (token: string) => request<OutsideView>('GET', `/opinion-links/${encodeURIComponent(token)}`),
+  answerOutside: (token: string, body: OutsideOpinions) =>
+    request<void>('POST', `/opinion-links/${encodeURIComponent(token)}`, { body }),
+  outsidePictureUrl: (token: string, id: string) =>
+    `/api/v1/opinion-links/${encodeURIComponent(token)}/pictures/${id}`,
+  previewLabels: (body: LabelOrder) => request<LabelPreview>('POST', '/labels/preview', { body }),
+  printLabels: (body: LabelOrder) => request<Created>('POST', '/labels', { body }),
+  labelsUrl: (id: string) => `/api/v1/labels/${id}`,
   bench: (clutchId: string) => request<BenchView>('GET', `/clutches/${clutchId}/bench`),
   hatch: (clutchId: string, body: Hatching, version: number) =>
     request<{ ids: string[]; numbers: string[] }>('POST', `/clutches/${clutchId}/hatchlings`, {
@@ -155,8 +188,12 @@ export const api = {
     request<Created>('POST', `/animals/${animalId}/pictures?caption=${encodeURIComponent(caption)}`, {
       file,
     }),
+  addCardPicture: (clutchId: string, file: File) =>
+    request<Created>('POST', `/clutches/${clutchId}/pictures`, { file }),
   deletePicture: (id: string) => request<void>('DELETE', `/pictures/${id}`),
   pictureUrl: (id: string) => `/api/v1/pictures/${id}`,
+  thumbUrl: (id: string) => `/api/v1/pictures/${id}?copy=thumb`,
+  originalUrl: (id: string) => `/api/v1/pictures/${id}?copy=original`,
 
   showcase: () => request<ShowcaseLine[]>('GET', '/showcase'),
   publish: (animalId: string, text: string | null) =>

@@ -18,6 +18,16 @@ const KEYS: readonly { readonly at: RegExp; readonly keys: readonly (readonly [s
     ],
   },
   {
+    at: /^\/bench\/.+/,
+    keys: [
+      ['Enter', 'takes this hatchling in the hand; in the hand, Esc lays it back'],
+      ['J, K', 'in the hand: the next one, the one before'],
+      ['[ ]', 'on the table: into the group before, into the next or a new one'],
+      ['M', 'marks it to be compared: with the second one both are shown'],
+      ['Arrows', 'while comparing: other pictures of the left one, with Shift of the right one'],
+    ],
+  },
+  {
     at: /^\/season$/,
     keys: [
       ['Enter', 'on “Pick up”: takes this male in the hand; on “Put here”: puts him to her'],

@@ -24,6 +24,11 @@ export const router = createRouter({
       component: () => import('../features/public/PublicView.vue'),
       meta: { title: 'Animal', open: true },
     },
+    {
+      path: '/opinion/:token',
+      component: () => import('../features/outside/OutsideView.vue'),
+      meta: { title: 'What do you see?', open: true },
+    },
     { path: '/today', component: () => import('../features/today/TodayView.vue'), meta: { title: 'Today' } },
     {
       path: '/season',
@@ -54,6 +59,11 @@ export const router = createRouter({
       path: '/bench',
       component: () => import('../features/bench/BenchListView.vue'),
       meta: { title: 'Bench' },
+    },
+    {
+      path: '/bench/calls',
+      component: () => import('../features/bench/CallsView.vue'),
+      meta: { title: 'How calls proved' },
     },
     {
       path: '/bench/:id',

@@ -12,6 +12,11 @@ export const useAnimal = (id: MaybeRefOrGetter<string>) =>
 export const usePairings = () => useQuery({ key: ['pairings'], query: api.pairings });
 export const useBench = (id: MaybeRefOrGetter<string>) =>
   useQuery({ key: () => ['bench', toValue(id)], query: () => api.bench(toValue(id)) });
+export const useCalls = () => useQuery({ key: ['calls'], query: api.calls });
+export const useSetUpProposal = (clutchId: MaybeRefOrGetter<string>) =>
+  useQuery({ key: () => ['set-up', toValue(clutchId)], query: () => api.setUpProposal(toValue(clutchId)) });
+export const useOutside = (token: MaybeRefOrGetter<string>) =>
+  useQuery({ key: () => ['outside', toValue(token)], query: () => api.outside(toValue(token)) });
 export const useSeason = () => useQuery({ key: ['season'], query: api.season });
 export const useClutch = (id: MaybeRefOrGetter<string>) =>
   useQuery({ key: () => ['clutch', toValue(id)], query: () => api.clutch(toValue(id)) });

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { AnimalView, RecordView } from '@karyotome/contract';
-import { canonicalLabel, parseGenes } from '@karyotome/core';
+
 import { computed, ref } from 'vue';
 import { api } from '../../api/resources.ts';
 import { dayWords, massWords } from '../../format/format.ts';
@@ -8,7 +8,7 @@ import { useNotices } from '../../stores/notices.ts';
 import { useCatalogue } from '../../stores/queries.ts';
 import { useSession } from '../../stores/session.ts';
 import { useWrite } from '../../stores/useWrite.ts';
-import { KIND_WORDS } from '../records/record-defaults.ts';
+import { identificationWords, KIND_WORDS, SCHOOL_WORDS } from '../records/record-defaults.ts';
 import VoidDialog from './VoidDialog.vue';
 
 /** The whole record, newest first. What was corrected or voided stays to be seen. */
@@ -48,9 +48,11 @@ function words(record: RecordView): string {
     case 'sex':
       return `${record.body.sex}, ${record.body.method}, ${record.body.sure}, by ${record.body.by}`;
     case 'identification':
-      return `${canonicalLabel(parseGenes(record.body.genes, catalogue.value), catalogue.value)}, ${record.body.sure}, by ${record.body.by}`;
+      return identificationWords(record.body, catalogue.value);
     case 'move':
-      return `${record.body.from ?? 'no tub'} → ${record.body.to ?? 'no tub'}: ${record.body.reason}`;
+      return `${record.body.from ?? 'no tub'} → ${record.body.to ?? 'no tub'}: ${record.body.reason}${record.body.substrate ? `, on ${record.body.substrate.toLowerCase()}` : ''}`;
+    case 'plan':
+      return `${SCHOOL_WORDS[record.body.school]}, first meal ${dayWords(record.body.firstMealOn)}`;
     case 'note':
       return record.body.text;
   }

@@ -18,7 +18,10 @@ const parents = (c: (typeof clutches.value)[number]): string =>
 
 <template>
   <div class="place">
-    <div class="place-head"><h1>Bench</h1></div>
+    <div class="place-head">
+      <h1>Bench</h1>
+      <v-btn variant="outlined" to="/bench/calls">How calls proved</v-btn>
+    </div>
     <StateBlock
       :status="status"
       :error="error"

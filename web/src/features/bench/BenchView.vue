@@ -1,186 +1,279 @@
 <script setup lang="ts">
-import type { HatchlingView, RecordKind } from '@karyotome/contract';
-import { computed, ref } from 'vue';
-import { useRoute } from 'vue-router';
-import { dayWords, oddsWords, temperatureWords } from '../../format/format.ts';
-import { useBench } from '../../stores/queries.ts';
+import type { RecordKind } from '@karyotome/contract';
+import { mdiChevronLeft, mdiChevronRight } from '@mdi/js';
+import { computed, nextTick, onBeforeUnmount, onMounted, ref } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import { dayWords, temperatureWords } from '../../format/format.ts';
+import { useBench, useCalls, useCatalogue } from '../../stores/queries.ts';
 import { useSession } from '../../stores/session.ts';
-import OutcomeList from '../../ui/OutcomeList.vue';
 import StateBlock from '../../ui/StateBlock.vue';
+import { useRankings } from '../../workers/useRankings.ts';
 import RecordDialog from '../records/RecordDialog.vue';
 import type { RecordSubject } from '../records/useRecordForm.ts';
-import HatchlingCard from './HatchlingCard.vue';
-import IdentifyDialog from './IdentifyDialog.vue';
+import AskDialog from './AskDialog.vue';
+import ClutchSays from './ClutchSays.vue';
+import CompareDialog from './CompareDialog.vue';
+import HatchlingTile from './HatchlingTile.vue';
+import LabelsDialog from './LabelsDialog.vue';
+import OneDesk from './OneDesk.vue';
+import ParentsBar from './ParentsBar.vue';
+import PicturesDialog from './PicturesDialog.vue';
+import SetUpDialog from './SetUpDialog.vue';
+import SortTable from './SortTable.vue';
+import { genesInPlay, lastShedOf, tellsInPlay } from './bench-words.ts';
+import { useLooks } from './useLooks.ts';
+import { useSorting } from './useSorting.ts';
 
+/** One clutch on the table: sorted side by side, or one of it in the hand. */
 const route = useRoute();
-const { data, status, error, refetch } = useBench(() => String(route.params['id']));
+const router = useRouter();
+const clutchId = String(route.params['id']);
+const { data, status, error, refetch } = useBench(clutchId);
 const session = useSession();
-const identifying = ref<HatchlingView | null>(null);
-const subject = ref<RecordSubject | null>(null);
-const parents = computed(() => (data.value ? [data.value.dam, ...data.value.sires] : []));
+const catalogue = useCatalogue();
+const { data: proved } = useCalls();
+const calls = computed(() => (proved.value?.byGene ?? []).filter(({ by }) => by === session.name));
+const looks = useLooks(clutchId, data);
+const sorting = useSorting(clutchId, data);
+const hatchlings = computed(() => data.value?.hatchlings ?? []);
+const { rankings } = useRankings(() =>
+  hatchlings.value.map((one) => ({
+    id: one.id,
+    suppositions: one.suppositions,
+    sightings: looks.sightingsOf(one),
+    lastShed: lastShedOf(one),
+  })),
+);
+const genes = computed(() => genesInPlay(hatchlings.value));
+const tells = computed(() => tellsInPlay(catalogue.value, genes.value));
+const seenOn = (one: (typeof hatchlings.value)[number]): string[] =>
+  Object.entries(looks.sightingsOf(one)).flatMap(([tell, state]) => (state === 'seen' ? [tell] : []));
+const recorded = computed(() => {
+  const seen = new Set(hatchlings.value.flatMap(seenOn));
+  return catalogue.value.tells.filter(({ id }) => seen.has(id));
+});
+/** In the order in which they lie on the table. */
+const inOrder = computed(() => [
+  ...sorting.inBox.value,
+  ...sorting.groups.value.flatMap((group) => sorting.membersOf(group)),
+]);
+const one = computed(() => hatchlings.value.find(({ id }) => id === route.query['one']) ?? null);
 
-/** What an exact test of the clutch against its pairing says, in plain words. */
-function fitWords(p: number): string {
-  if (p === 0) return 'As recorded, the pair cannot give this.';
-  const chance = `A result at least as unlikely comes up in ${oddsWords(p)} of such clutches (exact test).`;
-  if (p > 0.05) return `${chance} Luck, not news.`;
-  return `${chance} Look again at the identifications, the sire, and what the parents carry.`;
+const subject = ref<RecordSubject | null>(null);
+const dialog = ref<'labels' | 'set-up' | 'ask' | 'pictures' | null>(null);
+const compared = ref<[string, string] | null>(null);
+const marked = ref<Set<string>>(new Set());
+
+function open(id: string | null): void {
+  void router.push({ query: id === null ? {} : { one: id } });
 }
-function open(hatchling: HatchlingView, kind: RecordKind): void {
-  if (kind === 'identification') identifying.value = hatchling;
-  else subject.value = { animalId: hatchling.id, number: hatchling.number, kind };
+function step(by: number): void {
+  const at = inOrder.value.findIndex(({ id }) => id === one.value?.id);
+  const next = inOrder.value[(at + by + inOrder.value.length) % inOrder.value.length];
+  if (next) void router.replace({ query: { one: next.id } });
 }
+/** After an identification the next one that still waits comes to hand. */
+function next(): void {
+  const at = inOrder.value.findIndex(({ id }) => id === one.value?.id);
+  const others = [...inOrder.value.slice(at + 1), ...inOrder.value.slice(0, Math.max(0, at))];
+  const waiting = others.find(({ identified }) => !identified);
+  if (waiting) void router.replace({ query: { one: waiting.id } });
+  else open(null);
+}
+function record(kind: RecordKind): void {
+  if (one.value) subject.value = { animalId: one.value.id, number: one.value.number, kind };
+}
+function compare(looksOrNull: string | null): void {
+  const left = one.value?.id ?? hatchlings.value[0]!.id;
+  const example = data.value?.comparisons.find(
+    (other) => other.looks === looksOrNull && other.pictureIds.length > 0,
+  );
+  const other = looksOrNull === null ? inOrder.value.find(({ id }) => id !== left)?.id : undefined;
+  compared.value = [left, example?.id ?? other ?? `gene ${looksOrNull}`];
+}
+function mark(id: string): void {
+  const set = new Set(marked.value);
+  if (!set.delete(id)) set.add(id);
+  marked.value = set;
+  const [first, second] = [...set];
+  if (first === undefined || second === undefined) return;
+  compared.value = [first, second];
+  marked.value = new Set();
+}
+function isTyping(target: EventTarget | null): boolean {
+  return target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName);
+}
+function onKey(event: KeyboardEvent): void {
+  if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target) || !one.value) return;
+  if (document.querySelector('.v-dialog.v-overlay--active, .v-menu.v-overlay--active')) return;
+  if (event.key === 'j') step(1);
+  else if (event.key === 'k') step(-1);
+  else if (event.key === 'Escape') {
+    const { number } = one.value;
+    open(null);
+    void nextTick(() => document.querySelector<HTMLElement>(`[data-number="${number}"]`)?.focus());
+  }
+}
+onMounted(() => window.addEventListener('keydown', onKey));
+onBeforeUnmount(() => window.removeEventListener('keydown', onKey));
 </script>
 
 <template>
-  <div class="place">
+  <div class="place bench">
     <StateBlock :status="status" :error="error" @retry="refetch()">
       <template v-if="data">
         <div class="place-head">
-          <h1>Clutch {{ data.clutch.name }}</h1>
-          <span class="soft">
-            laid {{ dayWords(data.clutch.laidOn) }}, {{ data.clutch.eggs }} eggs<template
-              v-if="data.clutch.slugs"
-              >, {{ data.clutch.slugs }} slugs</template
-            ><template v-if="data.clutch.incubationC"
-              >, at
-              {{ temperatureWords(data.clutch.incubationC, session.settings?.temperatureUnit) }}</template
+          <h1>
+            <router-link v-if="one" :to="`/bench/${clutchId}`" class="plain"
+              >Clutch {{ data.clutch.name }}</router-link
             >
-            <template v-if="data.clutch.hatchedOn"
-              >, hatched {{ dayWords(data.clutch.hatchedOn) }} (day {{ data.clutch.day }})</template
-            >
-            <template v-else>, day {{ data.clutch.day }}</template>
-          </span>
-          <v-btn variant="outlined" :to="`/season/clutches/${data.clutch.id}`">Eggs</v-btn>
+            <template v-else>Clutch {{ data.clutch.name }}</template>
+            <template v-if="one">, {{ one.number }}</template>
+          </h1>
+          <template v-if="one">
+            <v-btn :icon="mdiChevronLeft" variant="text" aria-label="The one before" @click="step(-1)" />
+            <v-btn :icon="mdiChevronRight" variant="text" aria-label="The next one" @click="step(1)" />
+            <v-btn variant="outlined" @click="open(null)">The whole clutch</v-btn>
+            <v-btn variant="outlined" :to="`/animals/${one.id}`">Its page</v-btn>
+          </template>
+          <template v-else>
+            <span class="soft small">
+              laid {{ dayWords(data.clutch.laidOn) }}, {{ data.clutch.eggs }} eggs<template
+                v-if="data.clutch.incubationC"
+                >,
+                {{ temperatureWords(data.clutch.incubationC, session.settings?.temperatureUnit) }}</template
+              ><template v-if="data.clutch.hatchedOn"
+                >, hatched {{ dayWords(data.clutch.hatchedOn) }} (day {{ data.clutch.day }})</template
+              ><template v-else>, day {{ data.clutch.day }}</template>
+            </span>
+            <v-btn variant="outlined" :to="`/season/clutches/${data.clutch.id}`">Eggs</v-btn>
+            <template v-if="session.mayRecord && hatchlings.length > 0">
+              <v-btn variant="outlined" @click="dialog = 'pictures'">Pictures</v-btn>
+              <v-btn variant="outlined" @click="dialog = 'ask'">Ask somebody</v-btn>
+              <v-btn variant="outlined" @click="dialog = 'labels'">Labels</v-btn>
+              <v-btn color="primary" @click="dialog = 'set-up'">Set up</v-btn>
+            </template>
+          </template>
         </div>
-        <div class="desk">
-          <aside class="stack">
-            <v-card class="parents">
-              <router-link
-                v-for="parent in parents"
-                :key="parent.id"
-                :to="`/animals/${parent.id}`"
-                class="plain parent"
-              >
-                <strong>{{ parent.role === 'dam' ? '♀' : '♂' }} {{ parent.number }}</strong> {{ parent.name }}
-                <span v-if="parent.role === 'sire' && parent.p < 1" class="small soft"
-                  >{{ oddsWords(parent.p) }} before any gene</span
-                >
-                <span class="small soft genes">{{ parent.label }}</span>
-              </router-link>
-            </v-card>
-            <v-card class="box">
-              <h2>What this pair can produce</h2>
-              <OutcomeList :outcomes="data.outcomes.slice(0, 24)" />
-              <p v-if="data.outcomes.length > 24" class="small soft">
-                and {{ data.outcomes.length - 24 }} rarer kinds
-              </p>
-            </v-card>
-            <v-card v-if="data.fit" class="box">
-              <h2>Against the odds</h2>
-              <table class="fit small">
-                <thead>
-                  <tr>
-                    <th scope="col">Identified as</th>
-                    <th scope="col" class="num">Seen</th>
-                    <th scope="col" class="num">Expected</th>
-                  </tr>
-                </thead>
-                <tbody>
-                  <tr v-for="kind in data.fit.kinds" :key="kind.label">
-                    <td>{{ kind.label }}</td>
-                    <td class="num">{{ kind.seen }}</td>
-                    <td class="num">{{ kind.expected.toFixed(1) }}</td>
-                  </tr>
-                </tbody>
-              </table>
-              <p class="small soft">{{ fitWords(data.fit.p) }}</p>
-            </v-card>
-            <v-alert
-              v-for="caution in data.cautions"
-              :key="caution"
-              type="warning"
-              variant="tonal"
-              :icon="false"
-              >{{ caution }}</v-alert
-            >
-          </aside>
-          <div>
-            <v-card v-if="data.hatchlings.length === 0" class="box">
-              <h2>Still in the egg</h2>
-              <p>
-                When they have left the egg they are numbered on the page of their eggs. Never pull a
-                hatchling out: it takes one to three days to absorb the yolk.
-              </p>
-            </v-card>
-            <div v-else class="grid">
-              <HatchlingCard
-                v-for="hatchling in data.hatchlings"
-                :key="hatchling.id"
-                :hatchling="hatchling"
-                :may-record="session.mayRecord"
-                @act="open(hatchling, $event)"
-              />
-            </div>
-          </div>
+        <ParentsBar :bench="data" class="parents" />
+        <v-card v-if="hatchlings.length === 0" class="box">
+          <h2>Still in the egg</h2>
+          <p>
+            When they have left the egg they are numbered on the page of their eggs. Never pull a hatchling
+            out: it takes one to three days to absorb the yolk.
+          </p>
+          <div><v-btn color="primary" :to="`/season/clutches/${data.clutch.id}`">To the eggs</v-btn></div>
+        </v-card>
+        <template v-else-if="one">
+          <nav class="strip" aria-label="The clutch">
+            <HatchlingTile
+              v-for="mate in inOrder"
+              :key="mate.id"
+              :hatchling="mate"
+              :ranking="rankings.get(mate.id)?.ranking"
+              :is-chosen="mate.id === one.id"
+              @open="router.replace({ query: { one: mate.id } })"
+            />
+          </nav>
+          <OneDesk
+            :hatchling="one"
+            :bench="data"
+            :answer="rankings.get(one.id)"
+            :looks="looks"
+            :tells="tells"
+            :genes="genes"
+            :catalogue="catalogue"
+            :calls="calls"
+            :may-record="session.mayRecord"
+            @record="record"
+            @compare="compare"
+            @pictures="dialog = 'pictures'"
+            @next="next"
+          />
+        </template>
+        <div v-else class="desk">
+          <SortTable
+            :sorting="sorting"
+            :rankings="rankings"
+            :recorded="recorded"
+            :seen-on="seenOn"
+            :marked="marked"
+            :may-record="session.mayRecord"
+            @open="open"
+            @mark="mark"
+          />
+          <ClutchSays :bench="data" :may-record="session.mayRecord" />
         </div>
-        <IdentifyDialog
-          v-if="identifying"
-          :hatchling="identifying"
-          :outcomes="data.outcomes"
-          @close="identifying = null"
-        />
         <RecordDialog v-if="subject" :subject="subject" @close="subject = null" />
+        <LabelsDialog
+          v-if="dialog === 'labels'"
+          :hatchlings="hatchlings"
+          :clutch-name="data.clutch.name"
+          @close="dialog = null"
+        />
+        <SetUpDialog
+          v-if="dialog === 'set-up'"
+          :clutch-id="clutchId"
+          :clutch-name="data.clutch.name"
+          @close="dialog = null"
+        />
+        <AskDialog v-if="dialog === 'ask'" :bench="data" @close="dialog = null" />
+        <PicturesDialog
+          v-if="dialog === 'pictures'"
+          :bench="data"
+          :animal-id="one?.id ?? null"
+          @close="dialog = null"
+        />
+        <CompareDialog
+          v-if="compared"
+          :bench="data"
+          :rankings="rankings"
+          :tells="tells"
+          :catalogue="catalogue"
+          :begin="compared"
+          @close="compared = null"
+        />
       </template>
     </StateBlock>
   </div>
 </template>
 
 <style scoped>
+.parents {
+  margin-bottom: 14px;
+}
 .desk {
   display: grid;
-  grid-template-columns: 350px 1fr;
+  grid-template-columns: minmax(0, 1fr) 340px;
   align-items: start;
   gap: 16px;
 }
-.parents,
 .box {
   display: grid;
   gap: 10px;
   padding: 16px;
 }
-.genes {
-  display: block;
-}
-.grid {
+.strip {
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(min(250px, 100%), 1fr));
-  gap: 14px;
+  grid-auto-columns: 116px;
+  grid-auto-flow: column;
+  gap: 8px;
+  margin-bottom: 16px;
+  padding: 3px;
+  overflow-x: auto;
 }
-/* One kind a line, its numbers under one another. */
-.fit {
-  width: 100%;
-  border-collapse: collapse;
+.strip :deep(.tile) {
+  font-size: 0.86rem;
 }
-.fit th {
-  font-weight: 560;
-  text-align: left;
+.strip :deep(.thumb) {
+  aspect-ratio: 16 / 9;
 }
-.fit th.num {
-  text-align: right;
+.strip :deep(.todo) {
+  display: none;
 }
-.fit td,
-.fit th {
-  padding: 2px 0 2px 8px;
-  vertical-align: top;
-}
-.fit td:first-child,
-.fit th:first-child {
-  padding-left: 0;
-}
-@media (width < 900px) {
+@media (width < 1000px) {
   .desk {
-    grid-template-columns: 1fr;
+    grid-template-columns: minmax(0, 1fr);
   }
 }
 </style>

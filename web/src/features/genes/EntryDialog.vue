@@ -10,7 +10,7 @@ import GenesField from '../../ui/GenesField.vue';
 
 /** An entry of the collection's own: a gene or line, an allele, a word, or another recombination. */
 const props = defineProps<{
-  kind: CatalogueEntryInput['kind'];
+  kind: Exclude<CatalogueEntryInput['kind'], 'tell'>;
   locus?: string;
   allele?: string;
   editing?: { id: string; version: number; entry: CatalogueEntryInput };

@@ -43,7 +43,7 @@ defineEmits<{ addAllele: [locus: string]; recombination: [locus: string]; correc
         <dd class="small">
           <template v-if="allele.tells.length">
             <span v-for="tell in allele.tells" :key="tell.zone + tell.text" class="tell"
-              ><em>{{ tell.zone }}</em> {{ tell.text }}</span
+              ><em>{{ tell.zone }}</em> {{ tell.isMarker ? 'carriers at times: ' : '' }}{{ tell.text }}</span
             >
           </template>
           <span v-else class="tell soft">No tells noted.</span>

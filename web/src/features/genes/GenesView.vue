@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { CatalogueEntryInput, CatalogueView } from '@karyotome/contract';
+import { tellId, type CatalogueTell } from '@karyotome/core';
 import { mdiClose, mdiMagnify, mdiPencilOutline, mdiPlus } from '@mdi/js';
 import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
@@ -10,6 +11,7 @@ import { useSession } from '../../stores/session.ts';
 import { useWrite } from '../../stores/useWrite.ts';
 import EntryDialog from './EntryDialog.vue';
 import GeneCard from './GeneCard.vue';
+import TellDialog from './TellDialog.vue';
 import { combinations, geneCards } from './gene-cards.ts';
 
 type Entry = CatalogueView['entries'][number];
@@ -23,7 +25,7 @@ const route = useRoute();
 const router = useRouter();
 const removal = useWrite(api.removeCatalogueEntry);
 const dialog = ref<{
-  kind: CatalogueEntryInput['kind'];
+  kind: Exclude<CatalogueEntryInput['kind'], 'tell'>;
   locus?: string;
   allele?: string;
   editing?: Entry;
@@ -53,7 +55,21 @@ function entryWords({ entry }: Entry): string {
       return `${catalogue.value.alleleName(entry.allele)} is ${entry.expression.replace('-', ' ')}`;
     case 'recombination':
       return `${catalogue.value.locusById(entry.locus)?.name ?? entry.locus} crosses over in ${entry.recombination * 100}%`;
+    case 'tell':
+      return `${entry.zone}: ${entry.text}, a tell of ${looksLabel(entry.looks)}`;
   }
+}
+const looksLabel = (looks: string): string =>
+  looks
+    .split('/')
+    .map((id) => catalogue.value.alleleName(id))
+    .join(' with ');
+const tell = ref<CatalogueTell | true | null>(null);
+function edit(entry: Entry): void {
+  const { kind } = entry.entry;
+  if (kind === 'tell')
+    tell.value = catalogue.value.tells.find(({ id }) => id === tellId(entry.entry as never)) ?? null;
+  else dialog.value = { kind, ...placeOf(entry), editing: entry };
 }
 async function remove(entry: Entry): Promise<void> {
   if (await removal.run(entry.id)) notices.say('Taken out. What depended on it is worked out anew.');
@@ -69,6 +85,7 @@ const placeOf = ({ entry }: Entry): { locus?: string; allele?: string } =>
       <h1>Genes</h1>
       <template v-if="session.mayRecord">
         <v-btn variant="outlined" :prepend-icon="mdiPlus" @click="dialog = { kind: 'alias' }">A word</v-btn>
+        <v-btn variant="outlined" :prepend-icon="mdiPlus" @click="tell = true">A tell</v-btn>
         <v-btn color="primary" :prepend-icon="mdiPlus" @click="dialog = { kind: 'locus' }"
           >A gene or line</v-btn
         >
@@ -105,7 +122,7 @@ const placeOf = ({ entry }: Entry): { locus?: string; allele?: string } =>
               size="small"
               variant="text"
               :aria-label="`Edit ${entryWords(entry)}`"
-              @click="dialog = { kind: entry.entry.kind, ...placeOf(entry), editing: entry }"
+              @click="edit(entry)"
             />
             <v-btn
               :icon="mdiClose"
@@ -141,6 +158,7 @@ const placeOf = ({ entry }: Entry): { locus?: string; allele?: string } =>
         </li>
       </ul>
     </section>
+    <TellDialog v-if="tell" :tell="tell === true ? undefined : tell" @close="tell = null" />
     <EntryDialog
       v-if="dialog"
       :key="`${dialog.kind}${dialog.locus}${dialog.allele}${dialog.editing?.id}`"

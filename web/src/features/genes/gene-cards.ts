@@ -1,13 +1,12 @@
 import {
   agreementOn,
   COMBINATION_WORDS,
-  TELLS,
   wordsFor,
   type Agreement,
   type Catalogue,
+  type CatalogueTell,
   type Expression,
   type Locus,
-  type Tell,
 } from '@karyotome/core';
 
 export interface AlleleCard {
@@ -16,7 +15,7 @@ export interface AlleleCard {
   readonly expression: Expression;
   readonly double: string;
   readonly words: readonly string[];
-  readonly tells: readonly Tell[];
+  readonly tells: readonly CatalogueTell[];
   readonly isOwn: boolean;
 }
 
@@ -59,7 +58,7 @@ export function geneCards(catalogue: Catalogue): GeneCard[] {
       expression: allele.expression,
       double: allele.expression === 'recessive' ? allele.name : (allele.double ?? `Super ${allele.name}`),
       words: wordsFor(allele.id).filter((word) => word !== allele.name.toLowerCase()),
-      tells: TELLS[allele.id] ?? [],
+      tells: catalogue.tells.filter(({ looks }) => looks.some((text) => text.split('/').includes(allele.id))),
       isOwn: isOwnId(allele.id),
     }));
     const hides = [

@@ -6,7 +6,7 @@ import DayField from '../../ui/DayField.vue';
 import FormDialog from '../../ui/FormDialog.vue';
 import GenesField from '../../ui/GenesField.vue';
 import TubField from './TubField.vue';
-import { KIND_WORDS, sizesOf } from './record-defaults.ts';
+import { KIND_WORDS, SCHOOL_WORDS, sizesOf } from './record-defaults.ts';
 import { useRecordForm, type RecordSubject } from './useRecordForm.ts';
 
 /** One dated record: the form of its kind. */
@@ -27,6 +27,7 @@ const METHODS = [
   { value: 'genes', title: 'Sex-linked gene' },
   { value: 'stated', title: 'Stated by somebody' },
 ];
+const SCHOOLS = Object.entries(SCHOOL_WORDS).map(([value, title]) => ({ value, title }));
 const STAGES = [
   { value: 'dull', title: 'Dull, pink belly' },
   { value: 'blue', title: 'Blue eyes' },
@@ -147,6 +148,15 @@ async function send(): Promise<void> {
         label="Reason"
         class="wide"
         :error-messages="errorsOf('body.reason')"
+      />
+    </template>
+    <template v-else-if="record.kind === 'plan'">
+      <v-select v-model="record.body.school" label="Start" :items="SCHOOLS" />
+      <v-text-field
+        v-model="record.body.firstMealOn"
+        label="First meal"
+        type="date"
+        :error-messages="errorsOf('body.firstMealOn')"
       />
     </template>
     <v-textarea

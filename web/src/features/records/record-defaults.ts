@@ -1,6 +1,6 @@
-import type { NewRecord, RecordBodies, RecordKind } from '@karyotome/contract';
-import { PREY_SIZES } from '@karyotome/core';
-import { localToday } from '../../format/format.ts';
+import type { NewRecord, RecordBodies, RecordKind, StartSchool } from '@karyotome/contract';
+import { canonicalLabel, parseGenes, PREY_SIZES, type Catalogue } from '@karyotome/core';
+import { localToday, oddsWords } from '../../format/format.ts';
 
 export const KIND_WORDS: Readonly<Record<RecordKind, string>> = {
   weight: 'Weight',
@@ -9,8 +9,29 @@ export const KIND_WORDS: Readonly<Record<RecordKind, string>> = {
   sex: 'Sex',
   identification: 'Identification',
   move: 'Move',
+  plan: 'Feeding plan',
   note: 'Private note',
 };
+
+export const SCHOOL_WORDS: Readonly<Record<StartSchool, string>> = {
+  'live-pinkies': 'Live rat pinkies first, then frozen',
+  'frozen-first': 'Frozen-thawed from the first offer',
+  'small-mice': 'Small live mice first, then rats',
+};
+
+/** An identification in one line: what, how sure, by whom, with what odds, and why against them. */
+export function identificationWords(
+  { genes, sure, by, odds, override, tells }: RecordBodies['identification'],
+  catalogue: Catalogue,
+): string {
+  const seen = Object.keys(tells ?? {}).length;
+  return [
+    `${canonicalLabel(parseGenes(genes, catalogue), catalogue)}, ${sure}, by ${by}`,
+    ...(seen > 0 ? [`${seen} ${seen === 1 ? 'tell' : 'tells'} looked for`] : []),
+    ...(odds ? [`${oddsWords(odds.p)} by the odds`] : []),
+    ...(override ? [`against the odds: ${override}`] : []),
+  ].join(', ');
+}
 
 /** An empty record of a kind, as its form begins. */
 export function emptyRecord(
@@ -31,6 +52,7 @@ export function emptyRecord(
     sex: { sex: null as never, method: 'popped', sure: 'certain', by },
     identification: { genes: '', sure: 'certain', by, override: null },
     move: { toTubId: null, reason: '' },
+    plan: { school: 'frozen-first', firstMealOn: localToday() },
     note: { text: '' },
   };
   return { kind, on: localToday(), body: bodies[kind], note: null } as NewRecord;

@@ -1,0 +1,38 @@
+<script setup lang="ts">
+import { LineChart, ScatterChart } from 'echarts/charts';
+import { AriaComponent, GridComponent } from 'echarts/components';
+import { use } from 'echarts/core';
+import { CanvasRenderer } from 'echarts/renderers';
+import { computed } from 'vue';
+import VChart from 'vue-echarts';
+import { useTheme } from 'vuetify';
+import { callsOption, type SurenessPoint } from './calls-option.ts';
+
+use([CanvasRenderer, LineChart, ScatterChart, GridComponent, AriaComponent]);
+/** Promised against proved. */
+const props = defineProps<{ points: readonly SurenessPoint[] }>();
+const theme = useTheme();
+const option = computed(() => {
+  const { colors, dark } = theme.current.value;
+  return callsOption(props.points, {
+    ink: String(colors['on-surface']),
+    soft: dark ? '#7d5738' : '#8a8274',
+    line: String(colors['secondary']),
+  });
+});
+</script>
+
+<template>
+  <VChart
+    :option="option"
+    autoresize
+    class="chart"
+    aria-label="How often calls proved right against how sure they were. The table below has the same figures."
+  />
+</template>
+
+<style scoped>
+.chart {
+  height: 300px;
+}
+</style>

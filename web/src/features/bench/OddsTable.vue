@@ -1,0 +1,116 @@
+<script setup lang="ts">
+import type { Candidate, Ranking, VisibleOutcome } from '@karyotome/core';
+import { computed } from 'vue';
+import { oddsWords } from '../../format/format.ts';
+import { pairChance } from './bench-words.ts';
+
+/** What one can be: by the pair alone, before it was looked at, and with what was seen. */
+const props = defineProps<{
+  ranking: Ranking;
+  outcomes: readonly VisibleOutcome[];
+  chosen: string | null;
+  mayChoose: boolean;
+}>();
+defineEmits<{ choose: [Candidate] }>();
+/** Enough to choose from at a glance; the rest a touch away. */
+const FEW = 7;
+const FAINT = 1e-4;
+const few = computed(() => props.ranking.candidates.slice(0, FEW));
+const others = computed(() => props.ranking.candidates.slice(FEW).filter(({ p }) => p >= FAINT));
+const rest = computed(
+  () => props.ranking.candidates.length - few.value.length - others.value.length + props.ranking.rarer,
+);
+</script>
+
+<template>
+  <div>
+    <div class="head small soft" aria-hidden="true">
+      <span>Can be</span><span class="num">The pair</span><span class="num">Before</span
+      ><span class="num">Now</span>
+    </div>
+    <component
+      :is="part.wrap"
+      v-for="part in [
+        { wrap: 'div', list: few },
+        { wrap: 'details', list: others },
+      ]"
+      :key="part.wrap"
+    >
+      <summary v-if="part.wrap === 'details' && part.list.length > 0" class="small">
+        {{ part.list.length }} less likely
+      </summary>
+      <button
+        v-for="one in part.list"
+        :key="one.label"
+        type="button"
+        class="line"
+        :class="{ chosen: chosen === one.label }"
+        :aria-pressed="chosen === one.label"
+        :aria-label="`${one.label}: ${oddsWords(one.p)} now, ${oddsWords(one.pBefore)} before it was looked at`"
+        :disabled="!mayChoose"
+        @click="$emit('choose', one)"
+      >
+        <span class="bar" :style="{ width: `${Math.max(0.6, one.p * 100)}%` }" />
+        <span class="name">{{ one.label }}</span>
+        <span class="num small soft">{{ oddsWords(pairChance(outcomes, one.looks)) }}</span>
+        <span class="num small">{{ oddsWords(one.pBefore) }}</span>
+        <span class="num now">{{ oddsWords(one.p) }}</span>
+      </button>
+    </component>
+    <p v-if="rest > 0" class="small soft rest">and {{ rest }} that it can hardly be</p>
+  </div>
+</template>
+
+<style scoped>
+.head,
+.line {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 62px 62px 72px;
+  align-items: center;
+  gap: 6px;
+  width: 100%;
+  padding: 2px 10px;
+}
+.line {
+  position: relative;
+  min-height: 44px;
+  border: 0;
+  border-radius: 8px;
+  background: none;
+  color: inherit;
+  font: inherit;
+  text-align: left;
+  cursor: pointer;
+}
+.line:disabled {
+  cursor: default;
+}
+.line:hover,
+.line:focus-visible,
+.line.chosen {
+  outline: 2px solid rgb(var(--v-theme-primary));
+  outline-offset: -2px;
+}
+.bar {
+  position: absolute;
+  inset: 3px auto 3px 0;
+  border-radius: 8px;
+  background: color-mix(in srgb, rgb(var(--v-theme-secondary)) 18%, transparent);
+  transition: width 120ms;
+}
+.name,
+.line .num {
+  position: relative;
+}
+.now {
+  font-weight: 700;
+}
+summary {
+  min-height: 36px;
+  padding: 8px 10px;
+  cursor: pointer;
+}
+.rest {
+  padding: 4px 10px;
+}
+</style>

@@ -1,0 +1,264 @@
+<script setup lang="ts">
+import type { BenchView, HatchlingView, RecordKind } from '@karyotome/contract';
+import type { CallRecord, Catalogue, CatalogueTell, Zone } from '@karyotome/core';
+import { computed, ref, useTemplateRef, watch } from 'vue';
+import { agoWords, dayWords, massWords, oddsWords, sexWords } from '../../format/format.ts';
+import { useSession } from '../../stores/session.ts';
+import type { RankingAnswer } from '../../workers/ranking.worker.ts';
+import TellDialog from '../genes/TellDialog.vue';
+import { identificationWords } from '../records/record-defaults.ts';
+import IdentifyForm from './IdentifyForm.vue';
+import LookNext from './LookNext.vue';
+import OddsTable from './OddsTable.vue';
+import OpinionList from './OpinionList.vue';
+import TellList from './TellList.vue';
+import ZoneMap from './ZoneMap.vue';
+import type { Mark, useLooks } from './useLooks.ts';
+
+/** One hatchling in the hand: its zones, its odds, and what it is called. */
+const props = defineProps<{
+  hatchling: HatchlingView;
+  bench: BenchView;
+  answer: RankingAnswer | undefined;
+  looks: ReturnType<typeof useLooks>;
+  tells: readonly CatalogueTell[];
+  genes: ReadonlySet<string>;
+  catalogue: Catalogue;
+  calls: readonly CallRecord[];
+  mayRecord: boolean;
+}>();
+const emit = defineEmits<{ record: [RecordKind]; compare: [looks: string | null]; pictures: []; next: [] }>();
+const session = useSession();
+const zone = ref<Zone>('head top');
+const telling = ref<{ zone: Zone; tell?: CatalogueTell } | null>(null);
+const form = useTemplateRef('form');
+const sightings = computed(() => props.looks.sightingsOf(props.hatchling));
+const ranking = computed(() => props.answer?.ranking ?? null);
+const advice = computed(() => props.answer?.advice ?? { tells: [], compare: [], againOn: null });
+const zonesNext = computed(() => [
+  ...new Set(advice.value.tells.flatMap(({ tell }) => props.tells.find(({ id }) => id === tell)?.zone ?? [])),
+]);
+// Where a look would settle most is where the hand begins.
+watch(
+  () => props.hatchling.id,
+  () => (zone.value = zonesNext.value[0] ?? 'head top'),
+  { immediate: true },
+);
+const mark = (tell: string, state: Mark): void => props.looks.mark(props.hatchling.id, tell, state);
+const identifications = computed(() =>
+  props.hatchling.records.flatMap((record) => (record.kind === 'identification' ? [record] : [])),
+);
+const outside = computed(() =>
+  (ranking.value?.outside ?? []).flatMap((id) => props.catalogue.tells.find((tell) => tell.id === id) ?? []),
+);
+const sexed = computed(() =>
+  props.hatchling.records.find((record) => record.kind === 'sex' && record.voided === null),
+);
+const shed = computed(() =>
+  props.hatchling.records.find(
+    (record) => record.kind === 'shed' && record.voided === null && record.body.stage === 'shed',
+  ),
+);
+const ACTS: readonly { kind: RecordKind; title: string }[] = [
+  { kind: 'sex', title: 'Sex' },
+  { kind: 'weight', title: 'Weight' },
+  { kind: 'shed', title: 'Shed' },
+  { kind: 'move', title: 'Tub' },
+  { kind: 'note', title: 'Note' },
+];
+</script>
+
+<template>
+  <div class="desk">
+    <section class="hand">
+      <div class="row facts small">
+        <span
+          >{{ sexWords(hatchling.sex)
+          }}<template v-if="sexed?.kind === 'sex'">, {{ sexed.body.method }}</template></span
+        >
+        <span>{{
+          hatchling.massG === null ? 'not weighed' : massWords(hatchling.massG, session.settings?.massUnit)
+        }}</span>
+        <span>{{ shed ? `shed ${agoWords(shed.on)}` : 'no shed yet' }}</span>
+        <span v-if="hatchling.tub"
+          >{{ hatchling.tub.rack }} {{ hatchling.tub.level }}-{{ hatchling.tub.slot }}</span
+        >
+        <span v-if="hatchling.isTwin">twin</span>
+      </div>
+      <div v-if="mayRecord" class="row acts">
+        <v-btn
+          v-for="act in ACTS"
+          :key="act.kind"
+          size="small"
+          variant="outlined"
+          @click="emit('record', act.kind)"
+          >{{ act.title }}</v-btn
+        >
+        <v-btn size="small" variant="outlined" @click="emit('pictures')">Picture</v-btn>
+        <v-btn size="small" variant="outlined" @click="emit('compare', null)">Compare</v-btn>
+      </div>
+      <v-alert
+        v-for="reason in [
+          ...hatchling.impossible.map((one) => `The pairing cannot give this. ${one}`),
+          ...hatchling.sexDoubts,
+        ]"
+        :key="reason"
+        type="error"
+        variant="tonal"
+        density="compact"
+        :icon="false"
+        class="small"
+        >{{ reason }}.</v-alert
+      >
+      <ZoneMap v-model="zone" :tells="tells" :sightings="sightings" :next="zonesNext" />
+      <p v-if="looks.failed.value" class="small warn" role="status">
+        Not saved yet: {{ looks.failed.value }} It is kept here and sent again with the next touch.
+      </p>
+    </section>
+    <section class="zone">
+      <TellList
+        :zone="zone"
+        :tells="tells"
+        :sightings="sightings"
+        :weights="ranking?.tells ?? []"
+        :catalogue="catalogue"
+        :may-record="mayRecord"
+        @mark="mark"
+        @chances="telling = { zone, tell: $event }"
+        @add="telling = { zone }"
+      />
+      <p v-for="tell in outside" :key="tell.id" class="small warn">
+        {{ tell.zone }}: {{ tell.text }} is a tell of a gene that this pair cannot give as recorded. A parent
+        may carry more, or something else looks like it.
+      </p>
+      <LookNext
+        v-if="ranking"
+        :advice="advice"
+        :tells="tells"
+        :may-record="mayRecord"
+        @mark="mark"
+        @compare="emit('compare', $event)"
+      />
+    </section>
+    <section class="odds">
+      <template v-if="ranking">
+        <OddsTable
+          :ranking="ranking"
+          :outcomes="bench.outcomes"
+          :chosen="null"
+          :may-choose="mayRecord"
+          @choose="form?.take($event.looks)"
+        />
+        <p v-for="one in ranking.carried" :key="one.allele" class="small">
+          Carries {{ catalogue.alleleName(one.allele) }} unseen: {{ oddsWords(one.p) }} with the marker,
+          {{ oddsWords(one.pBefore) }} before. A hint, never proof.
+        </p>
+        <p v-if="hatchling.sires.length > 1" class="small">
+          Sire, with what was seen:
+          {{
+            bench.sires.map((sire) => `${sire.number} ${oddsWords(ranking!.sires[sire.id] ?? 0)}`).join(', ')
+          }}.
+        </p>
+      </template>
+      <p v-else-if="hatchling.suppositions.length === 0" class="small soft">
+        A parent is not identified yet, so there are no odds. It can be identified all the same.
+      </p>
+      <p v-else-if="answer" class="small soft">
+        This pair can give more kinds than can be weighed at once. It can be identified all the same.
+      </p>
+      <v-progress-linear v-else indeterminate color="primary" />
+      <IdentifyForm
+        v-if="mayRecord"
+        :key="hatchling.id"
+        ref="form"
+        :hatchling="hatchling"
+        :ranking="ranking"
+        :sightings="sightings"
+        :catalogue="catalogue"
+        :calls="calls"
+        @done="emit('next')"
+      />
+      <section v-if="identifications.length > 0" class="history" aria-label="Identifications">
+        <h3>Identified</h3>
+        <p v-for="record in identifications" :key="record.id" class="small" :class="{ void: record.voided }">
+          {{ dayWords(record.on) }}: {{ identificationWords(record.body, catalogue)
+          }}<template v-if="record.body.alternatives?.length">
+            <span class="soft">
+              left open:
+              {{
+                record.body.alternatives.map((one) => `(${one.genes}) ${oddsWords(one.p)}`).join(', ')
+              }}</span
+            ></template
+          >
+        </p>
+        <v-btn
+          v-if="mayRecord && Object.keys(sightings).length > 0"
+          size="small"
+          variant="text"
+          @click="looks.clear(hatchling.id)"
+          >Look afresh</v-btn
+        >
+      </section>
+      <OpinionList
+        :key="hatchling.id"
+        :hatchling="hatchling"
+        :catalogue="catalogue"
+        :may-record="mayRecord"
+      />
+    </section>
+    <TellDialog
+      v-if="telling"
+      :zone="telling.zone"
+      :tell="telling.tell"
+      :genes="genes"
+      @close="telling = null"
+    />
+  </div>
+</template>
+
+<style scoped>
+.desk {
+  display: grid;
+  grid-template-columns: minmax(0, 1.02fr) minmax(0, 0.92fr) minmax(0, 1.2fr);
+  align-items: start;
+  gap: 18px;
+}
+.hand,
+.zone,
+.odds {
+  display: grid;
+  gap: 12px;
+  min-width: 0;
+}
+.facts span + span::before {
+  content: '· ';
+}
+.warn {
+  color: rgb(var(--v-theme-warning));
+  font-weight: 560;
+}
+.history {
+  display: grid;
+  gap: 4px;
+  justify-items: start;
+}
+.void {
+  text-decoration: line-through;
+}
+.acts :deep(.v-btn) {
+  min-height: 44px;
+}
+@media (width < 1000px) {
+  .desk {
+    grid-template-columns: 1fr 1fr;
+  }
+  .odds {
+    grid-column: 1 / -1;
+  }
+}
+@media (width < 700px) {
+  .desk {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

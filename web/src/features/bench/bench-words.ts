@@ -1,0 +1,105 @@
+import type { BenchView, HatchlingView } from '@karyotome/contract';
+import type { Catalogue, CatalogueTell, ParentNews, Ranking, VisibleOutcome, Zone } from '@karyotome/core';
+import { addDays } from '@karyotome/core';
+import { oddsWords } from '../../format/format.ts';
+
+/** What an exact test of the clutch against its pairing says, in plain words. */
+export function fitWords(p: number): string {
+  if (p === 0) return 'As recorded, the pair cannot give this.';
+  const chance = `A result at least as unlikely comes up in ${oddsWords(p)} of such clutches (exact test).`;
+  if (p > 0.05) return `${chance} Luck, not news.`;
+  return `${chance} Look again at the identifications, the sire, and what the parents carry.`;
+}
+
+/** "nine of nine show it: two copies, 99.8% (33.3% before)" */
+export function newsWords({ label, copies, pBefore, p, showing, looked }: ParentNews): string {
+  const seen = looked > 0 && copies > 0 ? `${showing} of ${looked} show it: ` : '';
+  return `${label}: ${seen}${oddsWords(p)}, ${oddsWords(pBefore)} before this clutch`;
+}
+
+/** The genes that a clutch can show, as `looks`, from what any of its young can be. */
+export function genesInPlay(hatchlings: readonly Pick<HatchlingView, 'suppositions'>[]): Set<string> {
+  const alleles = new Set<string>();
+  for (const { suppositions } of hatchlings)
+    for (const { loci } of suppositions)
+      for (const { genotypes } of loci)
+        for (const { genotype } of genotypes)
+          for (const allele of genotype) if (allele !== '+') alleles.add(allele);
+  return alleles;
+}
+
+/** The tells worth looking for in a clutch: those of genes that it can show, by zone. */
+export function tellsInPlay(catalogue: Catalogue, genes: ReadonlySet<string>): CatalogueTell[] {
+  return catalogue.tells.filter(({ looks }) =>
+    looks.some((text) => text.split('/').every((one) => genes.has(one))),
+  );
+}
+
+export const tellsOf = (tells: readonly CatalogueTell[], zone: Zone): CatalogueTell[] =>
+  tells.filter((tell) => tell.zone === zone);
+
+/** Whose tell it is: "Gravel, Spark". */
+export function ownersWords({ looks, isMarker }: CatalogueTell, catalogue: Catalogue): string {
+  const names = looks.map((text) => {
+    const [first, second] = text.split('/');
+    const name = catalogue.alleleName(first!);
+    if (second === undefined) return name;
+    return first === second ? `two copies of ${name}` : `${name} with ${catalogue.alleleName(second)}`;
+  });
+  return `${isMarker ? 'at times, carriers of ' : ''}${[...new Set(names)].join(', ')}`;
+}
+
+/** What the pair alone gives of a look, over all that it carries unseen. */
+export function pairChance(
+  outcomes: readonly VisibleOutcome[],
+  looks: Readonly<Record<string, string>>,
+): number {
+  const keys = Object.keys(looks);
+  const found = outcomes.find(({ appearance }) => {
+    const shown = Object.entries(appearance).filter(([, text]) => text !== '');
+    return shown.length === keys.length && shown.every(([locus, text]) => looks[locus] === text);
+  });
+  return found?.p ?? 0;
+}
+
+export const lastShedOf = ({
+  records,
+  hatchedOn,
+}: Pick<HatchlingView, 'records' | 'hatchedOn'>): string | null => {
+  const shed = records.find(
+    (record) => record.voided === null && record.kind === 'shed' && record.body.stage === 'shed',
+  );
+  // The first shed comes about eight days after hatching.
+  return shed?.on ?? (hatchedOn ? addDays(hatchedOn, 8) : null);
+};
+
+/** The identification that counts, if there is one. */
+export function identificationOf({ records }: Pick<HatchlingView, 'records'>) {
+  const record = records.find(({ kind, voided }) => kind === 'identification' && voided === null);
+  return record?.kind === 'identification' ? record : null;
+}
+
+/** What is left to do with one on the bench, in the order of the work. */
+export function stillToDo(one: HatchlingView): string[] {
+  return [
+    ...(one.identified ? [] : ['identify']),
+    ...(one.sex === 'unknown' ? ['sex'] : []),
+    ...(one.massG === null ? ['weigh'] : []),
+    ...(one.pictureIds.length === 0 ? ['picture'] : []),
+    ...(one.printedLabel === null || one.printedLabel.isOutOfDate ? ['label'] : []),
+    ...(one.tub === null ? ['tub'] : []),
+  ];
+}
+
+/** Genes of the leading candidate that the others do not have: what a look could still turn on. */
+export const leaderOf = (ranking: Ranking | null | undefined): Ranking['candidates'][number] | null =>
+  ranking?.candidates[0] ?? null;
+
+/** Chances of the sires over those identified or not, for a clutch with several. */
+export const sireTable = ({ sires, hatchlings }: Pick<BenchView, 'sires' | 'hatchlings'>) =>
+  sires.length < 2
+    ? []
+    : hatchlings.map((one) => ({
+        number: one.number,
+        odds: sires.map((sire) => one.sires.find(({ id }) => id === sire.id)?.p ?? 0),
+      }));

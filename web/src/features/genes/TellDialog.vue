@@ -1,0 +1,125 @@
+<script setup lang="ts">
+import { catalogueEntry, type CatalogueEntryInput } from '@karyotome/contract';
+import { ZONES, type CatalogueTell, type Zone } from '@karyotome/core';
+import { computed } from 'vue';
+import { api } from '../../api/resources.ts';
+import { useNotices } from '../../stores/notices.ts';
+import { useCatalogue, useCatalogueEntries } from '../../stores/queries.ts';
+import { useForm } from '../../stores/useForm.ts';
+import { useWrite } from '../../stores/useWrite.ts';
+import FormDialog from '../../ui/FormDialog.vue';
+
+/** A tell of the collection's own, or other chances for one that the catalogue has. */
+const props = defineProps<{
+  zone?: Zone;
+  tell?: CatalogueTell;
+  /** Genes to choose from, `looks` of the pair in play; all of them where it is left out. */
+  genes?: ReadonlySet<string>;
+}>();
+const emit = defineEmits<{ close: [] }>();
+const notices = useNotices();
+const catalogue = useCatalogue();
+const { data: own } = useCatalogueEntries();
+const choices = computed(() =>
+  catalogue.value.loci
+    .flatMap(({ alleles }) => alleles)
+    .filter(({ id }) => !props.genes || props.genes.has(id))
+    .map(({ id, name }) => ({ value: id, title: name })),
+);
+const editing = computed(() =>
+  own.value?.entries.find(
+    ({ entry }) =>
+      entry.kind === 'tell' &&
+      props.tell?.looks.includes(entry.looks) &&
+      entry.zone === props.tell.zone &&
+      entry.text === props.tell.text,
+  ),
+);
+const { draft, discard, submit, errorsOf, general, busy } = useForm({
+  key: `tell.${props.tell?.id ?? props.zone ?? 'new'}`,
+  initial: () => ({
+    looks: props.tell?.looks[0] ?? choices.value[0]?.value ?? '',
+    zone: props.tell?.zone ?? props.zone ?? ZONES[0],
+    text: props.tell?.text ?? '',
+    percentWith: Math.round((props.tell?.pWith ?? 0.8) * 100) as number | null,
+    percentWithout: Math.round((props.tell?.pWithout ?? 0.1) * 100) as number | null,
+  }),
+  schema: catalogueEntry,
+  toInput: ({ looks, zone, text, percentWith, percentWithout }) => ({
+    kind: 'tell',
+    looks,
+    zone,
+    text,
+    pWith: (percentWith ?? 0) / 100,
+    pWithout: (percentWithout ?? 0) / 100,
+  }),
+  send: (entry: CatalogueEntryInput) =>
+    editing.value
+      ? api.changeCatalogueEntry(editing.value.id, entry, editing.value.version)
+      : api.addCatalogueEntry(entry),
+});
+const removal = useWrite(api.removeCatalogueEntry);
+async function send(): Promise<void> {
+  if (!(await submit())) return;
+  notices.say(props.tell ? 'Chances changed. The odds follow.' : 'Tell added. It can be looked for at once.');
+  emit('close');
+}
+async function remove(): Promise<void> {
+  if (!(await removal.run(editing.value!.id)))
+    notices.warn(removal.message.value ?? 'It could not be taken out');
+  discard();
+  emit('close');
+}
+</script>
+
+<template>
+  <FormDialog
+    :title="tell ? 'How reliable is this tell?' : 'A tell of your own'"
+    :subtitle="tell ? `${tell.zone}: ${tell.text}` : undefined"
+    submit-text="Save"
+    :busy="busy"
+    :general="general"
+    @close="emit('close')"
+    @discard="discard"
+    @submit="send"
+  >
+    <template v-if="!tell">
+      <v-autocomplete
+        v-model="draft.looks"
+        label="Tells this gene"
+        :items="choices"
+        :error-messages="errorsOf('looks')"
+      />
+      <v-select v-model="draft.zone" label="Zone" :items="[...ZONES]" :error-messages="errorsOf('zone')" />
+      <v-text-field
+        v-model="draft.text"
+        label="What is seen"
+        hint="For example: two dark bars across the neck"
+        persistent-hint
+        class="wide"
+        :error-messages="errorsOf('text', 'key')"
+      />
+    </template>
+    <v-number-input
+      v-model="draft.percentWith"
+      label="Seen on animals with the gene, percent"
+      :min="1"
+      :max="99"
+      control-variant="hidden"
+      :error-messages="errorsOf('pWith')"
+    />
+    <v-number-input
+      v-model="draft.percentWithout"
+      label="Seen on animals without it, percent"
+      :min="1"
+      :max="99"
+      control-variant="hidden"
+      :error-messages="errorsOf('pWithout')"
+    />
+    <p class="wide small soft">
+      The further apart the two, the more one look says. The built-in chances are rated by how far breeders
+      agree about the gene; nobody has counted them.
+    </p>
+    <template v-if="editing" #actions><v-btn @click="remove">Back to the default</v-btn></template>
+  </FormDialog>
+</template>

@@ -1,0 +1,52 @@
+import {
+  createCatalogue,
+  lookNext,
+  rank,
+  toAdditions,
+  type Catalogue,
+  type CatalogueEntry,
+  type IsoDay,
+  type LookAdvice,
+  type Ranking,
+  type Sightings,
+  type Supposition,
+} from '@karyotome/core';
+
+export interface RankingRequest {
+  readonly animalId: string;
+  /** Counts up: an answer to an older question about an animal is dropped. */
+  readonly turn: number;
+  readonly suppositions: readonly Supposition[];
+  readonly sightings: Sightings;
+  readonly lastShed: IsoDay | null;
+}
+export type RankingMessage = { readonly entries: readonly CatalogueEntry[] } | RankingRequest;
+export interface RankingAnswer {
+  readonly animalId: string;
+  readonly turn: number;
+  /** Null where what it can be has too many combinations. */
+  readonly ranking: Ranking | null;
+  readonly advice: LookAdvice;
+  /** How long it took, in milliseconds. */
+  readonly ms: number;
+}
+
+const NOTHING: LookAdvice = { tells: [], compare: [], againOn: null };
+let catalogue: Catalogue = createCatalogue();
+
+self.addEventListener('message', ({ data }: MessageEvent<RankingMessage>) => {
+  if ('entries' in data) catalogue = createCatalogue(toAdditions(data.entries));
+  else self.postMessage(answer(data));
+});
+
+function answer({ animalId, turn, suppositions, sightings, lastShed }: RankingRequest): RankingAnswer {
+  const from = performance.now();
+  try {
+    const { ranking, space } = rank(suppositions, sightings, catalogue);
+    const advice = lookNext(space, sightings, catalogue, lastShed);
+    return { animalId, turn, ranking, advice, ms: performance.now() - from };
+  } catch {
+    // Only the size of the answer is refused; the interface says so.
+    return { animalId, turn, ranking: null, advice: NOTHING, ms: performance.now() - from };
+  }
+}
