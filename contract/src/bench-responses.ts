@@ -115,7 +115,8 @@ export interface SetUpProposal {
 export interface DrawnLabel {
   animalId: string;
   number: string;
-  texts: { text: string; x: number; y: number; sizeMm: number; isBold: boolean }[];
+  /** Each with the width that it is set in, so that another face comes out the same. */
+  texts: { text: string; x: number; y: number; sizeMm: number; widthMm: number; isBold: boolean }[];
   /** The code's dark squares as one SVG path over a square of `modules`, and where it stands. */
   qr: { path: string; modules: number; x: number; y: number; sideMm: number } | null;
 }

@@ -9,6 +9,7 @@ import type {
   MoveOutcome,
   Task,
 } from '@karyotome/core';
+import type { PrintedLabelView } from './bench-responses.ts';
 import type { CollectionSettings, LadderStepInput, Sex, Status } from './requests.ts';
 import type { RecordBodies, RecordKind } from './records.ts';
 import type { FieldProblem } from './validate.ts';
@@ -203,6 +204,7 @@ export interface AnimalView extends AnimalSummary {
   currentStep: number | null;
   pictures: PictureView[];
   publication: { slug: string; publishedAt: string; text: string | null } | null;
+  printedLabel: PrintedLabelView | null;
 }
 
 export interface PairingView {

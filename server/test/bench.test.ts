@@ -287,9 +287,9 @@ describe('setting up', () => {
     const proposal = (await owner.get(`/clutches/${clutch}/set-up`)).body as SetUpProposal;
     expect(proposal.places.map(({ animalId }) => animalId)).toEqual(young);
     expect(proposal.tubs.slice(0, 3).map(({ words }) => words)).toEqual([
-      'Room, Small 1-1',
-      'Room, Small 1-2',
-      'Room, Small 1-3',
+      'Small 1-1',
+      'Small 1-2',
+      'Small 1-3',
     ]);
     const places = proposal.places.map(({ animalId, tubId }) => ({ animalId, tubId: tubId! }));
     const order = {

@@ -278,6 +278,9 @@ describe('look here next', () => {
     const h = (p: number): number => -p * Math.log2(p) - (1 - p) * Math.log2(1 - p);
     expect(best!.bits).toBeCloseTo(h((pWith + pWithout) / 2) - (h(pWith) + h(pWithout)) / 2, 9);
     expect(best!.pSeen).toBeCloseTo((pWith + pWithout) / 2, 12);
+    expect(best!.pNow).toBeCloseTo(0.5, 12);
+    expect(best!.pIfSeen).toBeCloseTo(pWith / (pWith + pWithout), 12);
+    expect(best!.pIfNot).toBeCloseTo((1 - pWith) / (2 - pWith - pWithout), 12);
   });
 
   test('a zone that was looked at for a gene is not asked for again, and nothing is once it is settled', () => {

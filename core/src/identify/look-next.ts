@@ -2,6 +2,7 @@ import type { Catalogue } from '../catalogue/catalogue.ts';
 import { addDays, type IsoDay } from '../calendar/days.ts';
 import type { CatalogueTell } from '../catalogue/gather-tells.ts';
 import { agreementOn } from '../catalogue/tells.ts';
+import { showsTell } from './cover.ts';
 import {
   chancesSeen,
   countedSightings,
@@ -17,8 +18,11 @@ export interface NextLook {
   /** How much of what is open it is expected to settle, in bits. */
   readonly bits: number;
   readonly pSeen: number;
-  readonly ifSeen: { readonly label: string; readonly p: number };
-  readonly ifNot: { readonly label: string; readonly p: number };
+  /** The gene it speaks of, "Gravel or Spark", and how sure it would be to show. */
+  readonly gene: string;
+  readonly pNow: number;
+  readonly pIfSeen: number;
+  readonly pIfNot: number;
 }
 
 export interface LookAdvice {
@@ -55,7 +59,7 @@ export function lookNext(
   catalogue: Catalogue,
   lastShed: IsoDay | null,
 ): LookAdvice {
-  const { loci, size, after } = space;
+  const { size, after } = space;
   const leading = Array.from({ length: size }, (_, i) => i)
     .filter((i) => after[i]! > 1e-6)
     .toSorted((a, b) => after[b]! - after[a]!);
@@ -92,21 +96,30 @@ export function lookNext(
         const pSeen = withIt.reduce((a, b) => a + b, 0);
         const bits = open - pSeen * entropy(withIt) - (1 - pSeen) * entropy(without);
         if (bits < WORTH_BITS) return [];
+        const has = cells.map((i) => Object.values(looksAt(all, i)).some((text) => showsTell(tell, text)));
+        const shareOf = (weights: readonly number[]): number => {
+          const total = weights.reduce((a, b) => a + b, 0);
+          return weights.reduce((sum, weight, i) => (has[i] ? sum + weight : sum), 0) / total;
+        };
         return [
-          { tell: tell.id, bits, pSeen, ifSeen: leaderOf(withIt, cells), ifNot: leaderOf(without, cells) },
+          {
+            tell: tell.id,
+            bits,
+            pSeen,
+            gene: [...new Set(tell.looks.map((text) => nameOf(text, words)))].join(' or '),
+            pNow: shareOf(cells.map((i) => after[i]!)),
+            pIfSeen: shareOf(withIt),
+            pIfNot: shareOf(without),
+          },
         ];
       })
       .toSorted((a, b) => b.bits - a.bits || (a.tell < b.tell ? -1 : 1));
   }
+}
 
-  function leaderOf(weights: readonly number[], cells: readonly number[]): { label: string; p: number } {
-    const total = weights.reduce((a, b) => a + b, 0);
-    let best = 0;
-    weights.forEach((weight, i) => {
-      if (weight > weights[best]!) best = i;
-    });
-    return { label: looksLabel(looksAt(loci, cells[best]!), catalogue), p: weights[best]! / total };
-  }
+function nameOf(looks: string, catalogue: Catalogue): string {
+  const locus = catalogue.alleleById(looks.split('/')[0]!)!.locus;
+  return looksLabel({ [locus.id]: looks }, catalogue);
 }
 
 /** Whether a look at the tell's zone for the same gene was taken already: it would add nothing. */

@@ -11,6 +11,7 @@ import {
   supportOf,
   type Genetics,
 } from '../genetics/genetics.service.ts';
+import { printedLabels } from '../labels/labels.service.ts';
 import { toHistory, type ValidRecord } from '../records/history.ts';
 import { recordWords } from '../records/record-words.ts';
 import { pictureViews, recordViews, summaries } from './animals.repository.ts';
@@ -62,6 +63,7 @@ export async function viewAnimal(work: Work, id: string): Promise<AnimalView> {
     currentStep: tub?.step ?? null,
     pictures: await pictureViews(work, id),
     publication: await publicationOf(work, id),
+    printedLabel: (await printedLabels(work, genetics, byId, [id])).get(id) ?? null,
   };
 }
 

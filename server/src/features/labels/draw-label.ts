@@ -33,17 +33,19 @@ export function contentKey({ kind, number, sex, genes, hatchedOn, parents }: Lab
 }
 
 /** Lays out one label: the number as large as it fits, then the lines, and the code at the right. */
-export function drawLabel(content: LabelContent, { widthMm, heightMm }: LabelStock): DrawnLabel {
+export function drawLabel(content: LabelContent, stock: LabelStock): DrawnLabel {
+  const { heightMm } = stock;
   const inner = heightMm - 2 * MARGIN_MM;
-  const side = Math.min(inner, widthMm * 0.34);
+  const side = Math.min(inner, stock.widthMm * 0.34);
   const qr = drawCode(content.url, side);
-  const width = widthMm - 2 * MARGIN_MM - side - QUIET_MM;
+  const width = stock.widthMm - 2 * MARGIN_MM - side - QUIET_MM;
   const texts: DrawnLabel['texts'] = [];
   const isFull = content.kind === 'full';
   const numberMm = Math.min(isFull ? inner * 0.26 : inner * 0.6, width / widthOf(headOf(content), 1, 'bold'));
   const bottom = heightMm - MARGIN_MM;
   const set = (text: string, y: number, sizeMm: number, isBold = false): void => {
-    texts.push({ text, x: MARGIN_MM, y, sizeMm, isBold });
+    const widthMm = widthOf(text, sizeMm, isBold ? 'bold' : 'regular');
+    texts.push({ text, x: MARGIN_MM, y, sizeMm, widthMm, isBold });
   };
   if (!isFull) {
     set(headOf(content), heightMm / 2 + (numberMm * CAP) / 2, numberMm, true);
@@ -65,7 +67,7 @@ export function drawLabel(content: LabelContent, { widthMm, heightMm }: LabelSto
     animalId: content.animalId,
     number: content.number,
     texts,
-    qr: { ...qr, x: widthMm - MARGIN_MM - side, y: (heightMm - side) / 2, sideMm: side },
+    qr: { ...qr, x: stock.widthMm - MARGIN_MM - side, y: (heightMm - side) / 2, sideMm: side },
   };
 }
 

@@ -2,7 +2,7 @@
 import type { RecordKind, RecordView } from '@karyotome/contract';
 import { explainNumber } from '@karyotome/core';
 import { mdiPencilOutline } from '@mdi/js';
-import { defineAsyncComponent, ref } from 'vue';
+import { computed, defineAsyncComponent, ref } from 'vue';
 import { useRoute } from 'vue-router';
 import { ageWords, dayWords, massWords, sexSign, sexWords, statusWords } from '../../format/format.ts';
 import { useAnimal } from '../../stores/queries.ts';
@@ -18,6 +18,7 @@ import PictureStrip from './PictureStrip.vue';
 import PublishCard from './PublishCard.vue';
 import RecordList from './RecordList.vue';
 
+const LabelsDialog = defineAsyncComponent(() => import('../bench/LabelsDialog.vue'));
 const Lifeline = defineAsyncComponent(() => import('./LifelineChart.vue'));
 const route = useRoute();
 const { data, status, error, refetch } = useAnimal(() => String(route.params['id']));
@@ -42,6 +43,22 @@ function open(kind: RecordKind, begin?: RecordSubject['begin'], correcting?: Rec
   const { id, number } = data.value!;
   subject.value = { animalId: id, number, kind, prey: preyOf(), ...(begin ? { begin } : {}), correcting };
 }
+/** The label whose code led here, held against the last one that was printed. */
+const scanned = computed(() => {
+  const issue = Number(route.query['label']);
+  const last = data.value?.printedLabel;
+  if (!Number.isInteger(issue) || issue < 1 || !last) return null;
+  const isOld = issue < last.issue || last.isOutOfDate;
+  if (!isOld) return { isOld, words: `Label ${issue} says what is known.` };
+  return {
+    isOld,
+    words:
+      issue < last.issue
+        ? `This is label ${issue}: label ${last.issue} was printed since. Take the old one off.`
+        : `What this label says has changed since it was printed: print it again.`,
+  };
+});
+const labelling = ref(false);
 function show(recordId: string): void {
   highlighted.value = recordId;
   document.getElementById(`record-${recordId}`)?.scrollIntoView({ block: 'center' });
@@ -95,7 +112,23 @@ function show(recordId: string): void {
           <v-btn v-for="act in ACTS" :key="act.kind" variant="outlined" @click="open(act.kind)">{{
             act.title
           }}</v-btn>
+          <v-btn variant="outlined" @click="labelling = true">Label</v-btn>
+          <v-btn
+            v-if="data.clutch && !data.identified"
+            variant="outlined"
+            :to="`/bench/${data.clutch.id}?one=${data.id}`"
+            >On the bench</v-btn
+          >
         </div>
+        <v-alert
+          v-if="scanned"
+          :type="scanned.isOld ? 'warning' : 'info'"
+          variant="tonal"
+          :icon="false"
+          class="mb-4"
+        >
+          {{ scanned.words }}
+        </v-alert>
         <v-alert
           v-for="conflict in data.conflicts"
           :key="conflict.locus"
@@ -164,6 +197,12 @@ function show(recordId: string): void {
           :highlighted="highlighted"
           class="mt-4"
           @correct="open($event.kind, undefined, $event)"
+        />
+        <LabelsDialog
+          v-if="labelling"
+          :hatchlings="[data]"
+          :title="`Label of ${data.number}`"
+          @close="labelling = false"
         />
         <RecordDialog
           v-if="subject"

@@ -50,11 +50,15 @@ async function add(event: Event): Promise<void> {
     <div class="strip">
       <figure v-for="picture in animal.pictures" :key="picture.id">
         <img
-          :src="api.pictureUrl(picture.id)"
+          :src="api.thumbUrl(picture.id)"
           :alt="picture.caption || `Picture of ${animal.number}`"
           loading="lazy"
         />
-        <figcaption class="small">{{ picture.isDrawing ? 'Drawing' : '' }} {{ picture.caption }}</figcaption>
+        <figcaption class="small">
+          {{ picture.isDrawing ? 'Drawing' : '' }} {{ picture.caption }}
+          <a :href="api.pictureUrl(picture.id)" target="_blank">Large</a>
+          <a :href="api.originalUrl(picture.id)">Original</a>
+        </figcaption>
         <v-btn
           v-if="mayRecord"
           :icon="mdiClose"

@@ -155,7 +155,11 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey));
             </template>
           </template>
         </div>
-        <ParentsBar :bench="data" class="parents" />
+        <p v-if="one" class="small pair">
+          {{ data.dam.number }} {{ data.dam.label }} ×
+          {{ data.sires.map((sire) => `${sire.number} ${sire.label}`).join(' or ') }}
+        </p>
+        <ParentsBar v-else :bench="data" class="parents" />
         <v-card v-if="hatchlings.length === 0" class="box">
           <h2>Still in the egg</h2>
           <p>
@@ -191,7 +195,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey));
             @next="next"
           />
         </template>
-        <div v-else class="desk">
+        <div v-else class="whole">
           <SortTable
             :sorting="sorting"
             :rankings="rankings"
@@ -208,7 +212,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey));
         <LabelsDialog
           v-if="dialog === 'labels'"
           :hatchlings="hatchlings"
-          :clutch-name="data.clutch.name"
+          :title="`Labels, clutch ${data.clutch.name}`"
           @close="dialog = null"
         />
         <SetUpDialog
@@ -239,10 +243,13 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey));
 </template>
 
 <style scoped>
+.pair {
+  margin: -8px 0 10px;
+}
 .parents {
   margin-bottom: 14px;
 }
-.desk {
+.whole {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 340px;
   align-items: start;
@@ -272,7 +279,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey));
   display: none;
 }
 @media (width < 1000px) {
-  .desk {
+  .whole {
     grid-template-columns: minmax(0, 1fr);
   }
 }

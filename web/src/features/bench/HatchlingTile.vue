@@ -19,6 +19,18 @@ const props = defineProps<{
 defineEmits<{ open: [] }>();
 const identification = computed(() => identificationOf(props.hatchling));
 const leader = computed(() => leaderOf(props.ranking));
+/** A leader fainter than this is an accident of the order: what stands so far says more. */
+const LEADS = 0.2;
+const SEEN = 0.8;
+const OPEN = 0.05;
+const standing = computed(() => {
+  const { ranking } = props;
+  if (!ranking || (leader.value?.p ?? 0) >= LEADS) return null;
+  if (ranking.tells.length === 0) return `${ranking.candidates.length + ranking.rarer} kinds possible`;
+  const seen = ranking.genes.filter(({ p }) => p >= SEEN).map(({ label }) => label);
+  const open = ranking.genes.filter(({ p }) => p > OPEN && p < SEEN).length;
+  return `${seen.join(' ')}${seen.length > 0 ? ', ' : ''}${open} ${open === 1 ? 'gene' : 'genes'} open`;
+});
 const todo = computed(() => stillToDo(props.hatchling));
 const sire = computed(() => {
   const { sires } = props.hatchling;
@@ -62,6 +74,7 @@ const words = computed(() => {
       <strong>{{ hatchling.label }}</strong>
       <span v-if="identification" class="small soft">{{ ` ${identification.body.sure}` }}</span>
     </span>
+    <span v-else-if="standing" class="label small soft">{{ standing }}</span>
     <span v-else-if="leader" class="label small"
       ><SureText :text="leader.label" :p="Math.min(leader.p, 0.98)" /> {{ oddsWords(leader.p) }}</span
     >

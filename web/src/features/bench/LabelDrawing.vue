@@ -20,6 +20,8 @@ defineProps<{ label: DrawnLabel; preview: Pick<LabelPreview, 'widthMm' | 'height
       :y="text.y"
       :font-size="text.sizeMm"
       :font-weight="text.isBold ? 700 : 400"
+      :textLength="text.widthMm"
+      lengthAdjust="spacingAndGlyphs"
     >
       {{ text.text }}
     </text>
@@ -41,6 +43,7 @@ defineProps<{ label: DrawnLabel; preview: Pick<LabelPreview, 'widthMm' | 'height
 }
 text {
   white-space: pre;
+  letter-spacing: 0;
   fill: #000;
 }
 .v-theme--night .paper {

@@ -16,7 +16,8 @@ import FormDialog from '../../ui/FormDialog.vue';
 import LabelDrawing from './LabelDrawing.vue';
 
 /** Labels of a clutch: numbers alone while nobody has looked yet, in full afterwards; old ones are known. */
-const props = defineProps<{ hatchlings: readonly HatchlingView[]; clutchName: string }>();
+type Labelled = Pick<HatchlingView, 'id' | 'number' | 'identified' | 'printedLabel'>;
+const props = defineProps<{ hatchlings: readonly Labelled[]; title: string }>();
 const emit = defineEmits<{ close: [] }>();
 const notices = useNotices();
 const SIZE_WORDS: Readonly<Record<LabelOrder['size'], string>> = {
@@ -67,7 +68,7 @@ watch(
   },
   { immediate: true },
 );
-function stateWords({ printedLabel: label }: HatchlingView): string {
+function stateWords({ printedLabel: label }: Labelled): string {
   if (!label) return 'never printed';
   const when = agoWords(label.printedAt.slice(0, 10), localToday());
   return label.isOutOfDate ? `out of date, printed ${when}` : `printed ${when}`;
@@ -83,7 +84,7 @@ async function send(): Promise<void> {
 
 <template>
   <FormDialog
-    :title="`Labels, clutch ${clutchName}`"
+    :title="title"
     submit-text="Make the PDF"
     :max-width="900"
     :busy="busy"

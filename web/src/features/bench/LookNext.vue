@@ -16,13 +16,14 @@ const tellOf = (id: string): CatalogueTell | undefined => props.tells.find((tell
     <h3><v-icon :icon="mdiMagnify" size="20" /> Look here next</h3>
     <ol v-if="advice.tells.length > 0">
       <li v-for="one in advice.tells" :key="one.tell">
-        <p>
-          <strong>{{ tellOf(one.tell)?.zone }}</strong>: {{ tellOf(one.tell)?.text }}
-        </p>
-        <p class="small soft">
-          Seen: {{ one.ifSeen.label }} {{ oddsWords(one.ifSeen.p) }}. Not seen: {{ one.ifNot.label }}
-          {{ oddsWords(one.ifNot.p) }}.
-        </p>
+        <div class="words">
+          <p>
+            <strong>{{ tellOf(one.tell)?.zone }}</strong>: {{ tellOf(one.tell)?.text }}
+          </p>
+          <p class="small soft">
+            {{ one.gene }}: {{ oddsWords(one.pIfSeen) }} if seen, {{ oddsWords(one.pIfNot) }} if not.
+          </p>
+        </div>
         <TellState
           :state="null"
           :label="`${tellOf(one.tell)?.zone}: ${tellOf(one.tell)?.text}, next`"
@@ -64,7 +65,11 @@ ol {
   list-style: none;
 }
 li {
-  display: grid;
-  gap: 4px;
+  display: flex;
+  justify-content: space-between;
+  gap: 8px;
+}
+.words {
+  line-height: 1.3;
 }
 </style>

@@ -2,6 +2,7 @@
 import type { Candidate, Ranking, VisibleOutcome } from '@karyotome/core';
 import { computed } from 'vue';
 import { oddsWords } from '../../format/format.ts';
+import SureText from '../../ui/SureText.vue';
 import { pairChance } from './bench-words.ts';
 
 /** What one can be: by the pair alone, before it was looked at, and with what was seen. */
@@ -24,6 +25,13 @@ const rest = computed(
 
 <template>
   <div>
+    <ul class="genes" aria-label="Gene by gene">
+      <li v-for="gene in ranking.genes" :key="gene.locus + gene.looks" class="gene small">
+        <SureText :text="gene.label" :p="Math.min(gene.p, 0.999)" :refuted="gene.p < 0.005" />
+        <span class="num">{{ oddsWords(gene.p) }}</span>
+        <span class="level" aria-hidden="true"><i :style="{ width: `${gene.p * 100}%` }" /></span>
+      </li>
+    </ul>
     <div class="head small soft" aria-hidden="true">
       <span>Can be</span><span class="num">The pair</span><span class="num">Before</span
       ><span class="num">Now</span>
@@ -57,11 +65,36 @@ const rest = computed(
         <span class="num now">{{ oddsWords(one.p) }}</span>
       </button>
     </component>
-    <p v-if="rest > 0" class="small soft rest">and {{ rest }} that it can hardly be</p>
+    <p v-if="rest > 0" class="small soft rest">and {{ rest }} more kinds, each less likely</p>
   </div>
 </template>
 
 <style scoped>
+.genes {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(150px, 1fr));
+  gap: 6px 14px;
+  margin: 0 0 12px;
+  padding: 0 10px;
+  list-style: none;
+}
+.gene {
+  display: grid;
+  grid-template-columns: 1fr auto;
+}
+.level {
+  grid-column: 1 / -1;
+  height: 5px;
+  border-radius: 3px;
+  background: var(--hair);
+}
+.level i {
+  display: block;
+  height: 100%;
+  border-radius: 3px;
+  background: rgb(var(--v-theme-secondary));
+  transition: width 120ms;
+}
 .head,
 .line {
   display: grid;

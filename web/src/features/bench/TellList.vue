@@ -39,7 +39,7 @@ const percent = (p: number): string => `${Math.round(p * 100)}%`;
         <span class="small soft owner">
           {{ ownersWords(tell, catalogue) }},
           <button type="button" class="chance" @click="$emit('chances', tell)">
-            {{ percent(tell.pWith) }} with, {{ percent(tell.pWithout) }} without{{
+            {{ percent(tell.pWith) }} with it, {{ percent(tell.pWithout) }} without{{
               tell.isOwn ? ', yours' : ''
             }}
           </button>
@@ -66,13 +66,15 @@ const percent = (p: number): string => `${Math.round(p * 100)}%`;
   gap: 8px;
 }
 .tell {
-  display: grid;
-  gap: 4px;
+  display: flex;
+  justify-content: space-between;
+  gap: 8px;
   padding-bottom: 8px;
   border-bottom: 1px solid var(--hair);
 }
 .words {
   display: grid;
+  line-height: 1.3;
 }
 .chance {
   padding: 2px 0;

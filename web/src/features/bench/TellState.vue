@@ -6,7 +6,7 @@ defineProps<{ state: Mark; label: string; disabled?: boolean }>();
 defineEmits<{ mark: [Mark] }>();
 const ANSWERS: readonly { state: Exclude<Mark, null>; words: string }[] = [
   { state: 'seen', words: 'Seen' },
-  { state: 'not-seen', words: 'Not seen' },
+  { state: 'not-seen', words: 'Not' },
 ];
 </script>
 
@@ -18,7 +18,7 @@ const ANSWERS: readonly { state: Exclude<Mark, null>; words: string }[] = [
       type="button"
       :class="{ on: state === answer.state, [answer.state]: true }"
       :aria-pressed="state === answer.state"
-      :aria-label="`${answer.words}: ${label}`"
+      :aria-label="`${answer.words === 'Not' ? 'Not seen' : answer.words}: ${label}`"
       :disabled="disabled"
       @click="$emit('mark', state === answer.state ? null : answer.state)"
     >
@@ -30,10 +30,11 @@ const ANSWERS: readonly { state: Exclude<Mark, null>; words: string }[] = [
       :class="{ on: state === null }"
       :aria-pressed="state === null"
       :aria-label="`Cannot say: ${label}`"
+      title="Cannot say"
       :disabled="disabled"
       @click="$emit('mark', null)"
     >
-      Cannot say
+      ?
     </button>
   </div>
 </template>
@@ -41,13 +42,16 @@ const ANSWERS: readonly { state: Exclude<Mark, null>; words: string }[] = [
 <style scoped>
 .answers {
   display: grid;
-  grid-template-columns: 1fr 1fr 1.2fr;
+  grid-template-columns: 58px 50px 44px;
+  flex: none;
+  align-self: center;
   border: 1.5px solid var(--hair);
   border-radius: 10px;
   overflow: hidden;
 }
 button {
   min-height: 44px;
+  padding: 0;
   border: 0;
   background: none;
   color: inherit;

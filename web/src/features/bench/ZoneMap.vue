@@ -14,54 +14,40 @@ const props = defineProps<{
 }>();
 const zone = defineModel<Zone>({ required: true });
 
-/** How each zone is drawn: shapes in drawing units, and where its name stands. */
-const SHAPES: readonly { zone: Zone; d: string; at: readonly [number, number]; end?: boolean }[] = [
-  { zone: 'belly edge', d: BODY(78), at: [352, 196] },
-  { zone: 'flanks', d: BODY(62), at: [352, 140] },
-  { zone: 'back', d: BODY(24), at: [352, 84] },
-  {
-    zone: 'tail',
-    d: 'M206,281 C166,282 136,268 118,252 C110,245 116,238 124,243 C146,256 172,259 204,243 C216,240 216,279 206,281 Z',
-    at: [66, 272],
-  },
+/** How each zone is drawn, from the back of the drawing to its front, and where its mark stands. */
+const BODY = 'M222,66 C262,18 362,20 362,84 C362,140 262,128 258,186';
+const SHAPES: readonly { zone: Zone; d: string; width?: number; at: readonly [number, number] }[] = [
+  { zone: 'tail', d: 'M227,184 C224,244 292,270 384,250 C326,246 290,232 289,186 Z', at: [292, 246] },
+  { zone: 'belly edge', d: BODY, width: 62, at: [392, 88] },
+  { zone: 'flanks', d: BODY, width: 46, at: [343, 96] },
+  { zone: 'back', d: BODY, width: 16, at: [290, 34] },
   {
     zone: 'neck',
-    d: 'M70,176 C62,196 60,214 66,232 L120,232 C126,214 124,196 116,176 C104,188 82,188 70,176 Z',
-    at: [93, 214],
+    d: 'M59,190 L141,190 L150,200 C138,212 134,230 134,250 L134,292 L66,292 L66,250 C66,230 62,212 50,200 Z',
+    at: [100, 246],
   },
   {
     zone: 'lips',
-    d: 'M93,18 C128,18 138,44 148,80 C158,116 146,156 116,178 C104,189 82,189 70,178 C40,156 28,116 38,80 C48,44 58,18 93,18 Z M93,34 C66,34 60,56 53,86 C46,118 56,146 78,164 C86,170 100,170 108,164 C130,146 140,118 133,86 C126,56 120,34 93,34 Z',
-    at: [93, 9],
+    d: 'M100,14 C122,14 134,30 142,52 C148,72 160,96 168,122 C178,152 172,180 150,200 L141,190 C158,174 163,152 155,126 C148,102 138,80 132,60 C126,40 116,26 100,26 C84,26 74,40 68,60 C62,80 52,102 45,126 C37,152 42,174 59,190 L50,200 C28,180 22,152 32,122 C40,96 52,72 58,52 C66,30 78,14 100,14 Z',
+    at: [178, 130],
   },
   {
     zone: 'eye stripe',
-    d: 'M76,36 C62,44 56,66 51,90 C45,120 56,150 74,168 L88,168 C66,148 60,122 66,92 C70,70 74,54 82,40 Z M110,36 C124,44 130,66 135,90 C141,120 130,150 112,168 L98,168 C120,148 126,122 120,92 C116,70 112,54 104,40 Z',
-    at: [22, 132],
-    end: true,
+    d: 'M68,60 C62,80 52,102 45,126 C37,152 42,174 59,190 L72,190 C58,172 54,152 60,128 C66,106 74,84 80,64 Z M132,60 C138,80 148,102 155,126 C163,152 158,174 141,190 L128,190 C142,172 146,152 140,128 C134,106 126,84 120,64 Z',
+    at: [20, 160],
   },
   {
     zone: 'head top',
-    d: 'M93,40 C84,42 78,58 74,78 C66,112 72,146 86,164 C90,168 96,168 100,164 C114,146 120,112 112,78 C108,58 102,42 93,40 Z',
-    at: [93, 118],
+    d: 'M100,26 C116,26 122,44 120,64 C126,84 134,106 140,128 C146,152 142,172 128,190 L72,190 C58,172 54,152 60,128 C66,106 74,84 80,64 C78,44 84,26 100,26 Z',
+    at: [100, 126],
   },
   {
     zone: 'eyes',
-    d: 'M54,74 a8.5,8.5 0 1,0 17,0 a8.5,8.5 0 1,0 -17,0 Z M115,74 a8.5,8.5 0 1,0 17,0 a8.5,8.5 0 1,0 -17,0 Z',
-    at: [168, 70],
-    end: true,
+    d: 'M53,92 a9,9 0 1,0 18,0 a9,9 0 1,0 -18,0 Z M129,92 a9,9 0 1,0 18,0 a9,9 0 1,0 -18,0 Z',
+    at: [26, 88],
   },
+  { zone: 'ground colour', d: 'M338,200 a20,20 0 1,0 40,0 a20,20 0 1,0 -40,0 Z', at: [358, 200] },
 ];
-/** The body as one loose bend, as thick as it is asked for. */
-function BODY(thickness: number): string {
-  const t = thickness / 2;
-  return [
-    `M${232 - t},300 C${232 - t},210 ${150 + 60 - t},${130} ${230 - t},60`,
-    `C${240 - t},30 ${264 - t * 0.4},${24 - t * 0.15} ${286},${26 - t * 0.2}`,
-    `C${306 + t * 0.5},${30} ${300 + t},${62} ${292 + t},84`,
-    `C${268 + t},150 ${276 + t},230 ${282 + t},300 Z`,
-  ].join(' ');
-}
 const countsOf = (name: Zone): { seen: number; not: number; all: number } => {
   const own = props.tells.filter((tell) => tell.zone === name);
   const states = own.map(({ id }) => props.sightings[id]);
@@ -78,6 +64,10 @@ const words = (name: Zone): string => {
   if (all === 0) return `${name}: nothing to tell apart here`;
   return `${name}: ${seen} seen, ${not} not seen, of ${all}${next}`;
 };
+const markOf = (name: Zone): string => {
+  const { next, seen, looked } = classOf(name);
+  return next ? 'look' : seen ? '+' : looked ? '−' : '';
+};
 const classOf = (name: Zone) => ({
   chosen: zone.value === name,
   seen: counts.value.get(name)!.seen > 0,
@@ -89,42 +79,30 @@ const classOf = (name: Zone) => ({
 
 <template>
   <div class="map">
-    <svg viewBox="0 0 400 304" class="drawing" aria-hidden="true">
+    <svg viewBox="0 0 410 300" class="drawing" aria-hidden="true">
       <g
         v-for="shape in SHAPES"
         :key="shape.zone"
-        :class="[classOf(shape.zone), 'zone']"
+        class="zone"
+        :class="[classOf(shape.zone), shape.zone.replace(' ', '-'), shape.width ? 'band' : 'plate']"
         @click="zone = shape.zone"
       >
-        <path :d="shape.d" fill-rule="evenodd" />
+        <title>{{ words(shape.zone) }}</title>
+        <path v-if="shape.width" :d="shape.d" :stroke-width="shape.width + 3" class="edge" />
+        <path :d="shape.d" :stroke-width="shape.width ?? 1.4" class="face" />
       </g>
-      <g class="ground" :class="classOf('ground colour')" @click="zone = 'ground colour'">
-        <circle cx="360" cy="258" r="24" />
-      </g>
-      <g class="marks">
-        <template v-for="shape in SHAPES" :key="shape.zone">
-          <text
-            v-if="classOf(shape.zone).next || classOf(shape.zone).seen || classOf(shape.zone).looked"
-            :x="shape.at[0]"
-            :y="shape.at[1] + 4"
-            :text-anchor="shape.end ? 'middle' : 'middle'"
-            :class="{ pointer: classOf(shape.zone).next }"
-          >
-            {{ classOf(shape.zone).next ? 'look' : classOf(shape.zone).seen ? '+' : '−' }}
-          </text>
-        </template>
+      <template v-for="shape in SHAPES" :key="shape.zone">
         <text
-          v-if="
-            classOf('ground colour').next || classOf('ground colour').seen || classOf('ground colour').looked
-          "
-          x="360"
-          y="263"
+          v-if="markOf(shape.zone)"
+          :x="shape.at[0]"
+          :y="shape.at[1] + 5"
           text-anchor="middle"
-          :class="{ pointer: classOf('ground colour').next }"
+          class="mark"
+          :class="{ pointer: classOf(shape.zone).next }"
         >
-          {{ classOf('ground colour').next ? 'look' : classOf('ground colour').seen ? '+' : '−' }}
+          {{ markOf(shape.zone) }}
         </text>
-      </g>
+      </template>
     </svg>
     <div class="chips" role="radiogroup" aria-label="Zones">
       <button
@@ -159,48 +137,69 @@ const classOf = (name: Zone) => ({
 }
 .drawing {
   width: 100%;
-  max-height: 280px;
+  max-height: 250px;
 }
-.zone,
-.ground {
+.zone {
+  --tint: rgb(var(--v-theme-surface-light));
   cursor: pointer;
-  fill: rgb(var(--v-theme-surface-light));
-  stroke: rgb(var(--v-theme-on-surface));
-  stroke-width: 1.2;
 }
-.ground {
-  fill: color-mix(in srgb, rgb(var(--v-theme-secondary)) 30%, rgb(var(--v-theme-surface)));
+.back {
+  --tint: color-mix(in srgb, rgb(var(--v-theme-on-surface)) 42%, rgb(var(--v-theme-surface)));
+}
+.flanks,
+.tail,
+.neck {
+  --tint: color-mix(in srgb, rgb(var(--v-theme-secondary)) 30%, rgb(var(--v-theme-surface)));
+}
+.head-top,
+.eye-stripe {
+  --tint: color-mix(in srgb, rgb(var(--v-theme-on-surface)) 30%, rgb(var(--v-theme-surface)));
+}
+.head-top,
+.ground-colour {
+  --tint: color-mix(in srgb, rgb(var(--v-theme-secondary)) 42%, rgb(var(--v-theme-surface)));
+}
+.eyes {
+  --tint: rgb(var(--v-theme-on-surface));
 }
 .zone.seen {
-  fill: color-mix(in srgb, rgb(var(--v-theme-primary)) 34%, rgb(var(--v-theme-surface)));
+  --tint: rgb(var(--v-theme-primary));
 }
-.zone.idle {
-  fill: rgb(var(--v-theme-surface));
+.zone:hover {
+  --tint: color-mix(in srgb, rgb(var(--v-theme-primary)) 55%, rgb(var(--v-theme-surface)));
 }
-.zone.next,
-.ground.next {
-  stroke-dasharray: 5 3;
-  stroke-width: 2.4;
+.plate .face {
+  fill: var(--tint);
+  stroke: rgb(var(--v-theme-on-surface));
+}
+.band path {
+  fill: none;
+  stroke-linecap: butt;
+}
+.band .face {
+  stroke: var(--tint);
+}
+.band .edge {
+  stroke: rgb(var(--v-theme-on-surface));
+}
+.plate.chosen .face {
   stroke: rgb(var(--v-theme-secondary));
+  stroke-width: 3.5;
 }
-.zone.chosen,
-.ground.chosen {
-  stroke: rgb(var(--v-theme-primary));
-  stroke-width: 3.4;
+.band.chosen .edge {
+  stroke: rgb(var(--v-theme-secondary));
+  stroke-dasharray: none;
 }
-.zone:hover path {
-  fill: color-mix(in srgb, rgb(var(--v-theme-primary)) 22%, rgb(var(--v-theme-surface)));
-}
-.marks text {
+.mark {
   fill: rgb(var(--v-theme-on-surface));
-  font-size: 14px;
+  font-size: 15px;
   font-weight: 700;
   paint-order: stroke;
   stroke: rgb(var(--v-theme-surface));
   stroke-width: 4px;
   pointer-events: none;
 }
-.marks .pointer {
+.pointer {
   fill: rgb(var(--v-theme-secondary));
 }
 .chips {

@@ -77,6 +77,7 @@ export function callsOption(points: readonly SurenessPoint[], colors: CallsColor
         label: {
           show: true,
           position: 'left',
+          offset: [-2, 12],
           formatter: '{b}',
           color: colors.ink,
           fontSize: 13,

@@ -127,7 +127,7 @@ async function send(): Promise<void> {
 }
 .pictures {
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(240px, 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(min(340px, 100%), 1fr));
   gap: 10px;
 }
 .pictures img {
