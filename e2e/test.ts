@@ -1,5 +1,5 @@
 import { addDays, localDay } from '@karyotome/core';
-import { test as base, expect, type Page } from '@playwright/test';
+import { test as base, expect, type Locator, type Page } from '@playwright/test';
 import { startServer, type RunningServer } from './server.ts';
 
 interface Fixtures {
@@ -76,6 +76,30 @@ export async function pick(page: Page, label: string, option: string): Promise<v
 export async function takeFromMenu(page: Page, button: string, entry: string): Promise<void> {
   await page.getByRole('button', { name: button }).press('Enter');
   await page.locator('.v-menu .v-list-item').filter({ hasText: entry }).press('Enter');
+}
+
+/** Goes on with the Tab key until something has the focus: a hand that has no pointer. */
+export async function tabTo(page: Page, target: Locator): Promise<void> {
+  await expect(target).toBeVisible();
+  for (let i = 0; i < 250; i++) {
+    const way = await target.evaluate((element) => {
+      const active = document.activeElement;
+      if (element === active) return null;
+      // Backwards where it stands before: a hand would do so too.
+      return active && active.compareDocumentPosition(element) & Node.DOCUMENT_POSITION_PRECEDING
+        ? 'Shift+Tab'
+        : 'Tab';
+    });
+    if (way === null) return;
+    await page.keyboard.press(way);
+  }
+  throw new Error('Nothing leads there by the Tab key.');
+}
+
+/** The same, and then presses it. */
+export async function pressOn(page: Page, target: Locator): Promise<void> {
+  await tabTo(page, target);
+  await page.keyboard.press('Enter');
 }
 
 /** A number field: cleared first, since typing into one adds to what is there. */

@@ -118,8 +118,8 @@ export function lookNext(
 }
 
 function nameOf(looks: string, catalogue: Catalogue): string {
-  const locus = catalogue.alleleById(looks.split('/')[0]!)!.locus;
-  return looksLabel({ [locus.id]: looks }, catalogue);
+  const { locus, allele } = catalogue.alleleById(looks.split('/')[0]!)!;
+  return looks === allele.id ? allele.name : looksLabel({ [locus.id]: looks }, catalogue);
 }
 
 /** Whether a look at the tell's zone for the same gene was taken already: it would add nothing. */

@@ -25,7 +25,7 @@ export function useWrite<Args extends unknown[], Result>(act: (...args: Args) =>
     reset();
     try {
       const value = await act(...args);
-      await cache.invalidateQueries();
+      await readAnew();
       return { value };
     } catch (error) {
       if (!(error instanceof ProblemError)) throw error;
@@ -34,6 +34,15 @@ export function useWrite<Args extends unknown[], Result>(act: (...args: Args) =>
       return null;
     } finally {
       busy.value = false;
+    }
+  }
+
+  /** What is shown reads itself anew. That something cannot be read any more does not undo the write. */
+  async function readAnew(): Promise<void> {
+    try {
+      await cache.invalidateQueries();
+    } catch (error) {
+      if (!(error instanceof ProblemError)) throw error;
     }
   }
 

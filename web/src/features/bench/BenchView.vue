@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { RecordKind } from '@karyotome/contract';
 import { mdiChevronLeft, mdiChevronRight } from '@mdi/js';
-import { computed, nextTick, onBeforeUnmount, onMounted, ref } from 'vue';
+import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { dayWords, temperatureWords } from '../../format/format.ts';
 import { useBench, useCalls, useCatalogue } from '../../stores/queries.ts';
@@ -58,6 +58,15 @@ const inOrder = computed(() => [
   ...sorting.groups.value.flatMap((group) => sorting.membersOf(group)),
 ]);
 const one = computed(() => hatchlings.value.find(({ id }) => id === route.query['one']) ?? null);
+
+// The one in the hand stays in sight among its mates.
+watch(
+  () => one.value?.id,
+  async () => {
+    await nextTick();
+    document.querySelector('.strip [aria-current]')?.scrollIntoView?.({ block: 'nearest', inline: 'center' });
+  },
+);
 
 const subject = ref<RecordSubject | null>(null);
 const dialog = ref<'labels' | 'set-up' | 'ask' | 'pictures' | null>(null);

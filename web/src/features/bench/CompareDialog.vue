@@ -6,6 +6,7 @@ import { computed, ref } from 'vue';
 import { api } from '../../api/resources.ts';
 import { oddsWords } from '../../format/format.ts';
 import type { RankingAnswer } from '../../workers/ranking.worker.ts';
+import ZoneMap from './ZoneMap.vue';
 import { leaderOf } from './bench-words.ts';
 
 /** Two in large, side by side: clutch-mates, a parent, earlier young of the pair, an animal of one gene, or a gene's tells. */
@@ -121,11 +122,20 @@ function onKey(event: KeyboardEvent): void {
               :src="api.pictureUrl(side.pictureIds[at[i as 0 | 1]]!)"
               :alt="`Picture of ${side.title}`"
             />
-            <ul v-else-if="side.tells.length > 0" class="drawn">
-              <li v-for="tell in side.tells" :key="tell.id">
-                <strong>{{ tell.zone }}</strong> {{ tell.text }}
-              </li>
-            </ul>
+            <div v-else-if="side.tells.length > 0" class="drawn">
+              <ZoneMap
+                bare
+                model-value="ground colour"
+                :tells="side.tells"
+                :sightings="Object.fromEntries(side.tells.map((tell) => [tell.id, 'seen' as const]))"
+                :next="[]"
+              />
+              <ul class="told">
+                <li v-for="tell in side.tells" :key="tell.id">
+                  <strong>{{ tell.zone }}</strong> {{ tell.text }}
+                </li>
+              </ul>
+            </div>
             <p v-else class="soft">No picture of {{ side.title }} yet.</p>
           </div>
           <div class="row">
@@ -184,9 +194,14 @@ function onKey(event: KeyboardEvent): void {
   object-fit: contain;
 }
 .drawn {
+  width: 100%;
+  padding: 12px;
+}
+.told {
   display: grid;
-  gap: 10px;
-  padding: 20px 28px;
+  grid-template-columns: repeat(auto-fill, minmax(180px, 1fr));
+  gap: 4px 16px;
+  padding: 8px;
   list-style: none;
 }
 @media (width < 700px) {

@@ -59,10 +59,17 @@ const shed = computed(() =>
     (record) => record.kind === 'shed' && record.voided === null && record.body.stage === 'shed',
   ),
 );
+const meals = computed(() =>
+  props.hatchling.records.flatMap((record) =>
+    record.kind === 'feeding' && record.voided === null ? [record.body] : [],
+  ),
+);
+const taken = computed(() => meals.value.filter((meal) => meal.taken).length);
 const ACTS: readonly { kind: RecordKind; title: string }[] = [
   { kind: 'sex', title: 'Sex' },
   { kind: 'weight', title: 'Weight' },
   { kind: 'shed', title: 'Shed' },
+  { kind: 'feeding', title: 'Meal' },
   { kind: 'move', title: 'Tub' },
   { kind: 'note', title: 'Note' },
 ];
@@ -79,7 +86,12 @@ const ACTS: readonly { kind: RecordKind; title: string }[] = [
         <span>{{
           hatchling.massG === null ? 'not weighed' : massWords(hatchling.massG, session.settings?.massUnit)
         }}</span>
-        <span>{{ shed ? `shed ${agoWords(shed.on)}` : 'no shed yet' }}</span>
+        <span>{{
+          shed?.kind === 'shed'
+            ? `shed ${agoWords(shed.on)}, ${shed.body.complete === false ? 'in pieces' : 'whole'}`
+            : 'no shed yet'
+        }}</span>
+        <span v-if="meals.length > 0">{{ taken }} of {{ meals.length }} meals</span>
         <span v-if="hatchling.tub"
           >{{ hatchling.tub.rack }} {{ hatchling.tub.level }}-{{ hatchling.tub.slot }}</span
         >

@@ -74,10 +74,10 @@ const placeErrors = (animalId: string): string[] => {
 };
 const undoing = useWrite((id: string) => api.voidRecord(id, 'Undone'));
 async function send(): Promise<void> {
+  const count = Object.values(draft.tubs).filter(Boolean).length;
   const sent = await submit();
   if (!sent) return;
   const { ids } = sent.value;
-  const count = Object.values(draft.tubs).filter(Boolean).length || places.value.length;
   notices.say(`Clutch ${props.clutchName} is in its tubs: ${count} set up`, async () => {
     for (const id of ids.toReversed()) await undoing.run(id);
   });

@@ -11,6 +11,8 @@ const props = defineProps<{
   sightings: Readonly<Record<string, Sighting>>;
   /** Zones to look at next, the most telling first. */
   next: readonly Zone[];
+  /** The drawing alone, to be looked at. */
+  bare?: boolean;
 }>();
 const zone = defineModel<Zone>({ required: true });
 
@@ -104,7 +106,7 @@ const classOf = (name: Zone) => ({
         </text>
       </template>
     </svg>
-    <div class="chips" role="radiogroup" aria-label="Zones">
+    <div v-if="!bare" class="chips" role="radiogroup" aria-label="Zones">
       <button
         v-for="name in ZONES"
         :key="name"

@@ -2,7 +2,8 @@ import { CATALOGUE, parseGenes, shownByReading } from '@karyotome/core';
 import { addOpinion } from '../../../features/bench/opinions.service.ts';
 import { insertRecord } from '../../../features/records/insert-record.ts';
 import { select, type Work } from '../../work.ts';
-import { FIRST_LOOK_SLIPS } from './bench-plan.ts';
+import { addEntry } from '../../../features/catalogue/catalogue.service.ts';
+import { FIRST_LOOK_SLIPS, OWN_TELLS } from './bench-plan.ts';
 import { Chance } from './chance.ts';
 import { FARM, KEEPER } from './plan.ts';
 
@@ -61,6 +62,11 @@ function firstLook(
       return second === undefined || isRecessive || locus === 'albino-complex' ? first! : `super ${first}`;
     });
   return { shown: words.length > 0 ? words.join(' ') : 'Normal', sure };
+}
+
+/** What the farm looks for where the catalogue notes nothing. */
+export async function addOwnTells(work: Work): Promise<void> {
+  for (const tell of OWN_TELLS) await addEntry(work, { kind: 'tell', ...tell });
 }
 
 /** A second opinion on one that waits. */

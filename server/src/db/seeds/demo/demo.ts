@@ -13,7 +13,7 @@ import { insertRecord } from '../../../features/records/insert-record.ts';
 import { createCollection, OWNER_FILE } from '../../../features/session/first-start.ts';
 import { hashPassword } from '../../../features/session/session.service.ts';
 import { inTransaction, localToday, type Actor, type Database, type Work } from '../../work.ts';
-import { playFirstLooks, playOpinions } from './bench.ts';
+import { addOwnTells, playFirstLooks, playOpinions } from './bench.ts';
 import { BENCH_FOUNDERS, BENCH_RACKS, EARLIER, FIRST_SHED_AGO, WAITING } from './bench-plan.ts';
 import { Chance } from './chance.ts';
 import { drawSnake } from './drawing.ts';
@@ -166,6 +166,7 @@ class Farm {
       ...waiting,
       ...SEASON_FOUNDERS.map(({ number }) => this.byNumber.get(number)!),
     ]);
+    await addOwnTells(this.work);
     await playFirstLooks(this.work);
     await playOpinions(this.work, waiting[0]!.id);
   }
