@@ -264,7 +264,7 @@ test.describe('by touch on a phone', () => {
       await stranger.goto(address);
       await expect(stranger.getByRole('heading', { name: 'This address is closed' })).toBeVisible();
       await stranger.context().close();
-      await page.keyboard.press('Escape');
+      await inDialog('Discard').tap();
       await expect(page.getByRole('dialog')).toHaveCount(0);
     });
 

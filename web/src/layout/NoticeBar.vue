@@ -19,6 +19,7 @@ async function undo(): Promise<void> {
 
 <template>
   <v-snackbar
+    :key="notices.turn"
     :model-value="notices.current !== null"
     :color="notices.current?.isError ? 'error' : 'primary'"
     :timeout="notices.current?.isError ? 12000 : 7000"

@@ -27,7 +27,7 @@ const rest = computed(
   <div>
     <ul class="genes" aria-label="Gene by gene">
       <li v-for="gene in ranking.genes" :key="gene.locus + gene.looks" class="gene small">
-        <SureText :text="gene.label" :p="Math.min(gene.p, 0.999)" :refuted="gene.p < 0.005" />
+        <SureText :text="gene.label" :p="Math.min(gene.p - 1e-6, 0.999)" :refuted="gene.p < 0.005" />
         <span class="num">{{ oddsWords(gene.p) }}</span>
         <span class="level" aria-hidden="true"><i :style="{ width: `${gene.p * 100}%` }" /></span>
       </li>

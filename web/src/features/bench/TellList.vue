@@ -82,6 +82,7 @@ const percent = (p: number): string => `${Math.round(p * 100)}%`;
   background: none;
   color: inherit;
   font: inherit;
+  text-align: left;
   text-decoration: underline dotted;
   cursor: pointer;
 }
