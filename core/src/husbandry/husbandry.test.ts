@@ -164,6 +164,27 @@ describe('today', () => {
     expect(kinds(fresh, { identified: false })).toEqual(['first-shed']);
   });
 
+  test('what was not certain is looked at again once it has shed since', () => {
+    const shed = (days: number) => ({ id: 's', on: ago(days), stage: 'shed' as const });
+    const h = (days: number) =>
+      history({ hatchedOn: ago(60), feedings: offers('+', 7, 2), sheds: [shed(days)] });
+    const unsure = { sure: 'probable', on: ago(30) };
+    expect(kinds(h(10), { unsure })).toContain('identify');
+    expect(kinds(h(40), { unsure })).not.toContain('identify');
+    expect(kinds(h(10), { unsure: null })).not.toContain('identify');
+  });
+
+  test('a start with mice begins with mice on its day, and goes over to rats', () => {
+    const plan = { firstMealOn: addDays(TODAY, 3), withMice: true };
+    const weights = [{ id: 'w', on: ago(5), massG: 66 }];
+    expect(nextMeal(history({ weights, feedings: [], plan }))).toMatchObject({
+      prey: 'mouse hopper',
+      dueOn: addDays(TODAY, 3),
+    });
+    const fed = offers('+++++', 7, 2);
+    expect(nextMeal(history({ weights, feedings: fed, plan }))!.prey).toBe('rat pinky');
+  });
+
   test('a youngster is weighed monthly, an adult every two months', () => {
     expect(nextWeighing(history({ weights: [{ id: 'w', on: ago(5), massG: 200 }] }))).toBe(
       addDays(TODAY, 25),

@@ -30,6 +30,8 @@ export interface AnimalDay {
   readonly history: History;
   readonly sex: { readonly sex: 'female' | 'male' | 'unknown'; readonly on: IsoDay | null };
   readonly identified: boolean;
+  /** An identification that is not certain: how sure, and from which day. */
+  readonly unsure?: { readonly sure: string; readonly on: IsoDay } | null;
   readonly advice: MoveAdvice;
 }
 
@@ -57,6 +59,7 @@ export function animalTasks(animal: AnimalDay, today: IsoDay): Task[] {
     ...(hasShed && !animal.identified && age !== null && age < YOUNG_DAYS
       ? [task('identify', 'Identify', 'Hatchlings are identified after the first shed.', today, [])]
       : []),
+    ...lookAgainTask(animal, age, today),
     ...sexTask(animal, age, today),
     ...moveTask(animal, today),
   ];
@@ -139,6 +142,22 @@ function weighTask(history: History, today: IsoDay): Task[] {
       `Last weighed on ${last.on}, ${Math.round(last.massG)} g; every ${every} days.`,
       dueOn,
       [last.id],
+    ),
+  ];
+}
+
+/** Colours open up: what was not certain is looked at again once it has shed since. */
+function lookAgainTask({ unsure, history }: AnimalDay, age: number | null, today: IsoDay): Task[] {
+  if (!unsure || age === null || age > YOUNG_DAYS) return [];
+  const shed = history.sheds.findLast(({ stage, on }) => stage === 'shed' && on > unsure.on && on <= today);
+  if (!shed) return [];
+  return [
+    task(
+      'identify',
+      `Look again: ${unsure.sure} so far`,
+      `It has shed since it was identified on ${unsure.on}: colours open up, some fade.`,
+      shed.on,
+      [shed.id],
     ),
   ];
 }

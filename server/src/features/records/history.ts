@@ -69,9 +69,9 @@ export async function recentRecords(work: Work, days = LOOK_BACK_DAYS): Promise<
        from records r
        join animals a on a.collection_id = r.collection_id and a.id = r.animal_id
       where r.collection_id = :collectionId and r.voided_at is null
-        and r.kind in ('weight', 'feeding', 'shed', 'move', 'sex', 'plan')
+        and r.kind in ('weight', 'feeding', 'shed', 'move', 'sex', 'plan', 'identification')
         and a.status not in ('sold', 'died')
-        and (r.on_day >= :since or r.kind = 'sex')
+        and (r.on_day >= :since or r.kind in ('sex', 'identification'))
       group by r.animal_id`,
     { since: addDays(work.today, -days) },
   );

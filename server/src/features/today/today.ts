@@ -74,7 +74,13 @@ function linesOf(
   const advice = adviseFor(enclosures, animal.tub?.tubId ?? null, history, today);
   const sexedOn = records.findLast((record) => record.kind === 'sex')?.onDay ?? null;
   const tasks = animalTasks(
-    { history, sex: { sex: animal.sex, on: sexedOn }, identified: animal.identified, advice },
+    {
+      history,
+      sex: { sex: animal.sex, on: sexedOn },
+      identified: animal.identified,
+      unsure: unsureOf(records),
+      advice,
+    },
     today,
   );
   return tasks.map((task) =>
@@ -86,10 +92,18 @@ function linesOf(
   );
 }
 
+/** The identification that counts, where it is not certain. */
+function unsureOf(records: readonly ValidRecord[]): { sure: string; on: string } | null {
+  const last = records.findLast((record) => record.kind === 'identification');
+  const sure = last?.body['sure'];
+  return last && typeof sure === 'string' && sure !== 'certain' ? { sure, on: last.onDay } : null;
+}
+
 /** Identifying and sexing is done clutch by clutch at the bench: one line for each clutch instead of one for each act. */
 function gatherBenchWork(lines: readonly TodayLine[], clutches: readonly ClutchSummary[]): TodayLine[] {
   const isBenchWork = (line: TodayLine): boolean =>
-    (line.kind === 'identify' || (line.kind === 'sex' && line.animal?.sex === 'unknown')) &&
+    ((line.kind === 'identify' && !line.animal?.identified) ||
+      (line.kind === 'sex' && line.animal?.sex === 'unknown')) &&
     line.animal?.clutchId != null;
   const gathered = clutches.flatMap((clutch): TodayLine[] => {
     const own = lines.filter((line) => isBenchWork(line) && line.animal!.clutchId === clutch.id);

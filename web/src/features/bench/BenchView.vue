@@ -20,7 +20,7 @@ import ParentsBar from './ParentsBar.vue';
 import PicturesDialog from './PicturesDialog.vue';
 import SetUpDialog from './SetUpDialog.vue';
 import SortTable from './SortTable.vue';
-import { genesInPlay, lastShedOf, tellsInPlay } from './bench-words.ts';
+import { genesInPlay, lastShedOf, pullsOf, tellsInPlay } from './bench-words.ts';
 import { useLooks } from './useLooks.ts';
 import { useSorting } from './useSorting.ts';
 
@@ -46,12 +46,7 @@ const { rankings } = useRankings(() =>
 );
 const genes = computed(() => genesInPlay(hatchlings.value));
 const tells = computed(() => tellsInPlay(catalogue.value, genes.value));
-const seenOn = (one: (typeof hatchlings.value)[number]): string[] =>
-  Object.entries(looks.sightingsOf(one)).flatMap(([tell, state]) => (state === 'seen' ? [tell] : []));
-const recorded = computed(() => {
-  const seen = new Set(hatchlings.value.flatMap(seenOn));
-  return catalogue.value.tells.filter(({ id }) => seen.has(id));
-});
+const pulls = computed(() => pullsOf(hatchlings.value, looks.sightingsOf));
 /** In the order in which they lie on the table. */
 const inOrder = computed(() => [
   ...sorting.inBox.value,
@@ -208,8 +203,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey));
           <SortTable
             :sorting="sorting"
             :rankings="rankings"
-            :recorded="recorded"
-            :seen-on="seenOn"
+            :pulls="pulls"
             :marked="marked"
             :may-record="session.mayRecord"
             @open="open"
@@ -229,6 +223,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey));
           :clutch-id="clutchId"
           :clutch-name="data.clutch.name"
           @close="dialog = null"
+          @labels="dialog = 'labels'"
         />
         <AskDialog v-if="dialog === 'ask'" :bench="data" @close="dialog = null" />
         <PicturesDialog

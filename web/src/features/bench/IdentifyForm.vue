@@ -19,6 +19,7 @@ import { useNotices } from '../../stores/notices.ts';
 import { useSession } from '../../stores/session.ts';
 import { useForm } from '../../stores/useForm.ts';
 import { useWrite } from '../../stores/useWrite.ts';
+import DayField from '../../ui/DayField.vue';
 import GenesField from '../../ui/GenesField.vue';
 
 /**
@@ -184,6 +185,7 @@ async function send(): Promise<void> {
         </v-btn-toggle>
       </div>
       <v-text-field v-model="draft.by" label="By whom" :error-messages="errorsOf('body.by')" />
+      <DayField v-model="draft.on" label="Day" :errors="errorsOf('on')" />
     </div>
     <p v-if="isNamed && draft.sure === null" class="small soft">
       {{
@@ -216,9 +218,12 @@ async function send(): Promise<void> {
 }
 .pair {
   display: grid;
-  grid-template-columns: 1.5fr 1fr;
+  grid-template-columns: 1fr 1fr;
   align-items: end;
   gap: 12px;
+}
+.pair > :first-child {
+  grid-column: 1 / -1;
 }
 .sure {
   display: flex;

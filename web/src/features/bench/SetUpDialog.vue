@@ -13,7 +13,7 @@ import { SCHOOL_WORDS } from '../records/record-defaults.ts';
 
 /** A clutch goes into its tubs in one act: places proposed, substrate, and how it is started on food. */
 const props = defineProps<{ clutchId: string; clutchName: string }>();
-const emit = defineEmits<{ close: [] }>();
+const emit = defineEmits<{ close: []; labels: [] }>();
 const notices = useNotices();
 const { data: proposal } = useSetUpProposal(() => props.clutchId);
 const SUBSTRATES = [
@@ -34,6 +34,7 @@ const { draft, discard, submit, errorsOf, general, busy } = useForm({
     withPlan: true,
     school: 'frozen-first',
     firstMealOn: null as string | null,
+    withLabels: true,
   }),
   schema: settingUp,
   toInput: ({ on, substrate, tubs, withPlan, school, firstMealOn }) => ({
@@ -75,6 +76,7 @@ const placeErrors = (animalId: string): string[] => {
 const undoing = useWrite((id: string) => api.voidRecord(id, 'Undone'));
 async function send(): Promise<void> {
   const count = Object.values(draft.tubs).filter(Boolean).length;
+  const { withLabels } = draft;
   const sent = await submit();
   if (!sent) return;
   const { ids } = sent.value;
@@ -82,6 +84,7 @@ async function send(): Promise<void> {
     for (const id of ids.toReversed()) await undoing.run(id);
   });
   emit('close');
+  if (withLabels) emit('labels');
 }
 </script>
 
@@ -131,6 +134,7 @@ async function send(): Promise<void> {
           :error-messages="errorsOf('plan.firstMealOn')"
         />
       </template>
+      <v-checkbox v-model="draft.withLabels" label="Then print their labels" hide-details class="wide" />
       <p class="wide small soft">
         One to a tub, water in a bowl that cannot tip, the lid held down: hatchlings lift it. No food before
         the first shed. Live rodents bite: never leave one alone with a snake.

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import type { HatchlingView } from '@karyotome/contract';
-import type { CatalogueTell } from '@karyotome/core';
 import { mdiClose, mdiPlus } from '@mdi/js';
 import { computed, ref } from 'vue';
 import { VueDraggable } from 'vue-draggable-plus';
 import type { RankingAnswer } from '../../workers/ranking.worker.ts';
+import type { Pull } from './bench-words.ts';
 import HatchlingTile from './HatchlingTile.vue';
 import { BOX, type useSorting } from './useSorting.ts';
 
@@ -15,10 +15,8 @@ import { BOX, type useSorting } from './useSorting.ts';
 const props = defineProps<{
   sorting: ReturnType<typeof useSorting>;
   rankings: ReadonlyMap<string, RankingAnswer>;
-  /** The tells that were recorded in this clutch. */
-  recorded: readonly CatalogueTell[];
-  /** Which tells each one was seen with. */
-  seenOn: (hatchling: HatchlingView) => readonly string[];
+  /** What was recorded in this clutch, and whom each would pull out. */
+  pulls: readonly Pull[];
   /** Marked to be compared. */
   marked: ReadonlySet<string>;
   mayRecord: boolean;
@@ -34,8 +32,8 @@ const zones = computed(() => [
   })),
 ]);
 const everybody = computed(() => zones.value.flatMap(({ members }) => members));
-const isPulled = (one: HatchlingView): boolean =>
-  pulled.value === null || props.seenOn(one).includes(pulled.value);
+const pull = computed(() => props.pulls.find(({ words }) => words === pulled.value) ?? null);
+const isPulled = (one: HatchlingView): boolean => pull.value === null || pull.value.ids.has(one.id);
 
 function drop(index: number, members: readonly HatchlingView[]): void {
   const ids = members.map(({ id }) => id);
@@ -43,10 +41,9 @@ function drop(index: number, members: readonly HatchlingView[]): void {
   else for (const id of ids) if (props.sorting.groupOf(id) !== BOX) props.sorting.put(id, BOX);
 }
 function groupPulled(): void {
-  const tell = props.recorded.find(({ id }) => id === pulled.value);
-  if (!tell) return;
+  if (!pull.value) return;
   const ids = everybody.value.filter(isPulled).map(({ id }) => id);
-  props.sorting.add(`${tell.zone}: ${tell.text}`.slice(0, 40), ids);
+  props.sorting.add(pull.value.words.slice(0, 40), ids);
   pulled.value = null;
 }
 function onKey(event: KeyboardEvent, one: HatchlingView): void {
@@ -69,12 +66,12 @@ function onKey(event: KeyboardEvent, one: HatchlingView): void {
 
 <template>
   <div class="table">
-    <div v-if="recorded.length > 0 || mayRecord" class="row tools">
+    <div v-if="pulls.length > 0 || mayRecord" class="row tools">
       <v-select
-        v-if="recorded.length > 0"
+        v-if="pulls.length > 0"
         v-model="pulled"
-        label="Pull out what was seen"
-        :items="recorded.map((tell) => ({ value: tell.id, title: tell.id }))"
+        label="Pull out by what was recorded"
+        :items="pulls.map(({ words, ids }) => ({ value: words, title: `${words} (${ids.size})` }))"
         clearable
         density="compact"
         class="pull"

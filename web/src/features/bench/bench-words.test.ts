@@ -8,6 +8,7 @@ import {
   newsWords,
   ownersWords,
   pairChance,
+  pullsOf,
   sireTable,
   stillToDo,
   tellsInPlay,
@@ -55,6 +56,22 @@ describe('the clutch in words', () => {
     expect(lastShedOf({ records: [shed('2026-09-01', {}), shed('2026-08-10', null)], hatchedOn: null })).toBe(
       '2026-08-10',
     );
+  });
+});
+
+describe('pulling out', () => {
+  test('by tells seen and not seen, by sex, by what is left; never by what all of them share', () => {
+    const two = [hatchling('1', { sex: 'male' }), hatchling('2', { identified: true, label: 'Pastel' })];
+    const seen = { 'id-1': { 'back: blushed': 'seen' }, 'id-2': { 'back: blushed': 'not-seen' } } as const;
+    const pulls = pullsOf(two, ({ id }) => seen[id as 'id-1']);
+    expect(pulls.map(({ words, ids }) => [words, [...ids]])).toEqual([
+      ['back: blushed', ['id-1']],
+      ['male', ['id-1']],
+      ['not back: blushed', ['id-2']],
+      ['not identified', ['id-1']],
+      ['not sexed', ['id-2']],
+    ]);
+    expect(pullsOf([two[0]!], () => ({}))).toEqual([]);
   });
 });
 

@@ -1,7 +1,15 @@
 import type { BenchView, HatchlingView } from '@karyotome/contract';
-import type { Catalogue, CatalogueTell, ParentNews, Ranking, VisibleOutcome, Zone } from '@karyotome/core';
+import type {
+  Catalogue,
+  CatalogueTell,
+  ParentNews,
+  Ranking,
+  Sighting,
+  VisibleOutcome,
+  Zone,
+} from '@karyotome/core';
 import { addDays } from '@karyotome/core';
-import { oddsWords } from '../../format/format.ts';
+import { oddsWords, sexWords } from '../../format/format.ts';
 
 /** What an exact test of the clutch against its pairing says, in plain words. */
 export function fitWords(p: number): string {
@@ -103,3 +111,31 @@ export const sireTable = ({ sires, hatchlings }: Pick<BenchView, 'sires' | 'hatc
         number: one.number,
         odds: sires.map((sire) => one.sires.find(({ id }) => id === sire.id)?.p ?? 0),
       }));
+
+/** Something recorded, and whom it would pull out of the rest. */
+export interface Pull {
+  readonly words: string;
+  readonly ids: ReadonlySet<string>;
+}
+
+/** What a clutch can be pulled apart by: tells seen and not seen, sex, what is not identified; only where it parts them. */
+export function pullsOf(
+  hatchlings: readonly HatchlingView[],
+  sightingsOf: (one: HatchlingView) => Readonly<Record<string, Sighting>>,
+): Pull[] {
+  const found = new Map<string, Set<string>>();
+  const add = (words: string, id: string): void => {
+    found.set(words, (found.get(words) ?? new Set()).add(id));
+  };
+  for (const one of hatchlings) {
+    for (const [tell, state] of Object.entries(sightingsOf(one)))
+      add(state === 'seen' ? tell : `not ${tell}`, one.id);
+    add(sexWords(one.sex), one.id);
+    if (!one.identified) add('not identified', one.id);
+    if (one.isTwin) add('twin', one.id);
+  }
+  return [...found]
+    .filter(([, ids]) => ids.size < hatchlings.length)
+    .map(([words, ids]) => ({ words, ids }))
+    .toSorted((a, b) => (a.words < b.words ? -1 : 1));
+}

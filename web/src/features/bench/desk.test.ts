@@ -104,7 +104,7 @@ describe('odds and what is made of them', () => {
     await flushPromises();
     expect(wrapper.find('input').element.value).toBe('Pastel (Spotnose)');
     expect(wrapper.text()).toContain('Not ruled out');
-    await wrapper.findAll('input').at(-1)!.setValue('Ida');
+    await wrapper.findAll('input').at(-2)!.setValue('Ida');
     await wrapper.find('form').trigger('submit');
     await flushPromises();
     const { body } = add.mock.lastCall![1] as { body: Record<string, unknown> };
@@ -139,7 +139,9 @@ describe('a hatchling on the table', () => {
   test('says how open it is, what leads, what is left to do', () => {
     expect(tile({ isTwin: true }).text()).toContain('twin, two from one egg');
     expect(tile({}).text()).toContain('identify, sex, weigh, picture, label, tub');
-    expect(tile({}, { 'lips: pale': 'seen', 'back: busy pattern': 'not-seen' }).text()).toContain('Pastel 77.5%');
+    expect(tile({}, { 'lips: pale': 'seen', 'back: busy pattern': 'not-seen' }).text()).toContain(
+      'Pastel 77.5%',
+    );
   });
 
   test('says what contradicts', () => {

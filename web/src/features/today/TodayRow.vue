@@ -36,6 +36,7 @@ const VERBS: Partial<Record<TodayLine['kind'], string>> = {
 const home = computed(() => {
   const { animal, clutch, incubator, kind } = props.line;
   if (kind === 'season') return '/season';
+  if (kind === 'identify' && animal?.clutchId) return `/bench/${animal.clutchId}?one=${animal.id}`;
   if (animal) return `/animals/${animal.id}`;
   if (clutch) return kind === 'eggs' ? `/season/clutches/${clutch.id}` : `/bench/${clutch.id}`;
   return incubator ? '/season/incubators' : '/today';
@@ -70,6 +71,8 @@ function onKey(event: KeyboardEvent): void {
   if (key === 'enter') void router.push(home.value);
 }
 function open(kind: RecordKind): void {
+  // What hatched here is looked at on its clutch's table.
+  if (kind === 'identification' && props.line.animal?.clutchId) return void router.push(home.value);
   const { animal, advice, preset } = props.line;
   const tub =
     advice?.verdict === 'move-up' || advice?.verdict === 'go-back'
