@@ -53,7 +53,6 @@ export class ClutchPriorReader {
       );
     }
     const base: Pedigree = { ...pedigree, animals: [...pedigree.animals, ...this.unborn] };
-    this.bring(base);
     const bred = new Set(
       pedigree.animals.flatMap(({ dam: mother, sires: fathers }) => [
         mother,
@@ -69,17 +68,21 @@ export class ClutchPriorReader {
       const isPlain = (animal.calls ?? []).length === 0 && !bred.has(id);
       // Clutch-mates of one sex that were not looked at yet are alike.
       const known = isPlain ? unlooked.get(animal.sex) : undefined;
-      const silent = { ...base, animals: base.animals.with(at, { ...animal, calls: [] }) };
-      if (!known && (animal.calls ?? []).length > 0) this.bring(silent);
-      const suppositions = known ?? this.suppositionsOf(silent, at, sires, bred.has(id), leftOut);
+      // From one silent mate straight to the next: each step back to the whole record would cost another update.
+      const asked =
+        (animal.calls ?? []).length === 0
+          ? base
+          : { ...base, animals: base.animals.with(at, { ...animal, calls: [] }) };
+      if (!known) this.bring(asked);
+      const suppositions = known ?? this.suppositionsOf(asked, at, sires, bred.has(id), leftOut);
       if (isPlain) unlooked.set(animal.sex, suppositions);
       of.set(id, suppositions);
-      if (!known && (animal.calls ?? []).length > 0) this.bring(base);
     }
     return { of, leftOut: [...leftOut] };
   }
 
   private bring(pedigree: Pedigree): void {
+    if (this.engine?.pedigree === pedigree) return;
     if (this.engine) this.engine.update(pedigree);
     else this.engine = new PedigreeEngine(pedigree, createEstimator());
   }

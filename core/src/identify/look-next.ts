@@ -1,16 +1,7 @@
 import type { Catalogue } from '../catalogue/catalogue.ts';
 import { addDays, type IsoDay } from '../calendar/days.ts';
-import type { CatalogueTell } from '../catalogue/gather-tells.ts';
 import { agreementOn } from '../catalogue/tells.ts';
-import { showsTell } from './cover.ts';
-import {
-  chancesSeen,
-  countedSightings,
-  looksAt,
-  looksLabel,
-  type LooksSpace,
-  type Sightings,
-} from './rank.ts';
+import { looksAt, looksLabel, oneLook, tabulate, type LooksSpace, type Sightings } from './rank.ts';
 
 /** A tell that was not looked for yet, and what seeing it, or not, would do. */
 export interface NextLook {
@@ -85,21 +76,23 @@ export function lookNext(
     cells: readonly number[],
   ): NextLook[] {
     const open = entropy(cells.map((i) => after[i]!));
+    // A zone that was looked at for a gene would add nothing a second time.
+    const looked = new Set(words.tells.filter(({ id }) => known[id]).map(oneLook));
     return words.tells
-      .filter((tell) => !tell.isMarker && known[tell.id] === undefined && !isCounted(tell, known, words))
+      .filter((tell) => !tell.isMarker && !looked.has(oneLook(tell)))
       .flatMap((tell) => {
-        const seen = chancesSeen(all, size, tell, words);
-        const first = seen[cells[0]!]!;
-        if (cells.every((i) => Math.abs(seen[i]! - first) < 1e-9)) return [];
+        const table = tabulate(all, size, tell, words);
+        const first = table?.seen[cells[0]!] ?? 0;
+        if (!table || cells.every((i) => Math.abs(table.seen[i]! - first) < 1e-9)) return [];
+        const { seen, shows } = table;
         const withIt = cells.map((i) => after[i]! * seen[i]!);
         const without = cells.map((i) => after[i]! * (1 - seen[i]!));
         const pSeen = withIt.reduce((a, b) => a + b, 0);
         const bits = open - pSeen * entropy(withIt) - (1 - pSeen) * entropy(without);
         if (bits < WORTH_BITS) return [];
-        const has = cells.map((i) => Object.values(looksAt(all, i)).some((text) => showsTell(tell, text)));
         const shareOf = (weights: readonly number[]): number => {
           const total = weights.reduce((a, b) => a + b, 0);
-          return weights.reduce((sum, weight, i) => (has[i] ? sum + weight : sum), 0) / total;
+          return weights.reduce((sum, weight, i) => (shows[cells[i]!] ? sum + weight : sum), 0) / total;
         };
         return [
           {
@@ -120,14 +113,6 @@ export function lookNext(
 function nameOf(looks: string, catalogue: Catalogue): string {
   const { locus, allele } = catalogue.alleleById(looks.split('/')[0]!)!;
   return looks === allele.id ? allele.name : looksLabel({ [locus.id]: looks }, catalogue);
-}
-
-/** Whether a look at the tell's zone for the same gene was taken already: it would add nothing. */
-function isCounted(tell: CatalogueTell, sightings: Sightings, catalogue: Catalogue): boolean {
-  const key = tell.looks.toSorted().join();
-  return countedSightings(catalogue.tells, sightings).some(
-    (one) => one.tell.zone === tell.zone && one.tell.looks.toSorted().join() === key,
-  );
 }
 
 function differences(

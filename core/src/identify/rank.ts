@@ -86,6 +86,10 @@ const chanceOf = (tell: CatalogueTell, sighting: Sighting, shows: boolean): numb
 const telling = (tell: CatalogueTell, sighting: Sighting): number =>
   Math.abs(Math.log(chanceOf(tell, sighting, true) / chanceOf(tell, sighting, false)));
 
+/** What one look takes in: a gene's tells within a zone. */
+export const oneLook = ({ zone, isMarker, looks }: CatalogueTell): string =>
+  `${zone}|${isMarker}|${looks.toSorted().join()}`;
+
 /**
  * The sightings that count: in one zone the tells of one gene are seen with one look, so of those only the most telling
  * one does.
@@ -98,7 +102,7 @@ export function countedSightings(
   for (const tell of tells) {
     const sighting = sightings[tell.id];
     if (!sighting) continue;
-    const key = `${tell.zone}|${tell.isMarker}|${tell.looks.toSorted().join()}`;
+    const key = oneLook(tell);
     groups.set(key, [...(groups.get(key) ?? []), { tell, sighting }]);
   }
   return [...groups.values()].map((group) => {
@@ -161,33 +165,39 @@ function mix(tables: readonly Float64Array[], size: number): Float64Array {
 
 const totalOf = (table: Float64Array): number => table.reduce((sum, p) => sum + p, 0);
 
-/** One number for each combination: the chance that a tell is seen on an animal that looks so. */
-export function chancesSeen(
+/** A tell over all combinations: the chance that it is seen on an animal that looks so, and whether its gene shows. */
+export interface TellTable {
+  readonly seen: Float64Array;
+  readonly shows: Uint8Array;
+}
+
+/** @returns null where no combination shows the tell's gene: it then tells nothing apart */
+export function tabulate(
   space: LooksSpace['loci'],
   size: number,
   tell: CatalogueTell,
   catalogue: Catalogue,
-): Float64Array {
-  const parts = space.map(({ locus, looks }) =>
-    looks.map((text) => {
-      const shows = showsTell(tell, text);
-      return { shows, cover: shows ? 0 : coverOn(catalogue, locus, text, tell) };
-    }),
+): TellTable | null {
+  const shown = space.map(({ looks }) => looks.map((text) => showsTell(tell, text)));
+  if (!shown.some((list) => list.includes(true))) return null;
+  const covers = space.map(({ locus, looks }, l) =>
+    looks.map((text, at) => (shown[l]![at] ? 0 : coverOn(catalogue, locus, text, tell))),
   );
   const seen = new Float64Array(size);
+  const shows = new Uint8Array(size);
   const at = new Int32Array(space.length);
   for (let i = 0; i < size; i++) {
-    let shows = false;
+    let isShown = false;
     let open = 1;
-    for (let l = 0; l < parts.length; l++) {
-      const part = parts[l]![at[l]!]!;
-      shows ||= part.shows;
-      open *= 1 - part.cover;
+    for (let l = 0; l < space.length; l++) {
+      isShown ||= shown[l]![at[l]!]!;
+      open *= 1 - covers[l]![at[l]!]!;
     }
-    seen[i] = shows ? open * tell.pWith + (1 - open) * tell.pWithout : tell.pWithout;
-    for (let l = parts.length - 1; l >= 0 && ++at[l]! === parts[l]!.length; l--) at[l] = 0;
+    seen[i] = isShown ? open * tell.pWith + (1 - open) * tell.pWithout : tell.pWithout;
+    shows[i] = isShown ? 1 : 0;
+    for (let l = space.length - 1; l >= 0 && ++at[l]! === space[l]!.looks.length; l--) at[l] = 0;
   }
-  return seen;
+  return { seen, shows };
 }
 
 /** The chance of a marker's sighting on an animal of this genotype. */
@@ -229,8 +239,10 @@ export function rank(
   const likelihood = new Float64Array(size).fill(1);
   for (const { tell, sighting } of counted) {
     if (tell.isMarker) continue;
-    const seen = chancesSeen(loci, size, tell, catalogue);
-    for (let i = 0; i < size; i++) likelihood[i]! *= sighting === 'seen' ? seen[i]! : 1 - seen[i]!;
+    const table = tabulate(loci, size, tell, catalogue);
+    if (!table) continue;
+    for (let i = 0; i < size; i++)
+      likelihood[i]! *= sighting === 'seen' ? table.seen[i]! : 1 - table.seen[i]!;
   }
   const priors = suppositions.map((supposition) => spread(loci, supposition, () => 1));
   const byMarkers = marked
