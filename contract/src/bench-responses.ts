@@ -70,9 +70,11 @@ export interface BenchView {
   hatchlings: HatchlingView[];
   /** How well what was identified fits the pairing; null where nothing is identified yet. */
   fit: {
-    /** Of a result at least as unlikely, were the odds right (exact test). */
+    /** Of a clutch at least as far from the odds at some locus, were the odds right (exact tests, Bonferroni). */
     p: number;
-    kinds: { label: string; expected: number; seen: number }[];
+    looked: number;
+    /** What the pair can show, or what was seen; `p` of its locus alone. */
+    genes: { label: string; expected: number; seen: number; p: number }[];
   } | null;
   groups: { name: string; animalIds: string[] }[];
   sortingVersion: number;

@@ -35,6 +35,7 @@ export { lookNext, type LookAdvice, type NextLook } from './identify/look-next.t
 export { notExcluded, suggestSureness, type CallRecord } from './identify/suggest.ts';
 export {
   linkedBySex,
+  looksByLocus,
   parentNews,
   sexClashes,
   type ParentNews,

@@ -83,7 +83,12 @@ describe('a clutch on the table', () => {
     // For itself it does not testify.
     expect(oddsOf(after.hatchlings[0]!, 'clown/clown')).toBeCloseTo(1 / 3, 4);
     expect(after.dam.news[0]).toMatchObject({ locus: 'clown', allele: 'clown', copies: 1, p: 1, showing: 1 });
-    expect(after.fit!.kinds[0]).toMatchObject({ label: 'Pastel Clown', seen: 1 });
+    expect(after.fit!.genes.map(({ label, seen }) => [label, seen])).toEqual([
+      ['Pastel', 1],
+      ['Enchi', 0],
+      ['Clown', 1],
+    ]);
+    expect(after.fit!.p).toBe(1);
   });
 
   test('what was seen is kept, by its version, and only tells of the catalogue are taken', async () => {

@@ -165,3 +165,28 @@ export function linkedBySex(
   }
   return given;
 }
+
+/**
+ * What a pair's young look like at each locus: locus id -> looks -> probability, over the candidate sires by their shares.
+ *
+ * @param sires - shares add up to 1
+ */
+export function looksByLocus(
+  dam: Parent,
+  sires: readonly { readonly parent: Parent; readonly share: number }[],
+  catalogue: Catalogue,
+): Map<string, Map<string, number>> {
+  const ids = new Set([dam, ...sires.map(({ parent }) => parent)].flatMap(({ loci }) => [...loci.keys()]));
+  return new Map(
+    [...ids].map((id) => {
+      const locus = catalogue.locusById(id)!;
+      const odds = new Map<string, number>();
+      for (const { parent, share } of sires)
+        for (const one of locusOutcomes(locus, distributionAt(parent, id), distributionAt(dam, id))) {
+          const looks = appearance(locus, one.genotype);
+          odds.set(looks, (odds.get(looks) ?? 0) + (share * (one.pMale + one.pFemale)) / 2);
+        }
+      return [id, odds];
+    }),
+  );
+}

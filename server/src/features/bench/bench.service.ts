@@ -7,6 +7,7 @@ import type {
   RecordView,
 } from '@karyotome/contract';
 import {
+  looksByLocus,
   looksLabel,
   pairingCautions,
   parentNews,
@@ -75,7 +76,15 @@ export async function viewBench(work: Work, clutchId: string): Promise<BenchView
       ),
     ],
     hatchlings: await hatchlingsOf(work, genetics, byId, parentage, new Map(priors.of), pictures),
-    fit: clutchFit(outcomes, identified, genetics.catalogue),
+    fit: clutchFit(
+      looksByLocus(
+        before.get(damId)!,
+        sires.map(({ id, share }) => ({ parent: before.get(id)!, share })),
+        genetics.catalogue,
+      ),
+      identified,
+      genetics.catalogue,
+    ),
     groups: sorting?.groups ?? [],
     sortingVersion: sorting?.version ?? 0,
     comparisons: comparisonsFor(genetics, everybody, parentage, outcomes, pictures),

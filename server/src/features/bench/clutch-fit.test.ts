@@ -1,34 +1,42 @@
-import { CATALOGUE, parseParent, visibleOutcomes } from '@karyotome/core';
+import { CATALOGUE, looksByLocus, parseParent } from '@karyotome/core';
 import { describe, expect, test } from 'vitest';
 import { clutchFit } from './clutch-fit.ts';
 
-const outcomes = (sire: string, dam: string) =>
-  visibleOutcomes(parseParent(sire, 'male').parent, parseParent(dam, 'female').parent);
-const fit = (sire: string, dam: string, seen: string[]) => clutchFit(outcomes(sire, dam), seen, CATALOGUE)!;
+const pair = (sire: string, dam: string) =>
+  looksByLocus(
+    parseParent(dam, 'female').parent,
+    [{ parent: parseParent(sire, 'male').parent, share: 1 }],
+    CATALOGUE,
+  );
+const fit = (sire: string, dam: string, seen: string[]) => clutchFit(pair(sire, dam), seen, CATALOGUE);
+const times = (n: number, genes: string): string[] => Array.from({ length: n }, () => genes);
 
 describe('a clutch against its pairing', () => {
   test('four pastel of six where three were expected is luck (binomial, by hand)', () => {
-    const found = fit('pastel', 'normal', ['pastel', 'pastel', 'pastel', 'pastel', 'normal', 'normal']);
+    const found = fit('pastel', 'normal', [...times(4, 'pastel'), ...times(2, 'normal')])!;
     expect(found.p).toBeCloseTo(44 / 64, 12);
-    expect(found.kinds).toContainEqual({ label: 'Pastel', expected: 3, seen: 4 });
+    expect(found.genes).toMatchObject([{ label: 'Pastel', expected: 3, seen: 4 }]);
   });
 
   test('nine of nine is not', () => {
-    expect(
-      fit(
-        'pastel',
-        'normal',
-        Array.from({ length: 9 }, () => 'pastel'),
-      ).p,
-    ).toBeCloseTo(2 / 512, 12);
+    expect(fit('pastel', 'normal', times(9, 'pastel'))!.p).toBeCloseTo(2 / 512, 12);
+  });
+
+  test('with more genes the same nine of nine is less of a wonder (Bonferroni)', () => {
+    const seen = [...times(5, 'pastel enchi'), ...times(4, 'pastel')];
+    expect(fit('pastel enchi', 'normal', seen)!.p).toBeCloseTo(4 / 512, 12);
+  });
+
+  test('one of many kinds is no wonder, however many kinds there were', () => {
+    expect(fit('pastel enchi fire', 'leopard spotnose', ['pastel enchi'])!.p).toBe(1);
   });
 
   test('carried genes do not count, and what the pair cannot give has no chance', () => {
-    expect(fit('clown', 'normal', ['normal', 'het clown']).p).toBe(1);
-    expect(fit('clown', 'normal', ['normal', 'pastel']).p).toBe(0);
+    expect(fit('clown', 'normal', ['normal', 'het clown'])).toBeNull();
+    expect(fit('clown', 'normal', ['normal', 'pastel'])!.p).toBe(0);
   });
 
   test('before anything is identified there is nothing to say', () => {
-    expect(clutchFit(outcomes('pastel', 'normal'), [], CATALOGUE)).toBeNull();
+    expect(fit('pastel', 'normal', [])).toBeNull();
   });
 });

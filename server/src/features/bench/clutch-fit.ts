@@ -1,48 +1,63 @@
 import type { BenchView } from '@karyotome/contract';
-import {
-  multinomialTest,
-  parseGenes,
-  shownByReading,
-  type Catalogue,
-  type VisibleOutcome,
-} from '@karyotome/core';
+import { looksLabel, multinomialTest, parseGenes, shownByReading, type Catalogue } from '@karyotome/core';
 
 /**
- * Holds what a clutch was identified as against the pairing's odds: the kinds that were seen, and everything else as one
- * kind, by the exact multinomial test.
+ * Holds what a clutch was identified as against the pairing's odds, locus by locus, each by the exact multinomial test over
+ * everything that the pair can show there. The kinds of a locus are fixed before anybody looks; testing the very kinds that
+ * turned up would call every clutch a wonder.
  *
+ * Over all loci the smallest probability counts, times their number (Bonferroni; Dunn 1961, JASA 56, 52-64).
+ *
+ * @param pair - what the pair's young look like: locus -> looks -> probability
  * @param seen - the genes of each identified hatchling
  */
 export function clutchFit(
-  outcomes: readonly VisibleOutcome[],
+  pair: ReadonlyMap<string, ReadonlyMap<string, number>>,
   seen: readonly string[],
   catalogue: Catalogue,
 ): BenchView['fit'] {
   if (seen.length === 0) return null;
-  const counts = new Map<VisibleOutcome, number>();
-  let others = 0;
-  for (const genes of seen) {
-    const shown = shownByReading(parseGenes(genes, catalogue), catalogue);
-    const outcome = outcomes.find((one) => looksLike(one, shown));
-    if (outcome) counts.set(outcome, (counts.get(outcome) ?? 0) + 1);
-    else others++;
-  }
-  const kinds = [...counts].map(([{ label, p }, count]) => ({ label, p, seen: count }));
-  const rest = Math.max(0, 1 - kinds.reduce((sum, { p }) => sum + p, 0));
-  if (rest > 1e-9 || others > 0)
-    kinds.push({ label: 'Anything else', p: rest > 1e-9 ? rest : 0, seen: others });
-  const total = kinds.reduce((sum, { p }) => sum + p, 0);
-  const { p, expected } = multinomialTest(
-    kinds.map((kind) => kind.seen),
-    kinds.map((kind) => kind.p / total),
-  );
-  return {
-    p,
-    kinds: kinds.map((kind, i) => ({ label: kind.label, expected: expected[i]!, seen: kind.seen })),
-  };
+  const shown = seen.map((genes) => shownByReading(parseGenes(genes, catalogue), catalogue));
+  const loci = new Set([...pair.keys(), ...shown.flatMap((one) => Object.keys(one))]);
+  const tested = [...loci]
+    .toSorted(catalogue.compareLoci)
+    .flatMap((locus) => testLocus(locus, pair.get(locus) ?? WILD_ALONE, shown, catalogue));
+  if (tested.length === 0) return null;
+  const p = Math.min(1, tested.length * Math.min(...tested.map((one) => one.p)));
+  return { p, looked: seen.length, genes: tested.flatMap(({ rows }) => rows) };
 }
 
-function looksLike({ appearance }: VisibleOutcome, shown: Readonly<Record<string, string>>): boolean {
-  const loci = new Set([...Object.keys(appearance), ...Object.keys(shown)]);
-  return [...loci].every((locus) => (appearance[locus] ?? '') === (shown[locus] ?? ''));
+/** Of a gene that no parent has. */
+const WILD_ALONE: ReadonlyMap<string, number> = new Map([['', 1]]);
+
+type Row = NonNullable<BenchView['fit']>['genes'][number];
+
+function testLocus(
+  locus: string,
+  odds: ReadonlyMap<string, number>,
+  shown: readonly Readonly<Record<string, string>>[],
+  catalogue: Catalogue,
+): { p: number; rows: Row[] }[] {
+  const counts = new Map<string, number>();
+  for (const looks of shown.map((one) => one[locus] ?? '')) counts.set(looks, (counts.get(looks) ?? 0) + 1);
+  const kinds = [...new Set([...odds.keys(), ...counts.keys()])].toSorted();
+  // What every one of them must show is no test of anything.
+  if (kinds.length < 2) return [];
+  const { p, expected } = multinomialTest(
+    kinds.map((looks) => counts.get(looks) ?? 0),
+    kinds.map((looks) => odds.get(looks) ?? 0),
+  );
+  const rows = kinds.flatMap((looks, i): Row[] =>
+    looks === ''
+      ? []
+      : [
+          {
+            label: looksLabel({ [locus]: looks }, catalogue),
+            expected: expected[i]!,
+            seen: counts.get(looks) ?? 0,
+            p,
+          },
+        ],
+  );
+  return [{ p, rows }];
 }

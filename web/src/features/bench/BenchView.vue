@@ -279,6 +279,12 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey));
 .strip :deep(.thumb) {
   aspect-ratio: 16 / 9;
 }
+.strip :deep(.label) {
+  display: -webkit-box;
+  overflow: hidden;
+  -webkit-box-orient: vertical;
+  -webkit-line-clamp: 3;
+}
 .strip :deep(.todo) {
   display: none;
 }

@@ -71,16 +71,18 @@ const near = computed(() => {
         <table class="figures small">
           <thead>
             <tr>
-              <th scope="col">Identified as</th>
+              <th scope="col">Gene</th>
               <th scope="col" class="num">Seen</th>
               <th scope="col" class="num">Expected</th>
+              <th scope="col" class="num">Chance</th>
             </tr>
           </thead>
           <tbody>
-            <tr v-for="kind in bench.fit.kinds" :key="kind.label">
-              <td>{{ kind.label }}</td>
-              <td class="num">{{ kind.seen }}</td>
-              <td class="num">{{ kind.expected.toFixed(1) }}</td>
+            <tr v-for="gene in bench.fit.genes" :key="gene.label">
+              <td>{{ gene.label }}</td>
+              <td class="num">{{ gene.seen }} of {{ bench.fit.looked }}</td>
+              <td class="num">{{ gene.expected.toFixed(1) }}</td>
+              <td class="num">{{ oddsWords(gene.p) }}</td>
             </tr>
           </tbody>
         </table>

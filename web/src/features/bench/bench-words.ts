@@ -14,7 +14,7 @@ import { oddsWords, sexWords } from '../../format/format.ts';
 /** What an exact test of the clutch against its pairing says, in plain words. */
 export function fitWords(p: number): string {
   if (p === 0) return 'As recorded, the pair cannot give this.';
-  const chance = `A result at least as unlikely comes up in ${oddsWords(p)} of such clutches (exact test).`;
+  const chance = `Some gene is at least so far from its odds in ${p === 1 ? 'nearly every' : `${oddsWords(p)} of`} such clutch${p === 1 ? '' : 'es'} (exact test of each gene, for as many genes as there are).`;
   if (p > 0.05) return `${chance} Luck, not news.`;
   return `${chance} Look again at the identifications, the sire, and what the parents carry.`;
 }
