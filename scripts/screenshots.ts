@@ -28,13 +28,32 @@ const animalPath = (number: string) => async (page: Page, server: RunningServer)
   const animals = await fromApi<{ id: string; number: string }[]>(page, server, '/animals');
   return `/animals/${animals.find((animal) => animal.number === number)!.id}`;
 };
-/** The newest clutch that waits to be identified. */
-const benchPath = async (page: Page, server: RunningServer): Promise<string> => {
+/** The larger clutch that waits to be identified. */
+const waitingClutch = async (page: Page, server: RunningServer): Promise<string> => {
   const pairings = await fromApi<
     { clutches: { id: string; hatched: number | null; identified: number }[] }[]
   >(page, server, '/pairings');
-  const clutch = pairings.flatMap((p) => p.clutches).find((c) => c.hatched !== null && c.identified === 0)!;
-  return `/bench/${clutch.id}`;
+  const waiting = pairings
+    .flatMap(({ clutches }) => clutches)
+    .filter(({ hatched, identified }) => hatched !== null && identified === 0);
+  return waiting.toSorted((a, b) => b.hatched! - a.hatched!)[0]!.id;
+};
+const benchPath = async (page: Page, server: RunningServer): Promise<string> =>
+  `/bench/${await waitingClutch(page, server)}`;
+/** What somebody outside sees, at an address made for the purpose. */
+const outsidePath = async (page: Page, server: RunningServer): Promise<string> => {
+  const id = await waitingClutch(page, server);
+  const { hatchlings } = await fromApi<{ hatchlings: { id: string }[] }>(
+    page,
+    server,
+    `/clutches/${id}/bench`,
+  );
+  const { csrfToken } = await fromApi<{ csrfToken: string }>(page, server, '/session');
+  const made = await page.request.post(`${server.origin}/api/v1/clutches/${id}/opinion-links`, {
+    headers: { 'X-CSRF-Token': csrfToken },
+    data: { animalIds: [hatchlings[0]!.id], note: 'Is the head top washed out, or only pale?' },
+  });
+  return ((await made.json()) as { path: string }).path;
 };
 const publicPath = async (page: Page, server: RunningServer): Promise<string> => {
   const lines = await fromApi<{ slug: string }[]>(page, server, '/showcase');
@@ -62,20 +81,22 @@ const eggsPath = (female: string) => async (page: Page, server: RunningServer) =
 const SHOTS: readonly Shot[] = [
   { name: 'today', path: '/today' },
   { name: 'season', path: '/season' },
-  { name: 'put-together', path: '/season', before: putTogether },
+  { name: 'season', path: '/season', before: putTogether },
   { name: 'eggs', path: eggsPath('F-07') },
   { name: 'incubators', path: '/season/incubators' },
-  { name: 'look-back', path: '/season/past' },
+  { name: 'incubators', path: '/season/past' },
   { name: 'planner', path: '/season/planner', before: planPair },
   { name: 'planner-season', path: '/season/planner', before: (page) => plan(page, 'Best mates', 'Clown') },
   { name: 'planner-season', path: '/season/planner', before: planSeason },
   { name: 'routes', path: '/season/planner', before: playRoutes },
-  { name: 'bench', path: benchPath },
-  {
-    name: 'bench',
-    path: benchPath,
-    before: (page) => page.getByRole('button', { name: 'Identify' }).first().click(),
-  },
+  { name: 'bench', path: benchPath, before: sortClutch },
+  { name: 'bench', path: benchPath, before: lookAtOne },
+  { name: 'bench-hands', path: benchPath, before: compareTwo },
+  { name: 'bench-hands', path: '/bench/calls', before: (page) => page.locator('canvas').waitFor() },
+  { name: 'bench-hands', path: outsidePath },
+  { name: 'bench-papers', path: benchPath, before: (page) => openDialog(page, 'Labels') },
+  { name: 'bench-papers', path: benchPath, before: (page) => openDialog(page, 'Set up') },
+  { name: 'bench-papers', path: benchPath, before: (page) => openDialog(page, 'Pictures') },
   { name: 'racks', path: '/racks' },
   { name: 'racks', path: '/racks/ladders' },
   { name: 'animals', path: '/animals' },
@@ -102,6 +123,7 @@ const SHOTS: readonly Shot[] = [
   { name: 'phones', path: eggsPath('F-08'), size: PHONE },
   { name: 'phones', path: eggsPath('F-07'), size: PHONE },
   { name: 'phones', path: benchPath, size: PHONE },
+  { name: 'phones', path: benchPath, size: PHONE, before: (page) => page.locator('.tile').nth(1).click() },
   { name: 'phones', path: advisedPath('Move up'), size: PHONE, theme: 'night' },
 ];
 
@@ -117,6 +139,39 @@ async function putTogether(page: Page): Promise<void> {
 async function plan(page: Page, tab: string, target: string): Promise<void> {
   await page.getByRole('button', { name: tab }).click();
   await page.getByLabel('What do you want?').fill(target);
+}
+async function sortClutch(page: Page): Promise<void> {
+  for (const n of [3, 6]) {
+    await page.locator('.tile').nth(n).focus();
+    await page.keyboard.press(']');
+    await page.waitForTimeout(300);
+  }
+  await page.getByLabel('Name of the group Group 1').fill('Dark stripe');
+  await page.keyboard.press('Enter');
+  await page.evaluate(() => window.scrollTo(0, 0));
+}
+async function lookAtOne(page: Page): Promise<void> {
+  await page.locator('.tile').nth(1).click();
+  for (const [zone, answer] of [
+    ['lips', 'Seen: lips: pale'],
+    ['ground colour', 'Not seen: ground colour: orange'],
+    ['belly edge', 'Not seen: belly edge: bold spots'],
+    ['head top', 'Not seen: head top: four-winged mark'],
+    ['head top', 'Not seen: head top: pale and bright, a straight arrow behind'],
+  ] as const) {
+    await page.getByRole('radio', { name: new RegExp(`^${zone}`) }).click();
+    await page.getByRole('button', { name: answer, exact: true }).click();
+  }
+}
+async function compareTwo(page: Page): Promise<void> {
+  await page.locator('.tile').nth(1).click();
+  await page.getByRole('button', { name: 'Compare', exact: true }).click();
+  await choose(page, 'Right', 'Clown: its tells');
+}
+async function openDialog(page: Page, name: string): Promise<void> {
+  await page.getByRole('button', { name, exact: true }).click();
+  await page.getByRole('dialog').waitFor();
+  await page.waitForLoadState('networkidle');
 }
 async function planPair(page: Page): Promise<void> {
   await plan(page, 'One pair', 'Pastel Clown');
