@@ -11,7 +11,7 @@ import { addDays, CATALOGUE, rank } from '@karyotome/core';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { localToday } from '../src/db/work.ts';
-import { fieldsOf, startTestApp, type TestApp, type TestClient } from './test-app.ts';
+import { fieldsOf, maker, startTestApp, type TestApp, type TestClient } from './test-app.ts';
 
 let app: TestApp;
 let owner: TestClient;
@@ -24,13 +24,7 @@ beforeAll(async () => {
 });
 afterAll(() => app.close());
 
-const created = async (path: string, body: object): Promise<string> => {
-  const response = await owner.post(path, body);
-  expect(response.status, JSON.stringify(response.body)).toBe(201);
-  return (response.body as { id: string }).id;
-};
-const animal = (number: string, sex: string, genes: string): Promise<string> =>
-  created('/animals', { number, sex, genes, hatchedOn: ago(1500), massG: 1800 });
+const { created, animal } = maker(() => owner, ago);
 const version = (value: number) => ({ 'If-Match': `"${value}"` });
 
 /** A hatched clutch of a pair. */

@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pino } from 'pino';
 import request, { type Response } from 'supertest';
-import { inject } from 'vitest';
+import { expect, inject } from 'vitest';
 import { createApp } from '../src/app.ts';
 import { connect } from '../src/db/connection.ts';
 import { createModels } from '../src/db/models.ts';
@@ -118,4 +118,17 @@ export function fieldsOf(response: Response): string[] {
   return ((response.body as { errors?: { field: string; message: string }[] }).errors ?? []).map(
     ({ field, message }) => `${field}: ${message}`,
   );
+}
+
+/** Makes things over the API, and says what was refused where one was. */
+export function maker(owner: () => TestClient, daysAgo: (days: number) => string) {
+  const created = async (path: string, body: object): Promise<string> => {
+    const response = await owner().post(path, body);
+    expect(response.status, JSON.stringify(response.body)).toBe(201);
+    return (response.body as { id: string }).id;
+  };
+  /** A grown animal, identified as it came in. */
+  const animal = (number: string, sex: string, genes: string): Promise<string> =>
+    created('/animals', { number, sex, genes, hatchedOn: daysAgo(1500), massG: 1800 });
+  return { created, animal };
 }

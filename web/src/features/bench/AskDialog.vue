@@ -7,6 +7,7 @@ import { dayWords } from '../../format/format.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useForm } from '../../stores/useForm.ts';
 import { useWrite } from '../../stores/useWrite.ts';
+import CheckList from '../../ui/CheckList.vue';
 import FormDialog from '../../ui/FormDialog.vue';
 
 /** Asks somebody without an account: an address that shows pictures and takes one answer. */
@@ -65,18 +66,13 @@ async function send(): Promise<void> {
       </div>
     </div>
     <p v-if="pictured.length === 0" class="wide">Add pictures first: there is nothing to judge by yet.</p>
-    <fieldset v-else class="wide who">
-      <legend class="small">About</legend>
-      <v-checkbox
-        v-for="one in pictured"
-        :key="one.id"
-        v-model="chosen"
-        :value="one.id"
-        :label="one.number"
-        density="compact"
-        hide-details
-      />
-    </fieldset>
+    <CheckList
+      v-else
+      v-model="chosen"
+      legend="About"
+      :items="pictured.map(({ id, number }) => ({ value: id, title: number }))"
+      class="wide"
+    />
     <v-textarea
       v-model="draft.note"
       label="What you would like to know"
@@ -88,14 +84,6 @@ async function send(): Promise<void> {
 </template>
 
 <style scoped>
-.who {
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(120px, 1fr));
-  margin: 0;
-  padding: 4px 8px;
-  border: 1px solid var(--hair);
-  border-radius: 10px;
-}
 .links {
   display: grid;
   gap: 8px;

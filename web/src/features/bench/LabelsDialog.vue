@@ -12,6 +12,7 @@ import { api } from '../../api/resources.ts';
 import { agoWords, localToday } from '../../format/format.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useForm } from '../../stores/useForm.ts';
+import CheckList from '../../ui/CheckList.vue';
 import FormDialog from '../../ui/FormDialog.vue';
 import LabelDrawing from './LabelDrawing.vue';
 
@@ -105,19 +106,13 @@ async function send(): Promise<void> {
       control-variant="hidden"
       :error-messages="errorsOf('skip')"
     />
-    <fieldset class="wide who">
-      <legend class="small">Which</legend>
-      <v-checkbox
-        v-for="one in hatchlings"
-        :key="one.id"
-        v-model="chosen"
-        :value="one.id"
-        :label="`${one.number}, ${stateWords(one)}`"
-        density="compact"
-        hide-details
-      />
-      <p v-for="error in errorsOf('animalIds')" :key="error" class="small error">Choose at least one.</p>
-    </fieldset>
+    <CheckList
+      v-model="chosen"
+      legend="Which"
+      :items="hatchlings.map((one) => ({ value: one.id, title: `${one.number}, ${stateWords(one)}` }))"
+      :errors="errorsOf('animalIds').map(() => 'Choose at least one.')"
+      class="wide who"
+    />
     <div v-if="preview" class="wide drawings" aria-label="Preview">
       <LabelDrawing v-for="label in preview.labels" :key="label.animalId" :label="label" :preview="preview" />
     </div>
@@ -126,12 +121,7 @@ async function send(): Promise<void> {
 
 <style scoped>
 .who {
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(250px, 1fr));
-  margin: 0;
-  padding: 4px 8px;
-  border: 1px solid var(--hair);
-  border-radius: 10px;
+  --item: 250px;
 }
 .drawings {
   display: grid;
@@ -142,8 +132,5 @@ async function send(): Promise<void> {
   overflow-y: auto;
   border-radius: 10px;
   background: rgb(var(--v-theme-surface-variant));
-}
-.error {
-  color: rgb(var(--v-theme-error));
 }
 </style>
