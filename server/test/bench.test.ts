@@ -151,6 +151,16 @@ describe('a clutch on the table', () => {
   });
 });
 
+describe('a parent that was never identified', () => {
+  test('makes no odds, and the young can be identified all the same', async () => {
+    const dam = await created('/animals', { number: 'D-9', sex: 'female' });
+    const sire = await animal('S-9', 'male', 'Pastel');
+    const { clutch, young } = await clutchOf(dam, [sire], 1);
+    expect((await benchOf(clutch)).hatchlings[0]!.suppositions).toEqual([]);
+    expect((await identify(young[0]!, 'Pastel')).body).toMatchObject({ warnings: [] });
+  });
+});
+
 describe('two sires', () => {
   test('a gene that one alone carries tells who it was', async () => {
     const dam = await animal('D-2', 'female', 'Normal');
@@ -240,7 +250,10 @@ describe('second opinions', () => {
     expect(fieldsOf(await app.anonymous.post(address, stranger))).toEqual([
       'opinions.0.animalId: is not asked about here',
     ]);
-    expect((await app.anonymous.post(address, answer)).status).toBe(204);
+    const key = { 'Idempotency-Key': 'answer-once-1' };
+    expect((await app.anonymous.post(address, answer, key)).status).toBe(204);
+    // The same request again, after its answer was lost, has been answered; another one is too late.
+    expect((await app.anonymous.post(address, answer, key)).status).toBe(204);
     expect((await app.anonymous.post(address, answer)).status).toBe(404);
     expect((await app.anonymous.get(address)).status).toBe(404);
     const bench = await benchOf(clutch);

@@ -5,7 +5,7 @@ import type { WeightedGenotype } from '../loci/genotype.ts';
 import { WILD } from '../loci/locus.ts';
 import type { Pedigree, PedigreeAnimal } from '../pedigree/document.ts';
 import { withAncestors } from '../pedigree/kin.ts';
-import type { Supposition } from './rank.ts';
+import type { Supposition } from './looks-space.ts';
 
 export interface ClutchFamily {
   readonly dam: string;

@@ -6,7 +6,9 @@ import { infer } from '../inference/infer.ts';
 import { compilePedigree } from '../pedigree/from-records.ts';
 import { appearance, type WeightedGenotype } from '../loci/genotype.ts';
 import { lookNext } from './look-next.ts';
-import { rank, type Sightings, type Supposition } from './rank.ts';
+import type { Supposition } from './looks-space.ts';
+import { rank } from './rank.ts';
+import type { Sightings } from './sightings.ts';
 
 const half = (locus: string, allele = locus): Supposition['loci'][number] => ({
   locus,
@@ -262,6 +264,67 @@ describe('who the sire is, and which sex, move with what is seen', () => {
     const ofA = 0.5 * (0.5 * pWith + 0.5 * pWithout);
     expect(ranking.sires['a']).toBeCloseTo(ofA / (ofA + 0.5 * pWithout), 12);
     expect(ranking.pFemale).toBeCloseTo(0.5, 12);
+  });
+});
+
+describe('a gene that only one candidate sire carries', () => {
+  test('and gives to all of his young: the other sire stays open, and the animal may lack it', () => {
+    const of = (sire: string, loci: Supposition['loci']): Supposition => ({
+      sire,
+      sex: 'male',
+      weight: 0.5,
+      loci,
+    });
+    const suppositions = [
+      of('a', [{ locus: 'pastel', genotypes: [{ genotype: ['+', 'pastel'], p: 1 }] }]),
+      of('b', []),
+    ];
+    const { ranking } = rank(suppositions, {}, CATALOGUE);
+    expect(ranking.candidates.map(({ label, p }) => [label, p])).toEqual([
+      ['Normal', 0.5],
+      ['Pastel', 0.5],
+    ]);
+    const { pWith, pWithout } = tell('lips: pale');
+    expect(rank(suppositions, { 'lips: pale': 'not-seen' }, CATALOGUE).ranking.sires['b']).toBeCloseTo(
+      (1 - pWithout) / (2 - pWith - pWithout),
+      12,
+    );
+  });
+});
+
+describe('more than can be weighed', () => {
+  test('the faintest looks go first, and how faint they were is said', () => {
+    const faint = [
+      'leopard',
+      'spotnose',
+      'ghi',
+      'red-stripe',
+      'acid',
+      'bongo',
+      'blade',
+      'confusion',
+      'cypress',
+      'trick',
+      'twister',
+      'gobi',
+      'chocolate',
+      'mahogany',
+      'sahara',
+    ];
+    const loci = faint.map((locus) => ({
+      locus,
+      genotypes: [
+        { genotype: ['+', '+'] as const, p: 0.9999 },
+        { genotype: ['+', locus] as const, p: 0.0001 },
+      ],
+    }));
+    const { ranking } = rank(only(half('pastel'), ...loci), {}, CATALOGUE);
+    expect(ranking.least).toBe(1e-4);
+    expect(ranking.candidates.map(({ label, p }) => [label, p])).toEqual([
+      ['Normal', 0.5],
+      ['Pastel', 0.5],
+    ]);
+    expect(rank(only(half('pastel'), ...loci.slice(0, 8)), {}, CATALOGUE).ranking.least).toBe(0);
   });
 });
 

@@ -1,7 +1,8 @@
 import type { Catalogue } from '../catalogue/catalogue.ts';
 import { addDays, type IsoDay } from '../calendar/days.ts';
 import { agreementOn } from '../catalogue/tells.ts';
-import { looksAt, looksLabel, oneLook, tabulate, type LooksSpace, type Sightings } from './rank.ts';
+import { looksAt, looksLabel, tabulate, type LooksSpace } from './looks-space.ts';
+import { oneLook, type Sightings } from './sightings.ts';
 
 /** A tell that was not looked for yet, and what seeing it, or not, would do. */
 export interface NextLook {

@@ -1,23 +1,27 @@
 import type { Catalogue } from '../catalogue/catalogue.ts';
-import type { CatalogueTell } from '../catalogue/gather-tells.ts';
 import { CostError } from '../errors.ts';
-import { appearance, type Genotype, type WeightedGenotype } from '../loci/genotype.ts';
-import { WILD, type Locus } from '../loci/locus.ts';
-import { genotypeLabel } from '../notation/label.ts';
-import { coverOn, showsTell } from './cover.ts';
-
-/** What an animal can be before it is looked at, given one sire and one sex: loci are then independent. */
-export interface Supposition {
-  readonly sire: string | null;
-  readonly sex: 'female' | 'male';
-  /** A probability; over the suppositions of one animal they add up to 1. */
-  readonly weight: number;
-  readonly loci: readonly { readonly locus: string; readonly genotypes: readonly WeightedGenotype[] }[];
-}
-
-export type Sighting = 'seen' | 'not-seen';
-/** Tell id -> what was seen. A tell left out is one of which nothing can be said. */
-export type Sightings = Readonly<Record<string, Sighting>>;
+import { appearance } from '../loci/genotype.ts';
+import { showsTell } from './cover.ts';
+import {
+  looksAt,
+  looksLabel,
+  looksOf,
+  mix,
+  NEGLIGIBLE,
+  spread,
+  tabulate,
+  totalOf,
+  WILD_ONLY,
+  type LooksSpace,
+  type Supposition,
+} from './looks-space.ts';
+import {
+  chanceOf,
+  countedSightings,
+  markerLikelihood,
+  type CountedSighting,
+  type Sightings,
+} from './sightings.ts';
 
 /** One thing the animal can be, as far as the eye can tell. */
 export interface Candidate {
@@ -52,6 +56,8 @@ export interface Ranking {
   readonly candidates: readonly Candidate[];
   /** How many more there are. */
   readonly rarer: number;
+  /** Looks no likelier than this at one locus were left out, so that the rest could be weighed; 0 where none were. */
+  readonly least: number;
   readonly genes: readonly GeneOdds[];
   readonly tells: readonly TellWeight[];
   /** Carried unseen, where a marker was looked for: allele id -> odds before and after. */
@@ -64,161 +70,10 @@ export interface Ranking {
   readonly pFemale: number;
 }
 
-/** The possible looks of one animal as a box of numbers: every combination of what its loci can show. */
-export interface LooksSpace {
-  readonly loci: readonly { readonly locus: Locus; readonly looks: readonly string[] }[];
-  readonly size: number;
-  /** One for each combination, row-major over `loci`, the last one fastest; adds up to 1. */
-  readonly before: Float64Array;
-  readonly after: Float64Array;
-}
-
-const NEGLIGIBLE = 1e-9;
+/** Combinations that are walked through at most. */
 const LARGEST = 2_000_000;
+/** Candidates that are worded. */
 const SHOWN = 24;
-
-const chanceOf = (tell: CatalogueTell, sighting: Sighting, shows: boolean): number => {
-  const seen = shows ? tell.pWith : tell.pWithout;
-  return sighting === 'seen' ? seen : 1 - seen;
-};
-
-/** How far a sighting moves the odds of the gene, whichever way. */
-const telling = (tell: CatalogueTell, sighting: Sighting): number =>
-  Math.abs(Math.log(chanceOf(tell, sighting, true) / chanceOf(tell, sighting, false)));
-
-/** What one look takes in: a gene's tells within a zone. */
-export const oneLook = ({ zone, isMarker, looks }: CatalogueTell): string =>
-  `${zone}|${isMarker}|${looks.toSorted().join()}`;
-
-/**
- * The sightings that count: in one zone the tells of one gene are seen with one look, so of those only the most telling
- * one does.
- */
-export function countedSightings(
-  tells: readonly CatalogueTell[],
-  sightings: Sightings,
-): { tell: CatalogueTell; sighting: Sighting; instead: CatalogueTell[] }[] {
-  const groups = new Map<string, { tell: CatalogueTell; sighting: Sighting }[]>();
-  for (const tell of tells) {
-    const sighting = sightings[tell.id];
-    if (!sighting) continue;
-    const key = oneLook(tell);
-    groups.set(key, [...(groups.get(key) ?? []), { tell, sighting }]);
-  }
-  return [...groups.values()].map((group) => {
-    const [most, ...others] = group.toSorted(
-      (a, b) => telling(b.tell, b.sighting) - telling(a.tell, a.sighting),
-    );
-    return { ...most!, instead: others.map(({ tell }) => tell) };
-  });
-}
-
-/** What can show at each locus over all suppositions, wild type first. Loci at which nothing can show are left out. */
-function looksOf(suppositions: readonly Supposition[], catalogue: Catalogue): LooksSpace['loci'] {
-  const looks = new Map<string, Set<string>>();
-  for (const { loci, weight } of suppositions) {
-    if (weight <= 0) continue;
-    for (const { locus, genotypes } of loci) {
-      const set = looks.get(locus) ?? new Set<string>();
-      for (const { genotype, p } of genotypes)
-        if (p > NEGLIGIBLE) set.add(appearance(catalogue.locusById(locus)!, genotype));
-      looks.set(locus, set);
-    }
-  }
-  return [...looks]
-    .filter(([, set]) => set.size > 1 || !set.has(''))
-    .toSorted(([a], [b]) => catalogue.compareLoci(a, b))
-    .map(([id, set]) => ({ locus: catalogue.locusById(id)!, looks: [...set].toSorted() }));
-}
-
-/** One supposition's share of every combination: its weight times the product over its loci. */
-function spread(
-  loci: LooksSpace['loci'],
-  { weight, loci: known }: Supposition,
-  likelihood: (locus: Locus, genotype: Genotype) => number,
-): Float64Array {
-  let table = Float64Array.of(weight);
-  for (const { locus, looks } of loci) {
-    const genotypes = known.find((one) => one.locus === locus.id)?.genotypes ?? WILD_ONLY;
-    const shares = new Float64Array(looks.length);
-    for (const { genotype, p } of genotypes) {
-      const at = looks.indexOf(appearance(locus, genotype));
-      if (at >= 0) shares[at]! += p * likelihood(locus, genotype);
-    }
-    const wider = new Float64Array(table.length * looks.length);
-    for (let i = 0; i < table.length; i++)
-      for (let j = 0; j < shares.length; j++) wider[i * shares.length + j] = table[i]! * shares[j]!;
-    table = wider;
-  }
-  return table;
-}
-
-const WILD_ONLY: readonly WeightedGenotype[] = [{ genotype: [WILD, WILD], p: 1 }];
-
-/** The tables added up, and all of that made to add up to 1. */
-function mix(tables: readonly Float64Array[], size: number): Float64Array {
-  const sum = new Float64Array(size);
-  for (const table of tables) for (let i = 0; i < size; i++) sum[i]! += table[i]!;
-  const total = totalOf(sum);
-  return total > 0 ? sum.map((p) => p / total) : sum;
-}
-
-const totalOf = (table: Float64Array): number => table.reduce((sum, p) => sum + p, 0);
-
-/** A tell over all combinations: the chance that it is seen on an animal that looks so, and whether its gene shows. */
-export interface TellTable {
-  readonly seen: Float64Array;
-  readonly shows: Uint8Array;
-}
-
-/** @returns null where no combination shows the tell's gene: it then tells nothing apart */
-export function tabulate(
-  space: LooksSpace['loci'],
-  size: number,
-  tell: CatalogueTell,
-  catalogue: Catalogue,
-): TellTable | null {
-  const shown = space.map(({ looks }) => looks.map((text) => showsTell(tell, text)));
-  if (!shown.some((list) => list.includes(true))) return null;
-  const covers = space.map(({ locus, looks }, l) =>
-    looks.map((text, at) => (shown[l]![at] ? 0 : coverOn(catalogue, locus, text, tell))),
-  );
-  const seen = new Float64Array(size);
-  const shows = new Uint8Array(size);
-  const at = new Int32Array(space.length);
-  for (let i = 0; i < size; i++) {
-    let isShown = false;
-    let open = 1;
-    for (let l = 0; l < space.length; l++) {
-      isShown ||= shown[l]![at[l]!]!;
-      open *= 1 - covers[l]![at[l]!]!;
-    }
-    seen[i] = isShown ? open * tell.pWith + (1 - open) * tell.pWithout : tell.pWithout;
-    shows[i] = isShown ? 1 : 0;
-    for (let l = space.length - 1; l >= 0 && ++at[l]! === space[l]!.looks.length; l--) at[l] = 0;
-  }
-  return { seen, shows };
-}
-
-/** The chance of a marker's sighting on an animal of this genotype. */
-function markerLikelihood(
-  counted: ReturnType<typeof countedSightings>,
-  locus: Locus,
-  genotype: Genotype,
-): number {
-  return counted.reduce((p, { tell, sighting }) => {
-    if (!tell.isMarker || !tell.looks.some((id) => locus.alleles.some((allele) => allele.id === id)))
-      return p;
-    return (
-      p *
-      chanceOf(
-        tell,
-        sighting,
-        genotype.some((allele) => tell.looks.includes(allele)),
-      )
-    );
-  }, 1);
-}
 
 /**
  * What an animal can be, given its pedigree and what was seen of it: the engine's distribution times the chance of each
@@ -231,8 +86,7 @@ export function rank(
   sightings: Sightings,
   catalogue: Catalogue,
 ): { ranking: Ranking; space: LooksSpace } {
-  const loci = looksOf(suppositions, catalogue);
-  const size = loci.reduce((product, { looks }) => product * looks.length, 1);
+  const { loci, size, least } = fittingLooks(suppositions, catalogue);
   if (size > LARGEST) throw new CostError(size, LARGEST);
   const counted = countedSightings(catalogue.tells, sightings);
   const marked = counted.some(({ tell }) => tell.isMarker);
@@ -260,6 +114,7 @@ export function rank(
     ranking: {
       candidates: candidates.slice(0, SHOWN),
       rarer: Math.max(0, candidates.length - SHOWN),
+      least,
       genes: geneOdds(space, catalogue),
       tells: counted.flatMap(({ tell, sighting, instead }) => {
         const factor = chanceOf(tell, sighting, true) / chanceOf(tell, sighting, false);
@@ -273,6 +128,27 @@ export function rank(
       ...whoAndWhich(suppositions, posteriors.map(totalOf)),
     },
   };
+}
+
+/** More combinations than this make a touch wait: the faintest looks then go, as many as need be. */
+const COMFORTABLE = 20_000;
+const FAINT = [1e-6, 1e-5, 1e-4, 1e-3, 1e-2];
+
+function fittingLooks(
+  suppositions: readonly Supposition[],
+  catalogue: Catalogue,
+): { loci: LooksSpace['loci']; size: number; least: number } {
+  const sizeOf = (loci: LooksSpace['loci']): number =>
+    loci.reduce((product, { looks }) => product * looks.length, 1);
+  let loci = looksOf(suppositions, catalogue);
+  let least = 0;
+  for (const faint of FAINT) {
+    if (sizeOf(loci) <= COMFORTABLE) break;
+    const fewer = looksOf(suppositions, catalogue, faint);
+    if (sizeOf(fewer) < sizeOf(loci)) least = faint;
+    loci = fewer;
+  }
+  return { loci, size: sizeOf(loci), least };
 }
 
 function rankCandidates({ loci, size, before, after }: LooksSpace, catalogue: Catalogue): Candidate[] {
@@ -289,32 +165,6 @@ function rankCandidates({ loci, size, before, after }: LooksSpace, catalogue: Ca
       p: after[cell]!,
     };
   });
-}
-
-/** What shows in one combination. */
-export function looksAt(loci: LooksSpace['loci'], cell: number): Record<string, string> {
-  const looks: Record<string, string> = {};
-  let rest = cell;
-  for (let l = loci.length - 1; l >= 0; l--) {
-    const { locus, looks: all } = loci[l]!;
-    const text = all[rest % all.length]!;
-    if (text !== '') looks[locus.id] = text;
-    rest = Math.floor(rest / all.length);
-  }
-  return looks;
-}
-
-/** The label of an animal that shows this and nothing else. */
-export function looksLabel(looks: Readonly<Record<string, string>>, catalogue: Catalogue): string {
-  return genotypeLabel(
-    Object.fromEntries(
-      Object.entries(looks).map(([locus, text]): [string, Genotype] => {
-        const [a, b] = text.split('/');
-        return [locus, [b === undefined ? WILD : a!, b ?? a!]];
-      }),
-    ),
-    catalogue,
-  );
 }
 
 function geneOdds({ loci, size, before, after }: LooksSpace, catalogue: Catalogue): GeneOdds[] {
@@ -345,7 +195,7 @@ function geneOdds({ loci, size, before, after }: LooksSpace, catalogue: Catalogu
 
 function carriedOdds(
   suppositions: readonly Supposition[],
-  counted: ReturnType<typeof countedSightings>,
+  counted: readonly CountedSighting[],
   catalogue: Catalogue,
 ): Ranking['carried'] {
   const alleles = new Set(counted.flatMap(({ tell }) => (tell.isMarker ? tell.looks : [])));
@@ -353,7 +203,7 @@ function carriedOdds(
     const locus = catalogue.alleleById(allele)!.locus;
     let [all, carried, allAfter, carriedAfter] = [0, 0, 0, 0];
     for (const { weight, loci } of suppositions) {
-      for (const { genotype, p } of loci.find((one) => one.locus === locus.id)?.genotypes ?? []) {
+      for (const { genotype, p } of loci.find((one) => one.locus === locus.id)?.genotypes ?? WILD_ONLY) {
         if (appearance(locus, genotype) !== '') continue;
         const after = weight * p * markerLikelihood(counted, locus, genotype);
         all += weight * p;
@@ -370,7 +220,7 @@ function carriedOdds(
 function outsideOf(
   loci: LooksSpace['loci'],
   suppositions: readonly Supposition[],
-  counted: ReturnType<typeof countedSightings>,
+  counted: readonly CountedSighting[],
 ): string[] {
   const open = loci.flatMap(({ looks }) => looks);
   const alleles = new Set(

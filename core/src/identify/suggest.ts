@@ -1,7 +1,7 @@
 import type { Catalogue } from '../catalogue/catalogue.ts';
 import type { Sureness } from '../pedigree/from-records.ts';
+import { looksLabel } from './looks-space.ts';
 import type { Ranking } from './rank.ts';
-import { looksLabel } from './rank.ts';
 
 /** A gene likelier than this to be there unseen stays on the label, in brackets. */
 const NOT_EXCLUDED = 0.02;

@@ -287,6 +287,7 @@ export function createModels(sequelize: Sequelize) {
       createdAt: DATE,
       expiresOn: DATEONLY,
       usedAt: DATE,
+      answerKey: TEXT,
       revokedAt: DATE,
     }),
     opinions: table<OpinionRow>(sequelize, 'opinions', {

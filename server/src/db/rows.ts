@@ -248,6 +248,7 @@ export interface OpinionLinkRow {
   createdAt: Date;
   expiresOn: string;
   usedAt: Date | null;
+  answerKey: string | null;
   revokedAt: Date | null;
 }
 export interface OpinionRow {

@@ -35,6 +35,8 @@ export const bench: Migration = {
       expires_on date not null,
       -- Good for one answer; revoked by whoever sent it.
       used_at timestamptz,
+      -- The key of the request that used it: sent again after a lost answer, it has been answered.
+      answer_key text check (length(answer_key) <= 200),
       revoked_at timestamptz,
       foreign key (collection_id, clutch_id) references clutches (collection_id, id) on delete cascade
     );

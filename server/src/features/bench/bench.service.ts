@@ -25,7 +25,7 @@ import { clutchSummaries } from '../breeding/pairings.service.ts';
 import { findClutch, proposeNumbers } from '../breeding/clutches.service.ts';
 import { conflictView } from '../genetics/contradictions.service.ts';
 import { geneticsOf, sireOdds, type Genetics } from '../genetics/genetics.service.ts';
-import { parentsBefore, whyPairingCannot } from '../genetics/identification-check.ts';
+import { isBlank, parentsBefore, whyPairingCannot } from '../genetics/identification-check.ts';
 import { sexDoubts } from '../genetics/sex-check.ts';
 import { printedLabels } from '../labels/labels.service.ts';
 import { clutchFit } from './clutch-fit.ts';
@@ -52,7 +52,11 @@ export async function viewBench(work: Work, clutchId: string): Promise<BenchView
     })),
   );
   const identified = mateIds.flatMap((id) => genetics.recorded.get(id)?.identification?.genes ?? []);
-  const priors = await genetics.ask({ ask: 'clutch', family: { dam: damId, sires, mates: mateIds } });
+  // Of a parent that may carry anything no odds are made.
+  const isOpen = [damId, ...sires.map(({ id }) => id)].some((id) => isBlank(genetics, id));
+  const priors = isOpen
+    ? { of: [], leftOut: [] }
+    : await genetics.ask({ ask: 'clutch', family: { dam: damId, sires, mates: mateIds } });
   const pictures = await picturesByAnimal(work);
   const parentView = (role: 'dam' | 'sire', id: string, share: number): BenchParentView => ({
     ...kinView(genetics, byId, role, id, share),

@@ -138,10 +138,11 @@ export async function answerLink(
   work: Work,
   link: { id: string; animalIds: readonly string[] },
   answer: OutsideOpinions,
+  key: string | null,
 ): Promise<void> {
   const { collectionId } = work.actor;
   const [taken] = await work.models.opinionLinks.update(
-    { usedAt: new Date() },
+    { usedAt: new Date(), answerKey: key },
     { where: { collectionId, id: link.id, usedAt: null, revokedAt: null }, transaction: work.transaction },
   );
   if (taken === 0) throw new Refusal('not-found', 'This address was used already, or withdrawn.');

@@ -26,6 +26,12 @@ interface Link {
 const OPEN = `l.token = :token and l.used_at is null and l.revoked_at is null and l.expires_on >= :today`;
 const OUTCOMES_SHOWN = 60;
 
+/** Whether this very request answered the address before, and only its answer was lost. */
+async function isAnswered(database: Database, token: string, key: string | null): Promise<boolean> {
+  if (key === null) return false;
+  return (await database.models.opinionLinks.count({ where: { token, answerKey: key } })) > 0;
+}
+
 async function findLink(database: Database, token: string | undefined): Promise<Link> {
   const [link] = await database.sequelize.query<Link>(
     `select l.id, l.collection_id as "collectionId", c.name as collection, l.clutch_id as "clutchId",
@@ -99,10 +105,14 @@ export function outsideRoutes(database: Database, dataDir: string): Router {
     rateLimit({ windowMs: 60_000, limit: 30, standardHeaders: false, legacyHeaders: false }),
     express.json({ limit: '200kb' }),
     async (request, response) => {
-      const link = await findLink(database, String(request.params['token']));
-      const answer = checked(outsideOpinions, request.body);
-      await inTransaction(database, readerOf(link), (work) => answerLink(work, link, answer));
-      tellChanged(link.collectionId);
+      const token = String(request.params['token']);
+      const key = request.get('Idempotency-Key')?.slice(0, 200) ?? null;
+      if (!(await isAnswered(database, token, key))) {
+        const link = await findLink(database, token);
+        const answer = checked(outsideOpinions, request.body);
+        await inTransaction(database, readerOf(link), (work) => answerLink(work, link, answer, key));
+        tellChanged(link.collectionId);
+      }
       response.status(204).end();
     },
   );

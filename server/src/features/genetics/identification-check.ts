@@ -36,6 +36,12 @@ export async function parentsBefore(
   return new Map(answer.map(([id, loci]) => [id, { loci: new Map(loci) }]));
 }
 
+/** Who was never identified and came from nowhere may carry anything. */
+export function isBlank(genetics: Genetics, animalId: string): boolean {
+  const animal = genetics.recorded.get(animalId)!;
+  return animal.dam === undefined && animal.sires.length === 0 && !animal.identification;
+}
+
 /**
  * Why the recorded parents cannot give an animal that looks like this; empty where some candidate sire can, or where a
  * parent was never identified.
@@ -48,11 +54,7 @@ export async function whyPairingCannot(
   const animal = genetics.recorded.get(animalId);
   if (!animal?.dam || animal.sires.length === 0) return [];
   const parentIds = [animal.dam, ...animal.sires.map((sire) => sire.id)];
-  const unknown = parentIds.some((id) => {
-    const parent = genetics.recorded.get(id)!;
-    return parent.dam === undefined && parent.sires.length === 0 && !parent.identification;
-  });
-  if (unknown) return [];
+  if (parentIds.some((id) => isBlank(genetics, id))) return [];
   const parents = await parentsBefore(genetics, parentIds, [animalId]);
   const contradicted = new Set(genetics.posterior.conflicts.map((conflict) => conflict.locus));
   const shown = Object.fromEntries(

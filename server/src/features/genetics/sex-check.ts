@@ -1,6 +1,6 @@
 import { linkedBySex, parseGenes, sexClashes, shownByReading } from '@karyotome/core';
 import type { Genetics } from './genetics.service.ts';
-import { parentsBefore } from './identification-check.ts';
+import { isBlank, parentsBefore } from './identification-check.ts';
 
 const percent = (p: number): string => `${p < 0.1 ? +(p * 100).toFixed(1) : Math.round(p * 100)}%`;
 
@@ -14,12 +14,7 @@ export async function sexDoubts(genetics: Genetics, animalId: string): Promise<s
   if (!animal?.dam || animal.sires.length === 0 || animal.sex === 'unknown' || !animal.identification)
     return [];
   const ids = [animal.dam, ...animal.sires.map(({ id }) => id)];
-  // Who was never identified, and came from nowhere, may carry anything.
-  const isBlank = ids.some((id) => {
-    const parent = recorded.get(id)!;
-    return !parent.identification && parent.dam === undefined && parent.sires.length === 0;
-  });
-  if (isBlank) return [];
+  if (ids.some((id) => isBlank(genetics, id))) return [];
   const parents = await parentsBefore(genetics, ids, [animalId]);
   const total = animal.sires.reduce((sum, { weight }) => sum + weight, 0);
   const bySex = linkedBySex(

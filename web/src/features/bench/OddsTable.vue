@@ -65,6 +65,9 @@ const rest = computed(
         <span class="num now">{{ oddsWords(one.p) }}</span>
       </button>
     </component>
+    <p v-if="ranking.least > 0" class="small soft rest">
+      Looks rarer than {{ oddsWords(ranking.least) }} are left out of the odds.
+    </p>
     <p v-if="rest > 0" class="small soft rest">and {{ rest }} more kinds, each less likely</p>
   </div>
 </template>

@@ -115,7 +115,7 @@ const STATE_WORDS = { waiting: 'waits', sending: 'on its way', done: 'kept', fai
           </p>
           <ul class="queue">
             <li v-for="picture in queue" :key="picture.file.name + picture.file.lastModified">
-              <img v-if="picture.url" :src="picture.url" alt="" />
+              <img v-if="picture.url" :src="picture.url" alt="" loading="lazy" decoding="async" />
               <span v-else class="blank" />
               <span class="words small"
                 ><span class="cut">{{ picture.file.name }}</span>
