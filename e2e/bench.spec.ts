@@ -168,7 +168,7 @@ test('by keys alone: a clutch from an unsorted box to labelled animals in their 
   });
 
   await test.step('the old labels are out of date, and new ones say everything', async () => {
-    await pressOn(page, button('Labels'));
+    // Asked for with the set-up: they come up by themselves.
     await expect(page.getByRole('dialog').getByText(/out of date, printed today/)).toHaveCount(8);
     await tabTo(page, inDialog('In full'));
     await page.keyboard.press('Space');

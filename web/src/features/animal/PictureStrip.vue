@@ -11,8 +11,14 @@ const notices = useNotices();
 const input = ref<HTMLInputElement | null>(null);
 const adding = useWrite((file: File) => api.addPicture(props.animal.id, file, ''));
 const removing = useWrite(api.deletePicture);
-async function add(event: Event): Promise<void> {
-  for (const file of (event.target as HTMLInputElement).files ?? []) {
+function chosen(event: Event): void {
+  void add((event.target as HTMLInputElement).files ?? []);
+}
+function dropped(event: DragEvent): void {
+  if (props.mayRecord) void add(event.dataTransfer?.files ?? []);
+}
+async function add(files: Iterable<File>): Promise<void> {
+  for (const file of files) {
     const sent = await adding.run(file);
     if (!sent) return notices.warn(`${file.name}: ${adding.errorsOf('picture')[0] ?? adding.message.value}`);
     notices.say('Picture added', async () => void (await removing.run(sent.value.id)));
@@ -22,7 +28,7 @@ async function add(event: Event): Promise<void> {
 </script>
 
 <template>
-  <v-card class="box">
+  <v-card class="box" @dragover.prevent @drop.prevent="dropped">
     <div class="row">
       <h2>Pictures</h2>
       <v-spacer />
@@ -41,11 +47,12 @@ async function add(event: Event): Promise<void> {
         multiple
         hidden
         aria-label="Picture files"
-        @change="add"
+        @change="chosen"
       />
     </div>
     <p v-if="animal.pictures.length === 0" class="soft small">
-      One on a plain ground, and again after sheds. Place and camera are removed from the file.
+      One on a plain ground, and again after sheds. Drop them here, or add them. Place and camera are taken
+      out of every copy that is shown.
     </p>
     <div class="strip">
       <figure v-for="picture in animal.pictures" :key="picture.id">

@@ -23,8 +23,10 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{ open: [id: string]; mark: [id: string] }>();
 const pulled = ref<string | null>(null);
+const pulledFirst = (a: HatchlingView, b: HatchlingView): number => Number(isPulled(b)) - Number(isPulled(a));
 const zones = computed(() => [
-  { index: BOX, name: 'In the box', members: props.sorting.inBox.value },
+  // What was pulled out comes first.
+  { index: BOX, name: 'In the box', members: props.sorting.inBox.value.toSorted(pulledFirst) },
   ...props.sorting.groups.value.map((group, index) => ({
     index,
     name: group.name,
