@@ -146,12 +146,12 @@ test('one clutch, from its parents to a published page', async ({ page, empty })
     await record();
     await expect(page.getByText('Sex recorded for')).toBeVisible();
     await open('Shed');
-    await page.getByLabel('Day', { exact: true }).fill(daysAgo(13));
+    await page.getByRole('dialog').getByLabel('Day', { exact: true }).fill(daysAgo(13));
     await record();
     await expect(page.getByText(', whole')).toBeVisible();
     for (const days of [11, 8, 5]) {
       await open('Meal');
-      await page.getByLabel('Day', { exact: true }).fill(daysAgo(days));
+      await page.getByRole('dialog').getByLabel('Day', { exact: true }).fill(daysAgo(days));
       await record();
       await expect(page.getByRole('dialog')).toHaveCount(0);
     }
@@ -160,10 +160,10 @@ test('one clutch, from its parents to a published page', async ({ page, empty })
     await record();
     await expect(page.getByText('must be a number')).toBeVisible();
     await fillNumber(page, 'Weight in grams', '312');
-    await page.getByLabel('Day', { exact: true }).fill(daysAgo(30));
+    await page.getByRole('dialog').getByLabel('Day', { exact: true }).fill(daysAgo(30));
     await record();
     await expect(page.getByText('lies before the hatch date')).toBeVisible();
-    await page.getByLabel('Day', { exact: true }).fill(daysAgo(1));
+    await page.getByRole('dialog').getByLabel('Day', { exact: true }).fill(daysAgo(1));
     await record();
     await expect(page.getByText('312 g')).toBeVisible();
     await table();
@@ -193,7 +193,7 @@ test('one clutch, from its parents to a published page', async ({ page, empty })
     await expect(page.getByText('is empty').first()).toBeVisible();
     await choose(page, 'To tub', 'Hatch 1 1-1');
     await page.getByLabel('Reason').fill('Set up');
-    await page.getByLabel('Day', { exact: true }).fill(daysAgo(20));
+    await page.getByRole('dialog').getByLabel('Day', { exact: true }).fill(daysAgo(20));
     await page.getByRole('button', { name: 'Record', exact: true }).click();
     await expect(page.getByRole('dialog')).toHaveCount(0);
     await expect(page.getByText('Hatch 1 1-1')).toBeVisible();
