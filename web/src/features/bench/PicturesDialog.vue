@@ -5,7 +5,7 @@ import { computed, ref } from 'vue';
 import { api } from '../../api/resources.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useWrite } from '../../stores/useWrite.ts';
-import { CARD, usePictureQueue } from './usePictureQueue.ts';
+import { CARD, usePictureQueue, type QueuedPicture } from './usePictureQueue.ts';
 
 /** Pictures of a clutch: from the camera or files, many at once, each put to its animal, and the clutch's card. */
 const props = defineProps<{ bench: BenchView; animalId: string | null }>();
@@ -49,6 +49,12 @@ async function sendAll(): Promise<void> {
   if (failed > 0)
     notices.warn(`${failed} ${failed === 1 ? 'picture was' : 'pictures were'} refused: see why beside each`);
   else notices.say(`${done.value} ${done.value === 1 ? 'picture' : 'pictures'} kept`);
+}
+/** Showing many large photographs would cost more than sending them: of those, only the ones that nobody owns yet. */
+const FEW = 12;
+function previewOf({ id, url, to }: QueuedPicture): string | null {
+  if (id !== null) return api.thumbUrl(id);
+  return url && (to === null || queue.value.length <= FEW) ? url : null;
 }
 const STATE_WORDS = { waiting: 'waits', sending: 'on its way', done: 'kept', failed: 'refused' } as const;
 </script>
@@ -115,7 +121,13 @@ const STATE_WORDS = { waiting: 'waits', sending: 'on its way', done: 'kept', fai
           </p>
           <ul class="queue">
             <li v-for="picture in queue" :key="picture.file.name + picture.file.lastModified">
-              <img v-if="picture.url" :src="picture.url" alt="" loading="lazy" decoding="async" />
+              <img
+                v-if="previewOf(picture)"
+                :src="previewOf(picture)!"
+                alt=""
+                loading="lazy"
+                decoding="async"
+              />
               <span v-else class="blank" />
               <span class="words small"
                 ><span class="cut">{{ picture.file.name }}</span>

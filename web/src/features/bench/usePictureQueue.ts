@@ -10,6 +10,8 @@ export interface QueuedPicture {
   to: string | null;
   state: 'waiting' | 'sending' | 'done' | 'failed';
   reason: string | null;
+  /** As the server keeps it. */
+  id: string | null;
 }
 export const CARD = 'card';
 /** So many at once: as many as the server has hands for. */
@@ -52,6 +54,7 @@ export function usePictureQueue(
         to: to ?? guess(file.name),
         state: reason ? 'failed' : 'waiting',
         reason,
+        id: null,
       });
     }
   }
@@ -74,8 +77,11 @@ export function usePictureQueue(
   async function sendOne(picture: QueuedPicture): Promise<void> {
     picture.state = 'sending';
     try {
-      if (picture.to === CARD) await api.addCardPicture(clutchId, picture.file);
-      else await api.addPicture(picture.to!, picture.file, '');
+      const made =
+        picture.to === CARD
+          ? await api.addCardPicture(clutchId, picture.file)
+          : await api.addPicture(picture.to!, picture.file, '');
+      picture.id = made.id;
       picture.state = 'done';
       picture.reason = null;
     } catch (error) {
