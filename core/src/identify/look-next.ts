@@ -1,5 +1,6 @@
 import type { Catalogue } from '../catalogue/catalogue.ts';
 import { addDays, type IsoDay } from '../calendar/days.ts';
+import type { CatalogueTell } from '../catalogue/gather-tells.ts';
 import { agreementOn } from '../catalogue/tells.ts';
 import { looksAt, looksLabel, tabulate, type LooksSpace } from './looks-space.ts';
 import { oneLook, type Sightings } from './sightings.ts';
@@ -78,9 +79,12 @@ export function lookNext(
   ): NextLook[] {
     const open = entropy(cells.map((i) => after[i]!));
     // A zone that was looked at for a gene would add nothing a second time.
+    const inPlay = new Set(all.flatMap(({ looks }) => looks.flatMap((text) => text.split('/'))));
+    const isInPlay = (tell: CatalogueTell): boolean =>
+      tell.looks.some((text) => inPlay.has(text) || text.split('/').every((allele) => inPlay.has(allele)));
     const looked = new Set(words.tells.filter(({ id }) => known[id]).map(oneLook));
     return words.tells
-      .filter((tell) => !tell.isMarker && !looked.has(oneLook(tell)))
+      .filter((tell) => !tell.isMarker && isInPlay(tell) && !looked.has(oneLook(tell)))
       .flatMap((tell) => {
         const table = tabulate(all, size, tell, words);
         const first = table?.seen[cells[0]!] ?? 0;

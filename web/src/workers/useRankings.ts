@@ -46,7 +46,8 @@ export function useRankings(animals: MaybeRefOrGetter<readonly Ranked[]>) {
     },
     { immediate: true },
   );
-  watch(() => toValue(animals), ask, { deep: true });
+  // The list is made anew by whoever gives it; what is in it is not watched.
+  watch(() => toValue(animals), ask);
   onScopeDispose(() => worker.terminate());
   return { rankings };
 }
