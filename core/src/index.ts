@@ -191,7 +191,7 @@ export {
   type Fertility,
 } from './planner/chances.ts';
 export { planPair, targetChances, type PairPlan, type TargetChances } from './planner/pair-plan.ts';
-export { bestMates, pairOdds, type PlannerAnimal, type RankedPair } from './planner/best-mates.ts';
+export { bestMates, NOT_GROWN, pairOdds, type PlannerAnimal, type RankedPair } from './planner/best-mates.ts';
 export { planSeason, type PlannedPair, type SeasonQuestion, type Trade } from './planner/season-plan.ts';
 export { findRoutes, missingAlleles, type RouteQuestion } from './planner/routes/find-routes.ts';
 export {

@@ -2,6 +2,9 @@ import type { WeightedGenotype } from '../loci/genotype.ts';
 import { distributionAt, type Parent } from '../odds/parent.ts';
 import { locusScenarios, type Target } from '../odds/target.ts';
 
+/** The reason of one that is years from its first clutch. */
+export const NOT_GROWN = 'not grown yet';
+
 /** An animal as the planner sees it. */
 export interface PlannerAnimal {
   readonly id: string;
@@ -71,9 +74,11 @@ export function distributionKey(distribution: readonly WeightedGenotype[]): stri
     .join(';');
 }
 
+const isGrown = ({ notReady }: PlannerAnimal): boolean => !notReady.includes(NOT_GROWN);
+
 /**
- * The pairs that can give a target, best first: those that nothing speaks against, then the others, each by the odds per
- * egg, then by how little related they are.
+ * The pairs that can give a target, best first: those that nothing speaks against, then the others, those with one that is not
+ * grown last of all; each by the odds per egg, then by how little related they are.
  *
  * @param top - how many to return at most
  */
@@ -105,7 +110,7 @@ export function bestMates(
         perEgg,
         inbreeding,
         against,
-        rank: against.length === 0 ? 0 : 1,
+        rank: against.length === 0 ? 0 : isGrown(dam) && isGrown(sire) ? 1 : 2,
       });
     }
   }

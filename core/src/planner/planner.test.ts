@@ -6,7 +6,7 @@ import { parseGenes } from '../notation/parse.ts';
 import { parseParent, type Parent } from '../odds/parent.ts';
 import { targetOdds, targetScenarios, toTarget } from '../odds/target.ts';
 import { bestAssignment } from './assignment.ts';
-import { bestMates, pairOdds, type PlannerAnimal } from './best-mates.ts';
+import { bestMates, NOT_GROWN, pairOdds, type PlannerAnimal } from './best-mates.ts';
 import { chanceWithin, clutchesForChance, expectedClutches, type Fertility } from './chances.ts';
 import { clutchSize, hatchShare } from './clutch-size.ts';
 import { planPair } from './pair-plan.ts';
@@ -103,6 +103,14 @@ describe('best mates', () => {
     expect(ranked[1]!.against).toEqual(['He: no females left in his load']);
     expect(ranked[3]!.against).toEqual(['Too closely related']);
     expect(ranked[3]!.perEgg).toBeCloseTo(1 / 3, 12);
+  });
+
+  test('one that is not grown comes after all who are, whatever its odds', () => {
+    const young: PlannerAnimal = { ...animals[0]!, id: 'f0', notReady: [NOT_GROWN] };
+    const ranked = bestMates([young, ...animals], target('clown'), () => 0, 0.125);
+    const first = ranked.findIndex(({ dam }) => dam === 'f0');
+    expect(first).toBe(ranked.length - 3);
+    expect(ranked[first]!.perEgg).toBeGreaterThan(ranked[first - 1]!.perEgg);
   });
 
   test('the quick odds are the exact ones, sex-linked genes included', () => {

@@ -1,5 +1,13 @@
 import type { BoardFemale, PackedLoci, PlannerView } from '@karyotome/contract';
-import { clutchSize, daysBetween, hatchShare, WILD, type Readiness, type SeasonRules } from '@karyotome/core';
+import {
+  clutchSize,
+  daysBetween,
+  hatchShare,
+  NOT_GROWN,
+  WILD,
+  type Readiness,
+  type SeasonRules,
+} from '@karyotome/core';
 import type { Work } from '../../db/work.ts';
 import { listAnimals } from '../animals/animals.service.ts';
 import { entryInputs } from '../catalogue/catalogue.service.ts';
@@ -76,7 +84,7 @@ function underWay({ pairing }: BoardFemale): string[] {
 }
 
 function reasonsAgainst(readiness: Readiness | null): string[] {
-  if (!readiness) return ['not grown yet'];
+  if (!readiness) return [NOT_GROWN];
   return readiness.reasons.filter(({ side }) => side === 'against').map(({ text }) => text);
 }
 
