@@ -1,6 +1,6 @@
 import type { Sighting, Sightings, Sureness } from '@karyotome/core';
 import Joi from 'joi';
-import { id, optional, pastDay, text, type Optional } from './fields.ts';
+import { day, id, optional, pastDay, text, type Optional } from './fields.ts';
 import { SURENESSES } from './sureness.ts';
 
 /** What was seen of one animal, tell by tell; one left out is one of which nothing can be said. */
@@ -114,7 +114,6 @@ export interface SettingUp {
   /** How they are started on food, and the day of the first offer. */
   plan: { school: StartSchool; firstMealOn: string } | null;
 }
-const day = (): Joi.StringSchema => Joi.string().pattern(/^\d{4}-\d{2}-\d{2}$/);
 export const settingUp = Joi.object<SettingUp, true>({
   on: pastDay().required(),
   substrate: text(60).min(1).required(),

@@ -20,6 +20,10 @@ export const pastDay = (): Joi.StringSchema =>
     return value > latest ? helpers.error('day.future') : value;
   });
 
+/** Any day of the calendar, one to come included. */
+export const day = (): Joi.StringSchema =>
+  Joi.string().custom((value: string, helpers) => (isIsoDay(value) ? value : helpers.error('day.format')));
+
 export const id = (): Joi.StringSchema => Joi.string().uuid();
 export const massG = (): Joi.NumberSchema => Joi.number().min(1).max(20_000);
 export const optional = <S extends Joi.Schema>(schema: S): S => schema.allow(null).optional() as S;

@@ -1,6 +1,6 @@
 import type { ShedStage, Sighting, Sureness } from '@karyotome/core';
 import Joi from 'joi';
-import { id, massG, optional, pastDay, text } from './fields.ts';
+import { day, id, massG, optional, pastDay, text } from './fields.ts';
 import { sightings, START_SCHOOLS, type StartSchool } from './bench-requests.ts';
 import type { Sex } from './requests.ts';
 import { SURENESSES } from './sureness.ts';
@@ -112,9 +112,7 @@ const bodies: { [K in RecordKind]: Joi.ObjectSchema<RecordBodies[K]> } = {
     school: Joi.string()
       .valid(...START_SCHOOLS)
       .required(),
-    firstMealOn: Joi.string()
-      .pattern(/^\d{4}-\d{2}-\d{2}$/)
-      .required(),
+    firstMealOn: day().required(),
   }),
   note: Joi.object<RecordBodies['note'], true>({ text: text(2000).min(1).required() }),
 };

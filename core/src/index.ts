@@ -79,6 +79,7 @@ export {
   CALL_ERROR,
   compilePedigree,
   RecordCompiler,
+  shownBy,
   shownByReading,
   type RecordedAnimal,
   type Sureness,

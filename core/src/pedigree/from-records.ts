@@ -84,6 +84,12 @@ export function shownByReading(
   );
 }
 
+/** Locus id -> what shows there by a text, for the loci at which something does. */
+export function shownBy(genes: string, catalogue: Catalogue = CATALOGUE): Record<string, string> {
+  const shown = shownByReading(parseGenes(genes, catalogue), catalogue);
+  return Object.fromEntries(Object.entries(shown).filter(([, looks]) => looks !== ''));
+}
+
 /**
  * Compiles one collection again and again: what is unchanged comes back as the same object, so that an engine can tell what
  * is new. Animals keep their order, new ones are added at the end.

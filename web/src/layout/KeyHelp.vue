@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, onMounted, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
+import { isTyping } from '../ui/keys.ts';
 
 /** Keys: a number goes to a place, `?` shows the keys of the place one is in. Typing in a field is left alone. */
 const props = defineProps<{ places: readonly { to: string; title: string }[] }>();
@@ -45,12 +46,6 @@ const KEYS: readonly { readonly at: RegExp; readonly keys: readonly (readonly [s
 ];
 const here = computed(() => KEYS.find(({ at }) => at.test(route.path))?.keys ?? []);
 
-function isTyping(target: EventTarget | null): boolean {
-  return (
-    target instanceof HTMLElement &&
-    (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
-  );
-}
 function onKey(event: KeyboardEvent): void {
   if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return;
   if (event.key === '?') isOpen.value = true;

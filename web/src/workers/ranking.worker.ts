@@ -27,8 +27,6 @@ export interface RankingAnswer {
   /** Null where what it can be has too many combinations. */
   readonly ranking: Ranking | null;
   readonly advice: LookAdvice;
-  /** How long it took, in milliseconds. */
-  readonly ms: number;
 }
 
 const NOTHING: LookAdvice = { tells: [], compare: [], againOn: null };
@@ -40,13 +38,12 @@ self.addEventListener('message', ({ data }: MessageEvent<RankingMessage>) => {
 });
 
 function answer({ animalId, turn, suppositions, sightings, lastShed }: RankingRequest): RankingAnswer {
-  const from = performance.now();
   try {
     const { ranking, space } = rank(suppositions, sightings, catalogue);
     const advice = lookNext(space, sightings, catalogue, lastShed);
-    return { animalId, turn, ranking, advice, ms: performance.now() - from };
+    return { animalId, turn, ranking, advice };
   } catch {
     // Only the size of the answer is refused; the interface says so.
-    return { animalId, turn, ranking: null, advice: NOTHING, ms: performance.now() - from };
+    return { animalId, turn, ranking: null, advice: NOTHING };
   }
 }

@@ -48,7 +48,7 @@ function setUp(first: Ranked[]) {
   const asked = (): string[] =>
     FakeWorker.last.told.flatMap(({ animalId, turn }) => (animalId ? [`${animalId} ${turn}`] : []));
   const answer = (animalId: string, turn: number): void =>
-    FakeWorker.last.hear({ data: { animalId, turn, ranking: null, advice: null, ms: 1 } });
+    FakeWorker.last.hear({ data: { animalId, turn, ranking: null, advice: null } });
   return { animals, rankings, asked, answer, leave: () => scope.stop() };
 }
 

@@ -11,8 +11,7 @@ import {
   looksLabel,
   pairingCautions,
   parentNews,
-  parseGenes,
-  shownByReading,
+  shownBy,
   visibleOutcomes,
   type Parent,
   type Supposition,
@@ -42,9 +41,10 @@ export async function viewBench(work: Work, clutchId: string): Promise<BenchView
   const genetics = await geneticsOf(work);
   const parentage = await parentageOf(work, clutchId);
   const { damId, sires, mateIds } = parentage;
+  const parentIds = [damId, ...sires.map(({ id }) => id)];
   const everybody = await summaries(work, genetics);
   const byId = new Map(everybody.map((animal) => [animal.id, animal]));
-  const before = await parentsBefore(genetics, [damId, ...sires.map(({ id }) => id)], mateIds);
+  const before = await parentsBefore(genetics, parentIds, mateIds);
   const outcomes = mixOutcomes(
     sires.map(({ id, share }) => ({
       share,
@@ -53,7 +53,7 @@ export async function viewBench(work: Work, clutchId: string): Promise<BenchView
   );
   const identified = mateIds.flatMap((id) => genetics.recorded.get(id)?.identification?.genes ?? []);
   // Of a parent that may carry anything no odds are made.
-  const isOpen = [damId, ...sires.map(({ id }) => id)].some((id) => isBlank(genetics, id));
+  const isOpen = parentIds.some((id) => isBlank(genetics, id));
   const priors = isOpen
     ? { of: [], leftOut: [] }
     : await genetics.ask({ ask: 'clutch', family: { dam: damId, sires, mates: mateIds } });
@@ -68,7 +68,7 @@ export async function viewBench(work: Work, clutchId: string): Promise<BenchView
   const sorting = (
     await work.models.clutchSortings.findByPk(clutchId, { transaction: work.transaction })
   )?.get();
-  const near = new Set([damId, ...sires.map(({ id }) => id), ...mateIds]);
+  const near = new Set([...parentIds, ...mateIds]);
   return {
     clutch: { ...summary, incubationC: clutch.incubationC, note: clutch.note, version: clutch.version },
     dam: parentView('dam', damId, 1),
@@ -133,8 +133,7 @@ async function hatchlingsOf(
   return Promise.all(
     mateIds.map(async (id): Promise<HatchlingView> => {
       const own: RecordView[] = records.filter((record) => record.animalId === id);
-      const identification = own.find((record) => record.kind === 'identification' && record.voided === null);
-      const genes = identification?.kind === 'identification' ? identification.body.genes : null;
+      const genes = genetics.recorded.get(id)?.identification?.genes;
       return {
         ...byId.get(id)!,
         records: own,
@@ -182,7 +181,7 @@ async function twinsAmong(work: Work, mateIds: readonly string[]): Promise<Set<s
 /** What the clutch's identifications moved in what is known of a parent. */
 function newsOf(genetics: Genetics, before: Parent, id: string, identified: readonly string[]) {
   const { catalogue, posterior } = genetics;
-  const shown = identified.map((genes) => shownByReading(parseGenes(genes, catalogue), catalogue));
+  const shown = identified.map((genes) => shownBy(genes, catalogue));
   return parentNews(before.loci, posterior.genotypes(id), shown, catalogue);
 }
 
@@ -204,9 +203,7 @@ function comparisonsFor(
     const isOfPair =
       animal.dam === damId && animal.sires.some((sire) => sires.some((one) => one.id === sire.id));
     if (isOfPair) return [{ ...view, why: `this pair, ${hatchedOn?.slice(0, 4) ?? 'earlier'}`, looks: null }];
-    const shown = Object.entries(
-      shownByReading(parseGenes(animal.identification.genes, catalogue), catalogue),
-    ).filter(([, looks]) => looks !== '');
+    const shown = Object.entries(shownBy(animal.identification.genes, catalogue));
     const [only] = shown;
     if (shown.length !== 1 || !only || !inPlay.has(only[1])) return [];
     const seen = counts.get(only[1]) ?? 0;

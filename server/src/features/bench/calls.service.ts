@@ -1,11 +1,9 @@
 import type { CallsView, RecordBodies } from '@karyotome/contract';
 import {
   looksLabel,
-  parseGenes,
   settledByLater,
   settledCalls,
-  shownByReading,
-  type Catalogue,
+  shownBy,
   type PastCall,
   type SettledCall,
   type Sureness,
@@ -60,15 +58,6 @@ async function pastCalls(genetics: Genetics, rows: readonly IdentificationRow[])
       };
     });
   });
-}
-
-/** What a text says shows. Nothing where the catalogue no longer has its words. */
-function shownBy(genes: string, catalogue: Catalogue): Record<string, string> {
-  return Object.fromEntries(
-    Object.entries(shownByReading(parseGenes(genes, catalogue), catalogue)).filter(
-      ([, looks]) => looks !== '',
-    ),
-  );
 }
 
 const SURENESSES: readonly Sureness[] = ['certain', 'probable', 'possible'];

@@ -1,5 +1,5 @@
 import type { BenchView } from '@karyotome/contract';
-import { looksLabel, multinomialTest, parseGenes, shownByReading, type Catalogue } from '@karyotome/core';
+import { looksLabel, multinomialTest, shownBy, type Catalogue } from '@karyotome/core';
 
 /**
  * Holds what a clutch was identified as against the pairing's odds, locus by locus, each by the exact multinomial test over
@@ -17,7 +17,7 @@ export function clutchFit(
   catalogue: Catalogue,
 ): BenchView['fit'] {
   if (seen.length === 0) return null;
-  const shown = seen.map((genes) => shownByReading(parseGenes(genes, catalogue), catalogue));
+  const shown = seen.map((genes) => shownBy(genes, catalogue));
   const loci = new Set([...pair.keys(), ...shown.flatMap((one) => Object.keys(one))]);
   const tested = [...loci]
     .toSorted(catalogue.compareLoci)

@@ -27,8 +27,7 @@ export interface Genetics {
   readonly posterior: PosteriorView;
   readonly recorded: ReadonlyMap<string, RecordedAnimal>;
   readonly labels: Map<string, string>;
-  readonly supports: Map<string, SupportingRecord[] | null>;
-  /** Asks the engine about this very snapshot. */
+  /** Asks the engine about this very snapshot, each question once: its answers do not change. */
   readonly ask: <Q extends Asked>(question: Q) => Promise<Answers[Q['ask']]>;
 }
 
@@ -97,8 +96,7 @@ export async function geneticsOf(work: Work): Promise<Genetics> {
     posterior: new PosteriorView(compact!),
     recorded: new Map(animals.map((animal) => [animal.id, animal])),
     labels: new Map(),
-    supports: new Map(),
-    ask: async (question) => {
+    ask: askedOnce(async (question) => {
       const about = { ...question, collection: collectionId, token } as unknown as Question;
       let answer = await askEngine(about);
       if (answer === null) {
@@ -107,13 +105,28 @@ export async function geneticsOf(work: Work): Promise<Genetics> {
         answer = await askEngine(about);
       }
       return answer as never;
-    },
+    }),
   };
   if (isOwn) return fresh;
   kept.delete(collectionId);
   kept.set(collectionId, fresh);
   if (kept.size > KEPT) kept.delete(kept.keys().next().value!);
   return fresh;
+}
+
+/** Remembers answers by their questions; one that failed is asked again. */
+function askedOnce(ask: Genetics['ask']): Genetics['ask'] {
+  const answers = new Map<string, Promise<unknown>>();
+  return (question) => {
+    const key = JSON.stringify(question);
+    let answer = answers.get(key);
+    if (!answer) {
+      answer = ask(question);
+      answers.set(key, answer);
+      answer.catch(() => answers.delete(key));
+    }
+    return answer as never;
+  };
 }
 
 function toRecorded(row: PedigreeRow): RecordedAnimal {
@@ -208,13 +221,8 @@ export async function supportOf(
   animalId: string,
   claim: Claim,
 ): Promise<SupportingRecord[] | null> {
-  const key = `${animalId}|${claim.locus}|${claim.allele}`;
-  const known = genetics.supports.get(key);
-  if (known !== undefined) return known;
   const found = await genetics.ask({ ask: 'support', animal: animalId, claim });
-  const support = found!.length > 0 ? found : null;
-  genetics.supports.set(key, support);
-  return support;
+  return found!.length > 0 ? found : null;
 }
 
 /** The rule by which a claim's records yield it, in words. */

@@ -43,6 +43,19 @@ export function isBlank(genetics: Genetics, animalId: string): boolean {
 }
 
 /**
+ * What was known of an animal's parents before it was looked at; null where one is not recorded, or may carry anything.
+ */
+export async function knownParents(
+  genetics: Genetics,
+  animalId: string,
+): Promise<Map<string, Parent> | null> {
+  const animal = genetics.recorded.get(animalId);
+  if (!animal?.dam || animal.sires.length === 0) return null;
+  const ids = [animal.dam, ...animal.sires.map(({ id }) => id)];
+  return ids.some((id) => isBlank(genetics, id)) ? null : parentsBefore(genetics, ids, [animalId]);
+}
+
+/**
  * Why the recorded parents cannot give an animal that looks like this; empty where some candidate sire can, or where a
  * parent was never identified.
  */
@@ -51,11 +64,9 @@ export async function whyPairingCannot(
   animalId: string,
   genes: string,
 ): Promise<string[]> {
-  const animal = genetics.recorded.get(animalId);
-  if (!animal?.dam || animal.sires.length === 0) return [];
-  const parentIds = [animal.dam, ...animal.sires.map((sire) => sire.id)];
-  if (parentIds.some((id) => isBlank(genetics, id))) return [];
-  const parents = await parentsBefore(genetics, parentIds, [animalId]);
+  const animal = genetics.recorded.get(animalId)!;
+  const parents = await knownParents(genetics, animalId);
+  if (!parents) return [];
   const contradicted = new Set(genetics.posterior.conflicts.map((conflict) => conflict.locus));
   const shown = Object.fromEntries(
     Object.entries(shownByReading(parseGenes(genes, genetics.catalogue), genetics.catalogue)).filter(

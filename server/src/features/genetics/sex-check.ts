@@ -1,6 +1,6 @@
-import { linkedBySex, parseGenes, sexClashes, shownByReading } from '@karyotome/core';
+import { linkedBySex, sexClashes, shownBy } from '@karyotome/core';
 import type { Genetics } from './genetics.service.ts';
-import { isBlank, parentsBefore } from './identification-check.ts';
+import { knownParents } from './identification-check.ts';
 
 const percent = (p: number): string => `${p < 0.1 ? +(p * 100).toFixed(1) : Math.round(p * 100)}%`;
 
@@ -11,18 +11,16 @@ const percent = (p: number): string => `${p < 0.1 ? +(p * 100).toFixed(1) : Math
 export async function sexDoubts(genetics: Genetics, animalId: string): Promise<string[]> {
   const { recorded, catalogue } = genetics;
   const animal = recorded.get(animalId);
-  if (!animal?.dam || animal.sires.length === 0 || animal.sex === 'unknown' || !animal.identification)
-    return [];
-  const ids = [animal.dam, ...animal.sires.map(({ id }) => id)];
-  if (ids.some((id) => isBlank(genetics, id))) return [];
-  const parents = await parentsBefore(genetics, ids, [animalId]);
+  if (!animal?.identification || animal.sex === 'unknown') return [];
+  const parents = await knownParents(genetics, animalId);
+  if (!parents) return [];
   const total = animal.sires.reduce((sum, { weight }) => sum + weight, 0);
   const bySex = linkedBySex(
-    parents.get(animal.dam)!,
+    parents.get(animal.dam!)!,
     animal.sires.map(({ id, weight }) => ({ parent: parents.get(id)!, share: weight / total })),
     catalogue,
   );
-  const shown = shownByReading(parseGenes(animal.identification.genes, catalogue), catalogue);
+  const shown = shownBy(animal.identification.genes, catalogue);
   const other = animal.sex === 'female' ? 'males' : 'females';
   return sexClashes(bySex, animal.sex, shown, catalogue).map(
     ({ label, p, pOther }) =>

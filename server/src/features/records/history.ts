@@ -65,7 +65,9 @@ export async function recentRecords(work: Work, days = LOOK_BACK_DAYS): Promise<
   const rows = await select<{ animalId: string; packed: PackedRecord[] }>(
     work,
     `select r.animal_id as "animalId",
-            json_agg(json_build_array(r.id, r.kind, r.on_day, r.body) order by r.on_day, r.recorded_at) as packed
+            json_agg(json_build_array(r.id, r.kind, r.on_day,
+              -- Of an identification only how sure it was: its tells and odds would weigh more than all the rest.
+              case r.kind when 'identification' then jsonb_build_object('sure', r.body -> 'sure') else r.body end) order by r.on_day, r.recorded_at) as packed
        from records r
        join animals a on a.collection_id = r.collection_id and a.id = r.animal_id
       where r.collection_id = :collectionId and r.voided_at is null

@@ -3,6 +3,7 @@ import type { RecordKind } from '@karyotome/contract';
 import { mdiChevronLeft, mdiChevronRight } from '@mdi/js';
 import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
+import { isTyping } from '../../ui/keys.ts';
 import { dayWords, temperatureWords } from '../../format/format.ts';
 import { useBench, useCalls, useCatalogue } from '../../stores/queries.ts';
 import { useSession } from '../../stores/session.ts';
@@ -103,9 +104,6 @@ function mark(id: string): void {
   if (first === undefined || second === undefined) return;
   compared.value = [first, second];
   marked.value = new Set();
-}
-function isTyping(target: EventTarget | null): boolean {
-  return target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName);
 }
 function onKey(event: KeyboardEvent): void {
   if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target) || !one.value) return;

@@ -5,6 +5,7 @@ import { mdiChevronLeft, mdiChevronRight, mdiClose } from '@mdi/js';
 import { computed, ref } from 'vue';
 import { api } from '../../api/resources.ts';
 import { oddsWords } from '../../format/format.ts';
+import { isTyping } from '../../ui/keys.ts';
 import type { RankingAnswer } from '../../workers/ranking.worker.ts';
 import ZoneMap from './ZoneMap.vue';
 import { leaderOf } from './bench-words.ts';
@@ -93,7 +94,7 @@ function turn(side: number, by: number): void {
   if (count > 0) at.value[side] = (at.value[side]! + by + count) % count;
 }
 function onKey(event: KeyboardEvent): void {
-  if (/^(INPUT|TEXTAREA)$/.test((event.target as HTMLElement).tagName)) return;
+  if (isTyping(event.target)) return;
   if (event.key === 'ArrowLeft' || event.key === 'ArrowRight')
     turn(event.shiftKey ? 1 : 0, event.key === 'ArrowLeft' ? -1 : 1);
 }

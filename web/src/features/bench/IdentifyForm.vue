@@ -3,8 +3,7 @@ import { newRecord, SURENESSES, type HatchlingView, type NewRecord } from '@kary
 import {
   looksLabel,
   notExcluded,
-  parseGenes,
-  shownByReading,
+  shownBy,
   suggestSureness,
   type CallRecord,
   type Catalogue,
@@ -12,7 +11,7 @@ import {
   type Sighting,
   type Sureness,
 } from '@karyotome/core';
-import { computed, watch } from 'vue';
+import { computed } from 'vue';
 import { api } from '../../api/resources.ts';
 import { localToday, oddsWords } from '../../format/format.ts';
 import { useNotices } from '../../stores/notices.ts';
@@ -71,12 +70,7 @@ const { draft, discard, submit, errorsOf, general, busy } = useForm<
 });
 const undoing = useWrite((id: string) => api.voidRecord(id, 'Undone'));
 
-const shown = computed(() => {
-  const reading = parseGenes(draft.genes ?? '', props.catalogue);
-  return Object.fromEntries(
-    Object.entries(shownByReading(reading, props.catalogue)).filter(([, looks]) => looks !== ''),
-  );
-});
+const shown = computed(() => shownBy(draft.genes ?? '', props.catalogue));
 const isNamed = computed(() => (draft.genes ?? '').trim() !== '');
 const sameLooks = (looks: Readonly<Record<string, string>>): boolean =>
   Object.keys(looks).length === Object.keys(shown.value).length &&
@@ -125,12 +119,6 @@ function take(looks: Readonly<Record<string, string>>): void {
   draft.sure = null;
 }
 defineExpose({ take });
-// Another animal is another form.
-watch(
-  () => props.hatchling.id,
-  () => (draft.sure = null),
-);
-
 async function send(): Promise<void> {
   const sent = await submit();
   if (!sent) return;

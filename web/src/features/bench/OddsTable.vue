@@ -9,7 +9,6 @@ import { pairChance } from './bench-words.ts';
 const props = defineProps<{
   ranking: Ranking;
   outcomes: readonly VisibleOutcome[];
-  chosen: string | null;
   mayChoose: boolean;
 }>();
 defineEmits<{ choose: [Candidate] }>();
@@ -52,8 +51,6 @@ const rest = computed(
         :key="one.label"
         type="button"
         class="line"
-        :class="{ chosen: chosen === one.label }"
-        :aria-pressed="chosen === one.label"
         :aria-label="`${one.label}: ${oddsWords(one.p)} now, ${oddsWords(one.pBefore)} before it was looked at`"
         :disabled="!mayChoose"
         @click="$emit('choose', one)"
@@ -122,8 +119,7 @@ const rest = computed(
   cursor: default;
 }
 .line:hover,
-.line:focus-visible,
-.line.chosen {
+.line:focus-visible {
   outline: 2px solid rgb(var(--v-theme-primary));
   outline-offset: -2px;
 }

@@ -157,7 +157,6 @@ const ACTS: readonly { kind: RecordKind; title: string }[] = [
         <OddsTable
           :ranking="ranking"
           :outcomes="bench.outcomes"
-          :chosen="null"
           :may-choose="mayRecord"
           @choose="form?.take($event.looks)"
         />

@@ -81,7 +81,6 @@ describe('odds and what is made of them', () => {
     const wrapper = mounted(OddsTable, {
       ranking,
       outcomes: benchView([]).outcomes,
-      chosen: null,
       mayChoose: true,
     });
     expect(wrapper.find('.genes').text()).toContain('Pastel94.7%');

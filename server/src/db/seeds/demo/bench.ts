@@ -1,4 +1,4 @@
-import { CATALOGUE, parseGenes, shownByReading } from '@karyotome/core';
+import { CATALOGUE, shownBy } from '@karyotome/core';
 import { addOpinion } from '../../../features/bench/opinions.service.ts';
 import { insertRecord } from '../../../features/records/insert-record.ts';
 import { select, type Work } from '../../work.ts';
@@ -11,7 +11,6 @@ interface Identified {
   readonly animalId: string;
   readonly genes: string;
   readonly hatchedOn: string;
-  readonly clutchId: string;
 }
 
 /**
@@ -22,7 +21,7 @@ export async function playFirstLooks(work: Work): Promise<void> {
   const chance = new Chance(20_260_406);
   const rows = await select<Identified>(
     work,
-    `select a.id as "animalId", r.body ->> 'genes' as genes, a.hatched_on as "hatchedOn", a.clutch_id as "clutchId"
+    `select a.id as "animalId", r.body ->> 'genes' as genes, a.hatched_on as "hatchedOn"
        from animals a join records r on r.collection_id = a.collection_id and r.animal_id = a.id
       where a.collection_id = :collectionId and a.clutch_id is not null and r.kind = 'identification'
         and r.body ->> 'sure' = 'certain' and r.voided_at is null order by a.number`,
@@ -42,8 +41,7 @@ function firstLook(
   genes: string,
   chance: Chance,
 ): { shown: string; sure: 'certain' | 'probable' | 'possible' } {
-  const reading = parseGenes(genes);
-  const named = Object.entries(shownByReading(reading)).filter(([, looks]) => looks !== '');
+  const named = Object.entries(shownBy(genes));
   const roll = chance.next();
   const sure = roll < 0.35 ? 'certain' : roll < 0.8 ? 'probable' : 'possible';
   const slips =
