@@ -72,10 +72,19 @@ export async function pick(page: Page, label: string, option: string): Promise<v
   await optionOf(page, option).click();
 }
 
-/** Takes an entry of a button's menu, by keys: a menu that still grows moves away from under a pointer. */
+/**
+ * Takes an entry of a button's menu, by keys: a menu that still grows moves away from under a pointer. Nor can what is not
+ * drawn yet have the focus: the key would go to the button again, and close the menu.
+ */
 export async function takeFromMenu(page: Page, button: string, entry: string): Promise<void> {
   await page.getByRole('button', { name: button }).press('Enter');
-  await page.locator('.v-menu .v-list-item').filter({ hasText: entry }).press('Enter');
+  const item = page.locator('.v-menu .v-list-item').filter({ hasText: entry });
+  await expect(item).toBeVisible();
+  await expect(async () => {
+    await item.focus();
+    await expect(item).toBeFocused({ timeout: 300 });
+  }).toPass();
+  await page.keyboard.press('Enter');
 }
 
 /** Goes on with the Tab key until something has the focus: a hand that has no pointer. */

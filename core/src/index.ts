@@ -112,7 +112,7 @@ export type {
   ShedStage,
   WeightRecord,
 } from './husbandry/history.ts';
-export { appetite, nextMeal, PREY_SIZES, type Appetite, type MealPlan } from './husbandry/appetite.ts';
+export { appetite, tellingOffers, type Appetite, type FastingSeason } from './husbandry/appetite.ts';
 export { BAD_SHED_ADVICE, inShed, type InShed } from './husbandry/shed-state.ts';
 export {
   adviseMove,
@@ -120,6 +120,8 @@ export {
   type MoveAdvice,
   type MoveOutcome,
   type Reason,
+  type MoveCircumstances,
+  type WeighedReason,
 } from './husbandry/move-advice.ts';
 export { animalTasks, nextWeighing, type Task, type TaskKind } from './husbandry/today.ts';
 export {
@@ -205,3 +207,79 @@ export {
 } from './planner/routes/route.ts';
 export { RouteSimulation, type SimulationInput, type SimulationResult } from './planner/routes/simulate.ts';
 export { climateTasks, clutchTasks, seasonTasks } from './incubation/tasks.ts';
+export {
+  preyFor,
+  preyMass,
+  PREY_SIZES,
+  type PreySize,
+  type PreySpecies,
+  type PreyState,
+} from './feeding/prey.ts';
+export { FEEDING_RULES, weightClass, type FeedingRules, type WeightClass } from './feeding/rules.ts';
+export { FEEDING_PLANS, REFUSAL_STEPS, type FeedingPlan, type PlanStep } from './feeding/plans.ts';
+export { planState, type PlanState } from './feeding/plan-state.ts';
+export {
+  nextMeal,
+  planOf,
+  type FeedingCircumstances,
+  type Meal,
+  type MealVerdict,
+} from './feeding/next-meal.ts';
+export {
+  mealIntervals,
+  whatWorked,
+  type Worked,
+  type WorkedBy,
+  type WorkedSubject,
+} from './feeding/what-worked.ts';
+export {
+  byPreySize,
+  freezer,
+  ORDER_RULES,
+  reorderPoint,
+  stockOf,
+  thawList,
+  type FreezerLine,
+  type OrderRules,
+  type StockEntry,
+  type StockUse,
+} from './feeding/freezer.ts';
+export {
+  fitCollection,
+  Growth,
+  OUTLIER_Z,
+  percentile,
+  type CollectionGrowth,
+  type ExpectedMass,
+  type GrowthSubject,
+  type Outlier,
+  type Reach,
+} from './growth/growth.ts';
+export { kaplanMeier, medianWait, type Duration, type SurvivalStep } from './survival/kaplan-meier.ts';
+export { fitHazards, type HazardFit } from './survival/proportional-hazards.ts';
+export {
+  appetiteBaseline,
+  concerns,
+  SEE_A_VET,
+  type AppetiteBaseline,
+  type Concern,
+  type Watched,
+} from './husbandry/concern.ts';
+export { shedCycle, SOAK, soakPlan, type ShedCycle, type SoakPlan } from './husbandry/shed-cycle.ts';
+export {
+  learnFromMoves,
+  moveEpisodes,
+  type LearnedMoves,
+  type MoveEpisode,
+  type TubKind,
+} from './husbandry/move-outcomes.ts';
+export { CARE_ACTS, lastCare, type CareAct, type CareRecord, type OwnWay } from './husbandry/history.ts';
+export {
+  simulateRoom,
+  type ComingClutch,
+  type RoomAnimal,
+  type RoomForecast,
+  type RoomKind,
+  type RoomKindForecast,
+  type RoomQuestion,
+} from './room/simulate-room.ts';

@@ -7,6 +7,12 @@ declare module 'jstat' {
   interface Hypergeometric {
     pdf(k: number, population: number, successes: number, draws: number): number;
   }
-  const jstat: { jStat: { binomial: Discrete; negbin: Discrete; hypgeom: Hypergeometric } };
+  interface Normal {
+    cdf(x: number, mean: number, sd: number): number;
+    inv(p: number, mean: number, sd: number): number;
+  }
+  const jstat: {
+    jStat: { binomial: Discrete; negbin: Discrete; hypgeom: Hypergeometric; normal: Normal };
+  };
   export default jstat;
 }

@@ -12,6 +12,13 @@ export interface FeedingRecord {
   readonly on: IsoDay;
   /** False: offered and refused. */
   readonly taken: boolean;
+  readonly species?: string;
+  readonly size?: string;
+  readonly state?: string;
+  /** The step of the feeding plan it was offered by. */
+  readonly step?: string;
+  /** How bright it was. */
+  readonly light?: string;
 }
 
 /** In the order in which the signs come. */
@@ -30,12 +37,41 @@ export interface MoveRecord {
   readonly on: IsoDay;
   readonly fromTub: string | null;
   readonly toTub: string | null;
+  readonly substrate?: string;
 }
 
-/** How a hatchling is started on food: the day of the first offer, and whether with mice. */
+/** What is done, or seen, at a tub besides meals, sheds and weights. */
+export const CARE_ACTS = [
+  'not-offered',
+  'cleaned',
+  'caps-checked',
+  'soaked',
+  'pushing',
+  'regurgitated',
+] as const;
+export type CareAct = (typeof CARE_ACTS)[number];
+
+export interface CareRecord {
+  readonly id: string;
+  readonly on: IsoDay;
+  readonly act: CareAct;
+}
+
+/** How a hatchling is started on food: the day of the first offer, and the plan. */
 export interface StartPlan {
   readonly firstMealOn: IsoDay;
-  readonly withMice: boolean;
+  readonly planId: string;
+}
+
+/** What one animal has of its own instead of the collection's rules. */
+export interface OwnWay {
+  readonly planId?: string;
+  readonly everyDays?: number;
+  /** Prey as a share of body weight. */
+  readonly share?: number;
+  readonly species?: 'rat' | 'mouse';
+  /** It stays in its tub up to this weight. */
+  readonly stayUntilG?: number;
 }
 
 export interface History {
@@ -44,5 +80,12 @@ export interface History {
   readonly feedings: readonly FeedingRecord[];
   readonly sheds: readonly ShedRecord[];
   readonly moves: readonly MoveRecord[];
+  readonly care?: readonly CareRecord[];
   readonly plan?: StartPlan;
+  readonly own?: OwnWay;
+}
+
+/** The last time that something was done or seen at the tub, on or before a day. */
+export function lastCare(history: History, act: CareAct, on: IsoDay): CareRecord | null {
+  return history.care?.findLast((record) => record.act === act && record.on <= on) ?? null;
 }

@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { addDays } from '../calendar/days.ts';
-import { appetite, nextMeal, tellingOffers } from './appetite.ts';
+import { nextMeal } from '../feeding/next-meal.ts';
+import { appetite, tellingOffers } from './appetite.ts';
 import type { History } from './history.ts';
 import { LADDER_PRESETS } from './ladders.ts';
 import { adviseMove, judgeMove } from './move-advice.ts';
@@ -70,6 +71,58 @@ describe('advice on moving up', () => {
     expect(adviseMove(steps, 0, over, TODAY).verdict).toBe('move-up');
   });
 
+  test('one that pushes at its tub is moved although it refuses', () => {
+    const refusing = history({ feedings: offers('++++--'), weights: [{ id: 'w', on: ago(5), massG: 380 }] });
+    expect(adviseMove(steps, 0, refusing, TODAY).verdict).toBe('hold');
+    const pushing = { ...refusing, care: [{ id: 'c', on: ago(3), act: 'pushing' as const }] };
+    expect(adviseMove(steps, 0, pushing, TODAY).verdict).toBe('move-up');
+  });
+
+  test('a gravid female is left alone, but for the move into the last tub', () => {
+    const gravid = { gravid: true, stepOf: () => null };
+    const heavy = (massG: number) => history({ weights: [{ id: 'w', on: ago(5), massG }] });
+    expect(adviseMove(steps, 1, heavy(700), TODAY, gravid).verdict).toBe('hold');
+    expect(adviseMove(steps, 2, heavy(2600), TODAY, gravid)).toMatchObject({ verdict: 'move-up' });
+  });
+
+  test('its own upper weight stands before the ladder’s', () => {
+    expect(adviseMove(steps, 0, history({ own: { stayUntilG: 400 } }), TODAY).verdict).toBe('none');
+  });
+
+  test('one that was taken back waits for four meals or 100 g, and is not sent further back', () => {
+    const circumstances = { gravid: false, stepOf: (tub: string) => ({ small: 0, large: 1 })[tub] ?? null };
+    const back = { id: 'm', on: ago(30), fromTub: 'large', toTub: 'small' };
+    const weights = [
+      { id: 'v', on: ago(31), massG: 310 },
+      { id: 'w', on: ago(5), massG: 330 },
+    ];
+    const advice = (feedings: string, more = weights) =>
+      adviseMove(
+        steps,
+        0,
+        history({ moves: [back], weights: more, feedings: offers(feedings, 7, 3) }),
+        TODAY,
+        circumstances,
+      );
+    expect(advice('++').verdict).toBe('hold');
+    expect(advice('++').reasons.some(({ rule }) => rule.includes('another try'))).toBe(true);
+    expect(advice('++++').verdict).toBe('move-up');
+    expect(advice('++', [weights[0]!, { id: 'w', on: ago(5), massG: 415 }]).verdict).toBe('move-up');
+    expect(advice('----').verdict).not.toBe('go-back');
+  });
+
+  test('losing weight it goes back after two weeks already', () => {
+    const moved = { id: 'm', on: ago(15), fromTub: 'A1', toTub: 'B1' };
+    const weights = (last: number) => [
+      { id: 'v', on: ago(16), massG: 320 },
+      { id: 'w', on: ago(1), massG: last },
+    ];
+    const h = (last: number) =>
+      history({ moves: [moved], weights: weights(last), feedings: offers('++--', 7, 2) });
+    expect(adviseMove(steps, 1, h(300), TODAY).verdict).toBe('go-back');
+    expect(adviseMove(steps, 1, h(322), TODAY).verdict).toBe('none');
+  });
+
   test('three weeks of refusals after a move send it back', () => {
     const moved = { id: 'm', on: ago(22), fromTub: 'A1', toTub: 'B1' };
     const refusing = history({ moves: [moved], feedings: offers('+++---', 7, 2) });
@@ -98,10 +151,10 @@ describe('appetite', () => {
       feedings: [],
       sheds: [{ id: 's', on: ago(4), stage: 'shed', complete: true }],
     });
-    expect(nextMeal(hatchling)).toMatchObject({ dueOn: addDays(TODAY, 3), prey: 'rat pinky' });
+    expect(nextMeal(hatchling, TODAY)).toMatchObject({ dueOn: addDays(TODAY, 3), prey: 'rat pinky' });
     const adult = history({ weights: [{ id: 'w', on: ago(5), massG: 2000 }] });
-    expect(nextMeal(adult)).toMatchObject({ everyDays: 21, prey: 'rat small', preyG: 100 });
-    expect(nextMeal(history({ weights: [] }))).toBeNull();
+    expect(nextMeal(adult, TODAY)).toMatchObject({ everyDays: 21, prey: 'rat small', preyG: 100 });
+    expect(nextMeal(history({ weights: [] }), TODAY)).toBeNull();
   });
 });
 
@@ -136,7 +189,16 @@ describe('today', () => {
   const quiet = { verdict: 'none' as const, toStep: null, reasons: [] };
   const kinds = (h: History, more: Partial<Parameters<typeof animalTasks>[0]> = {}): string[] =>
     animalTasks(
-      { history: h, sex: { sex: 'male', on: ago(280) }, identified: true, advice: quiet, ...more },
+      {
+        history: h,
+        sex: { sex: 'male', on: ago(280) },
+        identified: true,
+        advice: quiet,
+        meal: nextMeal(h, TODAY),
+        concerns: [],
+        cleanEveryDays: 14,
+        ...more,
+      },
       TODAY,
     ).map((t) => t.kind);
 
@@ -175,14 +237,14 @@ describe('today', () => {
   });
 
   test('a start with mice begins with mice on its day, and goes over to rats', () => {
-    const plan = { firstMealOn: addDays(TODAY, 3), withMice: true };
+    const plan = { firstMealOn: addDays(TODAY, 3), planId: 'small-mice' };
     const weights = [{ id: 'w', on: ago(5), massG: 66 }];
-    expect(nextMeal(history({ weights, feedings: [], plan }))).toMatchObject({
+    expect(nextMeal(history({ weights, feedings: [], plan }), TODAY)).toMatchObject({
       prey: 'mouse hopper',
       dueOn: addDays(TODAY, 3),
     });
     const fed = offers('+++++', 7, 2);
-    expect(nextMeal(history({ weights, feedings: fed, plan }))!.prey).toBe('rat pinky');
+    expect(nextMeal(history({ weights, feedings: fed, plan }), TODAY)!.prey).toBe('rat pinky');
   });
 
   test('a youngster is weighed monthly, an adult every two months', () => {

@@ -1,8 +1,10 @@
 import { addDays, daysBetween, type IsoDay } from '../calendar/days.ts';
-import { nextMeal } from './appetite.ts';
-import type { History } from './history.ts';
-import { inShed, BAD_SHED_ADVICE } from './shed-state.ts';
+import type { Meal } from '../feeding/next-meal.ts';
+import { SEE_A_VET, type Concern } from './concern.ts';
+import { lastCare, type History } from './history.ts';
 import { judgeMove, type MoveAdvice } from './move-advice.ts';
+import { shedCycle, soakPlan, SOAK, type ShedCycle } from './shed-cycle.ts';
+import { BAD_SHED_ADVICE } from './shed-state.ts';
 
 export type TaskKind =
   | 'meal'
@@ -15,7 +17,11 @@ export type TaskKind =
   | 'eggs'
   | 'season'
   | 'climate'
-  | 'first-shed';
+  | 'first-shed'
+  | 'clean'
+  | 'concern'
+  | 'heat'
+  | 'stock';
 
 /** One thing that needs a person now. */
 export interface Task {
@@ -33,6 +39,9 @@ export interface AnimalDay {
   /** An identification that is not certain: how sure, and from which day. */
   readonly unsure?: { readonly sure: string; readonly on: IsoDay } | null;
   readonly advice: MoveAdvice;
+  readonly meal: Meal | null;
+  readonly concerns: readonly Concern[];
+  readonly cleanEveryDays: number;
 }
 
 /* All intervals: common practice, no source. */
@@ -41,21 +50,24 @@ const ADULT_WEIGH_EVERY_DAYS = 60;
 const ADULT_G = 1000;
 const RECHECK_FEMALE_DAYS = 90;
 const YOUNG_DAYS = 400;
-const LONG_SHED_DAYS = 14;
+/** After a shed the tub is cleaned within so many days. */
+const CLEAN_AFTER_SHED_DAYS = 7;
 const FIRST_SHED = { from: 7, to: 10 } as const;
 
 /** What one animal needs on a day, in the order in which a hand would do it. */
 export function animalTasks(animal: AnimalDay, today: IsoDay): Task[] {
   const { history } = animal;
   const age = history.hatchedOn ? daysBetween(history.hatchedOn, today) : null;
-  const shed = inShed(history.sheds, today);
+  const shed = shedCycle(history, today);
   const hasShed = history.sheds.some((record) => record.stage === 'shed');
   const waitsForFirstShed = age !== null && age < 21 && !hasShed;
   return [
+    ...animal.concerns.map((concern) => concernTask(concern)),
     ...firstShedTask(history, age, waitsForFirstShed, today),
     ...shedTask(animal, shed, today),
-    ...(waitsForFirstShed || shed ? [] : mealTask(history, today)),
+    ...(animal.meal?.verdict === 'due' ? [mealTask(animal.meal)] : []),
     ...(shed ? [] : weighTask(history, today)),
+    ...(shed ? [] : cleanTask(history, animal.cleanEveryDays, today)),
     ...(hasShed && !animal.identified && age !== null && age < YOUNG_DAYS
       ? [task('identify', 'Identify', 'Hatchlings are identified after the first shed.', today, [])]
       : []),
@@ -84,41 +96,62 @@ function firstShedTask(history: History, age: number | null, waits: boolean, tod
   ];
 }
 
-function shedTask(animal: AnimalDay, shed: ReturnType<typeof inShed>, today: IsoDay): Task[] {
-  const { history } = animal;
-  if (shed) {
-    const late = shed.days > LONG_SHED_DAYS;
-    const why = `Sign seen ${shed.days} days ago. Humidity 75 to 80%, no handling, no cleaning; a refused meal does not count.`;
-    return [
-      task(
-        'shed',
-        late ? `In shed for ${shed.days} days: look again` : `In shed (${shed.stage}), day ${shed.days}`,
-        why,
-        shed.since,
-        [shed.record],
-      ),
-    ];
-  }
-  const last = history.sheds.findLast((record) => record.stage === 'shed');
-  const bad = last && (last.complete === false || last.eyeCaps === false);
-  if (!bad || daysBetween(last.on, today) > 10) return [];
-  return [
-    task(
-      'shed',
-      last.eyeCaps === false ? 'Eye caps retained: check' : 'Shed in pieces: check',
-      BAD_SHED_ADVICE,
-      last.on,
-      [last.id],
-    ),
-  ];
+function concernTask({ text, unusual, since, records }: Concern): Task {
+  return task('concern', text, `${unusual} ${SEE_A_VET}`, since, records);
 }
 
-function mealTask(history: History, today: IsoDay): Task[] {
-  const meal = nextMeal(history);
-  if (!meal || meal.dueOn > today) return [];
-  const weight = history.weights.at(-1)!;
-  const why = `${Math.round(weight.massG)} g on ${weight.on}: about ${meal.preyG} g every ${meal.everyDays} days.`;
-  return [task('meal', `Offer ${meal.prey} (${meal.preyG} g)`, why, meal.dueOn, [weight.id])];
+function shedTask(animal: AnimalDay, shed: ShedCycle | null, today: IsoDay): Task[] {
+  const { history } = animal;
+  if (shed) {
+    const { from, to } = shed.expected;
+    const why = `Sign seen ${shed.days} days ago; the skin is expected ${from} to ${to}. Humidity 75 to 80%, no handling, no cleaning; a refused meal does not count.`;
+    const text = shed.late
+      ? `In shed for ${shed.days} days: look again`
+      : `In shed (${shed.stage}), day ${shed.days}`;
+    return [task('shed', text, why, shed.since, [shed.record])];
+  }
+  const soak = soakPlan(history, today);
+  if (!soak || (!soak.dueToday && !soak.veterinarian)) return [];
+  const what = {
+    pieces: 'Shed in pieces',
+    caps: 'Eye caps retained',
+    both: 'Shed in pieces, eye caps retained',
+  };
+  const text = soak.veterinarian
+    ? `${what[soak.what]} after ${soak.soaks.length} soaks: a veterinarian’s`
+    : `${what[soak.what]}: soak, day ${soak.soaks.length + 1}`;
+  const why = `${SOAK.fromMinutes} to ${SOAK.toMinutes} minutes in water of ${SOAK.fromC} to ${SOAK.toC} °C. ${BAD_SHED_ADVICE}`;
+  return [task('shed', text, why, soak.since, [soak.record])];
+}
+
+function mealTask(meal: Meal): Task {
+  const { step, next, triesUsed } = meal.plan;
+  const isTrying = step !== null && (meal.plan.index > 0 || triesUsed > 0);
+  const trying = isTrying
+    ? ` ${step.name}: try ${triesUsed + 1} of ${step.tries}.${next ? ` Then: ${next.name}.` : ''}${step.caution ? ` ${step.caution}` : ''}`
+    : '';
+  const state = meal.state === 'frozen-thawed' ? '' : `${meal.state} `;
+  const how = isTrying && meal.plan.index > 0 ? `, ${step.name.toLowerCase()}` : '';
+  return task(
+    'meal',
+    `Offer ${state}${meal.prey} (${meal.preyG} g)${how}`,
+    `${meal.why}${trying}`,
+    meal.dueOn,
+    meal.records,
+  );
+}
+
+/** Tubs are cleaned by the clock once a cleaning was recorded, and after a shed. */
+function cleanTask(history: History, everyDays: number, today: IsoDay): Task[] {
+  const last = lastCare(history, 'cleaned', today);
+  if (!last) return [];
+  const shed = history.sheds.findLast(({ stage, on }) => stage === 'shed' && on <= today);
+  if (shed && shed.on > last.on && daysBetween(shed.on, today) <= CLEAN_AFTER_SHED_DAYS) {
+    return [task('clean', 'Clean after the shed', 'After a shed the tub is cleaned.', shed.on, [shed.id])];
+  }
+  const dueOn = addDays(last.on, everyDays);
+  if (dueOn > today) return [];
+  return [task('clean', 'Clean', `Last cleaned on ${last.on}; every ${everyDays} days.`, dueOn, [last.id])];
 }
 
 const weighEvery = (massG: number): number => (massG >= ADULT_G ? ADULT_WEIGH_EVERY_DAYS : WEIGH_EVERY_DAYS);

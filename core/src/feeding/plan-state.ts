@@ -1,0 +1,91 @@
+import { addDays, daysBetween, type IsoDay } from '../calendar/days.ts';
+import { tellingOffers, type FastingSeason } from '../husbandry/appetite.ts';
+import type { History } from '../husbandry/history.ts';
+import type { FeedingPlan, PlanStep } from './plans.ts';
+
+/** Where an animal stands on the ladder of refusals. */
+export interface PlanState {
+  readonly planId: string;
+  /** Null where the plan has no steps. */
+  readonly step: PlanStep | null;
+  readonly index: number;
+  /** Refusals at this step since the last meal. */
+  readonly triesUsed: number;
+  readonly next: PlanStep | null;
+  /** The next step is not taken before this day; null where nothing holds it back. */
+  readonly nextNotBefore: IsoDay | null;
+  readonly daysWithoutMeal: number | null;
+  /** Its last weight lies below the one before the last meal it took. */
+  readonly losing: boolean;
+}
+
+/** After so many meals in a row the plain way is tried again. Common practice, no source. */
+const BACK_TO_PLAIN_MEALS = 3;
+
+/**
+ * Reads the ladder of refusals off the record: each telling refusal uses up a try, a meal keeps the step that worked, and
+ * after a run of meals the plain way is tried again. Refusals in shed, while settling after a move, or by a grown animal in
+ * its season of fasting do not count.
+ */
+export function planState(
+  history: History,
+  plan: FeedingPlan,
+  day: IsoDay,
+  season?: FastingSeason,
+): PlanState {
+  const { steps } = plan;
+  const taken = history.feedings.filter((offer) => offer.taken);
+  const lastMeal = taken.at(-1)?.on ?? null;
+  const base = lastMeal ?? history.feedings[0]?.on ?? null;
+  const withoutMeal = base === null ? null : daysBetween(base, day);
+  const losing = isLosing(history, lastMeal);
+  let index = 0;
+  let triesUsed = 0;
+  let run = 0;
+  for (const offer of tellingOffers(history, season)) {
+    if (offer.on > day) break;
+    const said = steps.findIndex(({ key }) => key === offer.step);
+    if (said !== -1 && said !== index) {
+      index = said;
+      triesUsed = 0;
+    }
+    if (offer.taken) {
+      run += 1;
+      triesUsed = 0;
+      if (run >= BACK_TO_PLAIN_MEALS) index = 0;
+      continue;
+    }
+    run = 0;
+    triesUsed += 1;
+    const step = steps[index];
+    if (!step || triesUsed < step.tries) continue;
+    const next = steps[index + 1];
+    if (!next || !isOpen(next, offer.on, base, losing)) continue;
+    index += 1;
+    triesUsed = 0;
+  }
+  const next = steps[index + 1] ?? null;
+  return {
+    planId: plan.id,
+    step: steps[index] ?? null,
+    index,
+    triesUsed,
+    next,
+    nextNotBefore: next?.afterDays !== undefined && base !== null ? addDays(base, next.afterDays) : null,
+    daysWithoutMeal: withoutMeal,
+    losing,
+  };
+}
+
+function isOpen(step: PlanStep, on: IsoDay, base: IsoDay | null, losing: boolean): boolean {
+  if (step.onlyLosing && !losing) return false;
+  return step.afterDays === undefined || base === null || daysBetween(base, on) >= step.afterDays;
+}
+
+function isLosing(history: History, lastMeal: IsoDay | null): boolean {
+  const last = history.weights.at(-1);
+  const before = history.weights.findLast(
+    (weight) => weight !== last && (lastMeal === null || weight.on <= lastMeal),
+  );
+  return last !== undefined && before !== undefined && last.massG < before.massG;
+}
