@@ -1,6 +1,8 @@
 export * from './bench-requests.ts';
 export type * from './bench-responses.ts';
 export * from './fields.ts';
+export * from './husbandry-requests.ts';
+export type * from './husbandry-responses.ts';
 export * from './records.ts';
 export * from './incubation-requests.ts';
 export * from './requests.ts';

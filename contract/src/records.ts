@@ -1,4 +1,11 @@
-import type { ShedStage, Sighting, Sureness } from '@karyotome/core';
+import {
+  CARE_ACTS,
+  type CareAct,
+  type OwnWay,
+  type ShedStage,
+  type Sighting,
+  type Sureness,
+} from '@karyotome/core';
 import Joi from 'joi';
 import { day, id, massG, optional, pastDay, text } from './fields.ts';
 import { sightings, START_SCHOOLS, type StartSchool } from './bench-requests.ts';
@@ -14,6 +21,9 @@ export interface RecordBodies {
     preyG?: number | null;
     state: 'live' | 'frozen-thawed' | 'fresh-killed';
     taken: boolean;
+    /** The step of the feeding plan it was offered by. */
+    step?: string | null;
+    light?: 'light' | 'dim' | 'dark' | null;
   };
   shed: { stage: ShedStage; complete?: boolean | null; eyeCaps?: boolean | null };
   sex: {
@@ -38,6 +48,10 @@ export interface RecordBodies {
   move: { toTubId: string | null; reason: string; substrate?: string | null };
   /** How a hatchling is started on food. */
   plan: { school: StartSchool; firstMealOn: string };
+  /** What is done, or seen, at a tub besides meals, sheds and weights. */
+  care: { act: CareAct };
+  /** What it has of its own instead of the collection's rules; the last one counts whole. */
+  'own-way': { [K in keyof OwnWay]?: OwnWay[K] | null | undefined };
   note: { text: string };
 }
 export type RecordKind = keyof RecordBodies;
@@ -66,6 +80,8 @@ const bodies: { [K in RecordKind]: Joi.ObjectSchema<RecordBodies[K]> } = {
     preyG: optional(Joi.number().min(0.5).max(2000)),
     state: Joi.string().valid('live', 'frozen-thawed', 'fresh-killed').required(),
     taken: Joi.boolean().required(),
+    step: optional(text(40).min(1)),
+    light: optional(Joi.string().valid('light', 'dim', 'dark')),
   }),
   shed: Joi.object<RecordBodies['shed'], true>({
     stage: Joi.string().valid('dull', 'blue', 'clear', 'shed').required(),
@@ -113,6 +129,18 @@ const bodies: { [K in RecordKind]: Joi.ObjectSchema<RecordBodies[K]> } = {
       .valid(...START_SCHOOLS)
       .required(),
     firstMealOn: day().required(),
+  }),
+  care: Joi.object<RecordBodies['care'], true>({
+    act: Joi.string()
+      .valid(...CARE_ACTS)
+      .required(),
+  }),
+  'own-way': Joi.object<RecordBodies['own-way'], true>({
+    planId: optional(text(40).min(1)),
+    everyDays: optional(Joi.number().integer().min(1).max(120)),
+    share: optional(Joi.number().min(0.005).max(0.5)),
+    species: optional(Joi.string().valid('rat', 'mouse')),
+    stayUntilG: optional(massG()),
   }),
   note: Joi.object<RecordBodies['note'], true>({ text: text(2000).min(1).required() }),
 };

@@ -4,12 +4,14 @@ import type {
   ClaimKind,
   ExplanationKind,
   InShed,
-  MealPlan,
+  Meal,
   MoveAdvice,
   MoveOutcome,
+  PreyState,
   Task,
 } from '@karyotome/core';
 import type { PrintedLabelView } from './bench-responses.ts';
+import type { AnimalCare, HeatZoneView } from './husbandry-responses.ts';
 import type { CollectionSettings, LadderStepInput, Sex, Status } from './requests.ts';
 import type { RecordBodies, RecordKind } from './records.ts';
 import type { FieldProblem } from './validate.ts';
@@ -198,7 +200,8 @@ export interface AnimalView extends AnimalSummary {
   };
   moveOutcomes: Record<string, MoveOutcome>;
   appetite: Appetite;
-  nextMeal: MealPlan | null;
+  nextMeal: Meal | null;
+  care: AnimalCare;
   inShed: InShed | null;
   steps: LadderStepInput[];
   currentStep: number | null;
@@ -261,8 +264,14 @@ export interface RackView {
       massG: number | null;
       verdict: MoveAdvice['verdict'];
       inShed: boolean;
+      /** Its weight against the range of its tub. */
+      fit: 'light' | 'fits' | 'heavy' | null;
+      concern: boolean;
+      lastCleaned: string | null;
+      cleanDue: boolean;
     }[];
   }[];
+  zones: HeatZoneView[];
 }
 
 export interface TodayLine extends Task {
@@ -271,13 +280,22 @@ export interface TodayLine extends Task {
   clutch: { id: string; name: string } | null;
   incubator: { id: string; name: string } | null;
   advice: MoveAdvice | null;
-  preset: { species: 'rat' | 'mouse'; size: string; preyG: number } | null;
+  preset: MealPreset | null;
+  zone: { id: string; name: string; rack: string } | null;
+}
+/** What one touch records as offered. */
+export interface MealPreset {
+  species: 'rat' | 'mouse';
+  size: string;
+  preyG: number;
+  state: PreyState;
+  step: string | null;
 }
 
 export interface TodayView {
   today: string;
   lines: TodayLine[];
-  thaw: { prey: string; count: number }[];
+  thaw: { prey: string; count: number; left: number | null }[];
 }
 
 export interface ImportRow {

@@ -245,6 +245,7 @@ export {
   type StockUse,
 } from './feeding/freezer.ts';
 export {
+  curveByWeek,
   fitCollection,
   Growth,
   OUTLIER_Z,
@@ -283,3 +284,4 @@ export {
   type RoomKindForecast,
   type RoomQuestion,
 } from './room/simulate-room.ts';
+export { heatFaults, heatTasks, USUAL_HEAT, type HeatZone, type SurfaceReading } from './husbandry/heat.ts';

@@ -112,7 +112,7 @@ describe('today', () => {
     const before = await read<TodayView>('/today');
     // 12.5% of 220 g is 27.5 g: a rat pup (20 to 35 g).
     expect(due(before)).toMatchObject([{ preset: { species: 'rat', size: 'pup' } }]);
-    expect(before.thaw).toContainEqual({ prey: 'rat pup', count: expect.any(Number) });
+    expect(before.thaw).toContainEqual({ prey: 'rat pup', count: expect.any(Number), left: null });
     await record(id, 'feeding', localToday(), meal);
     expect(due(await read<TodayView>('/today'))).toEqual([]);
   });

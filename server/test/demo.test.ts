@@ -1,7 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { daysBetween } from '@karyotome/core';
+import { addDays, appetiteBaseline, concerns, daysBetween, Growth, type History } from '@karyotome/core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { loadDemo } from '../src/db/seeds/demo/demo.ts';
 import { CLUTCHES, FARM } from '../src/db/seeds/demo/plan.ts';
@@ -12,6 +12,7 @@ import { viewAnimal } from '../src/features/animals/view-animal.ts';
 import { listPairings } from '../src/features/breeding/pairings.service.ts';
 import { listContradictions } from '../src/features/genetics/contradictions.service.ts';
 import { geneticsOf } from '../src/features/genetics/genetics.service.ts';
+import { growthSubject, herdOf } from '../src/features/husbandry/herd.ts';
 import { viewPlanner } from '../src/features/planner/planner.service.ts';
 import { viewBoard } from '../src/features/season/board.service.ts';
 import { viewToday } from '../src/features/today/today.ts';
@@ -30,6 +31,20 @@ async function asOwner<T>(read: (work: Work) => Promise<T>): Promise<T> {
     { accountId: account.id, name: account.name, collectionId, role: 'owner' },
     read,
   );
+}
+
+/** A record as it stood on a day. */
+function asOf(history: History, day: string): History {
+  const then = <T extends { on: string }>(records: readonly T[]): T[] =>
+    records.filter(({ on }) => on <= day);
+  return {
+    ...history,
+    weights: then(history.weights),
+    feedings: then(history.feedings),
+    sheds: then(history.sheds),
+    moves: then(history.moves),
+    care: then(history.care ?? []),
+  };
 }
 
 beforeAll(async () => {
@@ -66,7 +81,7 @@ describe('the demo farm', () => {
     expect(verdicts).toContain('go-back');
     const texts = lines.map((line) => line.text).join('\n');
     expect(texts).toContain('In shed (blue)');
-    expect(texts).toContain('Eye caps retained');
+    expect(texts).toContain('eye caps retained: soak, day');
     const shy = lines.find((line) =>
       line.advice?.reasons.some((reason) => reason.text.startsWith('A shy feeder')),
     );
@@ -74,6 +89,32 @@ describe('the demo farm', () => {
     const male = (await asOwner(listAnimals)).find((animal) => animal.number === 'M-03')!;
     const { appetite } = await asOwner((work) => viewAnimal(work, male.id));
     expect(daysBetween(appetite.lastTakenOn!, today)).toBeGreaterThan(60);
+  });
+
+  test('is quiet: at its size, a healthy collection of 300 would have a handful of alarms a week', async () => {
+    const WEEKS = 26;
+    const { fresh, animals } = await asOwner(async (work) => {
+      const herd = await herdOf(work);
+      const baseline = appetiteBaseline([...herd.animals.values()], herd.rules);
+      let count = 0;
+      for (const animal of herd.animals.values()) {
+        let before = true;
+        for (let week = WEEKS; week >= 0; week--) {
+          const day = addDays(work.today, -7 * week);
+          const history = asOf(animal.history, day);
+          const subject = { ...growthSubject(animal), weights: history.weights, feedings: history.feedings };
+          const lastSurprise = Growth.knows(subject)
+            ? new Growth(subject, herd.collectionGrowth).lastSurprise
+            : null;
+          const now = concerns({ ...animal, history, lastSurprise }, baseline, day).length > 0;
+          if (now && !before) count += 1;
+          before = now;
+        }
+      }
+      return { fresh: count, animals: herd.animals.size };
+    });
+    const aWeekIn300 = (fresh / WEEKS) * (300 / animals);
+    expect(aWeekIn300).toBeLessThan(5);
   });
 
   test('has a season with a female in every stage, and waits that rest on clutches of its own', async () => {

@@ -19,7 +19,7 @@ export interface TestClient {
   post(path: string, body?: object, headers?: Record<string, string>): Promise<Response>;
   put(path: string, body?: object, headers?: Record<string, string>): Promise<Response>;
   patch(path: string, body?: object, headers?: Record<string, string>): Promise<Response>;
-  delete(path: string): Promise<Response>;
+  delete(path: string, headers?: Record<string, string>): Promise<Response>;
   /** Posts raw bytes of a media type. */
   upload(path: string, type: string, bytes: Buffer): Promise<Response>;
 }
@@ -104,7 +104,7 @@ function client(agent: ReturnType<typeof request.agent>, token: string): TestCli
         .patch(at(path))
         .set(headers(more))
         .send(body ?? {}),
-    delete: (path) => agent.delete(at(path)).set(headers()),
+    delete: (path, more) => agent.delete(at(path)).set(headers(more)),
     upload: (path, type, bytes) =>
       agent
         .post(at(path))

@@ -44,7 +44,7 @@ export const FEEDING_RULES: FeedingRules = {
   afterRestShare: 0.5,
   offerInShed: false,
   offerGravid: false,
-  adultG: 1000,
+  adultG: 700,
   fastMonths: [11, 12, 1, 2, 3, 4],
   fastingEveryDays: 28,
   cleanEveryDays: 14,

@@ -386,3 +386,21 @@ export function percentile(
   const same = near.filter(({ off }) => off === own.off).length;
   return { share: (below + same / 2) / near.length, of: near.length };
 }
+
+/** Of a hatchling nobody knows yet: logarithm of mass at the end of each week of its life, and its standard deviation. */
+export function curveByWeek(collection: CollectionGrowth, weeks: number): { mean: number[]; sd: number[] } {
+  const nobody: GrowthSubject = {
+    id: '',
+    sex: 'unknown',
+    hatchedOn: '2000-01-01',
+    clutchId: null,
+    weights: [],
+    feedings: [],
+    laidOn: [],
+  };
+  const growth = new Growth(nobody, collection);
+  const masses = Array.from({ length: weeks }, (_, week) =>
+    growth.logMass(addDays('2000-01-01', 7 * (week + 1))),
+  );
+  return { mean: masses.map(({ mean }) => mean), sd: masses.map(({ sd }) => sd) };
+}

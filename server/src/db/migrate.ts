@@ -6,6 +6,7 @@ import { animalsAndBreeding } from './migrations/20260101090200-animals-and-bree
 import { recordsAndPublications } from './migrations/20260101090300-records-and-publications.ts';
 import { catalogueEntries } from './migrations/20261125080000-catalogue-entries.ts';
 import { bench } from './migrations/20261126090000-bench.ts';
+import { husbandry } from './migrations/20261126120000-husbandry.ts';
 import { seasonAndIncubation } from './migrations/20261125120000-season-and-incubation.ts';
 
 /** One change of the schema, in SQL. Never edited once merged. */
@@ -25,6 +26,7 @@ export const MIGRATIONS: readonly Migration[] = [
   catalogueEntries,
   seasonAndIncubation,
   bench,
+  husbandry,
 ];
 
 /** Any number: only one process migrates at a time. */

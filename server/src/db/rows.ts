@@ -1,8 +1,11 @@
 import type {
   CatalogueEntryInput,
   CollectionSettings,
+  HeatZoneInput,
   LabelKind,
+  PlanInput,
   RecordKind,
+  RoomAssumptions,
   Sensor,
   Sex,
   SortingChange,
@@ -12,6 +15,8 @@ import type {
   EggEventKind,
   EggSign,
   EggVerdict,
+  FeedingRules,
+  OrderRules,
   SeasonEventKind,
   SeasonRules,
   Sighting,
@@ -32,6 +37,9 @@ export interface CollectionRow extends Omit<CollectionSettings, 'ladderId'> {
   geneticsRevision: string;
   /** What the keeper set; the rest are the defaults. */
   seasonRules: Partial<SeasonRules>;
+  feedingRules: Partial<FeedingRules>;
+  orderRules: Partial<OrderRules>;
+  roomAssumptions: Partial<RoomAssumptions>;
   version: number;
 }
 export interface CatalogueEntryRow {
@@ -147,6 +155,33 @@ interface Voidable {
   voidedAt: Date | null;
   voidedBy: string | null;
   voidReason: string | null;
+}
+export interface FeedingPlanRow {
+  collectionId: string;
+  key: string;
+  body: PlanInput;
+  authorId: string;
+  version: number;
+}
+export interface StockEntryRow extends Voidable {
+  collectionId: string;
+  id: string;
+  prey: string;
+  kind: 'receipt' | 'count' | 'loss';
+  quantity: number;
+}
+export interface HeatZoneRow extends HeatZoneInput {
+  collectionId: string;
+  id: string;
+  version: number;
+}
+export interface SurfaceCheckRow extends Voidable {
+  collectionId: string;
+  id: string;
+  zoneId: string;
+  warmC: number;
+  coolC: number;
+  probeFixed: boolean;
 }
 export interface PairingEventRow extends Voidable {
   collectionId: string;

@@ -3,7 +3,8 @@ import { validate } from '@karyotome/contract';
 import type { Request, RequestHandler, Response } from 'express';
 import type Joi from 'joi';
 import { mayDo, type Act } from '../access/policy.ts';
-import { inTransaction, select, type Actor, type Database, type Work } from '../db/work.ts';
+import { inTransaction, type Actor, type Database, type Work } from '../db/work.ts';
+import { onceByKey, type Answer } from './once.ts';
 import { Refusal } from './problems.ts';
 
 declare module 'express-session' {
@@ -16,11 +17,6 @@ declare module 'express-serve-static-core' {
   interface Request {
     actor?: Actor;
   }
-}
-
-export interface Answer {
-  readonly status: number;
-  readonly body?: unknown;
 }
 
 export function actorOf(request: Request): Actor {
@@ -113,27 +109,5 @@ async function once(
     .update(`${request.method} ${request.originalUrl}\n`)
     .update(body)
     .digest('hex');
-  const { collectionId } = work.actor;
-  // The row is taken before the write runs: a second request with the key waits here until the first has ended.
-  const taken = await select<{ key: string }>(
-    work,
-    `insert into idempotent_writes (collection_id, key, fingerprint)
-     values (:collectionId, :key, :fingerprint) on conflict do nothing returning key`,
-    { key, fingerprint },
-  );
-  if (taken.length > 0) {
-    const answer = await run(work, request);
-    await work.models.idempotentWrites.update(
-      { status: answer.status, body: answer.body ?? null },
-      { where: { collectionId, key }, transaction: work.transaction },
-    );
-    return answer;
-  }
-  const [first] = await select<{ fingerprint: string; status: number; body: unknown }>(
-    work,
-    'select fingerprint, status, body from idempotent_writes where collection_id = :collectionId and key = :key',
-    { key },
-  );
-  if (first?.fingerprint !== fingerprint) throw new Refusal('key-reused', 'Use a new key for a new request.');
-  return first.body === null ? { status: first.status } : { status: first.status, body: first.body };
+  return onceByKey(work, key, fingerprint, () => run(work, request));
 }

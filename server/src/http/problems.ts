@@ -48,14 +48,22 @@ export function notFound(what: string): Refusal {
   return new Refusal('not-found', `${what} does not exist in this collection.`);
 }
 
-export function sendProblem(response: Response, refusal: Refusal): void {
+/** A refusal as a problem document (RFC 9457). */
+export function toProblem(refusal: Refusal): Problem {
   const { status, title } = PROBLEMS[refusal.code];
-  const problem: Problem = {
+  return {
     type: `urn:karyotome:problem:${refusal.code}`,
     title,
     status,
     ...(refusal.message ? { detail: refusal.message } : {}),
     ...(refusal.errors.length > 0 ? { errors: refusal.errors } : {}),
+  };
+}
+
+export function sendProblem(response: Response, refusal: Refusal): void {
+  const { status } = PROBLEMS[refusal.code];
+  const problem: Problem = {
+    ...toProblem(refusal),
     ...(refusal.code === 'internal' ? { requestId: String(response.req.id ?? '') } : {}),
   };
   response.status(status).type('application/problem+json').send(JSON.stringify(problem));
@@ -78,7 +86,7 @@ const UNIQUE_FIELDS: Readonly<Record<string, FieldProblem>> = {
 };
 
 /** Translates what the database refuses into a refusal with words; everything else is our own mistake. */
-function toRefusal(error: unknown): Refusal {
+export function toRefusal(error: unknown): Refusal {
   if (error instanceof Refusal) return error;
   if (error instanceof InputError) {
     return new Refusal(

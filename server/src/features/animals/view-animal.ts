@@ -1,5 +1,5 @@
 import type { AnimalView, ClaimView, RecordView, SupportView } from '@karyotome/contract';
-import { appetite, inShed, isCertain, judgeMove, nextMeal } from '@karyotome/core';
+import { appetite, inShed, isCertain, judgeMove } from '@karyotome/core';
 import { select, type Work } from '../../db/work.ts';
 import { notFound } from '../../http/problems.ts';
 import {
@@ -12,11 +12,11 @@ import {
   type Genetics,
 } from '../genetics/genetics.service.ts';
 import { printedLabels } from '../labels/labels.service.ts';
-import { toHistory, type ValidRecord } from '../records/history.ts';
 import { recordWords } from '../records/record-words.ts';
 import { pictureViews, recordViews, summaries } from './animals.repository.ts';
 import { conflictView } from '../genetics/contradictions.service.ts';
-import { adviseFor, loadEnclosures } from './enclosure-advice.ts';
+import { herdOf } from '../husbandry/herd.ts';
+import { careOf } from './animal-care.ts';
 import { parentsOf } from './kin.ts';
 
 const GENERATIONS = 3;
@@ -35,8 +35,9 @@ export async function viewAnimal(work: Work, id: string): Promise<AnimalView> {
   const byId = new Map(everybody.map((animal) => [animal.id, animal]));
   const summary = byId.get(id)!;
   const records: RecordView[] = await recordViews(work, [id]);
-  const history = toHistory(row.hatchedOn, validInOrder(records));
-  const enclosures = await loadEnclosures(work);
+  const herd = await herdOf(work, id);
+  const { history } = herd.animal(id);
+  const { enclosures } = herd;
   const tub = row.tubId === null ? undefined : enclosures.tubs.get(row.tubId);
   return {
     ...summary,
@@ -52,12 +53,13 @@ export async function viewAnimal(work: Work, id: string): Promise<AnimalView> {
     claims: await claimViews(work, genetics, id, byId),
     excluded: excludedOf(genetics, id),
     conflicts: conflictsNear(genetics, id).map((conflict) => conflictView(genetics, conflict, byId)),
-    advice: adviseFor(enclosures, row.tubId, history, work.today),
+    advice: herd.advice(id),
     moveOutcomes: Object.fromEntries(
       history.moves.map((move) => [move.id, judgeMove(move, history, work.today)]),
     ),
     appetite: appetite(history),
-    nextMeal: nextMeal(history),
+    nextMeal: herd.meal(id),
+    care: careOf(herd, id),
     inShed: inShed(history.sheds, work.today),
     steps: tub ? (enclosures.ladders.get(tub.ladderId)?.steps ?? []) : [],
     currentStep: tub?.step ?? null,
@@ -65,19 +67,6 @@ export async function viewAnimal(work: Work, id: string): Promise<AnimalView> {
     publication: await publicationOf(work, id),
     printedLabel: (await printedLabels(work, genetics, byId, [id])).get(id) ?? null,
   };
-}
-
-function validInOrder(records: readonly RecordView[]): ValidRecord[] {
-  return records
-    .filter((record) => record.voided === null)
-    .map(({ id, kind, on, body }) => ({
-      id,
-      animalId: '',
-      kind,
-      onDay: on,
-      body: body as Record<string, unknown>,
-    }))
-    .toReversed();
 }
 
 function isParentOf(genetics: Genetics, parent: string, child: string): boolean {

@@ -2,7 +2,7 @@ import type { SettingUp, SetUpProposal } from '@karyotome/contract';
 import { addDays } from '@karyotome/core';
 import { select, type Work } from '../../db/work.ts';
 import { invalidField } from '../../http/problems.ts';
-import { loadEnclosures } from '../animals/enclosure-advice.ts';
+import { loadEnclosures } from '../husbandry/enclosure-advice.ts';
 import { findClutch } from '../breeding/clutches.service.ts';
 import { insertRecord } from '../records/insert-record.ts';
 

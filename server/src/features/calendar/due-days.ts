@@ -1,8 +1,8 @@
-import { addDays, nextMeal, nextWeighing, type IsoDay } from '@karyotome/core';
+import { addDays, nextWeighing, type IsoDay } from '@karyotome/core';
 import type { Work } from '../../db/work.ts';
 import { listAnimals } from '../animals/animals.service.ts';
 import { incubationClocks } from '../incubation/clutch-view.service.ts';
-import { recentRecords, toHistory } from '../records/history.ts';
+import { herdOf } from '../husbandry/herd.ts';
 import { openForecasts } from '../season/forecasts.ts';
 import { viewToday } from '../today/today.ts';
 
@@ -112,7 +112,7 @@ async function todaysWork(work: Work): Promise<DueDay[]> {
 
 /** Meals and weighings of the next weeks, one entry a day. */
 async function animalDays(work: Work): Promise<DueDay[]> {
-  const records = await recentRecords(work);
+  const herd = await herdOf(work);
   const last = addDays(work.today, AHEAD_DAYS);
   const days = new Map<string, { meals: string[]; weighings: string[] }>();
   const on = (day: IsoDay) => {
@@ -123,10 +123,9 @@ async function animalDays(work: Work): Promise<DueDay[]> {
   // What is overdue is in today's entry.
   const isAhead = (day: IsoDay | null | undefined): day is IsoDay =>
     day !== null && day !== undefined && day > work.today && day <= last;
-  for (const { id, number, status, hatchedOn } of await listAnimals(work)) {
-    if (status === 'sold' || status === 'died') continue;
-    const history = toHistory(hatchedOn, records.get(id) ?? []);
-    const meal = nextMeal(history);
+  const animals = [...herd.animals.values()].toSorted((a, b) => (a.number < b.number ? -1 : 1));
+  for (const { id, number, history } of animals) {
+    const meal = herd.meal(id);
     if (isAhead(meal?.dueOn)) on(meal!.dueOn).meals.push(`${number}: ${meal!.prey}, ${meal!.preyG} g`);
     const weighing = nextWeighing(history);
     if (isAhead(weighing)) on(weighing).weighings.push(number);

@@ -1,13 +1,27 @@
-import { newLadder, newRack } from '@karyotome/contract';
+import {
+  heatZoneInput,
+  manyMoves,
+  newLadder,
+  newRack,
+  rackChange,
+  surfaceCheck,
+  takenBack,
+  voiding,
+} from '@karyotome/contract';
 import { Router } from 'express';
 import { checked, expectedVersion, idParam, type Endpoints } from '../../http/endpoint.ts';
+import { addSurfaceCheck, addZone, changeZone, removeZone, voidSurfaceCheck } from './heat.service.ts';
 import {
   changeLadder,
+  changeRack,
   createLadder,
   createRack,
   deleteRack,
+  learnedMoves,
   listLadders,
   listRacks,
+  moveMany,
+  takeBackMany,
 } from './racks.service.ts';
 
 export function rackRoutes({ read, write }: Endpoints): Router {
@@ -50,6 +64,76 @@ export function rackRoutes({ read, write }: Endpoints): Router {
     '/racks/:id',
     write(async (work, request) => {
       await deleteRack(work, idParam(request));
+      return { status: 204 };
+    }),
+  );
+  router.put(
+    '/racks/:id',
+    write(async (work, request) => ({
+      status: 200,
+      body: await changeRack(
+        work,
+        idParam(request),
+        checked(rackChange, request.body),
+        expectedVersion(request),
+      ),
+    })),
+  );
+  router.post(
+    '/moves',
+    write(async (work, request) => ({
+      status: 201,
+      body: await moveMany(work, checked(manyMoves, request.body)),
+    })),
+  );
+  router.post(
+    '/records/void',
+    write(async (work, request) => {
+      await takeBackMany(work, checked(takenBack, request.body).ids);
+      return { status: 204 };
+    }),
+  );
+  router.get(
+    '/moves/learned',
+    read((work) => learnedMoves(work)),
+  );
+  router.post(
+    '/heat-zones',
+    write(async (work, request) => ({
+      status: 201,
+      body: await addZone(work, checked(heatZoneInput, request.body)),
+    })),
+  );
+  router.put(
+    '/heat-zones/:id',
+    write(async (work, request) => ({
+      status: 200,
+      body: await changeZone(
+        work,
+        idParam(request),
+        checked(heatZoneInput, request.body),
+        expectedVersion(request),
+      ),
+    })),
+  );
+  router.delete(
+    '/heat-zones/:id',
+    write(async (work, request) => {
+      await removeZone(work, idParam(request));
+      return { status: 204 };
+    }),
+  );
+  router.post(
+    '/heat-zones/:id/checks',
+    write(async (work, request) => ({
+      status: 201,
+      body: await addSurfaceCheck(work, idParam(request), checked(surfaceCheck, request.body)),
+    })),
+  );
+  router.post(
+    '/surface-checks/:id/void',
+    write(async (work, request) => {
+      await voidSurfaceCheck(work, idParam(request), checked(voiding, request.body).reason);
       return { status: 204 };
     }),
   );

@@ -1,12 +1,26 @@
 import { randomUUID } from 'node:crypto';
-import type { LadderView, NewLadder, NewRack, RackView } from '@karyotome/contract';
-import { inShed } from '@karyotome/core';
+import type {
+  AnimalSummary,
+  LadderStepInput,
+  LadderView,
+  LearnedView,
+  ManyMoves,
+  NewLadder,
+  NewRack,
+  RackChange,
+  RackView,
+} from '@karyotome/contract';
+import { addDays, inShed, lastCare, learnFromMoves, moveEpisodes } from '@karyotome/core';
 import { literal } from 'sequelize';
 import { select, type Work } from '../../db/work.ts';
 import { invalidField, notFound, Refusal } from '../../http/problems.ts';
-import { adviseFor, loadEnclosures } from '../animals/enclosure-advice.ts';
 import { listAnimals } from '../animals/animals.service.ts';
-import { recentRecords, toHistory } from '../records/history.ts';
+import { kindOfTub, loadEnclosures } from '../husbandry/enclosure-advice.ts';
+import { groupBy } from '../husbandry/group-by.ts';
+import { herdOf, type Herd, type HerdAnimal } from '../husbandry/herd.ts';
+import { insertRecord } from '../records/insert-record.ts';
+import { voidRecord } from '../records/records.service.ts';
+import { heatZones } from './heat.service.ts';
 
 export async function listLadders(work: Work): Promise<LadderView[]> {
   const { ladders } = await loadEnclosures(work);
@@ -92,13 +106,7 @@ export async function createRack(work: Work, input: NewRack): Promise<{ id: stri
     { collectionId, id, ...input, version: 1 },
     { transaction: work.transaction },
   );
-  const places = Array.from({ length: input.levels * input.tubsPerLevel }, (_, i) => ({
-    collectionId,
-    id: randomUUID(),
-    rackId: id,
-    level: Math.floor(i / input.tubsPerLevel) + 1,
-    slot: (i % input.tubsPerLevel) + 1,
-  }));
+  const places = placesOf(input).map((place) => ({ collectionId, id: randomUUID(), rackId: id, ...place }));
   await work.models.tubs.bulkCreate(places, { transaction: work.transaction });
   return { id };
 }
@@ -120,6 +128,65 @@ export async function deleteRack(work: Work, id: string): Promise<void> {
   if (deleted === 0) throw notFound('This rack');
 }
 
+/** Gives a rack another name, room, or size. Places that fall away must be empty. */
+export async function changeRack(
+  work: Work,
+  id: string,
+  input: RackChange,
+  version: number,
+): Promise<{ id: string; version: number }> {
+  const { collectionId } = work.actor;
+  const [changed] = await work.models.racks.update(
+    { ...input, version: literal('version + 1') as never },
+    { where: { collectionId, id, version }, transaction: work.transaction },
+  );
+  if (changed === 0) {
+    const exists = await work.models.racks.count({
+      where: { collectionId, id },
+      transaction: work.transaction,
+    });
+    throw exists > 0
+      ? new Refusal('stale', 'The rack was changed in the meantime. Reload to see it.')
+      : notFound('This rack');
+  }
+  const housed = await select<{ number: string; level: number; slot: number }>(
+    work,
+    `select a.number, t.level, t.slot from tubs t join animals a on a.collection_id = t.collection_id and a.tub_id = t.id
+      where t.collection_id = :collectionId and t.rack_id = :id and (t.level > :levels or t.slot > :tubsPerLevel)
+      order by t.level, t.slot`,
+    { id, ...input },
+  );
+  if (housed.length > 0) {
+    const field = housed.some(({ level }) => level > input.levels) ? 'levels' : 'tubsPerLevel';
+    const who = housed.map(({ number, level, slot }) => `${number} (${level}-${slot})`).join(', ');
+    throw invalidField(field, `would take the tubs of ${who}: move them first`, 'housed');
+  }
+  await select(
+    work,
+    `delete from tubs where collection_id = :collectionId and rack_id = :id
+        and (level > :levels or slot > :tubsPerLevel) returning id`,
+    { id, ...input },
+  );
+  const known = await work.models.tubs.findAll({
+    where: { collectionId, rackId: id },
+    transaction: work.transaction,
+  });
+  const has = new Set(known.map((tub) => `${tub.get().level}-${tub.get().slot}`));
+  const added = placesOf(input).filter(({ level, slot }) => !has.has(`${level}-${slot}`));
+  await work.models.tubs.bulkCreate(
+    added.map((place) => ({ collectionId, id: randomUUID(), rackId: id, ...place })),
+    { transaction: work.transaction },
+  );
+  return { id, version: version + 1 };
+}
+
+function placesOf({ levels, tubsPerLevel }: Pick<RackChange, 'levels' | 'tubsPerLevel'>) {
+  return Array.from({ length: levels * tubsPerLevel }, (_, i) => ({
+    level: Math.floor(i / tubsPerLevel) + 1,
+    slot: (i % tubsPerLevel) + 1,
+  }));
+}
+
 /** The room as it stands: every rack with its tubs, who lives in them, and what is advised. */
 export async function listRacks(work: Work): Promise<RackView[]> {
   const { collectionId } = work.actor;
@@ -132,39 +199,92 @@ export async function listRacks(work: Work): Promise<RackView[]> {
     ],
     transaction: work.transaction,
   });
-  const tubs = await select<{ id: string; rackId: string; level: number; slot: number }>(
-    work,
-    'select id, rack_id as "rackId", level, slot from tubs where collection_id = :collectionId order by level, slot',
-  );
-  const enclosures = await loadEnclosures(work);
-  const records = await recentRecords(work);
-  const housed = (await listAnimals(work)).filter((animal) => animal.tub !== null);
+  const herd = await herdOf(work);
+  const summaries = new Map((await listAnimals(work)).map((animal) => [animal.id, animal]));
+  const zones = await heatZones(work);
+  const inTub = groupBy(herd.animals.values(), ({ tubId }) => tubId);
+  const inRack = groupBy(herd.enclosures.tubs.values(), ({ rackId }) => rackId);
   return racks.map((model) => {
     const { collectionId: _, ...rack } = model.get();
+    const step = herd.enclosures.ladders.get(rack.ladderId)!.steps[rack.stepPosition]!;
     return {
       ...rack,
-      step: enclosures.ladders.get(rack.ladderId)!.steps[rack.stepPosition]!,
-      tubs: tubs
-        .filter((tub) => tub.rackId === rack.id)
-        .map(({ id, level, slot }) => ({
-          id,
-          level,
-          slot,
-          animals: housed
-            .filter((animal) => animal.tub!.tubId === id)
-            .map((animal) => {
-              const history = toHistory(animal.hatchedOn, records.get(animal.id) ?? []);
-              return {
-                id: animal.id,
-                number: animal.number,
-                label: animal.label,
-                sex: animal.sex,
-                massG: animal.massG,
-                verdict: adviseFor(enclosures, id, history, work.today).verdict,
-                inShed: inShed(history.sheds, work.today) !== null,
-              };
-            }),
-        })),
+      step,
+      zones: zones.filter(({ rackId }) => rackId === rack.id),
+      tubs: (inRack.get(rack.id) ?? []).map(({ tubId, level, slot }) => ({
+        id: tubId,
+        level,
+        slot,
+        animals: (inTub.get(tubId) ?? []).map((animal) =>
+          inPlace(herd, animal, summaries.get(animal.id)!, step),
+        ),
+      })),
     };
   });
+}
+
+function inPlace(
+  herd: Herd,
+  { id, history }: HerdAnimal,
+  { number, label, sex, massG }: AnimalSummary,
+  step: LadderStepInput,
+): RackView['tubs'][number]['animals'][number] {
+  const cleaned = lastCare(history, 'cleaned', herd.today);
+  const shed = inShed(history.sheds, herd.today);
+  return {
+    id,
+    number,
+    label,
+    sex,
+    massG,
+    verdict: herd.advice(id).verdict,
+    inShed: shed !== null,
+    fit:
+      massG === null
+        ? null
+        : massG < step.minG
+          ? 'light'
+          : step.maxG !== null && massG > step.maxG
+            ? 'heavy'
+            : 'fits',
+    concern: herd.concerns(id).length > 0,
+    lastCleaned: cleaned?.on ?? null,
+    cleanDue:
+      cleaned !== null && shed === null && addDays(cleaned.on, herd.rules.cleanEveryDays) <= herd.today,
+  };
+}
+
+/** Many moves as one act: all of them or none. Two that change places do so at once. */
+export async function moveMany(work: Work, { moves, reason, on }: ManyMoves): Promise<{ ids: string[] }> {
+  const ids: string[] = [];
+  for (const { animalId, toTubId } of moves) {
+    try {
+      const { id } = await insertRecord(work, animalId, { kind: 'move', on, body: { toTubId, reason } });
+      ids.push(id);
+    } catch (error) {
+      if (error instanceof Refusal) throw invalidField(`moves.${ids.length}`, error.message);
+      throw error;
+    }
+  }
+  return { ids };
+}
+
+/** Takes several records back at once, such as the moves of one act. The last comes first: each goes back to where it was. */
+export async function takeBackMany(work: Work, ids: readonly string[]): Promise<void> {
+  for (const id of ids.toReversed()) await voidRecord(work, id, 'Undone');
+}
+
+/** What became of moves up the ladder, so far, in this collection. */
+export async function learnedMoves(work: Work): Promise<LearnedView> {
+  const herd = await herdOf(work);
+  const kindOf = kindOfTub(herd.enclosures);
+  const episodes = [...herd.animals.values()].flatMap(({ history }) =>
+    moveEpisodes(history, kindOf, work.today),
+  );
+  const { kinds, byWeight } = learnFromMoves(episodes);
+  const tenth = (z: number): number => Math.exp(0.1 * (byWeight!.beta[0]! + z * byWeight!.se[0]!));
+  return {
+    kinds,
+    heavier: byWeight && { ratio: tenth(0), low: tenth(-1.96), high: tenth(1.96) },
+  };
 }

@@ -1,11 +1,13 @@
-import {
-  addDays,
-  type FeedingRecord,
-  type History,
-  type MoveRecord,
-  type ShedRecord,
-  type StartPlan,
-  type WeightRecord,
+import type {
+  CareAct,
+  CareRecord,
+  FeedingRecord,
+  History,
+  MoveRecord,
+  OwnWay,
+  ShedRecord,
+  StartPlan,
+  WeightRecord,
 } from '@karyotome/core';
 import type { RecordRow } from '../../db/rows.ts';
 import { select, type Work } from '../../db/work.ts';
@@ -16,13 +18,20 @@ export type ValidRecord = Pick<RecordRow, 'id' | 'animalId' | 'kind' | 'onDay' |
 interface Body {
   massG: number;
   taken: boolean;
+  species: string;
+  size: string;
+  state: string;
+  step?: string | null;
+  light?: string | null;
   stage: ShedRecord['stage'];
   complete?: boolean | null;
   eyeCaps?: boolean | null;
   fromTubId: string | null;
   toTubId: string | null;
+  substrate?: string | null;
   school: string;
   firstMealOn: string;
+  act: CareAct;
 }
 
 /** Sorts records, which come in date order, into the histories that core reasons from. */
@@ -31,14 +40,30 @@ export function toHistory(hatchedOn: string | null, records: readonly ValidRecor
   const feedings: FeedingRecord[] = [];
   const sheds: ShedRecord[] = [];
   const moves: MoveRecord[] = [];
+  const care: CareRecord[] = [];
   let plan: StartPlan | null = null;
+  let own: OwnWay | null = null;
   for (const { id, kind, onDay: on, body: raw } of records) {
     const body = raw as unknown as Body;
     if (kind === 'weight') weights.push({ id, on, massG: body.massG });
-    else if (kind === 'feeding') feedings.push({ id, on, taken: body.taken });
-    else if (kind === 'move') moves.push({ id, on, fromTub: body.fromTubId, toTub: body.toTubId });
-    else if (kind === 'plan')
-      plan = { firstMealOn: body.firstMealOn, withMice: body.school === 'small-mice' };
+    else if (kind === 'feeding') {
+      const { taken, species, size, state, step, light } = body;
+      feedings.push({
+        id,
+        on,
+        taken,
+        species,
+        size,
+        state,
+        ...(step ? { step } : {}),
+        ...(light ? { light } : {}),
+      });
+    } else if (kind === 'move') {
+      const { fromTubId: fromTub, toTubId: toTub, substrate } = body;
+      moves.push({ id, on, fromTub, toTub, ...(substrate ? { substrate } : {}) });
+    } else if (kind === 'plan') plan = { firstMealOn: body.firstMealOn, planId: body.school };
+    else if (kind === 'care') care.push({ id, on, act: body.act });
+    else if (kind === 'own-way') own = withoutNull(raw as OwnWay);
     else if (kind === 'shed') {
       sheds.push({
         id,
@@ -49,19 +74,33 @@ export function toHistory(hatchedOn: string | null, records: readonly ValidRecor
       });
     }
   }
-  return { hatchedOn, weights, feedings, sheds, moves, ...(plan ? { plan } : {}) };
+  return {
+    hatchedOn,
+    weights,
+    feedings,
+    sheds,
+    moves,
+    care,
+    ...(plan ? { plan } : {}),
+    ...(own ? { own } : {}),
+  };
 }
 
-/** How far back the daily lists look: long enough for a winter's fast and several sheds. */
-const LOOK_BACK_DAYS = 180;
+function withoutNull<T extends object>(values: T): T {
+  return Object.fromEntries(Object.entries(values).filter(([, value]) => value !== null)) as T;
+}
 
 type PackedRecord = [id: string, kind: ValidRecord['kind'], onDay: string, body: ValidRecord['body']];
 
 /**
- * Recent records of every animal that is still here, in date order, by animal: what the daily lists need. Packed by the
- * database into one row an animal, which is several times faster to fetch than one row a record.
+ * The valid records of animals, in date order, by animal: what husbandry reads. Packed by the database into one row an
+ * animal, which is several times faster to fetch than one row a record.
  */
-export async function recentRecords(work: Work, days = LOOK_BACK_DAYS): Promise<Map<string, ValidRecord[]>> {
+export async function husbandryRecords(
+  work: Work,
+  animalIds: readonly string[],
+): Promise<Map<string, ValidRecord[]>> {
+  if (animalIds.length === 0) return new Map();
   const rows = await select<{ animalId: string; packed: PackedRecord[] }>(
     work,
     `select r.animal_id as "animalId",
@@ -69,13 +108,10 @@ export async function recentRecords(work: Work, days = LOOK_BACK_DAYS): Promise<
               -- Of an identification only how sure it was: its tells and odds would weigh more than all the rest.
               case r.kind when 'identification' then jsonb_build_object('sure', r.body -> 'sure') else r.body end) order by r.on_day, r.recorded_at) as packed
        from records r
-       join animals a on a.collection_id = r.collection_id and a.id = r.animal_id
-      where r.collection_id = :collectionId and r.voided_at is null
-        and r.kind in ('weight', 'feeding', 'shed', 'move', 'sex', 'plan', 'identification')
-        and a.status not in ('sold', 'died')
-        and (r.on_day >= :since or r.kind in ('sex', 'identification'))
+      where r.collection_id = :collectionId and r.voided_at is null and r.animal_id in (:animalIds)
+        and r.kind in ('weight', 'feeding', 'shed', 'move', 'sex', 'plan', 'care', 'own-way', 'identification')
       group by r.animal_id`,
-    { since: addDays(work.today, -days) },
+    { animalIds },
   );
   return new Map(
     rows.map(({ animalId, packed }) => [

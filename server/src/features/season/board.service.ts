@@ -15,7 +15,7 @@ import {
 import { select, type Work } from '../../db/work.ts';
 import { summaries } from '../animals/animals.repository.ts';
 import { geneticsOf, parentOf, type Genetics } from '../genetics/genetics.service.ts';
-import { recentRecords, toHistory } from '../records/history.ts';
+import { herdOf } from '../husbandry/herd.ts';
 import { OPEN_DAYS } from './introductions.ts';
 import { rulesOf } from './rules.ts';
 import { seasonEvents, toSeasonEvents } from './season-events.ts';
@@ -71,9 +71,8 @@ export async function seasonState(work: Work): Promise<SeasonState> {
   const byId = new Map(animals.map((animal) => [animal.id, animal]));
   const pairings = await select<PairingOfSeason>(work, PAIRINGS_SQL);
   const events = await seasonEvents(work);
-  const records = await recentRecords(work, LOOK_BACK_DAYS);
-  const historyOf = (animal: AnimalSummary): History =>
-    toHistory(animal.hatchedOn, records.get(animal.id) ?? []);
+  const herd = await herdOf(work);
+  const historyOf = (animal: AnimalSummary): History => herd.animal(animal.id).history;
   const ofSeason = pairings.filter((pairing) => pairing.season === season || goesOn(pairing, work.today));
   const uses = malesUses(ofSeason, events);
 

@@ -1,32 +1,51 @@
-import type { AnimalSummary, ClutchSummary, TodayLine, TodayView } from '@karyotome/contract';
-import { animalTasks, climateTasks, clutchTasks, nextMeal, seasonTasks, type Task } from '@karyotome/core';
+import type { AnimalSummary, ClutchSummary, MealPreset, TodayLine, TodayView } from '@karyotome/contract';
+import {
+  animalTasks,
+  climateTasks,
+  clutchTasks,
+  heatTasks,
+  seasonTasks,
+  type FreezerLine,
+  type Meal,
+  type Task,
+} from '@karyotome/core';
 import { Router } from 'express';
 import type { Work } from '../../db/work.ts';
 import type { Endpoints } from '../../http/endpoint.ts';
-import { adviseFor, loadEnclosures } from '../animals/enclosure-advice.ts';
 import { listAnimals } from '../animals/animals.service.ts';
 import { clutchSummaries } from '../breeding/pairings.service.ts';
+import { freezerOf } from '../feeding/freezer.service.ts';
+import { herdOf, type Herd, type HerdAnimal } from '../husbandry/herd.ts';
+import { inWalkingOrder } from '../husbandry/places.ts';
 import { incubationClocks } from '../incubation/clutch-view.service.ts';
 import { listIncubators } from '../incubation/incubators.service.ts';
-import { recentRecords, toHistory, type ValidRecord } from '../records/history.ts';
+import { heatZones } from '../racks/heat.service.ts';
+import type { ValidRecord } from '../records/history.ts';
 import { openForecasts } from '../season/forecasts.ts';
 
-/** What needs a person now, in walking order: room, rack, level, tub; what has no place comes first. */
+/**
+ * What needs a person now: the freezer and the heat, incubators, the season, eggs, the bench, then animals in walking order
+ * (room, rack, level, tub; what has no place comes first).
+ */
 export async function viewToday(work: Work): Promise<TodayView> {
   const animals = (await listAnimals(work)).filter((a) => a.status !== 'sold' && a.status !== 'died');
-  const records = await recentRecords(work);
-  const enclosures = await loadEnclosures(work);
-  const animalLines = animals
-    .toSorted(byPlace)
-    .flatMap((animal) => linesOf(animal, records.get(animal.id) ?? [], enclosures, work.today));
+  const herd = await herdOf(work);
+  const byId = new Map(animals.map((animal) => [animal.id, animal]));
+  const animalLines = inWalkingOrder(herd, [...herd.animals.values()]).flatMap((animal) =>
+    linesOf(herd, animal, byId.get(animal.id)!),
+  );
   const clutches = await clutchSummaries(work);
+  const { thaw, lines: stock } = await freezerOf(work, herd);
   const lines = [
+    ...stockLines(stock, work.today),
+    ...(await heatLines(work, herd)),
     ...(await incubatorLines(work)),
     ...(await seasonLines(work, animals)),
     ...(await clutchLines(work)),
     ...gatherBenchWork(animalLines, clutches),
   ];
-  return { today: work.today, lines, thaw: countPrey(lines) };
+  const left = (prey: string): number | null => stock.find((line) => line.prey === prey)?.left ?? null;
+  return { today: work.today, lines, thaw: thaw.map((line) => ({ ...line, left: left(line.prey) })) };
 }
 
 const lineOf = (task: Task, key: string, of: Partial<TodayLine>): TodayLine => ({
@@ -37,8 +56,39 @@ const lineOf = (task: Task, key: string, of: Partial<TodayLine>): TodayLine => (
   incubator: null,
   advice: null,
   preset: null,
+  zone: null,
   ...of,
 });
+
+/** Prey that runs short is one line each: it is ordered before it is missed. */
+function stockLines(freezer: readonly FreezerLine[], today: string): TodayLine[] {
+  return freezer
+    .filter(({ order }) => order)
+    .map(({ prey, left, tonight, reorderAt, aWeek, runsOutOn }) =>
+      lineOf(
+        {
+          kind: 'stock',
+          text: left < 0 ? `${-left} ${prey} short for tonight` : `Order ${prey}: ${left} left after tonight`,
+          why: `${tonight} are thawed tonight, about ${Math.round(aWeek)} a week lately; order at ${reorderAt}${runsOutOn ? `, out on ${runsOutOn}` : ''}.`,
+          dueOn: today,
+          records: [],
+        },
+        prey,
+        {},
+      ),
+    );
+}
+
+async function heatLines(work: Work, herd: Herd): Promise<TodayLine[]> {
+  const racks = new Map([...herd.enclosures.tubs.values()].map(({ rackId, rack }) => [rackId, rack]));
+  return (await heatZones(work)).flatMap((zone) =>
+    heatTasks(zone, work.today).map((task) =>
+      lineOf(task, zone.id, {
+        zone: { id: zone.id, name: zone.name, rack: racks.get(zone.rackId) ?? '' },
+      }),
+    ),
+  );
+}
 
 async function incubatorLines(work: Work): Promise<TodayLine[]> {
   return (await listIncubators(work, 0))
@@ -64,30 +114,27 @@ async function clutchLines(work: Work): Promise<TodayLine[]> {
   );
 }
 
-function linesOf(
-  animal: AnimalSummary,
-  records: readonly ValidRecord[],
-  enclosures: Awaited<ReturnType<typeof loadEnclosures>>,
-  today: string,
-): TodayLine[] {
-  const history = toHistory(animal.hatchedOn, records);
-  const advice = adviseFor(enclosures, animal.tub?.tubId ?? null, history, today);
-  const sexedOn = records.findLast((record) => record.kind === 'sex')?.onDay ?? null;
+function linesOf(herd: Herd, { id, records, history }: HerdAnimal, animal: AnimalSummary): TodayLine[] {
+  const advice = herd.advice(id);
+  const meal = herd.meal(id);
   const tasks = animalTasks(
     {
       history,
-      sex: { sex: animal.sex, on: sexedOn },
+      sex: { sex: animal.sex, on: records.findLast((record) => record.kind === 'sex')?.onDay ?? null },
       identified: animal.identified,
       unsure: unsureOf(records),
       advice,
+      meal,
+      concerns: herd.concerns(id),
+      cleanEveryDays: herd.rules.cleanEveryDays,
     },
-    today,
+    herd.today,
   );
-  return tasks.map((task) =>
-    lineOf(task, animal.id, {
+  return tasks.map((task, i) =>
+    lineOf(task, `${id}-${i}`, {
       animal,
       advice: task.kind === 'move' ? advice : null,
-      preset: task.kind === 'meal' ? preyOf(history) : null,
+      preset: task.kind === 'meal' && meal ? presetOf(meal) : null,
     }),
   );
 }
@@ -128,34 +175,9 @@ function gatherBenchWork(lines: readonly TodayLine[], clutches: readonly ClutchS
   return [...gathered, ...lines.filter((line) => !isBenchWork(line))];
 }
 
-function preyOf(history: ReturnType<typeof toHistory>): TodayLine['preset'] {
-  const meal = nextMeal(history);
-  if (!meal) return null;
-  const [species, size] = meal.prey.split(' ') as ['rat' | 'mouse', string];
-  return { species, size, preyG: meal.preyG };
-}
-
-function byPlace(a: AnimalSummary, b: AnimalSummary): number {
-  const key = ({ tub }: AnimalSummary): string =>
-    tub
-      ? `1${tub.room}|${tub.rack}|${String(tub.level).padStart(2, '0')}|${String(tub.slot).padStart(2, '0')}`
-      : '0';
-  const [x, y] = [key(a) + a.number, key(b) + b.number];
-  return x < y ? -1 : x > y ? 1 : 0;
-}
-
-function countPrey(lines: readonly TodayLine[]): TodayView['thaw'] {
-  const counts = new Map<string, number>();
-  for (const { preset } of lines) {
-    if (preset)
-      counts.set(
-        `${preset.species} ${preset.size}`,
-        (counts.get(`${preset.species} ${preset.size}`) ?? 0) + 1,
-      );
-  }
-  return [...counts]
-    .map(([prey, count]) => ({ prey, count }))
-    .toSorted((a, b) => b.count - a.count || (a.prey < b.prey ? -1 : 1));
+export function presetOf({ species, size, preyG, state, plan }: Meal): MealPreset {
+  // The first step is the meal as planned: nothing to remember.
+  return { species, size, preyG, state, step: plan.index > 0 ? (plan.step?.key ?? null) : null };
 }
 
 export function todayRoutes({ read }: Endpoints): Router {

@@ -1,13 +1,16 @@
 import type { LadderStepInput, TubPlace } from '@karyotome/contract';
-import { adviseMove, type History, type MoveAdvice } from '@karyotome/core';
+import { adviseMove, type History, type MoveAdvice, type TubKind } from '@karyotome/core';
 import { select, type Work } from '../../db/work.ts';
 
 export interface Enclosures {
   /** Ladder id -> its name and steps in order. */
   readonly ladders: ReadonlyMap<string, { name: string; steps: LadderStepInput[] }>;
   /** Tub id -> the step of the ladder its rack stands for. */
-  readonly tubs: ReadonlyMap<string, TubPlace & { ladderId: string; step: number; free: boolean }>;
+  readonly tubs: ReadonlyMap<string, PlacedTub>;
+  /** The free ones, in walking order. */
+  readonly free: readonly PlacedTub[];
 }
+type PlacedTub = TubPlace & { rackId: string; ladderId: string; step: number; free: boolean };
 
 export async function loadEnclosures(work: Work): Promise<Enclosures> {
   const steps = await select<LadderStepInput & { ladderId: string; ladder: string }>(
@@ -22,15 +25,19 @@ export async function loadEnclosures(work: Work): Promise<Enclosures> {
     const known = ladders.get(ladderId) ?? { name: ladder, steps: [] };
     ladders.set(ladderId, { name: ladder, steps: [...known.steps, step] });
   }
-  const tubs = await select<TubPlace & { ladderId: string; step: number; free: boolean }>(
+  const tubs = await select<PlacedTub>(
     work,
-    `select t.id as "tubId", k.room, k.name as rack, t.level, t.slot, k.ladder_id as "ladderId",
+    `select t.id as "tubId", t.rack_id as "rackId", k.room, k.name as rack, t.level, t.slot, k.ladder_id as "ladderId",
             k.step_position as step,
             not exists (select 1 from animals a where a.collection_id = t.collection_id and a.tub_id = t.id) as free
        from tubs t join racks k on k.collection_id = t.collection_id and k.id = t.rack_id
       where t.collection_id = :collectionId order by k.room, k.name, t.level, t.slot`,
   );
-  return { ladders, tubs: new Map(tubs.map((tub) => [tub.tubId, tub])) };
+  return {
+    ladders,
+    tubs: new Map(tubs.map((tub) => [tub.tubId, tub])),
+    free: tubs.filter(({ free }) => free),
+  };
 }
 
 export interface PlacedAdvice extends MoveAdvice {
@@ -57,6 +64,7 @@ export function adviseFor(
   tubId: string | null,
   history: History,
   today: string,
+  gravid = false,
 ): PlacedAdvice {
   const tub = tubId === null ? undefined : enclosures.tubs.get(tubId);
   const ladder = tub && enclosures.ladders.get(tub.ladderId);
@@ -64,9 +72,15 @@ export function adviseFor(
   const steps = ladder.steps.map(({ mealsBefore, ...step }) =>
     mealsBefore == null ? step : { ...step, mealsBefore },
   );
-  const advice = adviseMove(steps, tub.step, history, today);
+  const stepOf = (id: string): number | null => {
+    const other = enclosures.tubs.get(id);
+    return other?.ladderId === tub.ladderId ? other.step : null;
+  };
+  const advice = adviseMove(steps, tub.step, history, today, { gravid, stepOf });
+  if (advice.verdict === 'none')
+    return { ...QUIET, ladder: ladder.name, from: ladder.steps[tub.step]?.name ?? null };
   const last = history.moves.at(-1)?.fromTub;
-  const free = [...enclosures.tubs.values()].filter((candidate) => candidate.free);
+  const { free } = enclosures;
   const wanted =
     advice.verdict === 'go-back'
       ? free
@@ -81,5 +95,14 @@ export function adviseFor(
     freeTubs: wanted
       .slice(0, FREE_TUBS_SHOWN)
       .map(({ tubId: id, room, rack, level, slot }) => ({ tubId: id, room, rack, level, slot })),
+  };
+}
+
+/** What kind of tub each one is, in words and by its step. */
+export function kindOfTub(enclosures: Enclosures): (tubId: string) => TubKind | undefined {
+  return (tubId) => {
+    const tub = enclosures.tubs.get(tubId);
+    const step = tub && enclosures.ladders.get(tub.ladderId)?.steps[tub.step];
+    return step && { name: step.name, ladderId: tub.ladderId, step: tub.step, minG: step.minG };
   };
 }

@@ -1,0 +1,65 @@
+import type { AnimalCare } from '@karyotome/contract';
+import { addDays, percentile, planOf, shedCycle, soakPlan, type Growth } from '@karyotome/core';
+import { workedOf } from '../feeding/feeding.service.ts';
+import type { Herd } from '../husbandry/herd.ts';
+
+/** How far ahead the growth curve is drawn. */
+const AHEAD_DAYS = 180;
+/** A female is bred from about this weight on. Common practice, no source. */
+const BREEDING_G = { female: 1500, male: 700 } as const;
+/** One is sold from about this weight on, once it eats well. Common practice, no source. */
+const SALE_G = 100;
+
+/** How one animal is kept: its plan and what worked, its shed, its growth with what is to come, and what is out of the ordinary. */
+export function careOf(herd: Herd, id: string): AnimalCare {
+  const animal = herd.animal(id);
+  const { history } = animal;
+  return {
+    meal: herd.meal(id),
+    plan: planOf(history, herd.plans),
+    own: history.own ?? {},
+    worked: workedOf(herd, [animal]),
+    shed: shedCycle(history, herd.today),
+    soak: soakPlan(history, herd.today),
+    concerns: [...herd.concerns(id)],
+    growth: growthOf(herd, id),
+  };
+}
+
+function growthOf(herd: Herd, id: string): AnimalCare['growth'] {
+  const growth = herd.growth(id);
+  if (!growth) return null;
+  return {
+    band: growth.band(addDays(herd.today, AHEAD_DAYS)),
+    outliers: growth.outliers,
+    reaches: thresholds(herd, id).map(({ what, massG }) => ({
+      what,
+      massG,
+      reach: growth.reaches(massG, herd.today),
+    })),
+    percentile: percentileOf(herd, id, growth),
+  };
+}
+
+function thresholds(herd: Herd, id: string): { what: string; massG: number }[] {
+  const { tubId, sex, history } = herd.animal(id);
+  const mass = history.weights.at(-1)?.massG ?? 0;
+  const tub = tubId === null ? undefined : herd.enclosures.tubs.get(tubId);
+  const steps = tub && herd.enclosures.ladders.get(tub.ladderId)?.steps;
+  const step = steps?.[tub!.step];
+  const next = steps?.[tub!.step + 1];
+  return [
+    ...(step?.maxG != null && next ? [{ what: `outgrows its ${step.name}`, massG: step.maxG }] : []),
+    ...(mass < SALE_G ? [{ what: 'a weight to sell at', massG: SALE_G }] : []),
+    ...(sex === 'unknown' ? [] : [{ what: 'a weight to breed at', massG: BREEDING_G[sex] }]),
+  ].filter(({ massG }) => massG > mass);
+}
+
+function percentileOf(herd: Herd, id: string, growth: Growth): { share: number; of: number } | null {
+  const { sex, history } = herd.animal(id);
+  if (history.weights.length === 0) return null;
+  const others = [...herd.animals.values()]
+    .filter((other) => other.id !== id && other.sex === sex && other.history.weights.length > 0)
+    .flatMap((other) => herd.growth(other.id)?.offCurve(herd.today) ?? []);
+  return percentile(growth.offCurve(herd.today), others);
+}

@@ -1,0 +1,267 @@
+import {
+  appetiteBaseline,
+  concerns,
+  FEEDING_RULES,
+  fitCollection,
+  Growth,
+  nextMeal,
+  ORDER_RULES,
+  type AppetiteBaseline,
+  type CollectionGrowth,
+  type Concern,
+  type FeedingCircumstances,
+  type FeedingPlan,
+  type FeedingRules,
+  type GrowthSubject,
+  type History,
+  type Meal,
+  type OrderRules,
+} from '@karyotome/core';
+import type { Sex } from '@karyotome/contract';
+import { select, type Work } from '../../db/work.ts';
+import { openForecasts } from '../season/forecasts.ts';
+import { adviseFor, loadEnclosures, type Enclosures, type PlacedAdvice } from './enclosure-advice.ts';
+import { plansOf } from './feeding-plans.ts';
+import { husbandryRecords, toHistory, type ValidRecord } from '../records/history.ts';
+
+/** One living animal, as husbandry reads it. */
+export interface HerdAnimal {
+  readonly id: string;
+  readonly number: string;
+  readonly sex: Sex;
+  readonly hatchedOn: string | null;
+  readonly clutchId: string | null;
+  readonly tubId: string | null;
+  readonly status: string;
+  readonly records: readonly ValidRecord[];
+  readonly history: History;
+  readonly gravid: boolean;
+  readonly laidOn: readonly string[];
+}
+
+type AnimalRow = Omit<HerdAnimal, 'records' | 'history' | 'gravid' | 'laidOn'> & { revision: string };
+
+/** What was read of an animal, good as long as its revision stands; and what was computed from it, as long as its stamp does. */
+interface Kept {
+  readonly revision: string;
+  readonly records: readonly ValidRecord[];
+  readonly history: History;
+  stamp: string;
+  readonly computed: Map<string, unknown>;
+}
+interface KeptCollection {
+  readonly animals: Map<string, Kept>;
+  /** What the collection has in common, read once a day: it moves slowly, and takes the whole record. */
+  common: {
+    readonly day: string;
+    readonly growth: CollectionGrowth;
+    readonly baseline: AppetiteBaseline;
+  } | null;
+}
+
+/** A handful of collections fit in memory. */
+const KEPT = 8;
+const kept = new Map<string, KeptCollection>();
+
+function keptOf(collectionId: string): KeptCollection {
+  const known = kept.get(collectionId) ?? { animals: new Map<string, Kept>(), common: null };
+  kept.delete(collectionId);
+  kept.set(collectionId, known);
+  if (kept.size > KEPT) kept.delete(kept.keys().next().value!);
+  return known;
+}
+
+const ROWS_SQL = `
+  select id, number, sex, hatched_on as "hatchedOn", clutch_id as "clutchId", tub_id as "tubId", status,
+         records_revision as revision
+    from animals where collection_id = :collectionId`;
+const LIVING = `and status not in ('sold', 'died')`;
+
+/** The living animals of a collection with all that husbandry computes of them, each at most once per change. */
+export class Herd {
+  readonly today: string;
+  readonly rules: FeedingRules;
+  readonly order: OrderRules;
+  readonly rulesVersion: number;
+  readonly plans: readonly FeedingPlan[];
+  readonly enclosures: Enclosures;
+  readonly animals: ReadonlyMap<string, HerdAnimal>;
+  readonly #kept: Map<string, Kept>;
+  readonly #common: () => NonNullable<KeptCollection['common']>;
+
+  constructor(
+    parts: Pick<Herd, 'today' | 'rules' | 'order' | 'rulesVersion' | 'plans' | 'enclosures' | 'animals'>,
+    keptAnimals: Map<string, Kept>,
+    common: () => NonNullable<KeptCollection['common']>,
+  ) {
+    this.today = parts.today;
+    this.rules = parts.rules;
+    this.order = parts.order;
+    this.rulesVersion = parts.rulesVersion;
+    this.plans = parts.plans;
+    this.enclosures = parts.enclosures;
+    this.animals = parts.animals;
+    this.#kept = keptAnimals;
+    this.#common = common;
+  }
+
+  animal(id: string): HerdAnimal {
+    return this.animals.get(id)!;
+  }
+
+  #once<T>(id: string, what: string, compute: (animal: HerdAnimal) => T): T {
+    const { computed } = this.#kept.get(id)!;
+    if (!computed.has(what)) computed.set(what, compute(this.animal(id)));
+    return computed.get(what) as T;
+  }
+
+  circumstances(id: string): FeedingCircumstances {
+    const { sex, gravid } = this.animal(id);
+    return { sex, gravid };
+  }
+
+  meal(id: string): Meal | null {
+    return this.#once(id, 'meal', ({ history }) =>
+      nextMeal(history, this.today, this.circumstances(id), this.rules, this.plans),
+    );
+  }
+
+  /** Null where nothing is known to grow from. */
+  growth(id: string): Growth | null {
+    return this.#once(id, 'growth', (animal) => {
+      const subject = growthSubject(animal);
+      return Growth.knows(subject) ? new Growth(subject, this.#common().growth) : null;
+    });
+  }
+
+  concerns(id: string): readonly Concern[] {
+    return this.#once(id, 'concerns', (animal) =>
+      concerns(
+        { ...animal, lastSurprise: this.growth(id)?.lastSurprise ?? null },
+        this.#common().baseline,
+        this.today,
+      ),
+    );
+  }
+
+  /** Not kept: it turns on which tubs are free. */
+  advice(id: string): PlacedAdvice {
+    const { tubId, history, gravid } = this.animal(id);
+    return adviseFor(this.enclosures, tubId, history, this.today, gravid);
+  }
+
+  get collectionGrowth(): CollectionGrowth {
+    return this.#common().growth;
+  }
+}
+
+export function growthSubject(animal: HerdAnimal): GrowthSubject {
+  const { id, sex, hatchedOn, clutchId, history, laidOn } = animal;
+  return { id, sex, hatchedOn, clutchId, weights: history.weights, feedings: history.feedings, laidOn };
+}
+
+/**
+ * Reads the herd. What was read before and has not changed since is not read again: each animal counts the changes of its
+ * records (a trigger does it), and what this very transaction has written is not kept, as it may be rolled back.
+ *
+ * @param also - an animal that is read too although it is sold or dead
+ */
+export async function herdOf(work: Work, also?: string): Promise<Herd> {
+  const { collectionId } = work.actor;
+  const rows = await select<AnimalRow>(
+    work,
+    also === undefined
+      ? `${ROWS_SQL} ${LIVING}`
+      : `${ROWS_SQL} and (id = :also or status not in ('sold', 'died'))`,
+    also === undefined ? {} : { also },
+  );
+  const [written] = await select<{ xid: string | null }>(
+    work,
+    'select pg_current_xact_id_if_assigned()::text as xid',
+  );
+  const collection: KeptCollection =
+    written!.xid === null ? keptOf(collectionId) : copyOf(keptOf(collectionId));
+  const stale = rows.filter(({ id, revision }) => collection.animals.get(id)?.revision !== revision);
+  const fresh = await husbandryRecords(
+    work,
+    stale.map(({ id }) => id),
+  );
+  for (const { id, revision, hatchedOn } of stale) {
+    const records = fresh.get(id) ?? [];
+    const history = toHistory(hatchedOn, records);
+    collection.animals.set(id, { revision, records, history, stamp: '', computed: new Map() });
+  }
+  const breeding = await breedingOf(work);
+  const settings = (await work.models.collections.findByPk(collectionId, {
+    transaction: work.transaction,
+  }))!.get();
+  const plans = await plansOf(work);
+  const plansStamp = plans.map(({ id, version }) => `${id}${version}`).join();
+  const animals = new Map<string, HerdAnimal>();
+  for (const { revision: _, ...row } of rows) {
+    const entry = collection.animals.get(row.id)!;
+    const gravid = breeding.gravid.has(row.id);
+    const laidOn = breeding.laid.get(row.id) ?? [];
+    const stamp = [work.today, settings.version, plansStamp, row.sex, row.hatchedOn, gravid, ...laidOn].join(
+      '|',
+    );
+    if (entry.stamp !== stamp) {
+      entry.computed.clear();
+      entry.stamp = stamp;
+    }
+    // The hatch day stands in the animal's own row, which does not count as a change of its records.
+    const history = { ...entry.history, hatchedOn: row.hatchedOn };
+    animals.set(row.id, { ...row, records: entry.records, history, gravid, laidOn });
+  }
+  const rules = { ...FEEDING_RULES, ...settings.feedingRules };
+  const common = (): NonNullable<KeptCollection['common']> => {
+    if (collection.common?.day !== work.today) {
+      const all = [...animals.values()];
+      collection.common = {
+        day: work.today,
+        growth: fitCollection(all.map(growthSubject)),
+        baseline: appetiteBaseline(all, rules),
+      };
+    }
+    return collection.common;
+  };
+  return new Herd(
+    {
+      today: work.today,
+      rules,
+      order: { ...ORDER_RULES, ...settings.orderRules },
+      rulesVersion: settings.version,
+      plans,
+      enclosures: await loadEnclosures(work),
+      animals,
+    },
+    collection.animals,
+    common,
+  );
+}
+
+function copyOf(collection: KeptCollection): KeptCollection {
+  const animals = [...collection.animals].map(
+    ([id, entry]) => [id, { ...entry, computed: new Map(entry.computed) }] as const,
+  );
+  return { animals: new Map(animals), common: collection.common };
+}
+
+/** Who is gravid now, and when who has laid. */
+async function breedingOf(work: Work): Promise<{ gravid: Set<string>; laid: Map<string, string[]> }> {
+  const forecasts = await openForecasts(work);
+  const laid = await select<{ damId: string; days: string[] }>(
+    work,
+    `select p.dam_id as "damId", json_agg(c.laid_on order by c.laid_on) as days from clutches c
+       join pairings p on p.collection_id = c.collection_id and p.id = c.pairing_id
+      where c.collection_id = :collectionId group by p.dam_id`,
+  );
+  return {
+    gravid: new Set(
+      forecasts
+        .filter(({ forecast }) => forecast.stage === 'ovulated' || forecast.stage === 'pre-lay')
+        .map(({ damId }) => damId),
+    ),
+    laid: new Map(laid.map(({ damId, days }) => [damId, days])),
+  };
+}

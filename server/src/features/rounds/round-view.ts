@@ -1,0 +1,106 @@
+import type { AnimalSummary, RoundAnimal, RoundRack, RoundView } from '@karyotome/contract';
+import { appetite, daysBetween, shedCycle, soakPlan } from '@karyotome/core';
+import { select, type Work } from '../../db/work.ts';
+import { listAnimals } from '../animals/animals.service.ts';
+import { catalogueOf } from '../catalogue/catalogue.service.ts';
+import { groupBy } from '../husbandry/group-by.ts';
+import { herdOf, type Herd } from '../husbandry/herd.ts';
+import { recordWords } from '../records/record-words.ts';
+
+/** After a meal no handling for so long. Common practice, no source. */
+const DIGESTING_DAYS = 2;
+const SETTLING_DAYS = 14;
+/** Racks of animals that have no tub. */
+const HOMELESS = 'without-a-tub';
+
+type Done = RoundAnimal['done'][number];
+
+/** Everything a round needs, for a device that may lose its connection: racks in walking order, tub after tub. */
+export async function viewRound(work: Work): Promise<RoundView> {
+  const herd = await herdOf(work);
+  const summaries = new Map((await listAnimals(work)).map((animal) => [animal.id, animal]));
+  const done = await doneToday(work);
+  const inTub = groupBy(herd.animals.values(), ({ tubId }) => tubId);
+  const racks = new Map<string, RoundRack>();
+  for (const { tubId, rackId, room, rack, level, slot } of herd.enclosures.tubs.values()) {
+    const known = racks.get(rackId) ?? { id: rackId, room, name: rack, tubs: [] };
+    racks.set(rackId, known);
+    const animals = (inTub.get(tubId) ?? []).map(({ id }) =>
+      inRound(herd, summaries.get(id)!, done.get(id) ?? []),
+    );
+    if (animals.length > 0) known.tubs.push({ tubId, level, slot, animals });
+  }
+  const homeless = (inTub.get(null) ?? []).toSorted((a, b) => (a.number < b.number ? -1 : 1));
+  if (homeless.length > 0) {
+    racks.set(HOMELESS, {
+      id: HOMELESS,
+      room: '',
+      name: 'Without a tub',
+      tubs: homeless.map(({ id }, i) => ({
+        tubId: null,
+        level: 0,
+        slot: i + 1,
+        animals: [inRound(herd, summaries.get(id)!, done.get(id) ?? [])],
+      })),
+    });
+  }
+  return {
+    today: work.today,
+    at: new Date().toISOString(),
+    racks: [...racks.values()].filter(({ tubs }) => tubs.length > 0),
+    plans: herd.plans.map(({ id, name, start, steps }) => ({ id, name, start, steps })),
+  };
+}
+
+function inRound(
+  herd: Herd,
+  { id, number, label, sex, massG, weighedOn }: AnimalSummary,
+  done: Done[],
+): RoundAnimal {
+  const { history, gravid } = herd.animal(id);
+  const { today } = herd;
+  const eating = appetite(history);
+  const move = history.moves.findLast(({ fromTub }) => fromTub !== null);
+  const sinceMove = move ? daysBetween(move.on, today) : Infinity;
+  const sinceMeal = eating.lastTakenOn ? daysBetween(eating.lastTakenOn, today) : Infinity;
+  const [concern] = herd.concerns(id);
+  return {
+    id,
+    number,
+    label,
+    sex,
+    massG,
+    weighedOn,
+    expected: herd.growth(id)?.expected(today) ?? null,
+    meal: herd.meal(id),
+    appetite: eating,
+    shed: shedCycle(history, today),
+    soak: soakPlan(history, today),
+    flags: [
+      ...(gravid ? ['gravid'] : []),
+      ...(sinceMeal < DIGESTING_DAYS ? [`ate ${sinceMeal === 0 ? 'today' : 'yesterday'}: no handling`] : []),
+      ...(sinceMove < SETTLING_DAYS ? [`moved ${sinceMove} days ago`] : []),
+      ...(concern ? [concern.text] : []),
+    ],
+    done,
+  };
+}
+
+/** What was recorded of each animal today, in words. */
+async function doneToday(work: Work): Promise<Map<string, Done[]>> {
+  const rows = await select<{ id: string; animalId: string; kind: 'note'; body: Record<string, unknown> }>(
+    work,
+    `select id, animal_id as "animalId", kind, body from records
+      where collection_id = :collectionId and voided_at is null and on_day = :today
+        and kind in ('weight', 'feeding', 'shed', 'care', 'note') order by recorded_at`,
+    { today: work.today },
+  );
+  const catalogue = await catalogueOf(work);
+  const byAnimal = groupBy(rows, ({ animalId }) => animalId);
+  return new Map(
+    [...byAnimal].map(([animalId, records]) => [
+      animalId,
+      records.map(({ id, kind, body }) => ({ id, kind, text: recordWords(kind, body, catalogue) })),
+    ]),
+  );
+}

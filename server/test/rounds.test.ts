@@ -1,0 +1,382 @@
+import type {
+  AnimalView,
+  FeedingView,
+  LearnedView,
+  RackView,
+  RoomView,
+  RoundResult,
+  RoundView,
+  TodayView,
+} from '@karyotome/contract';
+import { addDays, FEEDING_RULES, simulateRoom } from '@karyotome/core';
+import { randomUUID } from 'node:crypto';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { localToday } from '../src/db/work.ts';
+import { fieldsOf, startTestApp, type TestApp, type TestClient } from './test-app.ts';
+
+let app: TestApp;
+let owner: TestClient;
+let tubs: string[];
+const ago = (days: number): string => addDays(localToday(), -days);
+const TODAY = localToday();
+
+const created = async (path: string, body: object): Promise<string> => {
+  const response = await owner.post(path, body);
+  expect(response.status, JSON.stringify(response.body)).toBe(201);
+  return (response.body as { id: string }).id;
+};
+const read = async <T>(path: string): Promise<T> => (await owner.get(path)).body as T;
+const record = (id: string, kind: string, on: string, body: object): Promise<string> =>
+  created(`/animals/${id}/records`, { kind, on, body });
+const meal = { species: 'rat', size: 'pup', state: 'frozen-thawed', taken: true };
+const animal = async (number: string, tubId: string | null, massG = 200): Promise<string> => {
+  const id = await created('/animals', {
+    number,
+    sex: 'male',
+    genes: 'pastel',
+    hatchedOn: ago(300),
+    ...(tubId ? { tubId } : {}),
+  });
+  await record(id, 'weight', ago(20), { massG });
+  return id;
+};
+const send = async (entries: object[]): Promise<RoundResult[]> => {
+  const response = await owner.post('/rounds/entries', { entries });
+  expect(response.status, JSON.stringify(response.body)).toBe(200);
+  return (response.body as { results: RoundResult[] }).results;
+};
+const fields = (response: Awaited<ReturnType<TestClient['get']>>): string[] =>
+  fieldsOf(response).map((problem) => problem.split(':')[0]!);
+const today = () => read<TodayView>('/today');
+const version = async (): Promise<string> =>
+  `"${(await read<{ collection: { version: number } }>('/session')).collection.version}"`;
+
+beforeAll(async () => {
+  app = await startTestApp();
+  owner = app.owner;
+  const ladders = await read<{ id: string; name: string }[]>('/ladders');
+  const ladderId = ladders.find(({ name }) => name === 'Four-step rack')!.id;
+  const rack = (name: string, stepPosition: number) =>
+    created('/racks', { room: 'R', name, levels: 2, tubsPerLevel: 3, ladderId, stepPosition });
+  await rack('Small', 0);
+  await rack('Large', 1);
+  tubs = (await read<RackView[]>('/racks')).flatMap((one) => one.tubs.map(({ id }) => id));
+});
+afterAll(() => app.close());
+
+describe('a round', () => {
+  let id: string;
+  beforeAll(async () => {
+    id = await animal('R-1', tubs[0]!);
+    await record(id, 'feeding', ago(10), meal);
+  });
+
+  test('shows tubs in walking order with what is due, and what a weighing should show', async () => {
+    const round = await read<RoundView>('/rounds');
+    expect(round.racks.map(({ name }) => name)).toEqual(['Small']);
+    const [seen] = round.racks[0]!.tubs[0]!.animals;
+    expect(seen).toMatchObject({ number: 'R-1', meal: { verdict: 'due', prey: 'rat pup' }, done: [] });
+    expect(seen!.expected!.lowG).toBeLessThan(200);
+    expect(seen!.expected!.highG).toBeGreaterThan(200);
+  });
+
+  test('an entry counts once however often it is sent, and the one that is wrong is refused alone', async () => {
+    const good = { key: randomUUID(), animalId: id, record: { kind: 'feeding', on: TODAY, body: meal } };
+    const bad = {
+      key: randomUUID(),
+      animalId: id,
+      record: { kind: 'weight', on: TODAY, body: { massG: -3 } },
+    };
+    const foreign = {
+      key: randomUUID(),
+      animalId: randomUUID(),
+      record: { kind: 'care', on: TODAY, body: { act: 'cleaned' } },
+    };
+    const clean = {
+      key: randomUUID(),
+      animalId: id,
+      record: { kind: 'care', on: TODAY, body: { act: 'cleaned' } },
+    };
+    const first = await send([good, bad, foreign, clean]);
+    expect(first.map(({ status }) => status)).toEqual(['kept', 'refused', 'refused', 'kept']);
+    expect(first[1]).toMatchObject({ problem: { errors: [{ field: 'record.body.massG' }] } });
+    const again = await send([good, clean]);
+    expect(again).toEqual([first[0], first[3]]);
+    const { records } = await read<AnimalView>(`/animals/${id}`);
+    expect(records.filter(({ kind, on }) => kind === 'feeding' && on === TODAY)).toHaveLength(1);
+    const seen = (await read<RoundView>('/rounds')).racks[0]!.tubs[0]!.animals[0]!;
+    expect(seen.done.map(({ text }) => text)).toEqual(['rat pup, frozen-thawed, taken', 'tub cleaned']);
+    expect(seen.meal!.verdict).toBe('later');
+    expect(seen.flags).toContain('ate today: no handling');
+  });
+
+  test('what a second hand logs of the same is kept, and said', async () => {
+    const [result] = await send([
+      {
+        key: randomUUID(),
+        animalId: id,
+        record: { kind: 'feeding', on: TODAY, body: { ...meal, taken: false } },
+      },
+    ]);
+    expect(result).toMatchObject({
+      status: 'kept',
+      alike: [{ text: 'rat pup, frozen-thawed, taken', author: 'Tester' }],
+    });
+  });
+
+  test('an entry is taken back by its key, also twice, also one that never came', async () => {
+    const key = randomUUID();
+    await send([{ key, animalId: id, record: { kind: 'care', on: TODAY, body: { act: 'pushing' } } }]);
+    const undo = { key: randomUUID(), undo: key };
+    expect(await send([undo])).toEqual([{ key: undo.key, status: 'taken-back' }]);
+    expect(await send([undo])).toEqual([{ key: undo.key, status: 'taken-back' }]);
+    const { records } = await read<AnimalView>(`/animals/${id}`);
+    expect(records.filter(({ body }) => (body as { act?: string }).act === 'pushing')).toMatchObject([
+      { voided: { reason: 'Undone' } },
+    ]);
+    expect((await send([{ key: randomUUID(), undo: randomUUID() }]))[0]!.status).toBe('taken-back');
+  });
+
+  test('a key with another entry is refused; a frame that is wrong names its field', async () => {
+    const key = randomUUID();
+    const entry = (act: string) => ({
+      key,
+      animalId: id,
+      record: { kind: 'care', on: TODAY, body: { act } },
+    });
+    await send([entry('cleaned')]);
+    expect((await send([entry('soaked')]))[0]).toMatchObject({ status: 'refused' });
+    expect(fields(await owner.post('/rounds/entries', { entries: [] }))).toEqual(['entries']);
+    expect(fields(await owner.post('/rounds/entries', { entries: [{ key: 'short' }] }))).toEqual([
+      'entries.0.key',
+    ]);
+    const [both] = await send([{ ...entry('cleaned'), key: randomUUID(), undo: randomUUID() }]);
+    expect(both).toMatchObject({ status: 'refused' });
+  });
+
+  test('somebody who only looks may not send any', async () => {
+    const viewer = await app.newCollection('Looked at', 'viewer');
+    const response = await viewer.post('/rounds/entries', { entries: [{ key: randomUUID() }] });
+    expect(response.status).toBe(403);
+  });
+});
+
+describe('feeding', () => {
+  test('rules are the keeper’s: a class of its own changes what is due, and an older version is refused', async () => {
+    const id = await animal('F-1', tubs[1]!, 200);
+    await record(id, 'feeding', ago(5), meal);
+    const due = async () =>
+      (await today()).lines.some((line) => line.animal?.number === 'F-1' && line.kind === 'meal');
+    expect(await due()).toBe(false);
+    const feeding = {
+      ...FEEDING_RULES,
+      classes: [{ belowG: null, share: 0.1, everyDays: 5 }],
+    };
+    const order = { leadDays: 10, service: 0.9 };
+    const old = await version();
+    expect((await owner.put('/feeding/rules', { feeding, order }, { 'If-Match': old })).status).toBe(200);
+    expect(await due()).toBe(true);
+    expect((await owner.put('/feeding/rules', { feeding, order }, { 'If-Match': old })).status).toBe(412);
+    const wrong = { feeding: { ...feeding, classes: [{ belowG: 300, share: 0.1, everyDays: 5 }] }, order };
+    expect(fields(await owner.put('/feeding/rules', wrong, { 'If-Match': await version() }))).toEqual([
+      'feeding.classes',
+    ]);
+    await owner.put('/feeding/rules', { feeding: FEEDING_RULES, order }, { 'If-Match': await version() });
+  });
+
+  test('its own way, a regurgitation, and being passed over change the meal', async () => {
+    const id = await animal('F-2', tubs[2]!, 200);
+    await record(id, 'feeding', ago(8), meal);
+    const mealOf = async () => (await read<AnimalView>(`/animals/${id}`)).nextMeal;
+    expect(await mealOf()).toMatchObject({ verdict: 'due', prey: 'rat pup' });
+    await record(id, 'own-way', ago(1), { species: 'mouse', everyDays: 6 });
+    expect(await mealOf()).toMatchObject({ prey: 'mouse adult', everyDays: 6 });
+    const passed = await record(id, 'care', TODAY, { act: 'not-offered' });
+    expect(await mealOf()).toMatchObject({ verdict: 'later' });
+    await owner.post(`/records/${passed}/void`, { reason: 'Undone' });
+    await record(id, 'care', ago(2), { act: 'regurgitated' });
+    expect(await mealOf()).toMatchObject({ verdict: 'resting' });
+    const { night, thaw } = await read<FeedingView>('/feeding');
+    expect(night.find(({ number }) => number === 'F-2')!.meal.why).toContain('rest');
+    expect(thaw.every(({ prey }) => prey !== 'mouse adult')).toBe(true);
+  });
+
+  test('a refusing one walks down its plan, and one touch carries the step', async () => {
+    const id = await animal('F-3', tubs[3]!, 200);
+    for (const days of [40, 33, 26, 19, 12])
+      await record(id, 'feeding', ago(days), { ...meal, taken: days === 40 });
+    const line = (await today()).lines.find((one) => one.animal?.number === 'F-3' && one.kind === 'meal')!;
+    expect(line.preset).toMatchObject({ step: 'warmer' });
+    expect(line.text).toContain('prey warmer');
+    await record(id, 'feeding', TODAY, { ...meal, taken: true, step: 'warmer', light: 'dark' });
+    const { care } = await read<AnimalView>(`/animals/${id}`);
+    expect(care.worked.find(({ by, value }) => by === 'step' && value === 'warmer')).toMatchObject({
+      count: 1,
+      of: 1,
+    });
+    expect(care.worked.find(({ by }) => by === 'light')).toMatchObject({ value: 'dark' });
+  });
+
+  test('plans: a built-in one is changed and given back, an own one is added, used and removed', async () => {
+    const plans = async () => (await read<FeedingView>('/feeding')).plans;
+    const [live] = await plans();
+    const { name, start, steps } = live!;
+    const input = { name, start: { ...start, meals: 2 }, steps: steps.slice(0, 3) };
+    const put = (key: string, body: object, v: number) =>
+      owner.put(`/feeding/plans/${key}`, body, { 'If-Match': `"${v}"` });
+    expect((await put(live!.id, input, 0)).body).toMatchObject({ version: 1 });
+    expect((await put(live!.id, input, 0)).status).toBe(412);
+    expect((await plans())[0]).toMatchObject({ changed: true, start: { meals: 2 } });
+    expect(fields(await put(live!.id, { ...input, steps: [] }, 1))).toEqual(['steps']);
+    const own = await created('/feeding/plans', { ...input, name: 'Mine' });
+    expect(fields(await owner.post('/feeding/plans', { ...input, name: 'Mine' }))).toEqual(['name']);
+    expect((await plans()).map((plan) => plan.name)).toContain('Mine');
+    const id = await animal('F-4', null);
+    await record(id, 'own-way', TODAY, { planId: own });
+    expect((await read<AnimalView>(`/animals/${id}`)).care.plan.name).toBe('Mine');
+    const remove = (key: string, v: number) =>
+      owner.delete(`/feeding/plans/${key}`, { 'If-Match': `"${v}"` });
+    expect((await remove(own, 9)).status).toBe(412);
+    expect((await remove(own, 1)).status).toBe(204);
+    // Whoever was on it is on the usual one again.
+    expect((await read<AnimalView>(`/animals/${id}`)).care.plan.id).toBe('frozen-first');
+    expect((await remove(live!.id, 1)).status).toBe(204);
+    expect((await plans())[0]).toMatchObject({ changed: false, start: { meals: 3 } });
+  });
+
+  test('the freezer: booked in, thawed, counted, taken back, and an order asked for in time', async () => {
+    const line = async () =>
+      (await read<FeedingView>('/feeding')).freezer.find(({ prey }) => prey === 'rat pup');
+    expect(await line()).toBeUndefined();
+    const receipt = await created('/stock', { prey: 'rat pup', kind: 'receipt', quantity: 40, on: ago(30) });
+    const before = (await line())!;
+    // All thawed rat pups since the receipt are gone, those of the tests before included.
+    expect(before.inStock).toBeLessThan(40);
+    await created('/stock', { prey: 'rat pup', kind: 'count', quantity: 12, on: TODAY });
+    expect((await line())!.inStock).toBe(12);
+    expect((await today()).lines.some((one) => one.kind === 'stock' && one.text.includes('rat pup'))).toBe(
+      (await line())!.order,
+    );
+    expect((await owner.post(`/stock/${receipt}/void`, { reason: 'Undone' })).status).toBe(204);
+    expect((await owner.post(`/stock/${receipt}/void`, { reason: 'Undone' })).status).toBe(409);
+    const wrong = { prey: 'whale calf', kind: 'receipt', quantity: 0, on: ago(-9) };
+    expect(fields(await owner.post('/stock', wrong)).toSorted()).toEqual(['on', 'prey', 'quantity']);
+  });
+});
+
+describe('moving', () => {
+  test('two change places in one act, and it is taken back in one', async () => {
+    const [a, b] = [await animal('M-1', tubs[4]!), await animal('M-2', tubs[5]!)];
+    const tubOf = async (id: string) => (await read<AnimalView>(`/animals/${id}`)).tub?.tubId;
+    const moves = [
+      { animalId: a, toTubId: tubs[5] },
+      { animalId: b, toTubId: tubs[4] },
+    ];
+    const response = await owner.post('/moves', { moves, reason: 'Changed places', on: TODAY });
+    expect(response.status).toBe(201);
+    expect([await tubOf(a), await tubOf(b)]).toEqual([tubs[5], tubs[4]]);
+    const { ids } = response.body as { ids: string[] };
+    expect((await owner.post('/records/void', { ids })).status).toBe(204);
+    expect([await tubOf(a), await tubOf(b)]).toEqual([tubs[4], tubs[5]]);
+    const wrong = { moves: [moves[0], { animalId: b, toTubId: randomUUID() }], reason: 'x', on: TODAY };
+    expect(fields(await owner.post('/moves', wrong))).toEqual(['moves.1']);
+    expect(await tubOf(a)).toBe(tubs[4]);
+  });
+
+  test('what became of moves is counted', async () => {
+    const id = await animal('M-3', null, 320);
+    await record(id, 'move', ago(60), { toTubId: tubs[0], reason: 'in' });
+    await record(id, 'move', ago(40), { toTubId: tubs[6], reason: 'up' });
+    await record(id, 'feeding', ago(31), meal);
+    const { kinds, heavier } = await read<LearnedView>('/moves/learned');
+    expect(kinds).toMatchObject([{ into: 'Yearling tub', moves: 1, medianDays: 9, wentBack: 0 }]);
+    expect(heavier).toBeNull();
+  });
+
+  test('a rack grows and shrinks, but not over its animals', async () => {
+    const racks = await read<RackView[]>('/racks');
+    const small = racks.find(({ name }) => name === 'Small')!;
+    const change = (body: object, v: number) =>
+      owner.put(`/racks/${small.id}`, body, { 'If-Match': `"${v}"` });
+    const input = { room: 'R', name: 'Small', levels: 3, tubsPerLevel: 3 };
+    expect((await change(input, small.version)).status).toBe(200);
+    expect((await change(input, small.version)).status).toBe(412);
+    const now = (await read<RackView[]>('/racks')).find(({ name }) => name === 'Small')!;
+    expect(now.tubs).toHaveLength(9);
+    const response = await change({ ...input, levels: 1 }, now.version);
+    expect(fields(response)).toEqual(['levels']);
+    expect(JSON.stringify(response.body)).toContain('F-3 (2-1)');
+    expect((await change({ ...input, levels: 2 }, now.version)).status).toBe(200);
+  });
+});
+
+describe('heat', () => {
+  test('a zone is checked at the surface; what is wrong is said, also on Today', async () => {
+    const [rack] = await read<RackView[]>('/racks');
+    const input = {
+      rackId: rack!.id,
+      name: 'Mat',
+      warmC: 32.8,
+      coolC: 27.8,
+      thermostat: true,
+      everyDays: 30,
+    };
+    const zone = await created('/heat-zones', input);
+    const lines = async () => (await today()).lines.filter(({ kind }) => kind === 'heat');
+    expect(await lines()).toMatchObject([{ text: 'Check the heat at the surface', zone: { name: 'Mat' } }]);
+    const check = { on: TODAY, warmC: 38, coolC: 27, probeFixed: false };
+    const made = await owner.post(`/heat-zones/${zone}/checks`, check);
+    expect((made.body as { faults: string[] }).faults).toHaveLength(2);
+    expect((await lines())[0]!.text).toContain('probe');
+    await owner.post(`/surface-checks/${(made.body as { id: string }).id}/void`, { reason: 'Undone' });
+    await created(`/heat-zones/${zone}/checks`, { ...check, warmC: 33, probeFixed: true });
+    expect(await lines()).toEqual([]);
+    const wrong = { ...input, coolC: 40 };
+    expect(fields(await owner.post('/heat-zones', wrong))).toEqual(['coolC']);
+    expect(fields(await owner.post('/heat-zones', { ...input, rackId: randomUUID() }))).toEqual(['rackId']);
+    expect(
+      (await owner.put(`/heat-zones/${zone}`, { ...input, name: 'Mat 1' }, { 'If-Match': '"1"' })).status,
+    ).toBe(200);
+    expect((await owner.delete(`/heat-zones/${zone}`)).status).toBe(204);
+  });
+});
+
+describe('growth and concern', () => {
+  test('a loss shows on Today and in the round, with the veterinarian, and goes with the next good weight', async () => {
+    const id = await animal('G-1', null, 200);
+    await record(id, 'weight', ago(1), { massG: 150 });
+    const concern = async () =>
+      (await today()).lines.filter((line) => line.kind === 'concern' && line.animal?.id === id);
+    expect((await concern())[0]!.text).toContain('25% below its best of 200 g');
+    expect((await concern())[0]!.why).toContain('veterinarian');
+    const { care } = await read<AnimalView>(`/animals/${id}`);
+    expect(care.growth!.outliers).toHaveLength(1);
+    expect(care.growth!.band.length).toBeGreaterThan(10);
+    await record(id, 'weight', TODAY, { massG: 205 });
+    expect((await concern()).filter(({ text }) => text.includes('below its best'))).toEqual([]);
+  });
+});
+
+describe('the room', () => {
+  test('a forecast rests on tubs, animals and clutches, and its suppositions are the keeper’s', async () => {
+    const { question, assumptions, rests } = await read<RoomView>('/room');
+    expect(question.kinds.map(({ name, places }) => [name, places])).toEqual([
+      ['Hatchling tub', 6],
+      ['Yearling tub', 6],
+      ['Sub-adult tub', 0],
+      ['Adult tub', 0],
+    ]);
+    expect(rests.animals).toBe(question.animals.length);
+    const forecast = simulateRoom({ ...question, runs: 200 })!;
+    const total = forecast.kinds.reduce((sum, { weeks }) => sum + weeks[0]!.mean, 0);
+    expect(total).toBeLessThanOrEqual(question.animals.length);
+    expect(total).toBeGreaterThan(question.animals.length * 0.7);
+    const change = { ...assumptions, salePace: 0.2 };
+    expect((await owner.put('/room/assumptions', change, { 'If-Match': await version() })).status).toBe(200);
+    expect((await read<RoomView>('/room')).question.salePace).toBe(0.2);
+    const wrong = { ...change, heldBack: 3 };
+    expect(fields(await owner.put('/room/assumptions', wrong, { 'If-Match': await version() }))).toEqual([
+      'heldBack',
+    ]);
+  });
+});
