@@ -51,7 +51,7 @@ export interface RecordBodies {
   /** What is done, or seen, at a tub besides meals, sheds and weights. */
   care: { act: CareAct };
   /** What it has of its own instead of the collection's rules; the last one counts whole. */
-  'own-way': { [K in keyof OwnWay]?: OwnWay[K] | null | undefined };
+  'own-way': { -readonly [K in keyof OwnWay]?: OwnWay[K] | null | undefined };
   note: { text: string };
 }
 export type RecordKind = keyof RecordBodies;

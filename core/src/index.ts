@@ -285,3 +285,5 @@ export {
   type RoomQuestion,
 } from './room/simulate-room.ts';
 export { heatFaults, heatTasks, USUAL_HEAT, type HeatZone, type SurfaceReading } from './husbandry/heat.ts';
+export { parseScaleLine, SteadyMass, weightDoubt, type ScaleReading } from './weighing/scale.ts';
+export { mendings, type Mending } from './room/mend.ts';

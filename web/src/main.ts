@@ -2,6 +2,7 @@ import '@fontsource-variable/atkinson-hyperlegible-next/wght.css';
 import '@fontsource-variable/bricolage-grotesque/wght.css';
 import { PiniaColada } from '@pinia/colada';
 import { createPinia } from 'pinia';
+import { registerSW } from 'virtual:pwa-register';
 import { createApp } from 'vue';
 import App from './App.vue';
 import { vuetify } from './plugins/vuetify.ts';
@@ -9,3 +10,6 @@ import { router } from './router/router.ts';
 import './styles.css';
 
 createApp(App).use(createPinia()).use(PiniaColada).use(router).use(vuetify).mount('#app');
+
+// Installs as an application, and opens without a connection. Not while developing, where it would serve old code.
+if (import.meta.env.PROD) registerSW({ immediate: true });

@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import jstat from 'jstat';
+import { mendings } from './mend.ts';
 import { simulateRoom, type RoomQuestion } from './simulate-room.ts';
 
 const flat = (massG: number, weeks: number): number[] => new Array<number>(weeks).fill(Math.log(massG));
@@ -86,5 +87,32 @@ describe('the room, by closed forms', () => {
     const heard: number[] = [];
     expect(simulateRoom(question, (share) => (heard.push(share), share < 0.5))).toBeNull();
     expect(heard.at(-1)).toBeGreaterThanOrEqual(0.5);
+  });
+});
+
+describe('what would mend it', () => {
+  const crowded: RoomQuestion = {
+    ...base,
+    heldBack: 0.2,
+    salePace: 0.05,
+    clutches: [clutch(4, 12), clutch(5, 14)],
+    runs: 600,
+  };
+
+  test('each change was tried, and brings the room further', () => {
+    const forecast = simulateRoom(crowded)!;
+    expect(forecast.kinds[0]!.risky).toBe(5);
+    const found = mendings(crowded, forecast);
+    const buy = found.find(({ key }) => key === 'buy')!;
+    expect(buy.words).toBe('Buy 6 places of Hatchling tub');
+    expect(buy.risky).toBeNull();
+    for (const { risky } of found) expect(risky === null || risky > 5).toBe(true);
+    const again = simulateRoom({ ...crowded, ...buy.changed })!;
+    expect(again.kinds[0]!.missing).toBe(0);
+  });
+
+  test('a room that lasts needs none', () => {
+    const roomy = { ...crowded, clutches: [] };
+    expect(mendings(roomy, simulateRoom(roomy)!)).toEqual([]);
   });
 });

@@ -22,6 +22,8 @@ interface Options {
   readonly type?: string;
   /** The version an update is based on. */
   readonly version?: number;
+  /** The act's own key, where it outlives this request: sent again later, it still takes effect once. */
+  readonly key?: string;
 }
 
 let csrfToken = '';
@@ -44,7 +46,7 @@ export async function request<T>(method: string, path: string, options: Options 
   if (method !== 'GET') {
     headers['X-CSRF-Token'] = csrfToken;
     // One key per act: sent again after a lost answer, the act still takes effect once.
-    headers['Idempotency-Key'] = crypto.randomUUID();
+    headers['Idempotency-Key'] = options.key ?? crypto.randomUUID();
   }
   if (options.version !== undefined) headers['If-Match'] = `"${options.version}"`;
   if (options.file) headers['Content-Type'] = options.type ?? options.file.type;

@@ -16,7 +16,9 @@ import type {
   DoneClutchView,
   EggEventsVoiding,
   FeedView,
+  FeedingView,
   Hatching,
+  HeatZoneInput,
   ImportPreview,
   IncubatorView,
   Introduction,
@@ -24,7 +26,9 @@ import type {
   LabelOrder,
   LabelPreview,
   LadderView,
+  LearnedView,
   LookChange,
+  ManyMoves,
   NewAnimal,
   NewClutch,
   NewEggEvents,
@@ -36,22 +40,32 @@ import type {
   NewReading,
   NewRecord,
   NewSeasonEvent,
+  NewStockEntry,
   OutsideOpinions,
   OutsideView,
   PairingView,
+  PlanInput,
   PlannerView,
   PublicAnimal,
+  RackChange,
   RackView,
   ReadingsImport,
+  RoomAssumptions,
+  RoomView,
+  RoundEntry,
+  RoundResult,
+  RoundView,
+  RulesChange,
   SeasonBoardView,
   SeasonEventCorrection,
   SessionView,
-  SettingUp,
   SetUpProposal,
+  SettingUp,
   ShowcaseLine,
   SignIn,
   SiresChange,
   SortingChange,
+  SurfaceCheck,
   TodayView,
 } from '@karyotome/contract';
 import type { SeasonRules } from '@karyotome/core';
@@ -176,6 +190,39 @@ export const api = {
       `/animals/${animalId}/kin?${new URLSearchParams({ generations: String(generations), ...gene })}`,
     ),
 
+  round: () => request<RoundView>('GET', '/rounds'),
+  sendRound: (entries: RoundEntry[]) =>
+    request<{ results: RoundResult[] }>('POST', '/rounds/entries', { body: { entries } }),
+
+  feeding: () => request<FeedingView>('GET', '/feeding'),
+  changeFeedingRules: (body: RulesChange, version: number) =>
+    request<{ version: number }>('PUT', '/feeding/rules', { body, version }),
+  addFeedingPlan: (body: PlanInput) => request<Created>('POST', '/feeding/plans', { body }),
+  changeFeedingPlan: (key: string, body: PlanInput, version: number) =>
+    request<Created>('PUT', `/feeding/plans/${encodeURIComponent(key)}`, { body, version }),
+  removeFeedingPlan: (key: string, version: number) =>
+    request<void>('DELETE', `/feeding/plans/${encodeURIComponent(key)}`, { version }),
+  addStock: (body: NewStockEntry) => request<Created>('POST', '/stock', { body }),
+  voidStock: (id: string, reason: string) => request<void>('POST', `/stock/${id}/void`, { body: { reason } }),
+
+  room: () => request<RoomView>('GET', '/room'),
+  changeRoomAssumptions: (body: RoomAssumptions, version: number) =>
+    request<{ version: number }>('PUT', '/room/assumptions', { body, version }),
+
+  moveMany: (body: ManyMoves) => request<{ ids: string[] }>('POST', '/moves', { body }),
+  voidRecords: (ids: string[]) => request<void>('POST', '/records/void', { body: { ids } }),
+  learnedMoves: () => request<LearnedView>('GET', '/moves/learned'),
+  changeRack: (id: string, body: RackChange, version: number) =>
+    request<Created>('PUT', `/racks/${id}`, { body, version }),
+  addHeatZone: (body: HeatZoneInput) => request<Created>('POST', '/heat-zones', { body }),
+  changeHeatZone: (id: string, body: HeatZoneInput, version: number) =>
+    request<Created>('PUT', `/heat-zones/${id}`, { body, version }),
+  removeHeatZone: (id: string) => request<void>('DELETE', `/heat-zones/${id}`),
+  addSurfaceCheck: (zoneId: string, body: SurfaceCheck) =>
+    request<Created & { faults: string[] }>('POST', `/heat-zones/${zoneId}/checks`, { body }),
+  voidSurfaceCheck: (id: string, reason: string) =>
+    request<void>('POST', `/surface-checks/${id}/void`, { body: { reason } }),
+
   racks: () => request<RackView[]>('GET', '/racks'),
   addRack: (body: NewRack) => request<Created>('POST', '/racks', { body }),
   deleteRack: (id: string) => request<void>('DELETE', `/racks/${id}`),
@@ -184,9 +231,10 @@ export const api = {
   changeLadder: (id: string, body: NewLadder, version: number) =>
     request<Created>('PUT', `/ladders/${id}`, { body, version }),
 
-  addPicture: (animalId: string, file: File, caption: string) =>
+  addPicture: (animalId: string, file: File, caption: string, key?: string) =>
     request<Created>('POST', `/animals/${animalId}/pictures?caption=${encodeURIComponent(caption)}`, {
       file,
+      ...(key ? { key } : {}),
     }),
   addCardPicture: (clutchId: string, file: File) =>
     request<Created>('POST', `/clutches/${clutchId}/pictures`, { file }),

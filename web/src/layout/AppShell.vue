@@ -2,6 +2,7 @@
 import {
   mdiBarn,
   mdiCalendarHeart,
+  mdiClipboardCheckOutline,
   mdiCogOutline,
   mdiDna,
   mdiEyeOutline,
@@ -25,6 +26,7 @@ const PLACES = [
   { to: '/today', title: 'Today', icon: mdiWhiteBalanceSunny },
   { to: '/season', title: 'Season', icon: mdiCalendarHeart },
   { to: '/bench', title: 'Bench', icon: mdiMagnifyScan },
+  { to: '/rounds', title: 'Rounds', icon: mdiClipboardCheckOutline },
   { to: '/racks', title: 'Racks', icon: mdiBarn },
   { to: '/animals', title: 'Animals', icon: mdiSnake },
   { to: '/showcase', title: 'Showcase', icon: mdiEyeOutline },

@@ -19,6 +19,27 @@ const KEYS: readonly { readonly at: RegExp; readonly keys: readonly (readonly [s
     ],
   },
   {
+    at: /^\/rounds$/,
+    keys: [
+      ['T, R, N', 'took it, refused, not offered'],
+      ['D, B, C', 'skin dull, eyes blue, clear again'],
+      ['S, P', 'shed whole, shed in pieces'],
+      ['E, Q, K', 'eye caps off, eye caps stay, soaked'],
+      ['L, G, V', 'cleaned, pushes at its tub, regurgitated'],
+      ['W, O', 'weigh, note'],
+      ['U', 'takes back what was entered last'],
+      ['→, ←', 'next tub, tub before'],
+      ['Esc', 'back to all racks'],
+    ],
+  },
+  {
+    at: /^\/racks$/,
+    keys: [
+      ['Enter', 'on a ring: takes the animal up; on “put here”: lays all in the hand down'],
+      ['Esc', 'lets go'],
+    ],
+  },
+  {
     at: /^\/bench\/.+/,
     keys: [
       ['Enter', 'takes this hatchling in the hand; in the hand, Esc lays it back'],

@@ -31,6 +31,26 @@ export const router = createRouter({
     },
     { path: '/today', component: () => import('../features/today/TodayView.vue'), meta: { title: 'Today' } },
     {
+      path: '/today/feeding',
+      component: () => import('../features/feeding/FeedingNightView.vue'),
+      meta: { title: 'Feeding night' },
+    },
+    {
+      path: '/today/sheds',
+      component: () => import('../features/today/ShedsView.vue'),
+      meta: { title: 'Sheds' },
+    },
+    {
+      path: '/today/plans',
+      component: () => import('../features/feeding/PlansView.vue'),
+      meta: { title: 'Plans and rules' },
+    },
+    {
+      path: '/rounds',
+      component: () => import('../features/rounds/RoundsView.vue'),
+      meta: { title: 'Rounds' },
+    },
+    {
       path: '/season',
       component: () => import('../features/season/BoardView.vue'),
       meta: { title: 'Season' },
@@ -71,6 +91,16 @@ export const router = createRouter({
       meta: { title: 'Bench' },
     },
     { path: '/racks', component: () => import('../features/racks/RacksView.vue'), meta: { title: 'Racks' } },
+    {
+      path: '/racks/forecast',
+      component: () => import('../features/room/ForecastView.vue'),
+      meta: { title: 'Will the room last' },
+    },
+    {
+      path: '/racks/moves',
+      component: () => import('../features/racks/LearnedView.vue'),
+      meta: { title: 'What became of moves' },
+    },
     {
       path: '/racks/ladders',
       component: () => import('../features/racks/LaddersView.vue'),

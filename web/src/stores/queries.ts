@@ -24,6 +24,9 @@ export const useIncubators = () => useQuery({ key: ['incubators'], query: api.in
 export const useHatchRates = () => useQuery({ key: ['hatch-rates'], query: api.hatchRates });
 export const useCalendarFeeds = () => useQuery({ key: ['calendar-feeds'], query: api.calendarFeeds });
 export const usePlanner = () => useQuery({ key: ['planner'], query: api.planner });
+export const useFeeding = () => useQuery({ key: ['feeding'], query: api.feeding });
+export const useRoom = () => useQuery({ key: ['room'], query: api.room });
+export const useLearnedMoves = () => useQuery({ key: ['learned-moves'], query: api.learnedMoves });
 export const useRacks = () => useQuery({ key: ['racks'], query: api.racks });
 export const useLadders = () => useQuery({ key: ['ladders'], query: api.ladders });
 export const useShowcase = () => useQuery({ key: ['showcase'], query: api.showcase });

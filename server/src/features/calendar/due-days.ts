@@ -1,6 +1,5 @@
 import { addDays, nextWeighing, type IsoDay } from '@karyotome/core';
 import type { Work } from '../../db/work.ts';
-import { listAnimals } from '../animals/animals.service.ts';
 import { incubationClocks } from '../incubation/clutch-view.service.ts';
 import { herdOf } from '../husbandry/herd.ts';
 import { openForecasts } from '../season/forecasts.ts';

@@ -41,8 +41,6 @@ const PAIRINGS_SQL = `
            order by c.laid_on desc limit 1) as clutch
     from pairings p where p.collection_id = :collectionId order by p.started_on, p.id`;
 
-/** Weights of a year show whether an animal has recovered. */
-const LOOK_BACK_DAYS = 365;
 /** Eggs that lie longer were forgotten in the book. */
 const LONGEST_INCUBATION_DAYS = 100;
 /** Lighter than this share of the floor, an animal is not grown enough to be on the board. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { RecordKind, RecordView } from '@karyotome/contract';
-import { explainNumber } from '@karyotome/core';
+import { explainNumber, SEE_A_VET } from '@karyotome/core';
 import { mdiPencilOutline } from '@mdi/js';
 import { computed, defineAsyncComponent, ref } from 'vue';
 import { useRoute } from 'vue-router';
@@ -11,6 +11,7 @@ import StateBlock from '../../ui/StateBlock.vue';
 import RecordDialog from '../records/RecordDialog.vue';
 import type { RecordSubject } from '../records/useRecordForm.ts';
 import AdviceCard from './AdviceCard.vue';
+import CareCard from './CareCard.vue';
 import ClaimList from './ClaimList.vue';
 import EditDialog from './EditDialog.vue';
 import LineageTree from './LineageTree.vue';
@@ -33,11 +34,14 @@ const ACTS: { kind: RecordKind; title: string }[] = [
   { kind: 'move', title: 'Move' },
   { kind: 'identification', title: 'Identify' },
   { kind: 'sex', title: 'Sex' },
+  { kind: 'care', title: 'Care' },
   { kind: 'note', title: 'Note' },
 ];
 function preyOf(): RecordSubject['prey'] {
-  const [species, size] = (data.value?.nextMeal?.prey ?? 'rat pup').split(' ') as ['rat' | 'mouse', string];
-  return { species, size, preyG: data.value?.nextMeal?.preyG ?? 0 };
+  const meal = data.value?.nextMeal;
+  if (!meal) return null;
+  const { species, size, preyG, state, plan } = meal;
+  return { species, size, preyG, state, step: plan.index > 0 ? (plan.step?.key ?? null) : null };
 }
 function open(kind: RecordKind, begin?: RecordSubject['begin'], correcting?: RecordView): void {
   const { id, number } = data.value!;
@@ -130,6 +134,16 @@ function show(recordId: string): void {
           {{ scanned.words }}
         </v-alert>
         <v-alert
+          v-for="concern in data.care.concerns"
+          :key="concern.text"
+          type="warning"
+          variant="tonal"
+          :icon="false"
+          class="mb-4"
+        >
+          <strong>{{ concern.text }}.</strong> {{ concern.unusual }} {{ SEE_A_VET }}
+        </v-alert>
+        <v-alert
           v-for="conflict in data.conflicts"
           :key="conflict.locus"
           type="error"
@@ -151,6 +165,7 @@ function show(recordId: string): void {
               :may-record="session.mayRecord"
               @move="open('move', { toTubId: $event.tubId, reason: $event.reason })"
             />
+            <CareCard :animal="data" :may-record="session.mayRecord" @record="open" />
             <PublishCard :animal="data" :may-record="session.mayRecord" />
           </div>
           <div class="stack">

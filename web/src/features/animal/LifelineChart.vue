@@ -67,8 +67,8 @@ function onClick(event: { data?: unknown }): void {
       @click="onClick"
     />
     <p class="small soft legend">
-      Line: weight. Tall ticks: meals taken, crosses: refused. Shaded: in shed. Triangles: hatched, sexed,
-      identified. Touch a mark to open its record.
+      Line: weight. Pale band: what was expected, and what is to come. Tall ticks: meals taken, crosses:
+      refused. Shaded: in shed. Triangles: hatched, sexed, identified. Touch a mark to open its record.
     </p>
   </template>
 </template>

@@ -8,7 +8,13 @@ import { useNotices } from '../../stores/notices.ts';
 import { useCatalogue } from '../../stores/queries.ts';
 import { useSession } from '../../stores/session.ts';
 import { useWrite } from '../../stores/useWrite.ts';
-import { identificationWords, KIND_WORDS, SCHOOL_WORDS } from '../records/record-defaults.ts';
+import {
+  CARE_WORDS,
+  ownWayWords,
+  identificationWords,
+  KIND_WORDS,
+  SCHOOL_WORDS,
+} from '../records/record-defaults.ts';
 import VoidDialog from './VoidDialog.vue';
 
 /** The whole record, newest first. What was corrected or voided stays to be seen. */
@@ -53,6 +59,10 @@ function words(record: RecordView): string {
       return `${record.body.from ?? 'no tub'} → ${record.body.to ?? 'no tub'}: ${record.body.reason}${record.body.substrate ? `, on ${record.body.substrate.toLowerCase()}` : ''}`;
     case 'plan':
       return `${SCHOOL_WORDS[record.body.school]}, first meal ${dayWords(record.body.firstMealOn)}`;
+    case 'care':
+      return CARE_WORDS[record.body.act];
+    case 'own-way':
+      return ownWayWords(record.body);
     case 'note':
       return record.body.text;
   }

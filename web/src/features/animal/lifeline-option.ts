@@ -1,4 +1,4 @@
-import type { CustomSeriesOption, EChartsOption, ScatterSeriesOption } from 'echarts';
+import type { CustomSeriesOption, EChartsOption, LineSeriesOption, ScatterSeriesOption } from 'echarts';
 import { dayWords } from '../../format/format.ts';
 import type { LifelineData } from './lifeline.ts';
 
@@ -30,7 +30,7 @@ export function lifelineOption(data: LifelineData, colors: LifelineColors, today
     type: 'time' as const,
     gridIndex,
     min: start,
-    max: today,
+    max: data.band.at(-1)?.on ?? today,
     ...axis,
     axisLabel: { show, color: colors.ink, hideOverlap: true },
     axisTick: { show },
@@ -76,6 +76,7 @@ export function lifelineOption(data: LifelineData, colors: LifelineColors, today
     },
     dataZoom: [{ type: 'inside', xAxisIndex: [0, 1, 2], filterMode: 'none', zoomOnMouseWheel: 'ctrl' }],
     series: [
+      ...expectedBand(data, colors),
       {
         name: 'weight',
         type: 'line',
@@ -96,7 +97,10 @@ export function lifelineOption(data: LifelineData, colors: LifelineColors, today
           symbol: 'none',
           lineStyle: { color: colors.accent, type: 'dashed' },
           label: { color: colors.ink, position: 'insideStartTop', distance: 3, formatter: '{b}' },
-          data: range?.maxG ? [{ yAxis: range.maxG, name: `tub up to ${range.maxG} g` }] : [],
+          data: [
+            ...(range?.maxG ? [{ yAxis: range.maxG, name: `tub up to ${range.maxG} g` }] : []),
+            ...(data.band.length > 0 ? [{ xAxis: today, name: 'today' }] : []),
+          ],
         },
       },
       {
@@ -126,6 +130,36 @@ export function lifelineOption(data: LifelineData, colors: LifelineColors, today
       stays(data, colors),
     ],
   };
+}
+
+/** What was expected: 19 of 20 weights of a healthy animal lie in the band. Drawn as a floor and what lies on it. */
+function expectedBand(data: LifelineData, colors: LifelineColors): LineSeriesOption[] {
+  const line = (
+    name: string,
+    values: readonly (readonly [string, number])[],
+    fill: boolean,
+  ): LineSeriesOption => ({
+    name,
+    type: 'line',
+    stack: 'expected',
+    symbol: 'none',
+    silent: true,
+    lineStyle: { opacity: 0 },
+    ...(fill ? { areaStyle: { color: colors.line, opacity: 0.14 } } : {}),
+    data: values.map(([on, g]) => [on, g]),
+  });
+  return [
+    line(
+      'expected from',
+      data.band.map(({ on, lowG }) => [on, lowG]),
+      false,
+    ),
+    line(
+      'expected to',
+      data.band.map(({ on, lowG, highG }) => [on, highG - lowG]),
+      true,
+    ),
+  ];
 }
 
 /** Meals taken are filled ticks, refused ones are crosses: never told apart by colour alone. */

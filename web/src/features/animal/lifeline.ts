@@ -13,6 +13,8 @@ export interface LifelineData {
     minG: number | null;
     maxG: number | null;
   }[];
+  /** What a weight was expected to be, given all before it. */
+  readonly band: readonly { on: string; lowG: number; highG: number }[];
   readonly marks: readonly { id: string; on: string; text: string }[];
 }
 
@@ -42,6 +44,7 @@ export function toLifeline(animal: AnimalView, today: string): LifelineData {
         maxG: i === moves.length - 1 ? (step?.maxG ?? null) : null,
       }))
       .filter((stay) => stay.place !== 'no tub'),
+    band: animal.care.growth?.band ?? [],
     marks: [
       ...(animal.hatchedOn ? [{ id: '', on: animal.hatchedOn, text: 'hatched' }] : []),
       ...of('identification').map(({ id, on, body }) => ({ id, on, text: `identified: ${body.genes}` })),

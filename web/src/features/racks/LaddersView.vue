@@ -6,6 +6,7 @@ import { useLadders } from '../../stores/queries.ts';
 import { useSession } from '../../stores/session.ts';
 import StateBlock from '../../ui/StateBlock.vue';
 import LadderDialog from './LadderDialog.vue';
+import RacksNav from './RacksNav.vue';
 
 const { data, status, error, refetch } = useLadders();
 const session = useSession();
@@ -20,8 +21,8 @@ const grams = (g: number | null): string => (g === null ? 'no end' : `${g} g`);
 <template>
   <div class="place">
     <div class="place-head">
-      <h1>Ladders</h1>
-      <v-btn variant="text" to="/racks">Back to the racks</v-btn>
+      <h1 class="title">Ladders</h1>
+      <RacksNav />
       <v-btn
         v-if="session.mayRecord"
         color="primary"
@@ -72,6 +73,9 @@ const grams = (g: number | null): string => (g === null ? 'no end' : `${g} g`);
 </template>
 
 <style scoped>
+.title {
+  margin-right: 0 !important;
+}
 .intro {
   max-width: 70ch;
   margin-bottom: 16px;

@@ -1,13 +1,70 @@
 <script setup lang="ts">
-import type { RackView } from '@karyotome/contract';
-import { mdiArrowUpBold, mdiArrowULeftTop, mdiCircleOutline, mdiPause } from '@mdi/js';
-import { computed } from 'vue';
+import type { HeatZoneView, RackView } from '@karyotome/contract';
+import {
+  mdiAlertCircleOutline,
+  mdiArrowUpBold,
+  mdiArrowULeftTop,
+  mdiBroom,
+  mdiCircleOutline,
+  mdiPause,
+  mdiThermometer,
+} from '@mdi/js';
+import { computed, ref } from 'vue';
 import { massWords, sexSign } from '../../format/format.ts';
 import { useSession } from '../../stores/session.ts';
 
 /** A rack as it stands before you: levels from the top, tubs from the left, each with who lives in it. */
-const props = defineProps<{ rack: RackView; mayRecord: boolean }>();
-defineEmits<{ remove: [] }>();
+const props = defineProps<{
+  rack: RackView;
+  mayRecord: boolean;
+  /** Animals in the hand, by id. */
+  held: readonly string[];
+  /** Tubs that are looked for shine, the others fade. */
+  show: 'all' | 'free' | 'advised' | 'clean';
+}>();
+const emit = defineEmits<{
+  remove: [];
+  edit: [];
+  zone: [HeatZoneView | null];
+  check: [HeatZoneView];
+  take: [animalId: string];
+  put: [ids: readonly string[], tub: RackView['tubs'][number]];
+}>();
+type Tub = RackView['tubs'][number];
+function isShown(tub: Tub): boolean {
+  if (props.show === 'free') return tub.animals.length === 0;
+  if (props.show === 'advised') return tub.animals.some(({ verdict }) => verdict !== 'none');
+  if (props.show === 'clean') return tub.animals.some(({ cleanDue }) => cleanDue);
+  return true;
+}
+const over = ref<string | null>(null);
+function drag(event: DragEvent, id: string): void {
+  // One of several in the hand brings the others along.
+  const ids = props.held.includes(id) ? props.held : [id];
+  event.dataTransfer!.setData('text/plain', ids.join());
+  event.dataTransfer!.effectAllowed = 'move';
+}
+function drop(event: DragEvent, tub: Tub): void {
+  over.value = null;
+  const ids = (event.dataTransfer!.getData('text/plain') || '').split(',').filter((id) => id !== '');
+  if (ids.length > 0) emit('put', ids, tub);
+}
+const FIT = { light: 'lighter than its tub is for', heavy: 'heavier than its tub is for', fits: '' } as const;
+function wordsOf(animal: Tub['animals'][number]): string {
+  return [
+    animal.label,
+    WORDS[animal.verdict],
+    animal.fit ? FIT[animal.fit] : 'never weighed',
+    animal.inShed ? 'in shed' : '',
+    animal.concern ? 'a second look' : '',
+    animal.cleanDue ? 'cleaning due' : '',
+  ]
+    .filter((part) => part !== '')
+    .join(', ');
+}
+const heatWords = ({ lastCheck, faults, warmC, coolC }: HeatZoneView): string =>
+  faults[0] ??
+  (lastCheck ? `${lastCheck.warmC} / ${lastCheck.coolC} °C` : `${warmC} / ${coolC} °C, not checked`);
 const session = useSession();
 const levels = computed(() =>
   Array.from({ length: props.rack.levels }, (_, i) => ({
@@ -35,7 +92,33 @@ const isEmpty = computed(() => props.rack.tubs.every((tub) => tub.animals.length
       <h3>{{ rack.name }}</h3>
       <span class="small soft">{{ rack.step.name }}, {{ range }}</span>
       <v-spacer />
-      <v-btn v-if="mayRecord && isEmpty" size="small" variant="text" @click="$emit('remove')">Remove</v-btn>
+      <template v-if="mayRecord">
+        <v-btn size="small" variant="text" :aria-label="`Edit ${rack.name}`" @click="emit('edit')"
+          >Edit</v-btn
+        >
+        <v-btn v-if="isEmpty" size="small" variant="text" @click="emit('remove')">Remove</v-btn>
+      </template>
+    </div>
+    <div class="row heat">
+      <v-btn
+        v-for="zone in rack.zones"
+        :key="zone.id"
+        size="small"
+        :variant="zone.faults.length > 0 ? 'tonal' : 'text'"
+        :color="zone.faults.length > 0 ? 'error' : undefined"
+        :prepend-icon="mdiThermometer"
+        @click="mayRecord ? emit('check', zone) : undefined"
+        >{{ zone.name }}: {{ heatWords(zone) }}</v-btn
+      >
+      <v-btn
+        v-if="mayRecord"
+        size="small"
+        variant="text"
+        class="soft"
+        :aria-label="`${rack.name}: heat zones`"
+        @click="emit('zone', rack.zones[0] ?? null)"
+        >{{ rack.zones.length === 0 ? 'Heat zone…' : 'Zones…' }}</v-btn
+      >
     </div>
     <div class="levels">
       <div
@@ -45,19 +128,38 @@ const isEmpty = computed(() => props.rack.tubs.every((tub) => tub.animals.length
         :style="{ gridTemplateColumns: `22px repeat(${rack.tubsPerLevel}, minmax(84px, 1fr))` }"
       >
         <span class="num soft small">{{ level }}</span>
-        <div v-for="tub in tubs" :key="tub.id" class="tub" :class="{ free: tub.animals.length === 0 }">
-          <router-link
+        <div
+          v-for="tub in tubs"
+          :key="tub.id"
+          class="tub"
+          :class="{ free: tub.animals.length === 0, faded: !isShown(tub), over: over === tub.id }"
+          @dragover.prevent="over = tub.id"
+          @dragleave="over = null"
+          @drop.prevent="drop($event, tub)"
+        >
+          <div
             v-for="animal in tub.animals"
             :key="animal.id"
-            :to="`/animals/${animal.id}`"
-            class="plain in"
-            :title="`${animal.label}${WORDS[animal.verdict] ? ', ' + WORDS[animal.verdict] : ''}${animal.inShed ? ', in shed' : ''}`"
+            class="in"
+            :class="{ held: held.includes(animal.id) }"
+            :draggable="mayRecord"
+            :title="wordsOf(animal)"
+            @dragstart="drag($event, animal.id)"
           >
-            <span class="number">{{ animal.number }} {{ sexSign(animal.sex) }}</span>
-            <span class="small soft num">{{
-              animal.massG === null ? '' : massWords(animal.massG, session.settings?.massUnit)
+            <router-link :to="`/animals/${animal.id}`" class="plain number" draggable="false"
+              >{{ animal.number }} {{ sexSign(animal.sex) }}</router-link
+            >
+            <span class="small num" :class="animal.fit === 'fits' ? 'soft' : 'off'">{{
+              animal.massG === null ? 'not weighed' : massWords(animal.massG, session.settings?.massUnit)
             }}</span>
             <span class="signs">
+              <v-icon
+                v-if="animal.concern"
+                :icon="mdiAlertCircleOutline"
+                size="16"
+                aria-label="a second look"
+              />
+              <v-icon v-if="animal.cleanDue" :icon="mdiBroom" size="16" aria-label="cleaning due" />
               <v-icon v-if="animal.inShed" :icon="mdiCircleOutline" size="16" aria-label="in shed" />
               <v-icon
                 v-if="SIGN[animal.verdict]"
@@ -66,8 +168,27 @@ const isEmpty = computed(() => props.rack.tubs.every((tub) => tub.animals.length
                 :aria-label="WORDS[animal.verdict]"
               />
             </span>
-          </router-link>
-          <span v-if="tub.animals.length === 0" class="small soft">free</span>
+            <button
+              v-if="mayRecord"
+              type="button"
+              class="hand"
+              :aria-pressed="held.includes(animal.id)"
+              :aria-label="`${held.includes(animal.id) ? 'Let go' : 'Take up'} ${animal.number}`"
+              @click="emit('take', animal.id)"
+            >
+              <span class="dot" />
+            </button>
+          </div>
+          <button
+            v-if="held.length > 0 && !tub.animals.some(({ id }) => held.includes(id))"
+            type="button"
+            class="here small"
+            :aria-label="`Put into ${rack.name} ${tub.level}-${tub.slot}${tub.animals[0] ? `, ${tub.animals[0].number} changes places` : ''}`"
+            @click="emit('put', held, tub)"
+          >
+            {{ tub.animals.length > 0 ? 'change places' : 'put here' }}
+          </button>
+          <span v-else-if="tub.animals.length === 0" class="small soft">free</span>
         </div>
       </div>
     </div>
@@ -117,6 +238,58 @@ const isEmpty = computed(() => props.rack.tubs.every((tub) => tub.animals.length
   font-weight: 640;
   font-size: 0.86rem;
   white-space: nowrap;
+}
+.faded {
+  opacity: 0.3;
+}
+.over {
+  outline: 2px solid rgb(var(--v-theme-secondary));
+}
+.held {
+  outline: 2px dashed rgb(var(--v-theme-primary));
+  outline-offset: 3px;
+  border-radius: 4px;
+}
+.off {
+  font-weight: 640;
+  color: rgb(var(--v-theme-secondary));
+}
+.heat {
+  gap: 2px 6px;
+}
+.hand {
+  position: absolute;
+  top: -6px;
+  right: -10px;
+  display: grid;
+  place-items: center;
+  width: 32px;
+  height: 32px;
+  border: 0;
+  background: none;
+  color: inherit;
+  cursor: pointer;
+}
+.dot {
+  width: 14px;
+  height: 14px;
+  border: 1.5px solid currentcolor;
+  border-radius: 50%;
+  opacity: 0.6;
+}
+.hand[aria-pressed='true'] .dot {
+  background: rgb(var(--v-theme-primary));
+  opacity: 1;
+}
+.here {
+  width: 100%;
+  min-height: 32px;
+  border: 1.5px solid rgb(var(--v-theme-primary));
+  border-radius: 6px;
+  background: none;
+  color: inherit;
+  font: inherit;
+  cursor: pointer;
 }
 .signs {
   position: absolute;

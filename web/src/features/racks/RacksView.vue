@@ -1,20 +1,49 @@
 <script setup lang="ts">
-import type { RackView } from '@karyotome/contract';
-import { mdiArrowUpBold, mdiArrowULeftTop, mdiCircleOutline, mdiPause, mdiPlus, mdiStairs } from '@mdi/js';
-import { computed, ref } from 'vue';
+import type { HeatZoneView, RackView } from '@karyotome/contract';
+import {
+  mdiAlertCircleOutline,
+  mdiArrowUpBold,
+  mdiArrowULeftTop,
+  mdiBroom,
+  mdiCircleOutline,
+  mdiPause,
+  mdiPlus,
+} from '@mdi/js';
+import { computed, onBeforeUnmount, onMounted, ref } from 'vue';
 import { api } from '../../api/resources.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useRacks } from '../../stores/queries.ts';
 import { useSession } from '../../stores/session.ts';
 import { useWrite } from '../../stores/useWrite.ts';
 import StateBlock from '../../ui/StateBlock.vue';
+import EditRackDialog from './EditRackDialog.vue';
+import HeatZoneDialog from './HeatZoneDialog.vue';
 import RackDialog from './RackDialog.vue';
 import RackFront from './RackFront.vue';
+import RacksNav from './RacksNav.vue';
+import SurfaceCheckDialog from './SurfaceCheckDialog.vue';
+import { useMoving } from './useMoving.ts';
 
 const { data, status, error, refetch } = useRacks();
 const session = useSession();
 const notices = useNotices();
 const adding = ref(false);
+const editing = ref<RackView | null>(null);
+const zone = ref<{ rack: RackView; zone: HeatZoneView | null } | null>(null);
+const checking = ref<{ id: string; name: string; rack: string } | null>(null);
+const { held, inHand, take, letGo, put, takeOut } = useMoving(data);
+const SHOWN = [
+  { value: 'all', title: 'All' },
+  { value: 'free', title: 'Free tubs' },
+  { value: 'advised', title: 'Moves advised' },
+  { value: 'clean', title: 'Cleaning due' },
+] as const;
+const show = ref<(typeof SHOWN)[number]['value']>('all');
+function onKey(event: KeyboardEvent): void {
+  if (event.key === 'Escape' && !document.querySelector('.v-overlay--active')) letGo();
+}
+onMounted(() => window.addEventListener('keydown', onKey));
+onBeforeUnmount(() => window.removeEventListener('keydown', onKey));
 const removal = useWrite(api.deleteRack);
 const rooms = computed(() => {
   const groups = new Map<string, RackView[]>();
@@ -34,8 +63,8 @@ async function remove(rack: RackView): Promise<void> {
 <template>
   <div class="place">
     <div class="place-head">
-      <h1>Racks</h1>
-      <v-btn variant="outlined" :prepend-icon="mdiStairs" to="/racks/ladders">Ladders</v-btn>
+      <h1 class="title">Racks</h1>
+      <RacksNav />
       <v-btn v-if="session.mayRecord" color="primary" :prepend-icon="mdiPlus" @click="adding = true"
         >New rack</v-btn
       >
@@ -49,11 +78,30 @@ async function remove(rack: RackView): Promise<void> {
       @retry="refetch()"
     >
       <template #first><v-btn color="primary" @click="adding = true">New rack</v-btn></template>
+      <div class="row">
+        <v-btn-toggle v-model="show" density="compact" aria-label="Which tubs to show">
+          <v-btn v-for="one in SHOWN" :key="one.value" :value="one.value">{{ one.title }}</v-btn>
+        </v-btn-toggle>
+        <span v-if="session.mayRecord" class="small soft"
+          >Drag an animal to a tub, or take up one or several by their rings and put them down.</span
+        >
+      </div>
+      <div v-if="inHand.length > 0" class="in-hand" role="status">
+        <span
+          ><strong>In the hand:</strong> {{ inHand.map(({ number }) => number).join(', ') }}. Now choose a
+          tub.</span
+        >
+        <v-btn size="small" variant="text" @click="takeOut(held)">Out of its tub</v-btn>
+        <v-btn size="small" variant="tonal" @click="letGo">Let go</v-btn>
+      </div>
       <p class="legend small soft">
         <span><v-icon :icon="mdiArrowUpBold" size="16" /> advised to move up</span>
         <span><v-icon :icon="mdiPause" size="16" /> heavy enough, but leave it for now</span>
         <span><v-icon :icon="mdiArrowULeftTop" size="16" /> back to the last tub</span>
         <span><v-icon :icon="mdiCircleOutline" size="16" /> in shed</span>
+        <span><v-icon :icon="mdiBroom" size="16" /> cleaning due</span>
+        <span><v-icon :icon="mdiAlertCircleOutline" size="16" /> a second look</span>
+        <span><strong>bold weight</strong> outside its tub’s range</span>
       </p>
       <section v-for="[room, racks] in rooms" :key="room" class="room">
         <h2>
@@ -65,16 +113,48 @@ async function remove(rack: RackView): Promise<void> {
             :key="rack.id"
             :rack="rack"
             :may-record="session.mayRecord"
+            :held="held"
+            :show="show"
             @remove="remove(rack)"
+            @edit="editing = rack"
+            @zone="zone = { rack, zone: $event }"
+            @check="checking = { id: $event.id, name: $event.name, rack: rack.name }"
+            @take="take"
+            @put="(ids, tub) => put(ids, tub, rack)"
           />
         </div>
       </section>
     </StateBlock>
     <RackDialog v-if="adding" @close="adding = false" />
+    <EditRackDialog v-if="editing" :rack="editing" @close="editing = null" />
+    <HeatZoneDialog
+      v-if="zone"
+      :key="zone.zone?.id ?? 'new'"
+      v-bind="zone"
+      @choose="zone = { ...zone, zone: $event }"
+      @close="zone = null"
+    />
+    <SurfaceCheckDialog v-if="checking" :zone="checking" @close="checking = null" />
   </div>
 </template>
 
 <style scoped>
+.title {
+  margin-right: 0 !important;
+}
+.in-hand {
+  position: sticky;
+  top: 64px;
+  z-index: 2;
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 4px 12px;
+  margin: 10px 0;
+  padding: 8px 14px;
+  border-radius: 10px;
+  background: rgb(var(--v-theme-surface-light));
+}
 .room {
   margin-bottom: 24px;
 }
@@ -91,6 +171,6 @@ async function remove(rack: RackView): Promise<void> {
   display: flex;
   flex-wrap: wrap;
   gap: 2px 18px;
-  margin-bottom: 12px;
+  margin: 10px 0 12px;
 }
 </style>

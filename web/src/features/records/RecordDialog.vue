@@ -1,12 +1,13 @@
 <script setup lang="ts">
-import { BAD_SHED_ADVICE } from '@karyotome/core';
+import { BAD_SHED_ADVICE, REFUSAL_STEPS } from '@karyotome/core';
 import { computed } from 'vue';
 import { useCatalogue } from '../../stores/queries.ts';
 import DayField from '../../ui/DayField.vue';
 import FormDialog from '../../ui/FormDialog.vue';
 import GenesField from '../../ui/GenesField.vue';
 import TubField from './TubField.vue';
-import { KIND_WORDS, SCHOOL_WORDS, sizesOf } from './record-defaults.ts';
+import OwnWayFields from './OwnWayFields.vue';
+import { CARE_WORDS, KIND_WORDS, SCHOOL_WORDS, sizesOf } from './record-defaults.ts';
 import { useRecordForm, type RecordSubject } from './useRecordForm.ts';
 
 /** One dated record: the form of its kind. */
@@ -27,6 +28,14 @@ const METHODS = [
   { value: 'genes', title: 'Sex-linked gene' },
   { value: 'stated', title: 'Stated by somebody' },
 ];
+const CARE = Object.entries(CARE_WORDS).map(([value, title]) => ({ value, title }));
+const LIGHTS = [
+  { value: 'light', title: 'Lights on' },
+  { value: 'dim', title: 'Dim' },
+  { value: 'dark', title: 'Dark' },
+];
+/** The steps a refusing animal is offered by; of a plan of the keeper's own they show by its key. */
+const steps = REFUSAL_STEPS.map(({ key, name }) => ({ value: key, title: name }));
 const SCHOOLS = Object.entries(SCHOOL_WORDS).map(([value, title]) => ({ value, title }));
 const STAGES = [
   { value: 'dull', title: 'Dull, pink belly' },
@@ -94,6 +103,14 @@ async function send(): Promise<void> {
         clearable
         :error-messages="errorsOf('body.preyG')"
       />
+      <v-select
+        v-model="record.body.step"
+        label="Step of its plan"
+        :items="steps"
+        clearable
+        :error-messages="errorsOf('body.step')"
+      />
+      <v-select v-model="record.body.light" label="Light" :items="LIGHTS" clearable />
       <p v-if="record.body.state === 'live'" class="wide small soft">
         Live adult rodents are never left alone with a snake: they bite back.
       </p>
@@ -159,6 +176,8 @@ async function send(): Promise<void> {
         :error-messages="errorsOf('body.firstMealOn')"
       />
     </template>
+    <v-select v-else-if="record.kind === 'care'" v-model="record.body.act" label="What" :items="CARE" />
+    <OwnWayFields v-else-if="record.kind === 'own-way'" v-model="record.body" :errors-of="errorsOf" />
     <v-textarea
       v-else-if="record.kind === 'note'"
       v-model="record.body.text"

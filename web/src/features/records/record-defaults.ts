@@ -1,5 +1,5 @@
-import type { NewRecord, RecordBodies, RecordKind, StartSchool } from '@karyotome/contract';
-import { canonicalLabel, parseGenes, PREY_SIZES, type Catalogue } from '@karyotome/core';
+import type { MealPreset, NewRecord, RecordBodies, RecordKind, StartSchool } from '@karyotome/contract';
+import { canonicalLabel, parseGenes, PREY_SIZES, type CareAct, type Catalogue } from '@karyotome/core';
 import { localToday, oddsWords } from '../../format/format.ts';
 
 export const KIND_WORDS: Readonly<Record<RecordKind, string>> = {
@@ -10,8 +10,37 @@ export const KIND_WORDS: Readonly<Record<RecordKind, string>> = {
   identification: 'Identification',
   move: 'Move',
   plan: 'Feeding plan',
+  care: 'Care',
+  'own-way': 'Its own way',
   note: 'Private note',
 };
+
+export const CARE_WORDS: Readonly<Record<CareAct, string>> = {
+  'not-offered': 'Passed over',
+  cleaned: 'Tub cleaned',
+  'caps-checked': 'Eye caps checked: both off',
+  soaked: 'Soaked',
+  pushing: 'Pushes at its tub',
+  regurgitated: 'Regurgitated',
+};
+
+/** What an animal has of its own, in one line. */
+export function ownWayWords({
+  everyDays,
+  share,
+  species,
+  stayUntilG,
+  planId,
+}: RecordBodies['own-way']): string {
+  const parts = [
+    ...(everyDays ? [`fed every ${everyDays} days`] : []),
+    ...(share ? [`meals of ${Math.round(share * 1000) / 10}% of its weight`] : []),
+    ...(species ? [species === 'rat' ? 'rats' : 'mice'] : []),
+    ...(planId ? ['a plan of its own'] : []),
+    ...(stayUntilG ? [`stays in its tub up to ${stayUntilG} g`] : []),
+  ];
+  return parts.length > 0 ? parts.join(', ') : 'as the rules say';
+}
 
 export const SCHOOL_WORDS: Readonly<Record<StartSchool, string>> = {
   'live-pinkies': 'Live rat pinkies first, then frozen',
@@ -33,26 +62,29 @@ export function identificationWords(
   ].join(', ');
 }
 
+/** What a meal's form begins with. */
+export type Prey = Pick<MealPreset, 'species' | 'size' | 'preyG'> & Partial<MealPreset>;
+
 /** An empty record of a kind, as its form begins. */
-export function emptyRecord(
-  kind: RecordKind,
-  by: string,
-  prey?: { species: 'rat' | 'mouse'; size: string; preyG: number } | null,
-): NewRecord {
+export function emptyRecord(kind: RecordKind, by: string, prey?: Prey | null): NewRecord {
   const bodies: { [K in RecordKind]: RecordBodies[K] } = {
     weight: { massG: null as never },
     feeding: {
       species: prey?.species ?? 'rat',
       size: prey?.size ?? 'pup',
       preyG: null,
-      state: 'frozen-thawed',
+      state: prey?.state ?? 'frozen-thawed',
       taken: true,
+      step: prey?.step ?? null,
+      light: null,
     },
     shed: { stage: 'shed', complete: true, eyeCaps: true },
     sex: { sex: null as never, method: 'popped', sure: 'certain', by },
     identification: { genes: '', sure: 'certain', by, override: null },
     move: { toTubId: null, reason: '' },
     plan: { school: 'frozen-first', firstMealOn: localToday() },
+    care: { act: 'cleaned' },
+    'own-way': { planId: null, everyDays: null, share: null, species: null, stayUntilG: null },
     note: { text: '' },
   };
   return { kind, on: localToday(), body: bodies[kind], note: null } as NewRecord;

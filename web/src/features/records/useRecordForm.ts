@@ -11,7 +11,7 @@ import { useNotices } from '../../stores/notices.ts';
 import { useSession } from '../../stores/session.ts';
 import { useForm } from '../../stores/useForm.ts';
 import { useWrite } from '../../stores/useWrite.ts';
-import { emptyRecord, KIND_WORDS, readyToSend } from './record-defaults.ts';
+import { emptyRecord, KIND_WORDS, readyToSend, type Prey } from './record-defaults.ts';
 
 export interface RecordSubject {
   readonly animalId: string;
@@ -19,7 +19,7 @@ export interface RecordSubject {
   readonly kind: RecordKind;
   /** Given: the record to correct. */
   readonly correcting?: RecordView | undefined;
-  readonly prey?: { species: 'rat' | 'mouse'; size: string; preyG: number } | null;
+  readonly prey?: Prey | null;
   /** Values to begin with, such as an advised tub. */
   readonly begin?: Partial<Record<string, unknown>>;
 }

@@ -1,63 +1,14 @@
 <script setup lang="ts">
-import { useRoute } from 'vue-router';
+import RoomsNav from '../../ui/RoomsNav.vue';
 
-/** The rooms of the season, one beside the other. */
 const ROOMS = [
   { to: '/season', title: 'Board' },
   { to: '/season/planner', title: 'Planner' },
   { to: '/season/incubators', title: 'Incubators' },
   { to: '/season/past', title: 'Look back' },
 ] as const;
-const route = useRoute();
 </script>
 
 <template>
-  <nav class="rooms" aria-label="Season">
-    <router-link
-      v-for="room in ROOMS"
-      :key="room.to"
-      :to="room.to"
-      class="room"
-      :class="{ here: route.path === room.to }"
-      :aria-current="route.path === room.to ? 'page' : undefined"
-      >{{ room.title }}</router-link
-    >
-  </nav>
+  <RoomsNav label="Season" :rooms="ROOMS" />
 </template>
-
-<style scoped>
-.rooms {
-  display: flex;
-  gap: 4px;
-  margin-right: auto;
-  overflow-x: auto;
-}
-.room.room {
-  display: flex;
-  align-items: center;
-  min-height: 40px;
-  padding: 0 14px;
-  border-radius: 8px;
-  color: inherit;
-  font-weight: 560;
-  text-decoration: none;
-  white-space: nowrap;
-}
-.room:hover {
-  background: rgb(var(--v-theme-surface-light));
-}
-.room.room.here {
-  background: rgb(var(--v-theme-surface-light));
-  box-shadow: inset 0 -3px rgb(var(--v-theme-secondary));
-}
-@media (width < 600px) {
-  .rooms {
-    order: 3;
-    width: 100%;
-  }
-  .room.room {
-    min-height: 44px;
-    padding: 0 12px;
-  }
-}
-</style>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { NewRecord, RecordKind, TodayLine } from '@karyotome/contract';
+import type { CareAct } from '@karyotome/core';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
 import { api } from '../../api/resources.ts';
@@ -11,7 +12,8 @@ import type { RecordSubject } from '../records/useRecordForm.ts';
 
 /** One thing to do, doable on the spot. */
 const props = defineProps<{ line: TodayLine; mayRecord: boolean }>();
-const emit = defineEmits<{ record: [RecordSubject] }>();
+const emit = defineEmits<{ record: [RecordSubject]; heat: [NonNullable<TodayLine['zone']>] }>();
+const OPENS: readonly TodayLine['kind'][] = ['season', 'stock', 'concern', 'settle'];
 const notices = useNotices();
 const router = useRouter();
 const write = useWrite((record: NewRecord) => api.addRecord(props.line.animal!.id, record));
@@ -36,13 +38,17 @@ const VERBS: Partial<Record<TodayLine['kind'], string>> = {
 const home = computed(() => {
   const { animal, clutch, incubator, kind } = props.line;
   if (kind === 'season') return '/season';
+  if (kind === 'stock') return '/today/feeding';
+  if (kind === 'heat') return '/racks';
   if (kind === 'identify' && animal?.clutchId) return `/bench/${animal.clutchId}?one=${animal.id}`;
   if (animal) return `/animals/${animal.id}`;
   if (clutch) return kind === 'eggs' ? `/season/clutches/${clutch.id}` : `/bench/${clutch.id}`;
   return incubator ? '/season/incubators' : '/today';
 });
 const subject = computed(() => {
-  const { animal, clutch, incubator } = props.line;
+  const { animal, clutch, incubator, zone, kind } = props.line;
+  if (zone) return `${zone.rack}, ${zone.name}`;
+  if (kind === 'stock') return 'Freezer';
   return animal?.number ?? (clutch ? `Clutch ${clutch.name}` : (incubator?.name ?? ''));
 });
 const place = computed(() => {
@@ -51,17 +57,25 @@ const place = computed(() => {
 });
 
 async function meal(taken: boolean): Promise<void> {
-  const { preset, animal } = props.line;
-  const body = { species: preset!.species, size: preset!.size, state: 'frozen-thawed' as const, taken };
-  const sent = await write.run({ kind: 'feeding', on: localToday(), body });
-  if (!sent) return notices.warn(write.message.value ?? 'It could not be recorded');
-  notices.say(
-    `${animal!.number}: ${preset!.species} ${preset!.size} ${taken ? 'taken' : 'refused'}`,
-    async () => {
-      await undoing.run(sent.value.id);
-    },
+  const { species, size, state, step } = props.line.preset!;
+  const body = { species, size, state, taken, ...(step ? { step } : {}) };
+  await record(
+    { kind: 'feeding', on: localToday(), body },
+    `${species} ${size} ${taken ? 'taken' : 'refused'}`,
   );
 }
+const care = (act: CareAct, text: string): Promise<void> =>
+  record({ kind: 'care', on: localToday(), body: { act } }, text);
+async function record(what: NewRecord, text: string): Promise<void> {
+  const { animal } = props.line;
+  const sent = await write.run(what);
+  if (!sent) return notices.warn(write.message.value ?? 'It could not be recorded');
+  notices.say(`${animal!.number}: ${text}`, async () => {
+    await undoing.run(sent.value.id);
+  });
+}
+/** After a bad shed the skin is soaked; a shed that goes on is looked at. */
+const isSoak = computed(() => props.line.kind === 'shed' && /soak|veterinarian/.test(props.line.text));
 /** Keys of the line that has the focus. */
 function onKey(event: KeyboardEvent): void {
   if (event.target !== event.currentTarget || event.ctrlKey || event.metaKey) return;
@@ -126,9 +140,41 @@ function open(kind: RecordKind): void {
       <template v-if="mayRecord && line.kind === 'meal' && line.preset">
         <v-btn color="primary" variant="flat" :loading="write.busy.value" @click="meal(true)">Taken</v-btn>
         <v-btn variant="outlined" :disabled="write.busy.value" @click="meal(false)">Refused</v-btn>
-        <v-btn variant="text" aria-label="Another meal" @click="open('feeding')">Other…</v-btn>
+        <v-menu>
+          <template #activator="{ props: activator }">
+            <v-btn v-bind="activator" variant="text" :aria-label="`${subject}: another meal, or none`"
+              >Other…</v-btn
+            >
+          </template>
+          <v-list>
+            <v-list-item title="Another meal…" @click="open('feeding')" />
+            <v-list-item title="Not offered tonight" @click="care('not-offered', 'not offered')" />
+            <v-list-item title="Regurgitated" @click="care('regurgitated', 'regurgitated')" />
+          </v-list>
+        </v-menu>
       </template>
-      <v-btn v-else-if="line.clutch || line.incubator || line.kind === 'season'" variant="outlined" :to="home"
+      <template v-else-if="mayRecord && isSoak">
+        <v-btn variant="outlined" :disabled="write.busy.value" @click="care('soaked', 'soaked')"
+          >Soaked</v-btn
+        >
+        <v-btn variant="outlined" :disabled="write.busy.value" @click="care('caps-checked', 'all off now')"
+          >All off</v-btn
+        >
+      </template>
+      <v-btn
+        v-else-if="mayRecord && line.kind === 'clean'"
+        variant="outlined"
+        :loading="write.busy.value"
+        @click="care('cleaned', 'tub cleaned')"
+        >Cleaned</v-btn
+      >
+      <v-btn v-else-if="mayRecord && line.zone" variant="outlined" @click="emit('heat', line.zone)"
+        >Check…</v-btn
+      >
+      <v-btn
+        v-else-if="line.clutch || line.incubator || OPENS.includes(line.kind)"
+        variant="outlined"
+        :to="home"
         >Open</v-btn
       >
       <v-btn v-else-if="mayRecord && KIND[line.kind]" variant="outlined" @click="open(KIND[line.kind]!)">{{
@@ -168,6 +214,7 @@ function open(kind: RecordKind): void {
   gap: 6px;
 }
 .move .what,
+.concern .what,
 .shed .what {
   font-weight: 600;
 }

@@ -1,12 +1,14 @@
 <script setup lang="ts">
 import type { TodayLine } from '@karyotome/contract';
-import { computed, onBeforeUnmount, onMounted, ref } from 'vue';
+import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { useSession } from '../../stores/session.ts';
 import { useToday } from '../../stores/queries.ts';
 import { dayWords } from '../../format/format.ts';
 import StateBlock from '../../ui/StateBlock.vue';
 import RecordDialog from '../records/RecordDialog.vue';
 import type { RecordSubject } from '../records/useRecordForm.ts';
+import SurfaceCheckDialog from '../racks/SurfaceCheckDialog.vue';
+import TodayNav from './TodayNav.vue';
 import TodayRow from './TodayRow.vue';
 
 const { data, status, error, refetch } = useToday();
@@ -20,6 +22,8 @@ const KINDS = [
   { value: 'bench', title: 'Bench' },
   { value: 'eggs', title: 'Eggs' },
   { value: 'season', title: 'Season' },
+  { value: 'concern', title: 'Second look' },
+  { value: 'room', title: 'Room' },
 ] as const;
 const GROUP: Record<TodayLine['kind'], string> = {
   meal: 'meal',
@@ -33,7 +37,17 @@ const GROUP: Record<TodayLine['kind'], string> = {
   eggs: 'eggs',
   season: 'season',
   climate: 'eggs',
+  concern: 'concern',
+  clean: 'room',
+  heat: 'room',
+  stock: 'room',
 };
+/** What has a day of its own can be missed; a shed lasts, and is not. */
+const CAN_BE_MISSED: readonly TodayLine['kind'][] = ['meal', 'weigh', 'clean', 'heat', 'sex'];
+const BY = 'karyotome.today.by';
+const by = ref<'place' | 'act'>(localStorage.getItem(BY) === 'act' ? 'act' : 'place');
+watch(by, (value) => localStorage.setItem(BY, value));
+const zone = ref<NonNullable<TodayLine['zone']> | null>(null);
 const kind = ref<string>('all');
 const counts = computed(() => {
   const lines = data.value?.lines ?? [];
@@ -47,23 +61,27 @@ const counts = computed(() => {
 const shown = computed(() =>
   (data.value?.lines ?? []).filter((line) => kind.value === 'all' || GROUP[line.kind] === kind.value),
 );
-/** In walking order: one heading per room and rack. */
-const places = computed(() => {
-  const groups = new Map<string, TodayLine[]>();
-  for (const line of shown.value) {
-    const tub = line.animal?.tub;
-    const place = line.incubator
-      ? 'Incubator'
-      : line.clutch
-        ? line.kind === 'eggs'
-          ? 'Incubator'
-          : 'Bench'
-        : tub
-          ? `${tub.room} · ${tub.rack}`
-          : 'Without a tub';
-    groups.set(place, [...(groups.get(place) ?? []), line]);
-  }
-  return [...groups];
+const isMissed = (line: TodayLine): boolean =>
+  CAN_BE_MISSED.includes(line.kind) && line.dueOn < (data.value?.today ?? '');
+/** "Snake room · Rack A", and what stands outside the racks. */
+function placeOf(line: TodayLine): string {
+  const tub = line.animal?.tub;
+  if (tub) return `${tub.room} · ${tub.rack}`;
+  if (line.kind === 'stock') return 'Freezer';
+  if (line.zone) return 'Heat';
+  if (line.incubator || line.kind === 'eggs') return 'Incubator';
+  return line.clutch ? 'Bench' : 'Without a tub';
+}
+const ACTS = Object.fromEntries(KINDS.map(({ value, title }) => [value, title]));
+/** What was missed first, then in walking order: one heading per room and rack, or per act. */
+const groups = computed(() => {
+  const known = new Map<string, TodayLine[]>();
+  const put = (title: string, line: TodayLine): void =>
+    void known.set(title, [...(known.get(title) ?? []), line]);
+  for (const line of shown.value) if (isMissed(line)) put('Left over from before', line);
+  for (const line of shown.value)
+    if (!isMissed(line)) put(by.value === 'act' ? ACTS[GROUP[line.kind]]! : placeOf(line), line);
+  return [...known];
 });
 const subject = ref<RecordSubject | null>(null);
 const list = ref<HTMLElement | null>(null);
@@ -82,7 +100,8 @@ onBeforeUnmount(() => window.removeEventListener('keydown', walk));
 <template>
   <div ref="list" class="place">
     <div class="place-head">
-      <h1>Today</h1>
+      <h1 class="title">Today</h1>
+      <TodayNav />
       <span v-if="data" class="soft">{{ dayWords(data.today) }}</span>
     </div>
     <StateBlock
@@ -109,16 +128,23 @@ onBeforeUnmount(() => window.removeEventListener('keydown', walk));
             {{ entry.title }}&nbsp;<strong class="num">{{ counts[entry.value] }}</strong>
           </v-chip>
         </v-chip-group>
-        <p v-if="data && data.thaw.length > 0" class="thaw">
-          <strong>Thaw tonight</strong>
-          <span v-for="entry in data.thaw" :key="entry.prey" class="num"
-            >{{ entry.count }} × {{ entry.prey }}</span
-          >
-        </p>
+        <v-btn-toggle v-model="by" density="compact" aria-label="Grouped by">
+          <v-btn value="place">By place</v-btn>
+          <v-btn value="act">By act</v-btn>
+        </v-btn-toggle>
       </div>
-      <section v-for="[place, lines] in places" :key="place" class="section">
+      <p v-if="data && data.thaw.length > 0" class="thaw">
+        <router-link to="/today/feeding"><strong>Thaw tonight</strong></router-link>
+        <span v-for="entry in data.thaw" :key="entry.prey" class="num"
+          >{{ entry.count }} × {{ entry.prey
+          }}<span v-if="entry.left !== null && entry.left < 0" class="short">
+            ({{ -entry.left }} short)</span
+          ></span
+        >
+      </p>
+      <section v-for="[title, lines] in groups" :key="title" class="section">
         <h2>
-          {{ place }} <span class="soft small">{{ lines.length }}</span>
+          {{ title }} <span class="soft small">{{ lines.length }}</span>
         </h2>
         <v-card>
           <TodayRow
@@ -127,10 +153,12 @@ onBeforeUnmount(() => window.removeEventListener('keydown', walk));
             :line="line"
             :may-record="session.mayRecord"
             @record="subject = $event"
+            @heat="zone = $event"
           />
         </v-card>
       </section>
     </StateBlock>
+    <SurfaceCheckDialog v-if="zone" :zone="zone" @close="zone = null" />
     <RecordDialog v-if="subject" :subject="subject" @close="subject = null" />
   </div>
 </template>
@@ -147,6 +175,12 @@ onBeforeUnmount(() => window.removeEventListener('keydown', walk));
   display: flex;
   flex-wrap: wrap;
   gap: 4px 14px;
+}
+.title {
+  margin-right: 0 !important;
+}
+.short {
+  color: rgb(var(--v-theme-error));
 }
 .section {
   margin-top: 18px;

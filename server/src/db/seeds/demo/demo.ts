@@ -13,6 +13,7 @@ import { insertRecord } from '../../../features/records/insert-record.ts';
 import { createCollection, OWNER_FILE } from '../../../features/session/first-start.ts';
 import { hashPassword } from '../../../features/session/session.service.ts';
 import { inTransaction, localToday, type Actor, type Database, type Work } from '../../work.ts';
+import { playHusbandry } from './husbandry.ts';
 import { addOwnTells, playFirstLooks, playOpinions } from './bench.ts';
 import { BENCH_FOUNDERS, BENCH_RACKS, EARLIER, FIRST_SHED_AGO, WAITING } from './bench-plan.ts';
 import { Chance } from './chance.ts';
@@ -137,6 +138,7 @@ class Farm {
     }
     await this.season.playSeason();
     await this.fillBench();
+    await playHusbandry(this.work);
   }
 
   /** A pair with six genes, their young of last year, and this year's in its box. */

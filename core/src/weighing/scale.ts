@@ -1,0 +1,77 @@
+/** One line of a scale that talks: a mass, and whether the scale itself calls it steady. */
+export interface ScaleReading {
+  readonly massG: number;
+  readonly saysStable: boolean | null;
+}
+
+const GRAMS: Readonly<Record<string, number>> = { g: 1, kg: 1000, oz: 28.349523125, lb: 453.59237 };
+const LINE = /([+-]?\s*\d+(?:[.,]\d+)?)\s*(kg|g|oz|lb)\b/i;
+
+/**
+ * Reads a line as scales send them: a number with its unit, with or without a mark for steady (`ST`, `S`) or not (`US`,
+ * `SD`) before it. Units: g, kg, oz, lb (exact by definition of the avoirdupois pound, 453.59237 g).
+ *
+ * @returns null for a line that holds no mass
+ */
+export function parseScaleLine(line: string): ScaleReading | null {
+  const found = LINE.exec(line);
+  if (!found) return null;
+  const number = Number(found[1]!.replace(/\s/g, '').replace(',', '.'));
+  const mark = /^\s*(ST|S|US|SD|U)\b/i.exec(line)?.[1]?.toUpperCase();
+  return {
+    massG: number * GRAMS[found[2]!.toLowerCase()]!,
+    saysStable: mark === undefined ? null : mark === 'ST' || mark === 'S',
+  };
+}
+
+/** A snake moves: readings of this long must lie together. */
+const STEADY_MS = 1200;
+const LEAST_READINGS = 4;
+/** Together: within this many grams, or this share, whichever is more. */
+const LEEWAY_G = 0.6;
+const LEEWAY_SHARE = 0.006;
+/** Less is an empty pan. */
+const EMPTY_G = 3;
+
+/** Finds the steady mass in a stream of readings; after one was found, the pan must be emptied before the next. */
+export class SteadyMass {
+  #recent: { readonly at: number; readonly massG: number }[] = [];
+  #armed = true;
+
+  /**
+   * @param at - milliseconds, rising
+   * @returns the steady mass in grams, once; otherwise null
+   */
+  push(at: number, massG: number): number | null {
+    if (massG < EMPTY_G) {
+      this.#armed = true;
+      this.#recent = [];
+      return null;
+    }
+    this.#recent.push({ at, massG });
+    // The youngest reading that is old enough stays: the span must be covered, not only touched.
+    while (this.#recent.length > 1 && at - this.#recent[1]!.at >= STEADY_MS) this.#recent.shift();
+    if (!this.#armed || this.#recent.length < LEAST_READINGS) return null;
+    if (at - this.#recent[0]!.at < STEADY_MS) return null;
+    const sorted = this.#recent.map((reading) => reading.massG).toSorted((a, b) => a - b);
+    const middle = sorted[Math.floor(sorted.length / 2)]!;
+    if (sorted.at(-1)! - sorted[0]! > Math.max(LEEWAY_G, middle * LEEWAY_SHARE)) return null;
+    this.#armed = false;
+    return Math.round(middle * 10) / 10;
+  }
+}
+
+/** A mass against what was expected: kept, or asked about first. */
+export function weightDoubt(
+  massG: number,
+  expected: { readonly lowG: number; readonly midG: number; readonly highG: number } | null,
+): string | null {
+  if (!expected || (massG >= expected.lowG && massG <= expected.highG)) return null;
+  const ratio = massG / expected.midG;
+  const isFar = ratio < 0.65 || ratio > 1.6;
+  const times = ratio < 1 ? `${Math.round(ratio * 100)}%` : `${ratio.toFixed(1)} times`;
+  const words = isFar
+    ? `${times} of what was expected: right animal?`
+    : `${ratio < 1 ? 'lighter' : 'heavier'} than expected.`;
+  return `${massG} g is ${words} Expected ${Math.round(expected.lowG)} to ${Math.round(expected.highG)} g.`;
+}

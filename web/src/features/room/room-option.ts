@@ -1,0 +1,87 @@
+import type { RoomKindForecast } from '@karyotome/core';
+import type { EChartsOption } from 'echarts';
+
+export interface RoomColors {
+  readonly ink: string;
+  readonly soft: string;
+  readonly line: string;
+  readonly accent: string;
+  readonly band: string;
+  readonly paper: string;
+}
+
+/** Places needed, week by week, with the band in which nine of ten runs lie, against the places there are. */
+export function roomOption(
+  kind: RoomKindForecast,
+  weekDays: readonly string[],
+  colors: RoomColors,
+): EChartsOption {
+  const axis = { axisLine: { lineStyle: { color: colors.soft } }, axisLabel: { color: colors.ink } };
+  const most = Math.max(kind.places, ...kind.weeks.map(({ high }) => high));
+  return {
+    animation: false,
+    aria: { enabled: true },
+    textStyle: { fontFamily: 'Atkinson Hyperlegible Next Variable, sans-serif' },
+    grid: { left: 40, right: 14, top: 14, bottom: 26 },
+    xAxis: {
+      type: 'category',
+      data: [...weekDays],
+      ...axis,
+      axisTick: { show: false },
+      axisLabel: { color: colors.ink, interval: 7, formatter: (day: string) => day },
+    },
+    yAxis: {
+      type: 'value',
+      min: 0,
+      max: Math.ceil(most * 1.1) || 1,
+      minInterval: 1,
+      ...axis,
+      splitLine: { lineStyle: { color: colors.band } },
+    },
+    tooltip: {
+      trigger: 'axis',
+      confine: true,
+      backgroundColor: colors.paper,
+      borderColor: colors.soft,
+      textStyle: { color: colors.ink },
+      formatter: (points: unknown) => {
+        const index = (points as { dataIndex: number }[])[0]!.dataIndex;
+        const { low, mid, high, over } = kind.weeks[index]!;
+        return `${weekDays[index]}<br>${mid} places, ${low} to ${high}<br>too few in ${Math.round(over * 100)}% of runs`;
+      },
+    },
+    series: [
+      {
+        name: 'from',
+        type: 'line',
+        stack: 'band',
+        symbol: 'none',
+        lineStyle: { opacity: 0 },
+        data: kind.weeks.map(({ low }) => low),
+      },
+      {
+        name: 'to',
+        type: 'line',
+        stack: 'band',
+        symbol: 'none',
+        lineStyle: { opacity: 0 },
+        areaStyle: { color: colors.band, opacity: 1 },
+        data: kind.weeks.map(({ low, high }) => high - low),
+      },
+      {
+        name: 'middle',
+        type: 'line',
+        symbol: 'none',
+        lineStyle: { color: colors.line, width: 2.5 },
+        data: kind.weeks.map(({ mid }) => mid),
+        markLine: {
+          silent: true,
+          symbol: 'none',
+          lineStyle: { color: colors.accent, type: 'dashed', width: 2 },
+          label: { color: colors.ink, position: 'insideEndTop', formatter: `${kind.places} places` },
+          data: [{ yAxis: kind.places }],
+        },
+      },
+    ],
+  };
+}

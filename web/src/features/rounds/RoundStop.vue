@@ -1,0 +1,234 @@
+<script setup lang="ts">
+import { SOAK } from '@karyotome/core';
+import { computed } from 'vue';
+import { agoWords, massWords, sexSign, spanOfDays } from '../../format/format.ts';
+import { useSession } from '../../stores/session.ts';
+import { VERDICT_WORDS } from '../animal/care-words.ts';
+import { ROUND_ACTS, type RoundAct } from './round-acts.ts';
+import type { Logged } from './useLogged.ts';
+import type { Stop } from './useRoundPlace.ts';
+
+/** One tub: who is in it, what it needs, and one large button for each thing that can be logged. */
+const props = defineProps<{ stop: Stop; done: readonly Logged[]; mayRecord: boolean }>();
+const emit = defineEmits<{
+  act: [RoundAct];
+  weigh: [];
+  note: [];
+  photo: [File];
+  undo: [Logged];
+}>();
+const session = useSession();
+const animal = computed(() => props.stop.animal);
+const meal = computed(() => animal.value.meal);
+const isDue = computed(() => meal.value?.verdict === 'due');
+const GROUPS = [
+  { name: 'meal', title: 'Meal' },
+  { name: 'shed', title: 'Skin' },
+  { name: 'care', title: 'Tub' },
+] as const;
+const actsOf = (group: RoundAct['group']): RoundAct[] => ROUND_ACTS.filter((act) => act.group === group);
+const isPlain = (act: RoundAct): boolean => act.key === 't' && isDue.value;
+function choose(event: Event): void {
+  const input = event.target as HTMLInputElement;
+  const file = input.files?.[0];
+  if (file) emit('photo', file);
+  input.value = '';
+}
+</script>
+
+<template>
+  <article class="stop" :aria-label="`${animal.number}, ${stop.rack.name} ${stop.place}`">
+    <header class="who">
+      <p class="tub">{{ stop.place || 'no tub' }}</p>
+      <div class="name">
+        <h2>{{ animal.number }} {{ sexSign(animal.sex) }}</h2>
+        <p class="small soft">{{ animal.label }}</p>
+      </div>
+      <p class="mass num">
+        {{ animal.massG === null ? 'never weighed' : massWords(animal.massG, session.settings?.massUnit) }}
+        <span v-if="animal.weighedOn" class="small soft">{{ agoWords(animal.weighedOn) }}</span>
+      </p>
+    </header>
+    <p v-if="animal.flags.length > 0" class="flags">
+      <strong v-for="flag in animal.flags" :key="flag">{{ flag }}</strong>
+    </p>
+    <p v-if="animal.shed">
+      <strong>In shed ({{ animal.shed.stage }}), day {{ animal.shed.days }}</strong
+      >, skin expected {{ spanOfDays(animal.shed.expected.from, animal.shed.expected.to) }}: no handling, no
+      cleaning.
+    </p>
+    <p v-if="animal.soak">
+      <strong>{{ animal.soak.veterinarian ? 'A veterinarian’s' : 'Soak' }}</strong>: {{ SOAK.fromMinutes }} to
+      {{ SOAK.toMinutes }} min at {{ SOAK.fromC }} to {{ SOAK.toC }} °C, never peel.
+    </p>
+    <p v-if="meal" class="meal" :class="{ due: isDue }">
+      <strong>{{ isDue ? 'Offer' : VERDICT_WORDS[meal.verdict] }}</strong>
+      {{ meal.prey }}<template v-if="meal.state !== 'frozen-thawed'">, {{ meal.state }}</template
+      ><template v-if="!isDue && meal.verdict === 'later'"> {{ agoWords(meal.dueOn) }}</template>
+      <span v-if="meal.plan.step && meal.plan.index > 0" class="small"
+        >{{ meal.plan.step.name }}, try {{ meal.plan.triesUsed + 1 }} of {{ meal.plan.step.tries }}</span
+      >
+      <span v-if="meal.plan.step?.caution" class="small caution">{{ meal.plan.step.caution }}</span>
+      <span class="small soft"
+        >{{ animal.appetite.inARow }} in a row, {{ animal.appetite.takenEver }} of
+        {{ animal.appetite.offeredEver }} ever</span
+      >
+    </p>
+    <p v-else class="soft">Weigh it first: meals go by weight.</p>
+    <ul v-if="done.length > 0" class="done" aria-label="Logged today">
+      <li v-for="one in done" :key="one.key">
+        <span>{{ one.text }}</span>
+        <span v-if="one.isWaiting" class="small soft">waits</span>
+        <v-btn
+          v-if="mayRecord"
+          size="small"
+          variant="text"
+          :aria-label="`Take back: ${one.text}`"
+          @click="emit('undo', one)"
+          >Take back</v-btn
+        >
+      </li>
+    </ul>
+    <template v-if="mayRecord">
+      <section v-for="group in GROUPS" :key="group.name" :aria-label="group.title">
+        <div class="acts">
+          <v-btn
+            v-for="act in actsOf(group.name)"
+            :key="act.key"
+            :variant="isPlain(act) ? 'flat' : 'outlined'"
+            :color="isPlain(act) ? 'primary' : undefined"
+            :disabled="group.name === 'meal' && act.key !== 'n' && !meal"
+            class="act"
+            @click="emit('act', act)"
+            >{{ act.title }}<kbd>{{ act.key }}</kbd></v-btn
+          >
+          <template v-if="group.name === 'care'">
+            <v-btn variant="outlined" class="act" @click="emit('weigh')">Weigh<kbd>w</kbd></v-btn>
+            <v-btn variant="outlined" class="act" @click="emit('note')">Note<kbd>o</kbd></v-btn>
+            <label class="v-btn photo act">
+              Photo
+              <input
+                type="file"
+                accept="image/jpeg,image/png,image/webp"
+                capture="environment"
+                @change="choose"
+              />
+            </label>
+          </template>
+        </div>
+      </section>
+    </template>
+  </article>
+</template>
+
+<style scoped>
+.stop {
+  display: grid;
+  gap: 12px;
+}
+.who {
+  display: grid;
+  grid-template-columns: auto 1fr auto;
+  align-items: center;
+  gap: 12px;
+}
+.tub {
+  display: grid;
+  place-items: center;
+  min-width: 64px;
+  min-height: 56px;
+  padding: 0 10px;
+  border-radius: 4px 4px 14px 14px;
+  background: rgb(var(--v-theme-surface-variant));
+  color: rgb(var(--v-theme-on-surface-variant));
+  font-size: 1.3rem;
+  font-weight: 640;
+}
+.name {
+  min-width: 0;
+}
+.mass {
+  display: grid;
+  font-size: 1.15rem;
+  font-weight: 560;
+}
+.flags {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 14px;
+  color: rgb(var(--v-theme-secondary));
+}
+.meal {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: 2px 10px;
+  padding: 10px 14px;
+  border-radius: 10px;
+  border: 1.5px solid var(--hair);
+}
+.meal.due {
+  border-color: rgb(var(--v-theme-primary));
+  font-size: 1.1rem;
+}
+.caution {
+  color: rgb(var(--v-theme-error));
+}
+.done {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+.done li {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  min-height: 44px;
+  border-top: 1px solid var(--hair);
+}
+.done li span:first-child {
+  margin-right: auto;
+}
+.acts {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(132px, 1fr));
+  gap: 8px;
+}
+.act.act {
+  min-height: 56px;
+  font-size: 1rem;
+}
+kbd {
+  margin-left: 8px;
+  padding: 0 6px;
+  border: 1px solid var(--hair);
+  border-radius: 4px;
+  font: inherit;
+  font-size: 0.8rem;
+  opacity: 0.8;
+}
+.photo {
+  display: grid;
+  place-items: center;
+  border: 1px solid currentcolor;
+  border-radius: 8px;
+  cursor: pointer;
+}
+.photo input {
+  position: absolute;
+  width: 1px;
+  height: 1px;
+  opacity: 0;
+}
+.photo:focus-within {
+  outline: 2px solid rgb(var(--v-theme-secondary));
+}
+@media (pointer: coarse) {
+  kbd {
+    display: none;
+  }
+  .acts {
+    grid-template-columns: repeat(3, 1fr);
+  }
+}
+</style>

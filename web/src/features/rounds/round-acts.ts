@@ -1,0 +1,81 @@
+import type { NewRecord, RoundAnimal } from '@karyotome/contract';
+import type { CareAct, ShedStage } from '@karyotome/core';
+import { localToday } from '../../format/format.ts';
+
+/** One thing that is logged at a tub, by one key or one touch. */
+export interface RoundAct {
+  /** The key that does it. */
+  readonly key: string;
+  readonly title: string;
+  readonly group: 'meal' | 'shed' | 'care';
+  /** After it the round goes on to the next tub, where the keeper wants so. */
+  readonly goesOn?: true;
+  /** What is entered, and in which words; null where it makes no sense for this animal. */
+  readonly enter: (animal: RoundAnimal) => { record: NewRecord; text: string } | null;
+}
+
+const meal =
+  (taken: boolean) =>
+  ({ meal: planned }: RoundAnimal) => {
+    if (!planned) return null;
+    const { species, size, state, prey, plan } = planned;
+    const step = plan.index > 0 ? plan.step?.key : undefined;
+    const body = { species, size, state, taken, ...(step ? { step } : {}) };
+    return {
+      record: { kind: 'feeding', on: localToday(), body } as NewRecord,
+      text: `${prey} ${taken ? 'taken' : 'refused'}`,
+    };
+  };
+const care = (act: CareAct, text: string) => () => ({
+  record: { kind: 'care', on: localToday(), body: { act } } as NewRecord,
+  text,
+});
+const sign =
+  (stage: ShedStage, text: string, more: { complete?: boolean; eyeCaps?: boolean } = {}) =>
+  () => ({
+    record: { kind: 'shed', on: localToday(), body: { stage, ...more } } as NewRecord,
+    text,
+  });
+
+/** In the order in which a hand would look: the meal, the skin, the tub. */
+export const ROUND_ACTS: readonly RoundAct[] = [
+  { key: 't', title: 'Took it', group: 'meal', goesOn: true, enter: meal(true) },
+  { key: 'r', title: 'Refused', group: 'meal', goesOn: true, enter: meal(false) },
+  { key: 'n', title: 'Not offered', group: 'meal', goesOn: true, enter: care('not-offered', 'not offered') },
+  { key: 'd', title: 'Dull', group: 'shed', enter: sign('dull', 'dull') },
+  { key: 'b', title: 'Blue', group: 'shed', enter: sign('blue', 'blue eyes') },
+  { key: 'c', title: 'Clear', group: 'shed', enter: sign('clear', 'clear again') },
+  { key: 's', title: 'Shed whole', group: 'shed', enter: sign('shed', 'shed whole', { complete: true }) },
+  {
+    key: 'p',
+    title: 'Shed in pieces',
+    group: 'shed',
+    enter: sign('shed', 'shed in pieces', { complete: false }),
+  },
+  {
+    key: 'e',
+    title: 'Eye caps off',
+    group: 'shed',
+    enter: care('caps-checked', 'eye caps checked: both off'),
+  },
+  {
+    key: 'q',
+    title: 'Eye caps stay',
+    group: 'shed',
+    enter: sign('shed', 'shed, eye caps retained', { eyeCaps: false }),
+  },
+  { key: 'k', title: 'Soaked', group: 'shed', enter: care('soaked', 'soaked') },
+  { key: 'l', title: 'Cleaned', group: 'care', enter: care('cleaned', 'tub cleaned') },
+  { key: 'g', title: 'Pushes', group: 'care', enter: care('pushing', 'pushes at its tub') },
+  { key: 'v', title: 'Regurgitated', group: 'care', enter: care('regurgitated', 'regurgitated') },
+];
+
+/** What is entered as a weight. */
+export const weighed = (massG: number): { record: NewRecord; text: string } => ({
+  record: { kind: 'weight', on: localToday(), body: { massG } },
+  text: `${massG} g`,
+});
+export const noted = (text: string): { record: NewRecord; text: string } => ({
+  record: { kind: 'note', on: localToday(), body: { text } },
+  text: `note: ${text}`,
+});

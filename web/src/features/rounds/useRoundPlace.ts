@@ -1,0 +1,51 @@
+import type { RoundAnimal, RoundRack, RoundView } from '@karyotome/contract';
+import { computed, type Ref } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+
+/** An animal in its place on the way through a rack. */
+export interface Stop {
+  readonly rack: RoundRack;
+  readonly place: string;
+  readonly animal: RoundAnimal;
+}
+
+/** Every stop of a rack, in walking order. */
+export function stopsOf(rack: RoundRack): Stop[] {
+  return rack.tubs.flatMap(({ tubId, level, slot, animals }) =>
+    animals.map((animal) => ({ rack, place: tubId === null ? '' : `${level}-${slot}`, animal })),
+  );
+}
+
+/** Where the hand is: which rack, which stop, kept in the address so that a reload comes back to it. */
+export function useRoundPlace(view: Ref<RoundView | undefined>) {
+  const route = useRoute();
+  const router = useRouter();
+  const rack = computed(() => view.value?.racks.find(({ id }) => id === route.query['rack']) ?? null);
+  const stops = computed(() => (rack.value ? stopsOf(rack.value) : []));
+  const index = computed(() => {
+    const wanted = stops.value.findIndex(({ animal }) => animal.id === route.query['at']);
+    return Math.max(0, wanted);
+  });
+  const stop = computed(() => stops.value[index.value] ?? null);
+  const next = computed(() => stops.value[index.value + 1] ?? null);
+
+  function enter(rackId: string, animalId?: string): void {
+    void router.push({ query: { rack: rackId, ...(animalId ? { at: animalId } : {}) } });
+  }
+  /** Goes so many stops on; past the last one, back to the list of racks. */
+  function step(by: number): void {
+    const to = stops.value[index.value + by];
+    if (to) void router.replace({ query: { rack: to.rack.id, at: to.animal.id } });
+    else if (by > 0) leave();
+  }
+  function leave(): void {
+    void router.push({ query: {} });
+  }
+  /** Goes to an animal wherever it lives. @returns whether it is in the round */
+  function goTo(animalId: string): boolean {
+    const home = view.value?.racks.find((one) => stopsOf(one).some(({ animal }) => animal.id === animalId));
+    if (home) enter(home.id, animalId);
+    return home !== undefined;
+  }
+  return { rack, stops, index, stop, next, enter, step, leave, goTo };
+}

@@ -1,0 +1,73 @@
+import type { RoundEntry, RoundResult, RoundView } from '@karyotome/contract';
+import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
+
+/** What lies on this device of a round: what was read, and what was entered and is not yet known to be kept. */
+export interface QueuedEntry {
+  /** In the order of entering. */
+  readonly seq?: number;
+  readonly key: string;
+  /** Whose it is: another person on this device neither sees nor sends it. */
+  readonly accountId: string;
+  readonly entry: RoundEntry;
+  /** A photograph instead of an entry: its bytes, and the animal. */
+  readonly photo?: { readonly animalId: string; readonly file: Blob };
+  readonly animalId: string;
+  readonly number: string;
+  /** "rat pup taken" */
+  readonly text: string;
+  /** When it was entered. */
+  readonly at: string;
+  state: 'waiting' | 'refused' | 'asked';
+  result?: RoundResult;
+}
+export interface KeptRound {
+  readonly accountId: string;
+  readonly view: RoundView;
+}
+
+interface Device extends DBSchema {
+  rounds: { key: string; value: KeptRound };
+  queue: { key: number; value: QueuedEntry; indexes: { key: string } };
+}
+
+let opened: Promise<IDBPDatabase<Device>> | null = null;
+function device(): Promise<IDBPDatabase<Device>> {
+  opened ??= openDB<Device>('karyotome', 1, {
+    upgrade(database) {
+      database.createObjectStore('rounds', { keyPath: 'accountId' });
+      const queue = database.createObjectStore('queue', { keyPath: 'seq', autoIncrement: true });
+      queue.createIndex('key', 'key', { unique: true });
+    },
+  });
+  return opened;
+}
+
+export async function keepRound(accountId: string, view: RoundView): Promise<void> {
+  await (await device()).put('rounds', { accountId, view });
+}
+export async function keptRound(accountId: string): Promise<RoundView | null> {
+  return (await (await device()).get('rounds', accountId))?.view ?? null;
+}
+
+/** Written through before it counts as entered: a device that dies loses at most what was being typed. */
+export async function enqueue(entry: QueuedEntry): Promise<number> {
+  const database = await device();
+  const transaction = database.transaction('queue', 'readwrite', { durability: 'strict' });
+  const seq = await transaction.store.add(entry);
+  await transaction.done;
+  return seq;
+}
+export async function queueOf(accountId: string): Promise<QueuedEntry[]> {
+  return (await (await device()).getAll('queue')).filter((entry) => entry.accountId === accountId);
+}
+export async function changeQueued(entry: QueuedEntry): Promise<void> {
+  await (await device()).put('queue', entry);
+}
+export async function dequeue(seqs: readonly number[]): Promise<void> {
+  const transaction = (await device()).transaction('queue', 'readwrite');
+  await Promise.all([...seqs.map((seq) => transaction.store.delete(seq)), transaction.done]);
+}
+/** Drops what was read: whoever signs out leaves nothing to be seen. What was entered stays until it was sent. */
+export async function forgetRound(accountId: string): Promise<void> {
+  await (await device()).delete('rounds', accountId);
+}

@@ -1,0 +1,244 @@
+import type { AlikeRecord, NewRecord, RoundResult } from '@karyotome/contract';
+import { useQueryCache } from '@pinia/colada';
+import { defineStore } from 'pinia';
+import { computed, ref } from 'vue';
+import { ProblemError } from '../api/client.ts';
+import { api } from '../api/resources.ts';
+import { useSession } from '../stores/session.ts';
+import { changeQueued, dequeue, enqueue, queueOf, type QueuedEntry } from './device.ts';
+
+/** So many in one request: small enough that a dropped line costs little. */
+const CHUNK = 50;
+const RETRY_MS = 8_000;
+
+/** What the entering screen knows of an animal. */
+export interface Entered {
+  readonly animalId: string;
+  readonly number: string;
+  readonly text: string;
+}
+
+/**
+ * Entries on their way: written to the device first, then sent in their order, each with its key, again and again until the
+ * server has answered for it. One that is refused, or that somebody else has logged too, stays to be looked at.
+ */
+export const useRoundQueue = defineStore('round-queue', () => {
+  const session = useSession();
+  const cache = useQueryCache();
+  const entries = ref<QueuedEntry[]>([]);
+  const isSending = ref(false);
+  const isOffline = ref(false);
+  /** Sent since the page was opened, newest last: shown until the server's own list has them. */
+  const sent = ref<(QueuedEntry & { recordId: string | null })[]>([]);
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  let owner: string | null = null;
+
+  const waiting = computed(() => entries.value.filter(({ state }) => state === 'waiting'));
+  const refused = computed(() => entries.value.filter(({ state }) => state === 'refused'));
+  /** Kept, but the same was logged by another hand too. */
+  const asked = computed(() => entries.value.filter(({ state }) => state === 'asked'));
+
+  /** Reads what lies on the device for whoever is signed in, and begins to send it. */
+  async function start(): Promise<void> {
+    const accountId = session.view?.account.email ?? null;
+    if (accountId === null) return;
+    if (owner !== accountId) {
+      owner = accountId;
+      entries.value = await queueOf(accountId);
+    }
+    void flush();
+  }
+
+  async function put(entry: Omit<QueuedEntry, 'seq' | 'accountId' | 'at' | 'state'>): Promise<QueuedEntry> {
+    if (owner === null) await start();
+    if (owner === null) throw new Error('Nobody is signed in.');
+    const whole: QueuedEntry = {
+      ...entry,
+      accountId: owner,
+      at: new Date().toISOString(),
+      state: 'waiting',
+    };
+    const seq = await enqueue(whole);
+    const kept = { ...whole, seq };
+    entries.value.push(kept);
+    void flush();
+    return kept;
+  }
+
+  /** Enters a record. @returns its key, by which it is taken back */
+  async function add(subject: Entered, record: NewRecord): Promise<string> {
+    const key = crypto.randomUUID();
+    await put({ ...subject, key, entry: { key, animalId: subject.animalId, record } });
+    return key;
+  }
+
+  async function addPhoto(subject: Entered, file: Blob): Promise<string> {
+    const key = crypto.randomUUID();
+    await put({ ...subject, key, entry: { key, undo: key }, photo: { animalId: subject.animalId, file } });
+    return key;
+  }
+
+  /** Takes an entry back: one that was not sent yet just goes. */
+  async function takeBack(subject: Entered, key: string): Promise<void> {
+    const found = entries.value.find((entry) => entry.key === key);
+    if (found && !isSending.value) {
+      await drop([found]);
+      // It may have been sent before a line dropped: the server is told too, unless nothing ever left.
+      if (found.result === undefined && !tried.has(key)) return;
+    }
+    const undo = crypto.randomUUID();
+    await put({ ...subject, key: undo, entry: { key: undo, undo: key } });
+  }
+
+  async function drop(gone: readonly QueuedEntry[]): Promise<void> {
+    const seqs = new Set(gone.map(({ seq }) => seq!));
+    await dequeue([...seqs]);
+    entries.value = entries.value.filter(({ seq }) => !seqs.has(seq!));
+  }
+
+  /** Keys that left this device at least once: the server may know them. */
+  const tried = new Set<string>();
+
+  /** Sends what waits, one run at a time, also over several windows. */
+  async function flush(): Promise<void> {
+    clearTimeout(timer);
+    if (isSending.value || waiting.value.length === 0) return;
+    isSending.value = true;
+    try {
+      await oneWindow(async () => {
+        while (waiting.value.length > 0 && (await sendChunk()));
+      });
+    } finally {
+      isSending.value = false;
+      if (waiting.value.length > 0) timer = setTimeout(() => void flush(), RETRY_MS);
+    }
+  }
+
+  /** @returns whether to go on */
+  async function sendChunk(): Promise<boolean> {
+    const chunk = waiting.value.slice(0, CHUNK);
+    const photo = chunk[0]!.photo;
+    try {
+      await session.confirm();
+      if (photo) {
+        tried.add(chunk[0]!.key);
+        const file = new File([photo.file], 'photo', { type: photo.file.type });
+        await api.addPicture(photo.animalId, file, '', chunk[0]!.key);
+        await drop([chunk[0]!]);
+        sent.value.push({ ...chunk[0]!, recordId: null });
+        return true;
+      }
+      const batch = chunk.slice(0, firstPhoto(chunk));
+      batch.forEach(({ key }) => tried.add(key));
+      const { results } = await api.sendRound(batch.map(({ entry }) => structuredClone(toPlain(entry))));
+      const goesOn = await settle(results);
+      isOffline.value = false;
+      await readAnew();
+      return goesOn;
+    } catch (error) {
+      if (!(error instanceof ProblemError)) throw error;
+      isOffline.value = error.problem.status === 0;
+      // A photograph that is refused must not hold up the rest.
+      if (
+        photo &&
+        error.problem.status >= 400 &&
+        error.problem.status < 500 &&
+        error.problem.status !== 401
+      ) {
+        await mark(chunk[0]!, 'refused', {
+          key: chunk[0]!.key,
+          status: 'refused',
+          problem: { title: error.problem.title, detail: error.message, errors: [] },
+        });
+        return true;
+      }
+      return false;
+    }
+  }
+
+  async function settle(results: readonly RoundResult[]): Promise<boolean> {
+    const gone: QueuedEntry[] = [];
+    let failed = 0;
+    for (const result of results) {
+      const entry = entries.value.find(({ key }) => key === result.key);
+      if (!entry) continue;
+      if (result.status === 'failed') failed += 1;
+      else if (result.status === 'refused') await mark(entry, 'refused', result);
+      else if (result.status === 'kept' && result.alike.length > 0 && !areOwn(result.alike)) {
+        await mark(entry, 'asked', result);
+        ownIds.add(result.id);
+      } else {
+        if (result.status === 'kept') ownIds.add(result.id);
+        gone.push(entry);
+        sent.value.push({ ...entry, recordId: result.status === 'kept' ? result.id : null });
+      }
+    }
+    await drop(gone);
+    return failed === 0;
+  }
+
+  /** Records this device made itself: logging twice on purpose is no clash of two hands. */
+  const ownIds = new Set<string>();
+  const areOwn = (alike: readonly AlikeRecord[]): boolean => alike.every(({ id }) => ownIds.has(id));
+
+  async function mark(entry: QueuedEntry, state: QueuedEntry['state'], result: RoundResult): Promise<void> {
+    entry.state = state;
+    entry.result = result;
+    await changeQueued({ ...toPlain(entry) });
+  }
+
+  async function readAnew(): Promise<void> {
+    try {
+      await cache.invalidateQueries();
+    } catch (error) {
+      if (!(error instanceof ProblemError)) throw error;
+    }
+  }
+
+  /** Both stay, or it was understood: nothing more to ask. */
+  const settleAsked = (entry: QueuedEntry): Promise<void> => drop([entry]);
+  /** Mine was the one too many. */
+  async function takeMineBack(entry: QueuedEntry): Promise<void> {
+    const { key, animalId, number, text } = entry;
+    await drop([entry]);
+    const undo = crypto.randomUUID();
+    await put({ key: undo, animalId, number, text: `taken back: ${text}`, entry: { key: undo, undo: key } });
+  }
+
+  return {
+    entries,
+    waiting,
+    refused,
+    asked,
+    sent,
+    isSending,
+    isOffline,
+    start,
+    add,
+    addPhoto,
+    takeBack,
+    flush,
+    settleAsked,
+    takeMineBack,
+  };
+});
+
+const firstPhoto = (chunk: readonly QueuedEntry[]): number => {
+  const at = chunk.findIndex(({ photo }) => photo !== undefined);
+  return at === -1 ? chunk.length : at;
+};
+
+/** Reactive objects cannot be stored or cloned as they are. A photograph's bytes stay what they are. */
+function toPlain<T>(value: T): T {
+  if (value instanceof Blob || typeof value !== 'object' || value === null) return value;
+  if (Array.isArray(value)) return value.map(toPlain) as T;
+  return Object.fromEntries(Object.entries(value).map(([key, inner]) => [key, toPlain(inner)])) as T;
+}
+
+/** Only one window of this device sends at a time; the others leave it to that one. */
+async function oneWindow(run: () => Promise<void>): Promise<void> {
+  if (!('locks' in navigator)) return run();
+  await navigator.locks.request('karyotome.round', { ifAvailable: true }, async (lock) => {
+    if (lock) await run();
+  });
+}
