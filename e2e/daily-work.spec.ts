@@ -36,7 +36,7 @@ test('a meal is logged by key, and the keys are shown', async ({ page, demo }) =
   await page.keyboard.press('?');
   await expect(page.getByText('the meal of this line was taken')).toBeVisible();
   await page.getByRole('button', { name: 'Close' }).last().click();
-  await page.keyboard.press('4');
+  await page.keyboard.press('5');
   await expect(page.getByRole('heading', { name: 'Racks' })).toBeVisible();
 });
 
@@ -156,6 +156,12 @@ for (const theme of ['day', 'night']) {
     const one = bench.hatchlings[0]!.id;
     const places = [
       '/today',
+      '/today/feeding',
+      '/today/sheds',
+      '/today/plans',
+      '/rounds',
+      '/racks/forecast',
+      '/racks/moves',
       '/season',
       '/season/planner',
       '/season/incubators',

@@ -1,4 +1,4 @@
-import { spawn, spawnSync } from 'node:child_process';
+import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -13,6 +13,10 @@ export interface RunningServer {
   readonly dataDir: string;
   readonly databaseUrl: string;
   readonly pid: number;
+  /** Ends it at once, as a power cut would. */
+  kill(): Promise<void>;
+  /** Starts it again at the same address, on the same data. */
+  revive(): Promise<void>;
   stop(): Promise<void>;
 }
 
@@ -41,6 +45,31 @@ export async function startServer(content: 'empty' | 'demo'): Promise<RunningSer
     });
     if (seeded.status !== 0) throw new Error(`The demo could not be loaded: ${seeded.stderr}`);
   }
+  let running = await launch(env);
+  const [email, password] = readFileSync(join(dataDir, 'owner-sign-in.txt'), 'utf8').split('\n') as [
+    string,
+    string,
+  ];
+  return {
+    origin: `http://127.0.0.1:${running.port}`,
+    email,
+    password,
+    dataDir,
+    databaseUrl: url,
+    pid: running.process.pid!,
+    kill: () => end(running.process, 'SIGKILL'),
+    async revive() {
+      running = await launch({ ...env, PORT: running.port });
+    },
+    async stop() {
+      await end(running.process, 'SIGTERM');
+      await administer(serverUrl, `drop database ${name} with (force)`);
+      rmSync(dataDir, { recursive: true, force: true });
+    },
+  };
+}
+
+async function launch(env: NodeJS.ProcessEnv): Promise<{ process: ChildProcess; port: string }> {
   const server = spawn(process.execPath, [join(ROOT, 'server/dist/main.js')], {
     env,
     stdio: ['ignore', 'pipe', 'inherit'],
@@ -54,24 +83,13 @@ export async function startServer(content: 'empty' | 'demo'): Promise<RunningSer
     });
     server.on('exit', (code) => reject(new Error(`The server ended with ${code}: ${output}`)));
   });
-  const [email, password] = readFileSync(join(dataDir, 'owner-sign-in.txt'), 'utf8').split('\n') as [
-    string,
-    string,
-  ];
-  return {
-    origin: `http://127.0.0.1:${port}`,
-    email,
-    password,
-    dataDir,
-    databaseUrl: url,
-    pid: server.pid!,
-    async stop() {
-      server.removeAllListeners('exit');
-      const ended = new Promise((resolve) => server.on('exit', resolve));
-      server.kill('SIGTERM');
-      await ended;
-      await administer(serverUrl, `drop database ${name} with (force)`);
-      rmSync(dataDir, { recursive: true, force: true });
-    },
-  };
+  return { process: server, port };
+}
+
+async function end(server: ChildProcess, signal: 'SIGTERM' | 'SIGKILL'): Promise<void> {
+  server.removeAllListeners('exit');
+  if (server.exitCode !== null || server.signalCode !== null) return;
+  const ended = new Promise((resolve) => server.on('exit', resolve));
+  server.kill(signal);
+  await ended;
 }

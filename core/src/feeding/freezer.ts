@@ -92,7 +92,10 @@ export interface FreezerLine {
 
 const USE_WEEKS = 8;
 
-/** The freezer tonight, and how long it will last at the use of the last eight weeks. */
+/**
+ * The freezer tonight, and how long it will last at the use of the last eight weeks. Prey that was never booked in is not
+ * counted, and has no line.
+ */
 export function freezer(
   entries: readonly StockEntry[],
   uses: readonly StockUse[],
@@ -100,7 +103,7 @@ export function freezer(
   rules: OrderRules,
   today: IsoDay,
 ): FreezerLine[] {
-  const known = new Set([...entries.map(({ prey }) => prey), ...thaw.map(({ prey }) => prey)]);
+  const known = new Set(entries.map(({ prey }) => prey));
   return [...known].toSorted(byPreySize).map((prey) => {
     const daily = dailyUse(prey, uses, today);
     const mean = daily.reduce((sum, n) => sum + n, 0) / daily.length;

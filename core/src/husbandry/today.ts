@@ -147,7 +147,11 @@ function cleanTask(history: History, everyDays: number, today: IsoDay): Task[] {
   if (!last) return [];
   const shed = history.sheds.findLast(({ stage, on }) => stage === 'shed' && on <= today);
   if (shed && shed.on > last.on && daysBetween(shed.on, today) <= CLEAN_AFTER_SHED_DAYS) {
-    return [task('clean', 'Clean after the shed', 'After a shed the tub is cleaned.', shed.on, [shed.id])];
+    return [
+      task('clean', 'Clean after the shed', 'After a shed the tub is cleaned.', addDays(shed.on, 1), [
+        shed.id,
+      ]),
+    ];
   }
   const dueOn = addDays(last.on, everyDays);
   if (dueOn > today) return [];

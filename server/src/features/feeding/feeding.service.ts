@@ -16,8 +16,7 @@ export async function viewFeeding(work: Work): Promise<FeedingView> {
   const plans = await plansOf(work);
   const animals = [...herd.animals.values()];
   const onPlan = (id: string): number =>
-    animals.filter(({ history }) => planOf(history, plans).id === id && (history.plan ?? history.own?.planId))
-      .length;
+    animals.filter(({ history }) => planOf(history, plans).id === id).length;
   return {
     today: work.today,
     rules: herd.rules,

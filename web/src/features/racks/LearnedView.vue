@@ -50,7 +50,9 @@ const percent = (share: number): string => `${Math.round(share * 100)}%`;
                 <td class="num">{{ kind.medianDays === null ? 'not yet' : `day ${kind.medianDays}` }}</td>
                 <td v-for="days in WEEKS" :key="days" class="num">
                   {{ percent(eatenBy(kind.steps, days).share) }}
-                  <span class="small soft"
+                  <span
+                    v-if="eatenBy(kind.steps, days).low < eatenBy(kind.steps, days).high"
+                    class="small soft"
                     >{{ percent(eatenBy(kind.steps, days).low) }} to
                     {{ percent(eatenBy(kind.steps, days).high) }}</span
                   >

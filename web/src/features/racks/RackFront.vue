@@ -5,7 +5,7 @@ import {
   mdiArrowUpBold,
   mdiArrowULeftTop,
   mdiBroom,
-  mdiCircleOutline,
+  mdiWaterOutline,
   mdiPause,
   mdiThermometer,
 } from '@mdi/js';
@@ -160,7 +160,7 @@ const isEmpty = computed(() => props.rack.tubs.every((tub) => tub.animals.length
                 aria-label="a second look"
               />
               <v-icon v-if="animal.cleanDue" :icon="mdiBroom" size="16" aria-label="cleaning due" />
-              <v-icon v-if="animal.inShed" :icon="mdiCircleOutline" size="16" aria-label="in shed" />
+              <v-icon v-if="animal.inShed" :icon="mdiWaterOutline" size="16" aria-label="in shed" />
               <v-icon
                 v-if="SIGN[animal.verdict]"
                 :icon="SIGN[animal.verdict]!"

@@ -5,7 +5,7 @@ import {
   mdiArrowUpBold,
   mdiArrowULeftTop,
   mdiBroom,
-  mdiCircleOutline,
+  mdiWaterOutline,
   mdiPause,
   mdiPlus,
 } from '@mdi/js';
@@ -98,7 +98,7 @@ async function remove(rack: RackView): Promise<void> {
         <span><v-icon :icon="mdiArrowUpBold" size="16" /> advised to move up</span>
         <span><v-icon :icon="mdiPause" size="16" /> heavy enough, but leave it for now</span>
         <span><v-icon :icon="mdiArrowULeftTop" size="16" /> back to the last tub</span>
-        <span><v-icon :icon="mdiCircleOutline" size="16" /> in shed</span>
+        <span><v-icon :icon="mdiWaterOutline" size="16" /> in shed</span>
         <span><v-icon :icon="mdiBroom" size="16" /> cleaning due</span>
         <span><v-icon :icon="mdiAlertCircleOutline" size="16" /> a second look</span>
         <span><strong>bold weight</strong> outside its tub’s range</span>

@@ -91,7 +91,7 @@ function choose(event: Event): void {
     </ul>
     <template v-if="mayRecord">
       <section v-for="group in GROUPS" :key="group.name" :aria-label="group.title">
-        <div class="acts">
+        <div class="acts" :class="group.name">
           <v-btn
             v-for="act in actsOf(group.name)"
             :key="act.key"
@@ -195,8 +195,16 @@ function choose(event: Event): void {
   gap: 8px;
 }
 .act.act {
-  min-height: 56px;
+  /* Larger than a button's own least height, which stands in its style. */
+  min-height: 56px !important;
   font-size: 1rem;
+}
+.acts.meal {
+  grid-template-columns: repeat(3, 1fr);
+}
+.meal .act.act {
+  min-height: 72px !important;
+  font-size: 1.1rem;
 }
 kbd {
   margin-left: 8px;

@@ -58,11 +58,12 @@ async function keepPhoto(file: File): Promise<void> {
   );
   last.value = { animal, logged: { key, text: 'a photograph', isWaiting: true, recordId: null } };
 }
+async function undo(animal: RoundAnimal, logged: Logged): Promise<void> {
+  if (last.value?.logged.key === logged.key) last.value = null;
+  await takeBack(animal, logged);
+}
 async function undoLast(): Promise<void> {
-  const undone = last.value;
-  if (!undone) return;
-  last.value = null;
-  await takeBack(undone.animal, undone.logged);
+  if (last.value) await undo(last.value.animal, last.value.logged);
 }
 function keepGoing(value: boolean | null): void {
   goesOn.value = value === true;
@@ -139,7 +140,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey));
             @weigh="dialog = 'weigh'"
             @note="dialog = 'note'"
             @photo="keepPhoto"
-            @undo="takeBack(stop.animal, $event)"
+            @undo="undo(stop.animal, $event)"
           />
           <v-switch
             :model-value="goesOn"
@@ -223,7 +224,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey));
   background: rgb(var(--v-theme-background));
 }
 .steps :deep(.v-btn) {
-  min-height: 60px;
+  min-height: 60px !important;
 }
 @media (width < 600px) {
   .steps {

@@ -148,7 +148,7 @@ const KEYS = ['7', '8', '9', '4', '5', '6', '1', '2', '3', '.', '0', 'back'];
   gap: 8px;
 }
 .keys :deep(.v-btn) {
-  min-height: 56px;
+  min-height: 56px !important;
   font-size: 1.3rem;
 }
 .baud {

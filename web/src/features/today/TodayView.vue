@@ -43,7 +43,7 @@ const GROUP: Record<TodayLine['kind'], string> = {
   stock: 'room',
 };
 /** What has a day of its own can be missed; a shed lasts, and is not. */
-const CAN_BE_MISSED: readonly TodayLine['kind'][] = ['meal', 'weigh', 'clean', 'heat', 'sex'];
+const CAN_BE_MISSED: readonly TodayLine['kind'][] = ['meal', 'weigh', 'clean', 'heat'];
 const BY = 'karyotome.today.by';
 const by = ref<'place' | 'act'>(localStorage.getItem(BY) === 'act' ? 'act' : 'place');
 watch(by, (value) => localStorage.setItem(BY, value));

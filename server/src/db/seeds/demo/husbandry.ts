@@ -19,7 +19,7 @@ const STOCK = [
   { prey: 'rat fuzzy', came: 90, counted: 41 },
   { prey: 'rat pup', came: 120, counted: 76 },
   { prey: 'rat weaned', came: 80, counted: 52 },
-  { prey: 'rat small', came: 60, counted: 9 },
+  { prey: 'rat small', came: 90, counted: 44 },
 ] as const;
 
 /** The daily work besides meals, sheds and weights: tubs cleaned, heat measured, the freezer, and a few that need care. */
@@ -39,6 +39,7 @@ export async function playHusbandry(work: Work): Promise<void> {
     await addStock(work, { prey, kind: 'receipt', quantity: came, on: addDays(work.today, -70) });
     await addStock(work, { prey, kind: 'count', quantity: counted, on: addDays(work.today, -9) });
   }
+  await closeSheds(work);
   await tellOwnStories(work, living);
 }
 
@@ -52,6 +53,26 @@ async function clean(work: Work, { id, hatchedOn }: Living, chance: Chance): Pro
   for (let i = 0; i < 5 && (hatchedOn === null || day > hatchedOn); i++) {
     await record(work, id, { kind: 'care', on: day, body: { act: 'cleaned' } });
     day = addDays(day, -chance.whole(12, 15));
+  }
+}
+
+/** After a shed the tub is cleaned, and what was left of the skin came off; but for the last two days. */
+async function closeSheds(work: Work): Promise<void> {
+  const sheds = await select<{ animalId: string; on: string; isBad: boolean }>(
+    work,
+    `select r.animal_id as "animalId", r.on_day as "on",
+            (r.body ->> 'complete')::boolean is false as "isBad"
+       from records r join animals a on a.collection_id = r.collection_id and a.id = r.animal_id
+      where r.collection_id = :collectionId and r.kind = 'shed' and r.body ->> 'stage' = 'shed' and r.voided_at is null
+        and a.status not in ('sold', 'died') and r.on_day between :from and :to order by a.number, r.on_day`,
+    { from: addDays(work.today, -40), to: addDays(work.today, -3) },
+  );
+  for (const { animalId, on, isBad } of sheds) {
+    const next = addDays(on, 1);
+    if (isBad) await record(work, animalId, { kind: 'care', on: next, body: { act: 'soaked' } });
+    if (isBad)
+      await record(work, animalId, { kind: 'care', on: addDays(on, 2), body: { act: 'caps-checked' } });
+    await record(work, animalId, { kind: 'care', on: next, body: { act: 'cleaned' } });
   }
 }
 
