@@ -124,6 +124,30 @@ function mealIn(subject: GrowthSubject, weight: WeightRecord): { shift: number; 
   return { shift: 0.5 * share, variance: (0.5 * share) ** 2 };
 }
 
+/** A weight with all that its step needs and no variance changes: reckoned once, walked many times. */
+interface Stage {
+  readonly weight: WeightRecord;
+  readonly span: number;
+  readonly interruption: { readonly shift: number; readonly variance: number };
+  /** Logarithm of mass less the curve and what a meal in the animal is expected to weigh. */
+  readonly y: number;
+  readonly mealVariance: number;
+}
+
+function stagesOf(subject: GrowthSubject, born: IsoDay, curve: GrowthCurve): Stage[] {
+  return subject.weights.map((weight, i) => {
+    const before = subject.weights[i - 1]?.on ?? weight.on;
+    const meal = mealIn(subject, weight);
+    return {
+      weight,
+      span: daysBetween(before, weight.on),
+      interruption: interruptions(subject, curve, born, before, weight.on),
+      y: Math.log(weight.massG) - curveAt(curve, daysBetween(born, weight.on)) - meal.shift,
+      mealVariance: meal.variance,
+    };
+  });
+}
+
 interface Walk {
   readonly last: Path;
   readonly logLikelihood: number;
@@ -131,20 +155,17 @@ interface Walk {
   readonly steps: readonly { readonly weight: WeightRecord; readonly z: number; readonly path: Path }[];
 }
 
-function walk(subject: GrowthSubject, born: IsoDay, collection: CollectionGrowth): Walk {
-  const curve = collection.curves[subject.sex];
-  let path = begin(subject, born, collection);
+function walk(begun: Path, stages: readonly Stage[], collection: CollectionGrowth): Walk {
+  let path = begun;
   let logLikelihood = 0;
   const steps: { weight: WeightRecord; z: number; path: Path }[] = [];
-  for (const weight of subject.weights) {
-    const ahead = carry(subject, born, collection, path, weight.on);
-    const meal = mealIn(subject, weight);
-    const y = Math.log(weight.massG) - curveAt(curve, daysBetween(born, weight.on)) - meal.shift;
-    const plain = observe(ahead, y, collection.noise + meal.variance);
+  for (const { weight, span, interruption, y, mealVariance } of stages) {
+    const { shift, variance } = interruption;
+    const ahead = predict(path.state, span, collection.dynamics, shift, variance);
+    const plain = observe(ahead, y, collection.noise + mealVariance);
     const z = plain.surprise / Math.sqrt(plain.variance);
     // A weight far off, a slip or another animal's, must not drag the curve after it.
-    const noise = Math.abs(z) > OUTLIER_Z ? plain.surprise ** 2 : collection.noise + meal.variance;
-    const taken = Math.abs(z) > OUTLIER_Z ? observe(ahead, y, noise) : plain;
+    const taken = Math.abs(z) > OUTLIER_Z ? observe(ahead, y, plain.surprise ** 2) : plain;
     logLikelihood += taken.logLikelihood;
     path = { state: taken.state, on: weight.on };
     steps.push({ weight, z, path });
@@ -215,13 +236,16 @@ function tune(subjects: readonly GrowthSubject[], start: CollectionGrowth): Coll
     noise: Math.exp(noise!),
   });
   const usual = [DYNAMICS.levelVariance, DYNAMICS.rateVariance, NOISE].map(Math.log);
+  const prepared = subjects.map((subject) => {
+    const curve = start.curves[subject.sex];
+    const born = birthday(subject, curve)!;
+    return { subject, born, stages: stagesOf(subject, born, curve) };
+  });
   const cost = (x: readonly number[]): number => {
     const collection = at(x);
     let sum = 0;
-    for (const subject of subjects) {
-      const born = birthday(subject, start.curves[subject.sex])!;
-      sum -= walk(subject, born, collection).logLikelihood;
-    }
+    for (const { subject, born, stages } of prepared)
+      sum -= walk(begin(subject, born, collection), stages, collection).logLikelihood;
     // A weak pull to the usual values (e-fold, one standard deviation 1.5) keeps a small collection sane.
     return sum + x.reduce((pull, value, i) => pull + 0.5 * ((value - usual[i]!) / 1.5) ** 2, 0);
   };
@@ -286,7 +310,8 @@ export class Growth {
     this.#subject = subject;
     this.#collection = collection;
     this.#born = born;
-    this.#walk = walk(subject, born, collection);
+    const stages = stagesOf(subject, born, collection.curves[subject.sex]);
+    this.#walk = walk(begin(subject, born, collection), stages, collection);
   }
 
   /** Whether anything can be said of this animal. */

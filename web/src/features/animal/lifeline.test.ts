@@ -21,6 +21,7 @@ const animal = (...records: RecordView[]): AnimalView =>
     records: records.toReversed(),
     steps: [{ name: 'Tub', minG: 0, maxG: 300, inside: '' }],
     currentStep: 0,
+    care: { growth: { band: [{ on: '2026-01-01', lowG: 50, midG: 60, highG: 70 }] } },
   }) as unknown as AnimalView;
 
 describe('a lifeline', () => {

@@ -1,0 +1,189 @@
+import 'fake-indexeddb/auto';
+import { Blob } from 'node:buffer';
+import type { NewRecord, RoundEntry, RoundResult, SessionView } from '@karyotome/contract';
+import { PiniaColada } from '@pinia/colada';
+import { createPinia, setActivePinia } from 'pinia';
+import { afterEach, beforeEach, expect, test, vi } from 'vitest';
+import { createApp } from 'vue';
+import { ProblemError } from '../api/client.ts';
+import { api } from '../api/resources.ts';
+import { useSession } from '../stores/session.ts';
+import { dequeue, queueOf } from './device.ts';
+import { useRoundQueue } from './useRoundQueue.ts';
+
+const ANN = 'ann@example.test';
+const record: NewRecord = { kind: 'care', on: '2026-06-20', body: { act: 'cleaned' } };
+const subject = { animalId: '11111111-1111-4111-8111-111111111111', number: 'N-1', text: 'tub cleaned' };
+const sessionOf = (email: string): SessionView =>
+  ({
+    account: { name: 'Ann', email },
+    role: 'owner',
+    csrfToken: 't',
+    collection: {},
+  }) as unknown as SessionView;
+const kept = (entries: RoundEntry[]): RoundResult[] =>
+  entries.map((entry) =>
+    'undo' in entry
+      ? { key: entry.key, status: 'taken-back' }
+      : { key: entry.key, status: 'kept', id: `record-${entry.key}`, alike: [] },
+  );
+const unreachable = new ProblemError({ type: 'x', title: 'No', status: 0 });
+
+function opened(email = ANN) {
+  const app = createApp({}).use(createPinia()).use(PiniaColada);
+  setActivePinia(app.config.globalProperties.$pinia);
+  return app.runWithContext(() => {
+    const session = useSession();
+    session.view = sessionOf(email);
+    return { queue: useRoundQueue(), session };
+  });
+}
+const settled = async (queue: ReturnType<typeof useRoundQueue>): Promise<void> => {
+  await vi.waitFor(() => expect(queue.isSending).toBe(false));
+};
+
+beforeEach(() => {
+  localStorage.clear();
+  vi.stubGlobal('navigator', { ...navigator, locks: undefined });
+});
+afterEach(async () => {
+  vi.restoreAllMocks();
+  for (const who of [ANN, 'bob@example.test']) {
+    await dequeue((await queueOf(who)).map(({ seq }) => seq!));
+  }
+});
+
+test('an entry lies on the device before it is sent, and goes once the server has answered for it', async () => {
+  const send = vi.spyOn(api, 'sendRound').mockImplementation(async (entries) => {
+    expect(await queueOf(ANN)).toHaveLength(1);
+    return { results: kept(entries) };
+  });
+  const { queue } = opened();
+  const key = await queue.add(subject, record);
+  await settled(queue);
+  expect(send).toHaveBeenCalledWith([{ key, animalId: subject.animalId, record }]);
+  expect(await queueOf(ANN)).toEqual([]);
+  expect(queue.sent.map((one) => one.recordId)).toEqual([`record-${key}`]);
+});
+
+test('without a connection it waits, outlives the page, and is sent with the same key and in its order', async () => {
+  const send = vi.spyOn(api, 'sendRound').mockRejectedValue(unreachable);
+  const first = opened();
+  const keys = [
+    await first.queue.add(subject, record),
+    await first.queue.add({ ...subject, number: 'N-2' }, record),
+  ];
+  await settled(first.queue);
+  expect(first.queue.isOffline).toBe(true);
+  expect(first.queue.waiting).toHaveLength(2);
+  send.mockImplementation(async (entries) => ({ results: kept(entries) }));
+  const second = opened();
+  await second.queue.start();
+  await vi.waitFor(() => expect(second.queue.waiting).toHaveLength(0));
+  expect(send.mock.lastCall![0].map(({ key }) => key)).toEqual(keys);
+});
+
+test('one that is refused stays to be looked at, and does not hold up the others; one that failed is sent again', async () => {
+  let turn = 0;
+  vi.spyOn(api, 'sendRound').mockImplementation(async (entries) => {
+    turn += 1;
+    return {
+      results: entries.map((entry, i): RoundResult => {
+        if (turn === 1 && i === 0) {
+          return { key: entry.key, status: 'refused', problem: { title: 'No', errors: [] } };
+        }
+        if (turn === 1 && i === 1) return { key: entry.key, status: 'failed' };
+        return kept([entry])[0]!;
+      }),
+    };
+  });
+  const { queue, session } = opened();
+  // All three are entered before the first is sent.
+  session.isRemembered = true;
+  const asked = vi.spyOn(api, 'session').mockRejectedValue(unreachable);
+  for (const number of ['N-1', 'N-2', 'N-3']) await queue.add({ ...subject, number }, record);
+  await settled(queue);
+  asked.mockResolvedValue(sessionOf(ANN));
+  await queue.flush();
+  await settled(queue);
+  expect(queue.refused.map(({ number }) => number)).toEqual(['N-1']);
+  expect(queue.waiting.map(({ number }) => number)).toEqual(['N-2']);
+  await queue.flush();
+  await settled(queue);
+  expect(queue.waiting).toEqual([]);
+  // It outlives the page, too.
+  const later = opened();
+  await later.queue.start();
+  expect(later.queue.refused).toHaveLength(1);
+  await later.queue.settleAsked(later.queue.refused[0]!);
+  expect(await queueOf(ANN)).toEqual([]);
+});
+
+test('what another hand has logged too is asked about, what this device logged twice is not', async () => {
+  const alike = [{ id: 'other', text: 'rat pup taken', author: 'Bob', at: '2026-06-20T18:00:00Z' }];
+  const send = vi.spyOn(api, 'sendRound').mockImplementation(async (entries) => ({
+    results: entries.map((entry) => ({ ...kept([entry])[0]!, alike }) as RoundResult),
+  }));
+  const { queue } = opened();
+  const key = await queue.add(subject, record);
+  await settled(queue);
+  expect(queue.asked.map((one) => one.key)).toEqual([key]);
+  send.mockImplementation(async (entries) => ({ results: kept(entries) }));
+  await queue.takeMineBack(queue.asked[0]!);
+  await settled(queue);
+  expect(send.mock.lastCall![0]).toMatchObject([{ undo: key }]);
+  expect(queue.entries).toEqual([]);
+  const own = [{ ...alike[0]!, id: queue.sent.at(-2)?.recordId ?? `record-${key}` }];
+  send.mockImplementation(async (entries) => ({
+    results: entries.map((entry) => ({ ...kept([entry])[0]!, alike: own }) as RoundResult),
+  }));
+  await queue.add(subject, record);
+  await settled(queue);
+  expect(queue.asked).toEqual([]);
+});
+
+test('taken back before it ever left, it just goes; after a lost answer the server is told', async () => {
+  const send = vi.spyOn(api, 'sendRound').mockRejectedValue(unreachable);
+  const { queue, session } = opened();
+  session.isRemembered = true;
+  vi.spyOn(api, 'session').mockRejectedValue(unreachable);
+  const unsent = await queue.add(subject, record);
+  await settled(queue);
+  await queue.takeBack(subject, unsent);
+  expect(await queueOf(ANN)).toEqual([]);
+  session.isRemembered = false;
+  const tried = await queue.add(subject, record);
+  await settled(queue);
+  expect(send).toHaveBeenCalled();
+  await queue.takeBack(subject, tried);
+  await settled(queue);
+  expect((await queueOf(ANN)).map(({ entry }) => entry)).toMatchObject([{ undo: tried }]);
+});
+
+test('another person on the same device neither sees nor sends them', async () => {
+  vi.spyOn(api, 'sendRound').mockRejectedValue(unreachable);
+  const ann = opened();
+  await ann.queue.add(subject, record);
+  await settled(ann.queue);
+  const bob = opened('bob@example.test');
+  await bob.queue.start();
+  expect(bob.queue.entries).toEqual([]);
+  expect(await queueOf(ANN)).toHaveLength(1);
+});
+
+test('a photograph is sent in its turn; one that is refused stays, and the rest goes on', async () => {
+  const picture = vi
+    .spyOn(api, 'addPicture')
+    .mockRejectedValue(new ProblemError({ type: 'x', title: 'No picture', status: 415 }));
+  const send = vi.spyOn(api, 'sendRound').mockImplementation(async (entries) => ({ results: kept(entries) }));
+  const { queue } = opened();
+  const key = await queue.addPhoto(
+    { ...subject, text: 'a photograph' },
+    new Blob(['x'], { type: 'image/png' }),
+  );
+  await queue.add(subject, record);
+  await vi.waitFor(() => expect(queue.waiting).toHaveLength(0));
+  expect(picture.mock.lastCall![3]).toBe(key);
+  expect(send).toHaveBeenCalledTimes(1);
+  expect(queue.refused.map((one) => one.key)).toEqual([key]);
+});
