@@ -129,6 +129,8 @@ test('a session that ended leads to the sign-in and back', async ({ page, demo }
 
 for (const theme of ['day', 'night']) {
   test(`every place can be read and reached in the ${theme} theme`, async ({ page, demo }) => {
+    // Some thirty places, each looked through whole.
+    test.setTimeout(300_000);
     await page.goto(`${demo.origin}/sign-in`);
     await page.evaluate((name) => localStorage.setItem('karyotome.theme', name), theme);
     await signIn(page, demo);

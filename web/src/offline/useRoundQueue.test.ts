@@ -1,5 +1,5 @@
 import 'fake-indexeddb/auto';
-import { Blob } from 'node:buffer';
+import { NodeBlob } from '../../test/node-blob.ts';
 import type { NewRecord, RoundEntry, RoundResult, SessionView } from '@karyotome/contract';
 import { PiniaColada } from '@pinia/colada';
 import { createPinia, setActivePinia } from 'pinia';
@@ -179,7 +179,7 @@ test('a photograph is sent in its turn; one that is refused stays, and the rest 
   const { queue } = opened();
   const key = await queue.addPhoto(
     { ...subject, text: 'a photograph' },
-    new Blob(['x'], { type: 'image/png' }),
+    new NodeBlob(['x'], { type: 'image/png' }) as unknown as Blob,
   );
   await queue.add(subject, record);
   await vi.waitFor(() => expect(queue.waiting).toHaveLength(0));
