@@ -137,8 +137,10 @@ async function benchApi(): Promise<number> {
     ['the round', 25, () => get('/rounds')],
     ['today, after each a record', 15, async () => (await post(), await get('/today'))],
   ];
-  const first = await time(1, () => get('/today'));
-  say(`| today, the first time of a day: all is read and growth is fitted | ${ms(first.median)} | |`);
+  const begun = performance.now();
+  await get('/today');
+  const first = performance.now() - begun;
+  say(`| today, the first time of a day: all is read and growth is fitted | ${ms(first)} | |`);
   let floor = 0;
   for (const [name, runs, act] of questions) {
     const timing = await time(runs, act);

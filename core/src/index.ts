@@ -244,18 +244,16 @@ export {
   type StockEntry,
   type StockUse,
 } from './feeding/freezer.ts';
+export { fitCollection, OUTLIER_Z, type CollectionGrowth } from './growth/collection.ts';
 export {
   curveByWeek,
-  fitCollection,
   Growth,
-  OUTLIER_Z,
   percentile,
-  type CollectionGrowth,
   type ExpectedMass,
-  type GrowthSubject,
   type Outlier,
   type Reach,
 } from './growth/growth.ts';
+export type { GrowthSubject } from './growth/prepare.ts';
 export { kaplanMeier, medianWait, type Duration, type SurvivalStep } from './survival/kaplan-meier.ts';
 export { fitHazards, type HazardFit } from './survival/proportional-hazards.ts';
 export {

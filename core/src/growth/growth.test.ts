@@ -2,7 +2,9 @@ import { describe, expect, test } from 'vitest';
 import { addDays, daysBetween } from '../calendar/days.ts';
 import { seededRandom } from '../numeric/random.ts';
 import { ageAt, bendCurve, curveAt, usualCurve } from './curve.ts';
-import { fitCollection, Growth, percentile, type CollectionGrowth, type GrowthSubject } from './growth.ts';
+import { fitCollection, type CollectionGrowth } from './collection.ts';
+import { Growth, percentile } from './growth.ts';
+import type { GrowthSubject } from './prepare.ts';
 
 const BORN = '2024-06-01';
 const NOBODY = fitCollection([]);

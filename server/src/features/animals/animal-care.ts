@@ -1,5 +1,5 @@
 import type { AnimalCare } from '@karyotome/contract';
-import { addDays, percentile, planOf, shedCycle, soakPlan, type Growth } from '@karyotome/core';
+import { addDays, percentile, planOf, shedCycle, soakPlan } from '@karyotome/core';
 import { workedOf } from '../feeding/feeding.service.ts';
 import type { Herd } from '../husbandry/herd.ts';
 
@@ -37,7 +37,7 @@ function growthOf(herd: Herd, id: string): AnimalCare['growth'] {
       massG,
       reach: growth.reaches(massG, herd.today),
     })),
-    percentile: percentileOf(herd, id, growth),
+    percentile: percentileOf(herd, id),
   };
 }
 
@@ -55,11 +55,12 @@ function thresholds(herd: Herd, id: string): { what: string; massG: number }[] {
   ].filter(({ massG }) => massG > mass);
 }
 
-function percentileOf(herd: Herd, id: string, growth: Growth): { share: number; of: number } | null {
+function percentileOf(herd: Herd, id: string): { share: number; of: number } | null {
   const { sex, history } = herd.animal(id);
   if (history.weights.length === 0) return null;
   const others = [...herd.animals.values()]
     .filter((other) => other.id !== id && other.sex === sex && other.history.weights.length > 0)
-    .flatMap((other) => herd.growth(other.id)?.offCurve(herd.today) ?? []);
-  return percentile(growth.offCurve(herd.today), others);
+    .flatMap((other) => herd.offCurve(other.id) ?? []);
+  const own = herd.offCurve(id);
+  return own && percentile(own, others);
 }

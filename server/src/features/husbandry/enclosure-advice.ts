@@ -3,8 +3,8 @@ import { adviseMove, type History, type MoveAdvice, type TubKind } from '@karyot
 import { select, type Work } from '../../db/work.ts';
 
 export interface Enclosures {
-  /** Ladder id -> its name and steps in order. */
-  readonly ladders: ReadonlyMap<string, { name: string; steps: LadderStepInput[] }>;
+  /** Ladder id -> its name and steps in order, and a stamp that changes with them. */
+  readonly ladders: ReadonlyMap<string, { name: string; steps: LadderStepInput[]; stamp: string }>;
   /** Tub id -> the step of the ladder its rack stands for. */
   readonly tubs: ReadonlyMap<string, PlacedTub>;
   /** The free ones, in walking order. */
@@ -20,10 +20,10 @@ export async function loadEnclosures(work: Work): Promise<Enclosures> {
        from ladder_steps s join ladders l on l.collection_id = s.collection_id and l.id = s.ladder_id
       where s.collection_id = :collectionId order by s.ladder_id, s.position`,
   );
-  const ladders = new Map<string, { name: string; steps: LadderStepInput[] }>();
+  const ladders = new Map<string, { name: string; steps: LadderStepInput[]; stamp: string }>();
   for (const { ladderId, ladder, ...step } of steps) {
-    const known = ladders.get(ladderId) ?? { name: ladder, steps: [] };
-    ladders.set(ladderId, { name: ladder, steps: [...known.steps, step] });
+    const all = [...(ladders.get(ladderId)?.steps ?? []), step];
+    ladders.set(ladderId, { name: ladder, steps: all, stamp: ladderId + JSON.stringify(all) });
   }
   const tubs = await select<PlacedTub>(
     work,
@@ -58,17 +58,26 @@ const QUIET: PlacedAdvice = {
   freeTubs: [],
 };
 
-/** Advice for an animal in its tub, with the free places the advice leads to. */
+/** All of the room that advice for an animal turns on, besides which tubs are free. */
+export function adviceKey(enclosures: Enclosures, tubId: string | null, history: History): string {
+  const tub = tubId === null ? undefined : enclosures.tubs.get(tubId);
+  if (!tub) return '';
+  const from = history.moves.at(-1)?.fromTub;
+  const last = from ? enclosures.tubs.get(from) : undefined;
+  return `${tub.step}|${last?.ladderId}|${last?.step}|${enclosures.ladders.get(tub.ladderId)?.stamp}`;
+}
+
+/** Advice for an animal in its tub; null where it has none. */
 export function adviseFor(
   enclosures: Enclosures,
   tubId: string | null,
   history: History,
   today: string,
-  gravid = false,
-): PlacedAdvice {
+  gravid: boolean,
+): MoveAdvice | null {
   const tub = tubId === null ? undefined : enclosures.tubs.get(tubId);
   const ladder = tub && enclosures.ladders.get(tub.ladderId);
-  if (!tub || !ladder) return QUIET;
+  if (!tub || !ladder) return null;
   const steps = ladder.steps.map(({ mealsBefore, ...step }) =>
     mealsBefore == null ? step : { ...step, mealsBefore },
   );
@@ -76,9 +85,21 @@ export function adviseFor(
     const other = enclosures.tubs.get(id);
     return other?.ladderId === tub.ladderId ? other.step : null;
   };
-  const advice = adviseMove(steps, tub.step, history, today, { gravid, stepOf });
-  if (advice.verdict === 'none')
-    return { ...QUIET, ladder: ladder.name, from: ladder.steps[tub.step]?.name ?? null };
+  return adviseMove(steps, tub.step, history, today, { gravid, stepOf });
+}
+
+/** Advice with the kinds of tub by name, and the free places it leads to. */
+export function placeAdvice(
+  enclosures: Enclosures,
+  tubId: string | null,
+  history: History,
+  advice: MoveAdvice | null,
+): PlacedAdvice {
+  const tub = tubId === null ? undefined : enclosures.tubs.get(tubId);
+  const ladder = tub && enclosures.ladders.get(tub.ladderId);
+  if (!tub || !ladder || !advice) return QUIET;
+  const from = ladder.steps[tub.step]?.name ?? null;
+  if (advice.verdict === 'none') return { ...QUIET, ladder: ladder.name, from };
   const last = history.moves.at(-1)?.fromTub;
   const { free } = enclosures;
   const wanted =
@@ -90,7 +111,7 @@ export function adviseFor(
   return {
     ...advice,
     ladder: ladder.name,
-    from: ladder.steps[tub.step]?.name ?? null,
+    from,
     to: advice.toStep === null ? null : (ladder.steps[advice.toStep]?.name ?? null),
     freeTubs: wanted
       .slice(0, FREE_TUBS_SHOWN)

@@ -1,4 +1,5 @@
 import {
+  animalTasks,
   appetiteBaseline,
   concerns,
   FEEDING_RULES,
@@ -8,6 +9,7 @@ import {
   ORDER_RULES,
   type AppetiteBaseline,
   type CollectionGrowth,
+  type ExpectedMass,
   type Concern,
   type FeedingCircumstances,
   type FeedingPlan,
@@ -16,11 +18,19 @@ import {
   type History,
   type Meal,
   type OrderRules,
+  type Task,
 } from '@karyotome/core';
 import type { Sex } from '@karyotome/contract';
 import { select, type Work } from '../../db/work.ts';
 import { openForecasts } from '../season/forecasts.ts';
-import { adviseFor, loadEnclosures, type Enclosures, type PlacedAdvice } from './enclosure-advice.ts';
+import {
+  adviceKey,
+  adviseFor,
+  loadEnclosures,
+  placeAdvice,
+  type Enclosures,
+  type PlacedAdvice,
+} from './enclosure-advice.ts';
 import { plansOf } from './feeding-plans.ts';
 import { husbandryRecords, toHistory, type ValidRecord } from '../records/history.ts';
 
@@ -134,6 +144,16 @@ export class Herd {
     });
   }
 
+  /** What a weighing today should show; null where nothing is known. */
+  expectedToday(id: string): ExpectedMass | null {
+    return this.#once(id, 'expected', () => this.growth(id)?.expected(this.today) ?? null);
+  }
+
+  /** How it stands to the curve today; null where nothing is known. */
+  offCurve(id: string): { age: number; off: number } | null {
+    return this.#once(id, 'off-curve', () => this.growth(id)?.offCurve(this.today) ?? null);
+  }
+
   concerns(id: string): readonly Concern[] {
     return this.#once(id, 'concerns', (animal) =>
       concerns(
@@ -144,15 +164,46 @@ export class Herd {
     );
   }
 
-  /** Not kept: it turns on which tubs are free. */
+  /** Which tubs are free is looked up each time; the advice itself is kept. */
   advice(id: string): PlacedAdvice {
     const { tubId, history, gravid } = this.animal(id);
-    return adviseFor(this.enclosures, tubId, history, this.today, gravid);
+    const advice = this.#once(id, `advice ${adviceKey(this.enclosures, tubId, history)}`, () =>
+      adviseFor(this.enclosures, tubId, history, this.today, gravid),
+    );
+    return placeAdvice(this.enclosures, tubId, history, advice);
+  }
+
+  /** What it needs today. @param identified - as the genetics of the collection have it */
+  tasks(id: string, identified: boolean): readonly Task[] {
+    const { tubId, history, sex, records } = this.animal(id);
+    const key = `tasks ${identified} ${adviceKey(this.enclosures, tubId, history)}`;
+    return this.#once(id, key, () =>
+      animalTasks(
+        {
+          history,
+          sex: { sex, on: records.findLast((record) => record.kind === 'sex')?.onDay ?? null },
+          identified,
+          unsure: unsureOf(records),
+          advice: this.advice(id),
+          meal: this.meal(id),
+          concerns: this.concerns(id),
+          cleanEveryDays: this.rules.cleanEveryDays,
+        },
+        this.today,
+      ),
+    );
   }
 
   get collectionGrowth(): CollectionGrowth {
     return this.#common().growth;
   }
+}
+
+/** The identification that counts, where it is not certain. */
+function unsureOf(records: readonly ValidRecord[]): { sure: string; on: string } | null {
+  const last = records.findLast((record) => record.kind === 'identification');
+  const sure = last?.body['sure'];
+  return last && typeof sure === 'string' && sure !== 'certain' ? { sure, on: last.onDay } : null;
 }
 
 export function growthSubject(animal: HerdAnimal): GrowthSubject {

@@ -71,7 +71,7 @@ function inRound(
     sex,
     massG,
     weighedOn,
-    expected: herd.growth(id)?.expected(today) ?? null,
+    expected: herd.expectedToday(id),
     meal: herd.meal(id),
     appetite: eating,
     shed: shedCycle(history, today),

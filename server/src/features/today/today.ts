@@ -1,6 +1,5 @@
 import type { AnimalSummary, ClutchSummary, MealPreset, TodayLine, TodayView } from '@karyotome/contract';
 import {
-  animalTasks,
   climateTasks,
   clutchTasks,
   heatTasks,
@@ -20,7 +19,6 @@ import { inWalkingOrder } from '../husbandry/places.ts';
 import { incubationClocks } from '../incubation/clutch-view.service.ts';
 import { listIncubators } from '../incubation/incubators.service.ts';
 import { heatZones } from '../racks/heat.service.ts';
-import type { ValidRecord } from '../records/history.ts';
 import { openForecasts } from '../season/forecasts.ts';
 
 /**
@@ -114,36 +112,14 @@ async function clutchLines(work: Work): Promise<TodayLine[]> {
   );
 }
 
-function linesOf(herd: Herd, { id, records, history }: HerdAnimal, animal: AnimalSummary): TodayLine[] {
-  const advice = herd.advice(id);
-  const meal = herd.meal(id);
-  const tasks = animalTasks(
-    {
-      history,
-      sex: { sex: animal.sex, on: records.findLast((record) => record.kind === 'sex')?.onDay ?? null },
-      identified: animal.identified,
-      unsure: unsureOf(records),
-      advice,
-      meal,
-      concerns: herd.concerns(id),
-      cleanEveryDays: herd.rules.cleanEveryDays,
-    },
-    herd.today,
-  );
-  return tasks.map((task, i) =>
+function linesOf(herd: Herd, { id }: HerdAnimal, animal: AnimalSummary): TodayLine[] {
+  return herd.tasks(id, animal.identified).map((task, i) =>
     lineOf(task, `${id}-${i}`, {
       animal,
-      advice: task.kind === 'move' ? advice : null,
-      preset: task.kind === 'meal' && meal ? presetOf(meal) : null,
+      advice: task.kind === 'move' ? herd.advice(id) : null,
+      preset: task.kind === 'meal' ? presetOf(herd.meal(id)!) : null,
     }),
   );
-}
-
-/** The identification that counts, where it is not certain. */
-function unsureOf(records: readonly ValidRecord[]): { sure: string; on: string } | null {
-  const last = records.findLast((record) => record.kind === 'identification');
-  const sure = last?.body['sure'];
-  return last && typeof sure === 'string' && sure !== 'certain' ? { sure, on: last.onDay } : null;
 }
 
 /** Identifying and sexing is done clutch by clutch at the bench: one line for each clutch instead of one for each act. */
