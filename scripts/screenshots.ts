@@ -88,7 +88,7 @@ const SHOTS: readonly Shot[] = [
   { name: 'planner', path: '/season/planner', before: planPair },
   { name: 'planner-season', path: '/season/planner', before: (page) => plan(page, 'Best mates', 'Clown') },
   { name: 'planner-season', path: '/season/planner', before: planSeason },
-  { name: 'routes', path: '/season/planner', before: playRoutes },
+  { name: 'planner-season', path: '/season/planner', before: playRoutes },
   { name: 'bench', path: benchPath, before: sortClutch },
   { name: 'bench', path: benchPath, before: lookAtOne },
   { name: 'bench-hands', path: benchPath, before: compareTwo },
@@ -97,13 +97,22 @@ const SHOTS: readonly Shot[] = [
   { name: 'bench-papers', path: benchPath, before: (page) => openDialog(page, 'Labels') },
   { name: 'bench-papers', path: benchPath, before: (page) => openDialog(page, 'Set up') },
   { name: 'bench-papers', path: benchPath, before: (page) => openDialog(page, 'Pictures') },
-  { name: 'racks', path: '/racks' },
+  { name: 'feeding', path: '/today/feeding' },
+  { name: 'feeding', path: '/today/sheds' },
+  { name: 'feeding', path: '/today/plans' },
+  { name: 'rounds', path: '/rounds', before: beginRound },
+  { name: 'rounds', path: '/rounds', before: weigh, theme: 'night' },
+  { name: 'rounds', path: '/rounds', size: PHONE, theme: 'night', before: beginRound },
+  { name: 'room', path: '/racks/forecast', before: forecast },
+  { name: 'room', path: '/racks/moves' },
+  { name: 'room', path: '/racks/forecast', before: forecast, theme: 'night' },
+  { name: 'racks', path: '/racks', before: takeUpTwo },
   { name: 'racks', path: '/racks/ladders' },
   { name: 'animals', path: '/animals' },
   { name: 'animals', path: '/animals/import', before: chooseCsv },
   { name: 'animal', path: advisedPath('Leave it where it is') },
   {
-    name: 'claim',
+    name: 'kin',
     path: animalPath('2502-03'),
     before: async (page) => {
       await page.getByRole('button', { name: /^Why: .*het Ultramel/ }).click();
@@ -115,7 +124,7 @@ const SHOTS: readonly Shot[] = [
     path: async (page, server) =>
       `${await animalPath('F-01')(page, server)}/kin?locus=ultramel&allele=ultramel`,
   },
-  { name: 'contradictions', path: '/animals/contradictions' },
+  { name: 'kin', path: '/animals/contradictions' },
   { name: 'genes', path: '/genes' },
   { name: 'showcase', path: '/showcase' },
   { name: 'showcase', path: publicPath },
@@ -127,6 +136,25 @@ const SHOTS: readonly Shot[] = [
   { name: 'phones', path: advisedPath('Move up'), size: PHONE, theme: 'night' },
 ];
 
+async function beginRound(page: Page): Promise<void> {
+  await page
+    .getByRole('button', { name: /^Begin with Hatch/ })
+    .first()
+    .click();
+  await page.locator('article').waitFor();
+}
+async function weigh(page: Page): Promise<void> {
+  await beginRound(page);
+  await page.keyboard.press('w');
+  await page.getByRole('button', { name: '5', exact: true }).click();
+  await page.getByRole('button', { name: 'Keep' }).waitFor();
+}
+async function forecast(page: Page): Promise<void> {
+  await page.getByRole('button', { name: 'Try', exact: true }).first().waitFor({ timeout: 30_000 });
+}
+async function takeUpTwo(page: Page): Promise<void> {
+  for (const n of [0, 1]) await page.locator('.hand').nth(n).click();
+}
 async function choose(page: Page, label: string, option: string): Promise<void> {
   await page.getByLabel(label, { exact: true }).fill(option);
   await page.locator('.v-overlay-container').getByRole('option').filter({ hasText: option }).first().click();

@@ -81,6 +81,8 @@ export interface RoomForecast {
 
 const LIKELY = 0.5;
 const RISKY = 0.1;
+/** A week that does not come; a whole number, as weeks index arrays. */
+const NEVER = 1 << 20;
 
 /**
  * Week by week, how many places of each kind of tub are needed: animals grow out of theirs, are sold, clutches hatch.
@@ -95,18 +97,22 @@ export function simulateRoom(
   question: RoomQuestion,
   onProgress: (share: number) => boolean | void = () => undefined,
 ): RoomForecast | null {
-  const { kinds, weeks, runs } = question;
+  const { kinds, weeks, runs, salePace } = question;
   const at = new Map(kinds.map(({ key }, i) => [key, i]));
   const random = seededRandom(question.seed);
   // counts[kind][week * runs + run]
   const counts = kinds.map(() => new Uint16Array(weeks * runs));
-  const animals = question.animals.map((animal) => ({
-    ...animal,
-    leaves: kinds.map((kind) => thresholds(animal.mean, animal.sd, kind.maxG)),
+  const animals = question.animals.map(({ kind, mean, sd, forSaleFrom }) => ({
+    kind: at.get(kind)!,
+    forSaleFrom,
+    leaves: kinds.map(({ maxG }) => thresholds(mean, sd, maxG)),
   }));
+  const firstKind = at.get(question.hatchlingKind) ?? 0;
   const young = kinds.map((kind) => thresholds(question.hatchling.mean, question.hatchling.sd, kind.maxG));
+  // Of one run: how many more places of each kind are needed from a week on than in the week before.
+  const changes = kinds.map(() => new Int32Array(weeks + 1));
+  const nextOf = kinds.map(({ next }) => (next === null ? -1 : (at.get(next) ?? -1)));
   const stay = (
-    run: number,
     from: number,
     until: number,
     kind: number,
@@ -117,22 +123,20 @@ export function simulateRoom(
     let week = from;
     let current = kind;
     while (week < until) {
-      const own = kinds[current]!;
-      const next = own.next === null ? undefined : at.get(own.next);
-      const outgrown = next === undefined ? Infinity : firstWeek(leaves[current]!, z) + age0;
-      const end = Math.min(until, Math.max(week, outgrown));
-      const row = counts[current]!;
-      for (let w = week; w < end; w++) row[w * runs + run]! += 1;
+      const next = nextOf[current]!;
+      const outgrown = next === -1 ? NEVER : firstWeek(leaves[current]!, z) + age0;
+      const end = outgrown >= until ? until : outgrown > week ? outgrown : week;
+      changes[current]![week]! += 1;
+      changes[current]![end]! -= 1;
       week = end;
-      if (next === undefined) return;
+      if (next === -1) return;
       current = next;
     }
   };
   for (let run = 0; run < runs; run++) {
-    for (const animal of animals) {
-      const z = deviate(random);
-      const until = saleWeek(animal.forSaleFrom, question.salePace, weeks, random);
-      stay(run, 0, until, at.get(animal.kind)!, animal.leaves, z, 0);
+    for (const { kind, forSaleFrom, leaves } of animals) {
+      const until = saleWeek(forSaleFrom, salePace, weeks, random);
+      stay(0, until, kind, leaves, deviate(random), 0);
     }
     for (const clutch of question.clutches) {
       if (random() >= clutch.chance) continue;
@@ -141,10 +145,18 @@ export function simulateRoom(
       for (let egg = 0; egg < clutch.eggs; egg++) {
         if (random() >= clutch.hatchShare || week >= weeks) continue;
         const kept = random() < question.heldBack;
-        const until = saleWeek(kept ? null : week + question.saleAgeWeeks, question.salePace, weeks, random);
-        stay(run, week, until, at.get(question.hatchlingKind)!, young, deviate(random), week);
+        const until = saleWeek(kept ? null : week + question.saleAgeWeeks, salePace, weeks, random);
+        stay(week, until, firstKind, young, deviate(random), week);
       }
     }
+    changes.forEach((change, kind) => {
+      let needed = 0;
+      for (let week = 0; week < weeks; week++) {
+        needed += change[week]!;
+        counts[kind]![week * runs + run] = needed;
+      }
+      change.fill(0);
+    });
     if (run % 50 === 0 && onProgress(run / runs) === false) return null;
   }
   return { kinds: kinds.map((kind, i) => summarise(kind, counts[i]!, weeks, runs)), runs };
@@ -173,15 +185,16 @@ function firstWeek(needed: Float64Array, z: number): number {
     if (needed[middle]! <= z) high = middle;
     else low = middle + 1;
   }
-  return low === needed.length ? Infinity : low;
+  return low === needed.length ? NEVER : low;
 }
 
 /** The week in which it leaves: each week for sale it is sold with the same chance. */
 function saleWeek(from: number | null, pace: number, weeks: number, random: () => number): number {
   if (from === null || pace <= 0 || from >= weeks) return weeks;
-  if (pace >= 1) return Math.max(0, from);
+  const first = from > 0 ? from : 0;
+  if (pace >= 1) return first;
   const wait = Math.floor(Math.log(1 - random()) / Math.log(1 - pace));
-  return Math.min(weeks, Math.max(0, from) + wait);
+  return wait >= weeks - first ? weeks : first + wait;
 }
 
 /** A standard normal deviate (Box & Muller 1958, Annals of Mathematical Statistics 29, 610-611). */

@@ -17,6 +17,7 @@ import { computed } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useDisplay, useTheme } from 'vuetify';
 import { keepTheme, type ThemeName } from '../plugins/vuetify.ts';
+import { useRoundQueue } from '../offline/useRoundQueue.ts';
 import { useSession } from '../stores/session.ts';
 import { useLiveUpdates } from '../stores/useLiveUpdates.ts';
 import KeyHelp from './KeyHelp.vue';
@@ -39,6 +40,8 @@ const router = useRouter();
 const theme = useTheme();
 const { smAndDown } = useDisplay();
 useLiveUpdates();
+// What was entered without a connection goes out wherever one is, not only on the round.
+void useRoundQueue().start();
 const isNight = computed(() => theme.global.name.value === 'night');
 const isHere = (to: string): boolean => route.path === to || route.path.startsWith(`${to}/`);
 
@@ -146,6 +149,6 @@ async function leave(): Promise<void> {
 .foot {
   min-width: 0 !important;
   padding: 0 2px;
-  font-size: 0.72rem;
+  font-size: 0.66rem;
 }
 </style>

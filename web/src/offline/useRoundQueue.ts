@@ -45,9 +45,12 @@ export const useRoundQueue = defineStore('round-queue', () => {
     if (owner !== accountId) {
       owner = accountId;
       entries.value = await queueOf(accountId);
+      window.addEventListener('online', flushNow);
     }
     void flush();
   }
+
+  const flushNow = (): void => void flush();
 
   async function put(entry: Omit<QueuedEntry, 'seq' | 'accountId' | 'at' | 'state'>): Promise<QueuedEntry> {
     if (owner === null) await start();

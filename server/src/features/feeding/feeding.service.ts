@@ -1,12 +1,11 @@
 import type { FeedingView, RulesChange } from '@karyotome/contract';
 import { mealIntervals, planOf, whatWorked, type Worked } from '@karyotome/core';
-import { literal } from 'sequelize';
 import type { Work } from '../../db/work.ts';
-import { Refusal } from '../../http/problems.ts';
 import { kindOfTub } from '../husbandry/enclosure-advice.ts';
 import { plansOf } from '../husbandry/feeding-plans.ts';
 import { herdOf, type Herd, type HerdAnimal } from '../husbandry/herd.ts';
 import { inWalkingOrder, placeWords } from '../husbandry/places.ts';
+import { changeCollection } from '../settings/change-collection.ts';
 import { freezerOf } from './freezer.service.ts';
 
 /** Everything about feeding: the night, the freezer, the rules, the plans, what worked. */
@@ -57,16 +56,10 @@ function middleOf(values: readonly number[]): FeedingView['intervals'] {
   return { low: at(0.25), mid: at(0.5), high: at(0.75), of: sorted.length };
 }
 
-export async function changeFeedingRules(
+export function changeFeedingRules(
   work: Work,
   { feeding, order }: RulesChange,
   version: number,
 ): Promise<{ version: number }> {
-  const [changed] = await work.models.collections.update(
-    { feedingRules: feeding, orderRules: order, version: literal('version + 1') as never },
-    { where: { id: work.actor.collectionId, version }, transaction: work.transaction },
-  );
-  if (changed === 0)
-    throw new Refusal('stale', 'The settings were changed in the meantime. Reload to see them.');
-  return { version: version + 1 };
+  return changeCollection(work, { feedingRules: feeding, orderRules: order }, version);
 }

@@ -8,9 +8,8 @@ import {
   type StockEntry,
   type StockUse,
 } from '@karyotome/core';
-import { literal } from 'sequelize';
+import { voidRow } from '../../db/change-rows.ts';
 import { select, type Work } from '../../db/work.ts';
-import { notFound, Refusal } from '../../http/problems.ts';
 import type { Herd } from '../husbandry/herd.ts';
 
 const SHOWN_ENTRIES = 60;
@@ -77,16 +76,6 @@ export async function addStock(work: Work, input: NewStockEntry): Promise<{ id: 
   return { id };
 }
 
-export async function voidStock(work: Work, id: string, reason: string): Promise<void> {
-  const { collectionId, accountId } = work.actor;
-  const [changed] = await work.models.stockEntries.update(
-    { voidedAt: literal('clock_timestamp()') as never, voidedBy: accountId, voidReason: reason },
-    { where: { collectionId, id, voidedAt: null }, transaction: work.transaction },
-  );
-  if (changed > 0) return;
-  const exists = await work.models.stockEntries.count({
-    where: { collectionId, id },
-    transaction: work.transaction,
-  });
-  throw exists > 0 ? new Refusal('conflict', 'This entry was taken back before.') : notFound('This entry');
+export function voidStock(work: Work, id: string, reason: string): Promise<void> {
+  return voidRow(work, work.models.stockEntries, 'This entry', id, reason);
 }

@@ -1,9 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import type { HeatZoneInput, HeatZoneView, SurfaceCheck } from '@karyotome/contract';
 import { addDays, heatFaults } from '@karyotome/core';
-import { literal } from 'sequelize';
+import { changeRow, voidRow } from '../../db/change-rows.ts';
 import { select, type Work } from '../../db/work.ts';
-import { invalidField, notFound, Refusal } from '../../http/problems.ts';
+import { invalidField, notFound } from '../../http/problems.ts';
 
 type ZoneRow = Omit<HeatZoneView, 'faults' | 'dueOn'>;
 
@@ -54,19 +54,7 @@ export async function changeZone(
   version: number,
 ): Promise<{ id: string; version: number }> {
   await checkRack(work, input.rackId);
-  const { collectionId } = work.actor;
-  const [changed] = await work.models.heatZones.update(
-    { ...input, version: literal('version + 1') as never },
-    { where: { collectionId, id, version }, transaction: work.transaction },
-  );
-  if (changed > 0) return { id, version: version + 1 };
-  const exists = await work.models.heatZones.count({
-    where: { collectionId, id },
-    transaction: work.transaction,
-  });
-  throw exists > 0
-    ? new Refusal('stale', 'The heat zone was changed in the meantime. Reload to see it.')
-    : notFound('This heat zone');
+  return changeRow(work, work.models.heatZones, 'This heat zone', { id, version }, input);
 }
 
 export async function removeZone(work: Work, id: string): Promise<void> {
@@ -98,11 +86,6 @@ export async function addSurfaceCheck(
   return { id, faults: heatFaults(zone, check) };
 }
 
-export async function voidSurfaceCheck(work: Work, id: string, reason: string): Promise<void> {
-  const { collectionId, accountId } = work.actor;
-  const [changed] = await work.models.surfaceChecks.update(
-    { voidedAt: literal('clock_timestamp()') as never, voidedBy: accountId, voidReason: reason },
-    { where: { collectionId, id, voidedAt: null }, transaction: work.transaction },
-  );
-  if (changed === 0) throw notFound('This check');
+export function voidSurfaceCheck(work: Work, id: string, reason: string): Promise<void> {
+  return voidRow(work, work.models.surfaceChecks, 'This check', id, reason);
 }

@@ -11,7 +11,7 @@ import type {
   RackView,
 } from '@karyotome/contract';
 import { addDays, inShed, lastCare, learnFromMoves, moveEpisodes } from '@karyotome/core';
-import { literal } from 'sequelize';
+import { changeRow } from '../../db/change-rows.ts';
 import { select, type Work } from '../../db/work.ts';
 import { invalidField, notFound, Refusal } from '../../http/problems.ts';
 import { listAnimals } from '../animals/animals.service.ts';
@@ -64,20 +64,13 @@ export async function changeLadder(
   version: number,
 ): Promise<{ id: string; version: number }> {
   const { collectionId } = work.actor;
-  const where = { collectionId, id, version };
-  const [changed] = await work.models.ladders.update(
-    { name: input.name, version: literal('version + 1') } as never,
-    { where, transaction: work.transaction },
+  const changed = await changeRow(
+    work,
+    work.models.ladders,
+    'This ladder',
+    { id, version },
+    { name: input.name },
   );
-  if (changed === 0) {
-    const exists = await work.models.ladders.count({
-      where: { collectionId, id },
-      transaction: work.transaction,
-    });
-    throw exists
-      ? new Refusal('stale', 'The ladder was changed in the meantime. Reload to see it.')
-      : notFound('This ladder');
-  }
   const [highest] = await select<{ position: number | null }>(
     work,
     'select max(step_position)::int as position from racks where collection_id = :collectionId and ladder_id = :id',
@@ -91,7 +84,7 @@ export async function changeLadder(
     transaction: work.transaction,
   });
   await writeSteps(work, id, input);
-  return { id, version: version + 1 };
+  return changed;
 }
 
 export async function createRack(work: Work, input: NewRack): Promise<{ id: string }> {
@@ -136,19 +129,7 @@ export async function changeRack(
   version: number,
 ): Promise<{ id: string; version: number }> {
   const { collectionId } = work.actor;
-  const [changed] = await work.models.racks.update(
-    { ...input, version: literal('version + 1') as never },
-    { where: { collectionId, id, version }, transaction: work.transaction },
-  );
-  if (changed === 0) {
-    const exists = await work.models.racks.count({
-      where: { collectionId, id },
-      transaction: work.transaction,
-    });
-    throw exists > 0
-      ? new Refusal('stale', 'The rack was changed in the meantime. Reload to see it.')
-      : notFound('This rack');
-  }
+  const changed = await changeRow(work, work.models.racks, 'This rack', { id, version }, input);
   const housed = await select<{ number: string; level: number; slot: number }>(
     work,
     `select a.number, t.level, t.slot from tubs t join animals a on a.collection_id = t.collection_id and a.tub_id = t.id
@@ -177,7 +158,7 @@ export async function changeRack(
     added.map((place) => ({ collectionId, id: randomUUID(), rackId: id, ...place })),
     { transaction: work.transaction },
   );
-  return { id, version: version + 1 };
+  return changed;
 }
 
 function placesOf({ levels, tubsPerLevel }: Pick<RackChange, 'levels' | 'tubsPerLevel'>) {

@@ -7,11 +7,10 @@ import {
   type RoomAnimal,
   type RoomKind,
 } from '@karyotome/core';
-import { literal } from 'sequelize';
 import { select, type Work } from '../../db/work.ts';
-import { Refusal } from '../../http/problems.ts';
 import { herdOf, type Herd } from '../husbandry/herd.ts';
 import { incubationClocks } from '../incubation/clutch-view.service.ts';
+import { changeCollection } from '../settings/change-collection.ts';
 import { openForecasts } from '../season/forecasts.ts';
 
 const WEEKS = 52;
@@ -153,16 +152,10 @@ async function expected(work: Work): Promise<ComingClutch[]> {
   });
 }
 
-export async function changeAssumptions(
+export function changeAssumptions(
   work: Work,
   input: RoomAssumptions,
   version: number,
 ): Promise<{ version: number }> {
-  const [changed] = await work.models.collections.update(
-    { roomAssumptions: input, version: literal('version + 1') as never },
-    { where: { id: work.actor.collectionId, version }, transaction: work.transaction },
-  );
-  if (changed === 0)
-    throw new Refusal('stale', 'The settings were changed in the meantime. Reload to see them.');
-  return { version: version + 1 };
+  return changeCollection(work, { roomAssumptions: input }, version);
 }

@@ -1,7 +1,6 @@
 import { SEASON_RULES, type SeasonRules } from '@karyotome/core';
-import { literal } from 'sequelize';
 import type { Work } from '../../db/work.ts';
-import { Refusal } from '../../http/problems.ts';
+import { changeCollection } from '../settings/change-collection.ts';
 
 /** What the keeper decided about breeding, with the defaults for the rest. */
 export async function rulesOf(work: Work): Promise<{ rules: SeasonRules; version: number }> {
@@ -11,16 +10,6 @@ export async function rulesOf(work: Work): Promise<{ rules: SeasonRules; version
   return { rules: { ...SEASON_RULES, ...row.seasonRules }, version: row.version };
 }
 
-export async function changeRules(
-  work: Work,
-  rules: SeasonRules,
-  version: number,
-): Promise<{ version: number }> {
-  const [changed] = await work.models.collections.update(
-    { seasonRules: rules, version: literal('version + 1') as never },
-    { where: { id: work.actor.collectionId, version }, transaction: work.transaction },
-  );
-  if (changed === 0)
-    throw new Refusal('stale', 'The settings were changed in the meantime. Reload to see them.');
-  return { version: version + 1 };
+export function changeRules(work: Work, rules: SeasonRules, version: number): Promise<{ version: number }> {
+  return changeCollection(work, { seasonRules: rules }, version);
 }

@@ -1,10 +1,10 @@
 import { collectionSettings } from '@karyotome/contract';
 import { Router } from 'express';
-import { literal } from 'sequelize';
 import type { Work } from '../../db/work.ts';
 import { checked, expectedVersion, type Endpoints } from '../../http/endpoint.ts';
-import { invalidField, Refusal } from '../../http/problems.ts';
+import { invalidField } from '../../http/problems.ts';
 import type { CollectionSettings } from '@karyotome/contract';
+import { changeCollection } from './change-collection.ts';
 
 async function changeSettings(
   work: Work,
@@ -20,13 +20,7 @@ async function changeSettings(
     if (!ladder) throw invalidField('ladderId', 'names no ladder of this collection');
   }
   const values = { ...change, ladderId: change.ladderId ?? null };
-  const [changed] = await work.models.collections.update(
-    { ...values, version: literal('version + 1') },
-    { where: { id: collectionId, version }, transaction: work.transaction },
-  );
-  if (changed === 0)
-    throw new Refusal('stale', 'The settings were changed in the meantime. Reload to see them.');
-  return { ...values, version: version + 1 };
+  return { ...values, ...(await changeCollection(work, values, version)) };
 }
 
 export function settingsRoutes(endpoints: Endpoints): Router {

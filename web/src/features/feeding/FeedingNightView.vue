@@ -34,7 +34,7 @@ const print = (): void => window.print();
 <template>
   <div class="place">
     <div class="place-head">
-      <h1 class="title">Feeding night</h1>
+      <h1>Feeding night</h1>
       <TodayNav class="no-print" />
       <v-btn variant="outlined" :prepend-icon="mdiPrinterOutline" class="no-print" @click="print"
         >Print</v-btn
@@ -199,9 +199,6 @@ const print = (): void => window.print();
 </template>
 
 <style scoped>
-.title {
-  margin-right: 0 !important;
-}
 .night {
   display: grid;
   grid-template-columns: minmax(0, 1fr) minmax(0, 1.1fr);

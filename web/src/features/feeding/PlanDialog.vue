@@ -142,7 +142,7 @@ async function remove(): Promise<void> {
       <v-select v-model="step.species" label="Prey" :items="SPECIES" clearable />
       <v-number-input
         v-model="step.afterDays"
-        label="After … days"
+        label="Not before … days"
         control-variant="hidden"
         clearable
         :error-messages="errorsOf(`steps.${index}.afterDays`)"
@@ -195,31 +195,31 @@ async function remove(): Promise<void> {
 <style scoped>
 .step {
   display: grid;
-  grid-template-columns: 2fr 70px 1fr 0.8fr 90px auto;
+  grid-template-columns: 80px 1.2fr 1fr 1.2fr auto;
   gap: 8px;
   align-items: start;
   padding: 10px 12px;
   border: 1px solid var(--hair);
   border-radius: 10px;
 }
-.caution {
-  grid-column: 1 / 6;
+.name {
+  grid-column: 1 / 5;
 }
 .tools {
-  grid-row: 2;
-  grid-column: 6;
+  grid-row: 1;
+  grid-column: 5;
+}
+.caution {
+  grid-column: 1 / -1;
 }
 @media (width < 760px) {
   .step {
     grid-template-columns: 1fr 1fr;
   }
   .name,
-  .caution {
-    grid-column: 1 / -1;
-  }
   .tools {
     grid-row: auto;
-    grid-column: auto;
+    grid-column: 1 / -1;
   }
 }
 </style>

@@ -43,7 +43,7 @@ const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', '
 <template>
   <div class="place">
     <div class="place-head">
-      <h1 class="title">Plans and rules</h1>
+      <h1>Plans and rules</h1>
       <TodayNav />
     </div>
     <StateBlock :status="status" :error="error" @retry="refetch()">
@@ -176,9 +176,6 @@ const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', '
 </template>
 
 <style scoped>
-.title {
-  margin-right: 0 !important;
-}
 .grid {
   display: grid;
   grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);

@@ -21,7 +21,7 @@ const grams = (g: number | null): string => (g === null ? 'no end' : `${g} g`);
 <template>
   <div class="place">
     <div class="place-head">
-      <h1 class="title">Ladders</h1>
+      <h1>Ladders</h1>
       <RacksNav />
       <v-btn
         v-if="session.mayRecord"
@@ -73,9 +73,6 @@ const grams = (g: number | null): string => (g === null ? 'no end' : `${g} g`);
 </template>
 
 <style scoped>
-.title {
-  margin-right: 0 !important;
-}
 .intro {
   max-width: 70ch;
   margin-bottom: 16px;

@@ -19,7 +19,7 @@ const percent = (share: number): string => `${Math.round(share * 100)}%`;
 <template>
   <div class="place">
     <div class="place-head">
-      <h1 class="title">What became of moves</h1>
+      <h1>What became of moves</h1>
       <RacksNav />
     </div>
     <StateBlock
@@ -81,9 +81,6 @@ const percent = (share: number): string => `${Math.round(share * 100)}%`;
 </template>
 
 <style scoped>
-.title {
-  margin-right: 0 !important;
-}
 .box {
   display: grid;
   grid-template-columns: minmax(0, 1fr);

@@ -63,7 +63,7 @@ async function remove(rack: RackView): Promise<void> {
 <template>
   <div class="place">
     <div class="place-head">
-      <h1 class="title">Racks</h1>
+      <h1>Racks</h1>
       <RacksNav />
       <v-btn v-if="session.mayRecord" color="primary" :prepend-icon="mdiPlus" @click="adding = true"
         >New rack</v-btn
@@ -139,9 +139,6 @@ async function remove(rack: RackView): Promise<void> {
 </template>
 
 <style scoped>
-.title {
-  margin-right: 0 !important;
-}
 .in-hand {
   position: sticky;
   top: 64px;

@@ -106,7 +106,7 @@ async function save(): Promise<void> {
 <template>
   <div class="place">
     <div class="place-head">
-      <h1 class="title">Will the room last</h1>
+      <h1>Will the room last</h1>
       <RacksNav />
     </div>
     <StateBlock
@@ -253,9 +253,6 @@ async function save(): Promise<void> {
 </template>
 
 <style scoped>
-.title {
-  margin-right: 0 !important;
-}
 .grid {
   display: grid;
   grid-template-columns: minmax(0, 1.7fr) minmax(0, 1fr);

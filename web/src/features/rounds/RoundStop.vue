@@ -91,7 +91,7 @@ function choose(event: Event): void {
     </ul>
     <template v-if="mayRecord">
       <section v-for="group in GROUPS" :key="group.name" :aria-label="group.title">
-        <div class="acts" :class="group.name">
+        <div class="acts" :class="`for-${group.name}`">
           <v-btn
             v-for="act in actsOf(group.name)"
             :key="act.key"
@@ -199,10 +199,10 @@ function choose(event: Event): void {
   min-height: 56px !important;
   font-size: 1rem;
 }
-.acts.meal {
+.for-meal {
   grid-template-columns: repeat(3, 1fr);
 }
-.meal .act.act {
+.for-meal .act.act {
   min-height: 72px !important;
   font-size: 1.1rem;
 }
@@ -231,7 +231,7 @@ kbd {
 .photo:focus-within {
   outline: 2px solid rgb(var(--v-theme-secondary));
 }
-@media (pointer: coarse) {
+@media (pointer: coarse), (width < 600px) {
   kbd {
     display: none;
   }

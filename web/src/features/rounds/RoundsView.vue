@@ -39,8 +39,10 @@ async function enterOne(animal: RoundAnimal, one: ReturnType<RoundAct['enter']>)
 }
 async function act(chosen: RoundAct): Promise<void> {
   const { animal } = stop.value!;
-  await enterOne(animal, chosen.enter(animal));
+  // The next tub is there at once; the hand does not wait for the device to write.
+  const writing = enterOne(animal, chosen.enter(animal));
   if (chosen.goesOn && goesOn.value && next.value) step(1);
+  await writing;
 }
 async function keepWeight(massG: number): Promise<void> {
   dialog.value = null;
@@ -132,7 +134,6 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey));
             <v-btn size="small" variant="tonal" @click="undoLast">Undo<kbd class="hint">u</kbd></v-btn>
           </p>
           <RoundStop
-            :key="stop.animal.id"
             :stop="stop"
             :done="done"
             :may-record="session.mayRecord"
@@ -231,7 +232,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey));
     bottom: 60px;
   }
 }
-@media (pointer: coarse) {
+@media (pointer: coarse), (width < 600px) {
   .hint {
     display: none;
   }

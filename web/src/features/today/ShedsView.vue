@@ -41,7 +41,7 @@ async function log(animal: (typeof all.value)[number]['animal'], chosen: RoundAc
 <template>
   <div class="place">
     <div class="place-head">
-      <h1 class="title">Sheds</h1>
+      <h1>Sheds</h1>
       <TodayNav />
     </div>
     <StateBlock
@@ -169,9 +169,6 @@ async function log(animal: (typeof all.value)[number]['animal'], chosen: RoundAc
 </template>
 
 <style scoped>
-.title {
-  margin-right: 0 !important;
-}
 .box {
   display: grid;
   gap: 10px;

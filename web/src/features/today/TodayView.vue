@@ -100,7 +100,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', walk));
 <template>
   <div ref="list" class="place">
     <div class="place-head">
-      <h1 class="title">Today</h1>
+      <h1>Today</h1>
       <TodayNav />
       <span v-if="data" class="soft">{{ dayWords(data.today) }}</span>
     </div>
@@ -172,12 +172,10 @@ onBeforeUnmount(() => window.removeEventListener('keydown', walk));
   gap: 4px 24px;
 }
 .thaw {
+  margin-top: 8px;
   display: flex;
   flex-wrap: wrap;
   gap: 4px 14px;
-}
-.title {
-  margin-right: 0 !important;
 }
 .short {
   color: rgb(var(--v-theme-error));
