@@ -17,6 +17,7 @@ import { computed } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useDisplay, useTheme } from 'vuetify';
 import { keepTheme, type ThemeName } from '../plugins/vuetify.ts';
+import { useNotices } from '../stores/notices.ts';
 import { useRoundQueue } from '../offline/useRoundQueue.ts';
 import { useSession } from '../stores/session.ts';
 import { useLiveUpdates } from '../stores/useLiveUpdates.ts';
@@ -40,8 +41,8 @@ const router = useRouter();
 const theme = useTheme();
 const { smAndDown } = useDisplay();
 useLiveUpdates();
+const notices = useNotices();
 // What was entered without a connection goes out wherever one is, not only on the round.
-void useRoundQueue().start();
 const isNight = computed(() => theme.global.name.value === 'night');
 const isHere = (to: string): boolean => route.path === to || route.path.startsWith(`${to}/`);
 
@@ -50,8 +51,13 @@ function toggleTheme(): void {
   theme.change(name);
   keepTheme(name);
 }
+const queue = useRoundQueue();
+void queue.start();
 async function leave(): Promise<void> {
+  const waiting = queue.waiting.length;
   await session.signOut();
+  if (waiting > 0)
+    notices.warn(`${waiting} entries wait on this device: they are sent once you sign in here again.`);
   await router.push('/sign-in');
 }
 </script>

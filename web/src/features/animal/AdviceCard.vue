@@ -27,6 +27,9 @@ const moves = computed(() =>
     .filter((record) => record.kind === 'move' && record.voided === null && record.body.fromTubId !== null)
     .slice(0, 3),
 );
+/** What blocks is not weighed. */
+const sum = (side: 'for' | 'against'): number =>
+  advice.value.reasons.reduce((total, one) => total + (one.side === side && !one.blocks ? one.weight : 0), 0);
 function move(): void {
   const free = advice.value.freeTubs[0];
   emit('move', {
@@ -64,8 +67,15 @@ function move(): void {
           {{ reason.text }}.
           <span class="small soft">{{ reason.rule }}</span>
         </span>
+        <span class="num small soft">{{ reason.blocks ? 'not now' : reason.weight }}</span>
       </li>
     </ul>
+    <p v-if="advice.verdict === 'move-up' || advice.verdict === 'hold'" class="small">
+      Weighed: {{ sum('for') }} for, {{ sum('against') }} against<template
+        v-if="advice.reasons.some(({ blocks }) => blocks)"
+        >; what stands as “not now” decides by itself</template
+      >.
+    </p>
     <p v-if="advice.verdict === 'move-up' && advice.freeTubs.length === 0" class="small">
       No tub of that kind is free.
     </p>
@@ -91,7 +101,7 @@ function move(): void {
 }
 .reasons li {
   display: grid;
-  grid-template-columns: 62px 1fr;
+  grid-template-columns: 62px 1fr auto;
   gap: 10px;
 }
 .side {

@@ -4,11 +4,12 @@ import { computed } from 'vue';
 import { agoWords, massWords, sexSign, spanOfDays } from '../../format/format.ts';
 import { useSession } from '../../stores/session.ts';
 import { VERDICT_WORDS } from '../animal/care-words.ts';
-import { ROUND_ACTS, type RoundAct } from './round-acts.ts';
+import type { RoundAct } from './round-acts.ts';
+import RoundActs from './RoundActs.vue';
 import type { Logged } from './useLogged.ts';
 import type { Stop } from './useRoundPlace.ts';
 
-/** One tub: who is in it, what it needs, and one large button for each thing that can be logged. */
+/** One tub: who is in it, what it needs, what was logged of it today, and what can be logged. */
 const props = defineProps<{ stop: Stop; done: readonly Logged[]; mayRecord: boolean }>();
 const emit = defineEmits<{
   act: [RoundAct];
@@ -21,19 +22,6 @@ const session = useSession();
 const animal = computed(() => props.stop.animal);
 const meal = computed(() => animal.value.meal);
 const isDue = computed(() => meal.value?.verdict === 'due');
-const GROUPS = [
-  { name: 'meal', title: 'Meal' },
-  { name: 'shed', title: 'Skin' },
-  { name: 'care', title: 'Tub' },
-] as const;
-const actsOf = (group: RoundAct['group']): RoundAct[] => ROUND_ACTS.filter((act) => act.group === group);
-const isPlain = (act: RoundAct): boolean => act.key === 't' && isDue.value;
-function choose(event: Event): void {
-  const input = event.target as HTMLInputElement;
-  const file = input.files?.[0];
-  if (file) emit('photo', file);
-  input.value = '';
-}
 </script>
 
 <template>
@@ -89,35 +77,15 @@ function choose(event: Event): void {
         >
       </li>
     </ul>
-    <template v-if="mayRecord">
-      <section v-for="group in GROUPS" :key="group.name" :aria-label="group.title">
-        <div class="acts" :class="`for-${group.name}`">
-          <v-btn
-            v-for="act in actsOf(group.name)"
-            :key="act.key"
-            :variant="isPlain(act) ? 'flat' : 'outlined'"
-            :color="isPlain(act) ? 'primary' : undefined"
-            :disabled="group.name === 'meal' && act.key !== 'n' && !meal"
-            class="act"
-            @click="emit('act', act)"
-            >{{ act.title }}<kbd>{{ act.key }}</kbd></v-btn
-          >
-          <template v-if="group.name === 'care'">
-            <v-btn variant="outlined" class="act" @click="emit('weigh')">Weigh<kbd>w</kbd></v-btn>
-            <v-btn variant="outlined" class="act" @click="emit('note')">Note<kbd>o</kbd></v-btn>
-            <label class="v-btn photo act">
-              Photo
-              <input
-                type="file"
-                accept="image/jpeg,image/png,image/webp"
-                capture="environment"
-                @change="choose"
-              />
-            </label>
-          </template>
-        </div>
-      </section>
-    </template>
+    <RoundActs
+      v-if="mayRecord"
+      :is-due="isDue"
+      :has-meal="meal !== null"
+      @act="emit('act', $event)"
+      @weigh="emit('weigh')"
+      @note="emit('note')"
+      @photo="emit('photo', $event)"
+    />
   </article>
 </template>
 
@@ -188,55 +156,5 @@ function choose(event: Event): void {
 }
 .done li span:first-child {
   margin-right: auto;
-}
-.acts {
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(132px, 1fr));
-  gap: 8px;
-}
-.act.act {
-  /* Larger than a button's own least height, which stands in its style. */
-  min-height: 56px !important;
-  font-size: 1rem;
-}
-.for-meal {
-  grid-template-columns: repeat(3, 1fr);
-}
-.for-meal .act.act {
-  min-height: 72px !important;
-  font-size: 1.1rem;
-}
-kbd {
-  margin-left: 8px;
-  padding: 0 6px;
-  border: 1px solid var(--hair);
-  border-radius: 4px;
-  font: inherit;
-  font-size: 0.8rem;
-  opacity: 0.8;
-}
-.photo {
-  display: grid;
-  place-items: center;
-  border: 1px solid currentcolor;
-  border-radius: 8px;
-  cursor: pointer;
-}
-.photo input {
-  position: absolute;
-  width: 1px;
-  height: 1px;
-  opacity: 0;
-}
-.photo:focus-within {
-  outline: 2px solid rgb(var(--v-theme-secondary));
-}
-@media (pointer: coarse), (width < 600px) {
-  kbd {
-    display: none;
-  }
-  .acts {
-    grid-template-columns: repeat(3, 1fr);
-  }
 }
 </style>

@@ -34,8 +34,17 @@ const done = computed(() => (stop.value ? loggedOf(stop.value.animal) : []));
 
 async function enterOne(animal: RoundAnimal, one: ReturnType<RoundAct['enter']>): Promise<void> {
   if (!one) return;
-  const key = await queue.add({ animalId: animal.id, number: animal.number, text: one.text }, one.record);
-  last.value = { animal, logged: { key, text: one.text, isWaiting: true, recordId: null } };
+  const { text } = one;
+  await keep(animal, text, () => queue.add({ animalId: animal.id, number: animal.number, text }, one.record));
+}
+/** An entry counts once the device has written it; one that it could not write is said at once. */
+async function keep(animal: RoundAnimal, text: string, write: () => Promise<string>): Promise<void> {
+  try {
+    const key = await write();
+    last.value = { animal, logged: { key, text, isWaiting: true, recordId: null } };
+  } catch {
+    notices.warn(`${animal.number}: ${text} could not be kept on this device. Is its storage full?`);
+  }
 }
 async function act(chosen: RoundAct): Promise<void> {
   const { animal } = stop.value!;
@@ -54,11 +63,8 @@ async function keepNote(text: string): Promise<void> {
 }
 async function keepPhoto(file: File): Promise<void> {
   const { animal } = stop.value!;
-  const key = await queue.addPhoto(
-    { animalId: animal.id, number: animal.number, text: 'a photograph' },
-    file,
-  );
-  last.value = { animal, logged: { key, text: 'a photograph', isWaiting: true, recordId: null } };
+  const text = 'a photograph';
+  await keep(animal, text, () => queue.addPhoto({ animalId: animal.id, number: animal.number, text }, file));
 }
 async function undo(animal: RoundAnimal, logged: Logged): Promise<void> {
   if (last.value?.logged.key === logged.key) last.value = null;

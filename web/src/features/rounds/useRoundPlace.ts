@@ -1,5 +1,5 @@
 import type { RoundAnimal, RoundRack, RoundView } from '@karyotome/contract';
-import { computed, type Ref } from 'vue';
+import { computed, ref, watch, type Ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 
 /** An animal in its place on the way through a rack. */
@@ -22,10 +22,18 @@ export function useRoundPlace(view: Ref<RoundView | undefined>) {
   const router = useRouter();
   const rack = computed(() => view.value?.racks.find(({ id }) => id === route.query['rack']) ?? null);
   const stops = computed(() => (rack.value ? stopsOf(rack.value) : []));
-  const index = computed(() => {
-    const wanted = stops.value.findIndex(({ animal }) => animal.id === route.query['at']);
-    return Math.max(0, wanted);
-  });
+  /** The address follows; a hand does not wait for it. */
+  const at = ref(route.query['at']);
+  watch(
+    () => route.query['at'],
+    (id) => (at.value = id),
+  );
+  const index = computed(() =>
+    Math.max(
+      0,
+      stops.value.findIndex(({ animal }) => animal.id === at.value),
+    ),
+  );
   const stop = computed(() => stops.value[index.value] ?? null);
   const next = computed(() => stops.value[index.value + 1] ?? null);
 
@@ -35,8 +43,10 @@ export function useRoundPlace(view: Ref<RoundView | undefined>) {
   /** Goes so many stops on; past the last one, back to the list of racks. */
   function step(by: number): void {
     const to = stops.value[index.value + by];
-    if (to) void router.replace({ query: { rack: to.rack.id, at: to.animal.id } });
-    else if (by > 0) leave();
+    if (to) {
+      at.value = to.animal.id;
+      void router.replace({ query: { rack: to.rack.id, at: to.animal.id } });
+    } else if (by > 0) leave();
   }
   function leave(): void {
     void router.push({ query: {} });
