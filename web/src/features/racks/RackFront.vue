@@ -37,6 +37,10 @@ function isShown(tub: Tub): boolean {
   if (props.show === 'clean') return tub.animals.some(({ cleanDue }) => cleanDue);
   return true;
 }
+/** One in the hand can change places with another; several need free tubs. */
+const takes = ({ animals }: Tub): boolean =>
+  props.held.length > 0 &&
+  (animals.length === 0 || (props.held.length === 1 && !animals.some(({ id }) => props.held.includes(id))));
 const over = ref<string | null>(null);
 function drag(event: DragEvent, id: string): void {
   // One of several in the hand brings the others along.
@@ -180,7 +184,7 @@ const isEmpty = computed(() => props.rack.tubs.every((tub) => tub.animals.length
             </button>
           </div>
           <button
-            v-if="held.length > 0 && !tub.animals.some(({ id }) => held.includes(id))"
+            v-if="takes(tub)"
             type="button"
             class="here small"
             :aria-label="`Put into ${rack.name} ${tub.level}-${tub.slot}${tub.animals[0] ? `, ${tub.animals[0].number} changes places` : ''}`"
