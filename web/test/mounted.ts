@@ -9,15 +9,23 @@ import { createVuetify } from 'vuetify';
 // The test's document has no window that could be zoomed; dialogs ask for one.
 vi.stubGlobal('visualViewport', new EventTarget());
 
-/** A component as it stands in the application: with its stores, its links and its theme, over no server. */
-export function mounted<C extends Component>(component: C, props: Record<string, unknown>) {
+/**
+ * A component as it stands in the application: with its stores, its links and its theme, over no server.
+ *
+ * @param prepare - sets the stores up before the component is there
+ */
+export function mounted<C extends Component>(
+  component: C,
+  props: Record<string, unknown>,
+  prepare: () => void = () => undefined,
+) {
   const router = createRouter({
     history: createMemoryHistory(),
     routes: [{ path: '/:rest(.*)*', component: { template: '<div />' } }],
   });
   return mount(component as Component, {
     props,
-    global: { plugins: [createVuetify(), createPinia(), PiniaColada, router] },
+    global: { plugins: [createVuetify(), createPinia(), PiniaColada, router, { install: prepare }] },
     attachTo: document.body,
   });
 }

@@ -51,12 +51,15 @@ export interface HerdAnimal {
 
 type AnimalRow = Omit<HerdAnimal, 'records' | 'history' | 'gravid' | 'laidOn'> & { revision: string };
 
-/** What was read of an animal, good as long as its revision stands; and what was computed from it, as long as its stamp does. */
+/**
+ * What was read of an animal, good as long as its revision stands; and what was computed from it, as long as its stamp does.
+ * A change makes another one: a reader that is still at work with the old one must not leave its answers in the new.
+ */
 interface Kept {
   readonly revision: string;
   readonly records: readonly ValidRecord[];
   readonly history: History;
-  stamp: string;
+  readonly stamp: string;
   readonly computed: Map<string, unknown>;
 }
 interface KeptCollection {
@@ -96,12 +99,12 @@ export class Herd {
   readonly plans: readonly FeedingPlan[];
   readonly enclosures: Enclosures;
   readonly animals: ReadonlyMap<string, HerdAnimal>;
-  readonly #kept: Map<string, Kept>;
+  readonly #kept: ReadonlyMap<string, Kept>;
   readonly #common: () => NonNullable<KeptCollection['common']>;
 
   constructor(
     parts: Pick<Herd, 'today' | 'rules' | 'order' | 'rulesVersion' | 'plans' | 'enclosures' | 'animals'>,
-    keptAnimals: Map<string, Kept>,
+    keptAnimals: ReadonlyMap<string, Kept>,
     common: () => NonNullable<KeptCollection['common']>,
   ) {
     this.today = parts.today;
@@ -249,17 +252,17 @@ export async function herdOf(work: Work, also?: string): Promise<Herd> {
   const plans = await plansOf(work);
   const plansStamp = plans.map(({ id, version }) => `${id}${version}`).join();
   const animals = new Map<string, HerdAnimal>();
+  const own = new Map<string, Kept>();
   for (const { revision: _, ...row } of rows) {
-    const entry = collection.animals.get(row.id)!;
+    const known = collection.animals.get(row.id)!;
     const gravid = breeding.gravid.has(row.id);
     const laidOn = breeding.laid.get(row.id) ?? [];
     const stamp = [work.today, settings.version, plansStamp, row.sex, row.hatchedOn, gravid, ...laidOn].join(
       '|',
     );
-    if (entry.stamp !== stamp) {
-      entry.computed.clear();
-      entry.stamp = stamp;
-    }
+    const entry = known.stamp === stamp ? known : { ...known, stamp, computed: new Map<string, unknown>() };
+    collection.animals.set(row.id, entry);
+    own.set(row.id, entry);
     // The hatch day stands in the animal's own row, which does not count as a change of its records.
     const history = { ...entry.history, hatchedOn: row.hatchedOn };
     animals.set(row.id, { ...row, records: entry.records, history, gravid, laidOn });
@@ -286,7 +289,7 @@ export async function herdOf(work: Work, also?: string): Promise<Herd> {
       enclosures: await loadEnclosures(work),
       animals,
     },
-    collection.animals,
+    own,
     common,
   );
 }

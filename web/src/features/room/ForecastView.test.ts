@@ -1,0 +1,98 @@
+import type { RoomView, SessionView } from '@karyotome/contract';
+import { mendings, simulateRoom, type RoomQuestion } from '@karyotome/core';
+import { flushPromises } from '@vue/test-utils';
+import { afterEach, beforeEach, expect, test, vi } from 'vitest';
+import { button, mounted } from '../../../test/mounted.ts';
+import { api } from '../../api/resources.ts';
+import { useSession } from '../../stores/session.ts';
+import ForecastView from './ForecastView.vue';
+
+const WEEKS = 12;
+const flat = (massG: number): number[] => new Array<number>(WEEKS).fill(Math.log(massG));
+const question: RoomQuestion = {
+  kinds: [{ key: 'a', name: 'Hatchling tub', places: 5, maxG: null, next: null }],
+  animals: [],
+  clutches: [{ hatchInDays: 30, sdDays: 0, eggs: 9, hatchShare: 1, chance: 1 }],
+  hatchlingKind: 'a',
+  hatchling: { mean: flat(70), sd: new Array<number>(WEEKS).fill(0.1) },
+  saleAgeWeeks: 4,
+  salePace: 0.1,
+  heldBack: 0.2,
+  weeks: WEEKS,
+  runs: 100,
+  seed: 1,
+};
+const view: RoomView = {
+  today: '2026-06-20',
+  question,
+  assumptions: { saleAgeWeeks: 4, salePace: 0.1, heldBack: 0.2 },
+  version: 3,
+  rests: { animals: 0, forSale: 0, clutches: 1 },
+};
+const asked: RoomQuestion[] = [];
+let ended = 0;
+
+/** The worker's work, done at once: a test's document has none. */
+class NowWorker extends EventTarget {
+  postMessage(data: RoomQuestion): void {
+    asked.push(data);
+    const forecast = simulateRoom(data)!;
+    const say = (message: object): unknown =>
+      this.dispatchEvent(new MessageEvent('message', { data: message }));
+    queueMicrotask(() => {
+      say({ progress: 0.5 });
+      say({ forecast });
+      say({ mendings: mendings(data, forecast) });
+    });
+  }
+  terminate(): void {
+    ended += 1;
+  }
+}
+
+beforeEach(() => {
+  localStorage.clear();
+  asked.length = 0;
+  ended = 0;
+  vi.stubGlobal('Worker', NowWorker);
+  vi.spyOn(api, 'room').mockResolvedValue(view);
+});
+afterEach(() => {
+  vi.restoreAllMocks();
+  document.body.innerHTML = '';
+});
+async function opened() {
+  const wrapper = mounted(ForecastView, {});
+  useSession().view = { role: 'owner', collection: {}, account: {} } as unknown as SessionView;
+  await flushPromises();
+  await vi.waitFor(() => expect(wrapper.text()).toContain('Hatchling tub'));
+  return wrapper;
+}
+
+test('says when it tips over, and what would mend it', async () => {
+  const wrapper = await opened();
+  expect(wrapper.text()).toContain('tips over about');
+  expect(wrapper.text()).toContain('Buy 4 places of Hatchling tub: it lasts the year');
+  expect(ended).toBeGreaterThan(0);
+});
+
+test('a mending is tried out on the spot, and left again', async () => {
+  const wrapper = await opened();
+  await wrapper.findAll('.mend button')[0]!.trigger('click');
+  await vi.waitFor(() => expect(asked.at(-1)!.kinds[0]!.places).toBe(9));
+  await vi.waitFor(() => expect(wrapper.text()).toContain('lasts the year'));
+  expect(wrapper.text()).not.toContain('tips over');
+  await button(wrapper, 'As it is').trigger('click');
+  await vi.waitFor(() => expect(asked.at(-1)!.kinds[0]!.places).toBe(5));
+});
+
+test('what is supposed from now on is saved as shares, with its version', async () => {
+  const save = vi.spyOn(api, 'changeRoomAssumptions').mockResolvedValue({ version: 4 });
+  const wrapper = await opened();
+  await wrapper.find('input').setValue('25');
+  await flushPromises();
+  await vi.waitFor(() => expect(wrapper.text()).toContain('Suppose this pace'));
+  await button(wrapper, 'Suppose this pace from now on').trigger('click');
+  await flushPromises();
+  expect(save).toHaveBeenCalledWith({ salePace: 0.25, heldBack: 0.2, saleAgeWeeks: 4 }, 3);
+});

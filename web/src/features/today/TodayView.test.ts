@@ -1,0 +1,115 @@
+import type { SessionView, TodayLine, TodayView as View } from '@karyotome/contract';
+import { flushPromises } from '@vue/test-utils';
+import { afterEach, beforeEach, expect, test, vi } from 'vitest';
+import { button, mounted } from '../../../test/mounted.ts';
+import { api } from '../../api/resources.ts';
+import { useSession } from '../../stores/session.ts';
+import TodayView from './TodayView.vue';
+
+const TODAY = '2026-06-20';
+const animalAt = (number: string, rack: string, slot: number): TodayLine['animal'] =>
+  ({
+    id: number,
+    number,
+    label: 'Pastel',
+    sex: 'male',
+    clutchId: null,
+    identified: true,
+    tub: { tubId: `t${slot}`, room: 'Room', rack, level: 1, slot },
+  }) as unknown as TodayLine['animal'];
+const line = (more: Partial<TodayLine>): TodayLine => ({
+  key: `${more.kind}-${more.animal?.number ?? more.text}`,
+  kind: 'meal',
+  text: 'Offer rat pup (25 g)',
+  why: 'because',
+  dueOn: TODAY,
+  records: [],
+  animal: null,
+  clutch: null,
+  incubator: null,
+  advice: null,
+  preset: { species: 'rat', size: 'pup', preyG: 25, state: 'frozen-thawed', step: null },
+  zone: null,
+  ...more,
+});
+const view: View = {
+  today: TODAY,
+  thaw: [{ prey: 'rat pup', count: 3, left: -2 }],
+  lines: [
+    line({ kind: 'stock', text: 'Order rat pup', preset: null }),
+    line({ kind: 'heat', text: 'Check the heat', preset: null, zone: { id: 'z', name: 'Mat', rack: 'B' } }),
+    line({ animal: animalAt('N-1', 'A', 1) }),
+    line({ animal: animalAt('N-2', 'A', 2), dueOn: '2026-06-18' }),
+    line({
+      kind: 'shed',
+      text: 'In shed (blue), day 5',
+      preset: null,
+      dueOn: '2026-06-15',
+      animal: animalAt('N-3', 'B', 1),
+    }),
+    line({ kind: 'concern', text: '12% below its best', preset: null, animal: animalAt('N-4', 'B', 2) }),
+  ],
+};
+
+beforeEach(() => {
+  localStorage.clear();
+  vi.spyOn(api, 'today').mockResolvedValue(view);
+});
+afterEach(() => {
+  vi.restoreAllMocks();
+  document.body.innerHTML = '';
+});
+async function opened() {
+  const wrapper = mounted(TodayView, {});
+  useSession().view = { role: 'owner', collection: {}, account: {} } as unknown as SessionView;
+  await flushPromises();
+  return wrapper;
+}
+const heads = (wrapper: Awaited<ReturnType<typeof opened>>): string[] =>
+  wrapper.findAll('h2').map((head) => head.text().replace(/\s+/g, ' '));
+
+test('what was missed stands first, then the room in walking order; a shed that lasts was not missed', async () => {
+  const wrapper = await opened();
+  expect(heads(wrapper)).toEqual([
+    'Left over from before 1',
+    'Freezer 1',
+    'Heat 1',
+    'Room · A 1',
+    'Room · B 2',
+  ]);
+  expect(wrapper.text()).toContain('3 × rat pup (2 short)');
+});
+
+test('by act instead, and that is remembered', async () => {
+  const wrapper = await opened();
+  await button(wrapper, 'By act').trigger('click');
+  expect(heads(wrapper)).toEqual([
+    'Left over from before 1',
+    'Room 2',
+    'Meals 1',
+    'Sheds 1',
+    'Second look 1',
+  ]);
+  expect(localStorage.getItem('karyotome.today.by')).toBe('act');
+});
+
+test('counts say what is left of each, and choosing one shows only that', async () => {
+  const wrapper = await opened();
+  const chips = wrapper.findAll('.v-chip').map((chip) => chip.text().replace(/\s+/g, ' '));
+  expect(chips).toContain('All 6');
+  expect(chips).toContain('Meals 2');
+  expect(chips).toContain('Second look 1');
+  await wrapper
+    .findAll('.v-chip')
+    .find((chip) => chip.text().startsWith('Sheds'))!
+    .trigger('click');
+  expect(wrapper.findAll('.line')).toHaveLength(1);
+});
+
+test('heat is checked where one stands', async () => {
+  const wrapper = await opened();
+  await button(wrapper, 'Check…').trigger('click');
+  await flushPromises();
+  expect(document.body.textContent).toContain('Heat at the surface');
+  expect(document.body.textContent).toContain('B, Mat');
+});
