@@ -191,9 +191,11 @@ for (const theme of ['day', 'night']) {
       await page.goto(`${demo.origin}${place}`);
       await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
       await page.waitForLoadState('networkidle');
-      const { violations } = await new AxeBuilder({ page })
-        .withTags(['wcag2a', 'wcag2aa', 'wcag21aa'])
-        .analyze();
+      const axe = new AxeBuilder({ page });
+      // The themes differ in their colours alone: the rest was looked through by day.
+      if (theme === 'night') axe.withRules(['color-contrast']);
+      else axe.withTags(['wcag2a', 'wcag2aa', 'wcag21aa']);
+      const { violations } = await axe.analyze();
       for (const { id, nodes } of violations) {
         found.push(
           `${place} ${id}: ${nodes

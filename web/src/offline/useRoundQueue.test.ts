@@ -119,6 +119,28 @@ test('one that is refused stays to be looked at, and does not hold up the others
   expect(await queueOf(ANN)).toEqual([]);
 });
 
+test('one that the server fails on again and again is set aside, and goes out when it is sent again', async () => {
+  const send = vi
+    .spyOn(api, 'sendRound')
+    .mockImplementation((entries) =>
+      Promise.resolve({ results: entries.map(({ key }) => ({ key, status: 'failed' })) }),
+    );
+  const { queue } = opened();
+  await queue.add(subject, record);
+  for (let i = 0; i < 4; i++) {
+    await settled(queue);
+    expect(queue.waiting).toHaveLength(1);
+    await queue.flush();
+  }
+  await settled(queue);
+  expect(queue.waiting).toEqual([]);
+  expect(queue.refused).toHaveLength(1);
+  send.mockImplementation((entries) => Promise.resolve({ results: kept(entries) }));
+  await queue.sendAgain(queue.refused[0]!);
+  await settled(queue);
+  expect(queue.entries).toEqual([]);
+});
+
 test('what another hand has logged too is asked about, what this device logged twice is not', async () => {
   const alike = [{ id: 'other', text: 'rat pup taken', author: 'Bob', at: '2026-06-20T18:00:00Z' }];
   const send = vi.spyOn(api, 'sendRound').mockImplementation(async (entries) => ({

@@ -10,6 +10,13 @@ import { changeQueued, dequeue, enqueue, queueOf, type QueuedEntry } from './dev
 /** So many in one request: small enough that a dropped line costs little. */
 const CHUNK = 50;
 const RETRY_MS = 8_000;
+/** One that the server fails on so often is set aside, to be looked at: it would hold up the others for ever. */
+const MOST_FAILURES = 5;
+const FAILED_OFTEN = {
+  title: 'The server failed on it several times',
+  detail: 'The server failed on it several times. It is kept here: try it again later.',
+  errors: [],
+};
 
 /** What the entering screen knows of an animal. */
 export interface Entered {
@@ -165,8 +172,12 @@ export const useRoundQueue = defineStore('round-queue', () => {
     for (const result of results) {
       const entry = entries.value.find(({ key }) => key === result.key);
       if (!entry) continue;
-      if (result.status === 'failed') failed += 1;
-      else if (result.status === 'refused') await mark(entry, 'refused', result);
+      if (result.status === 'failed') {
+        const times = (failures.get(result.key) ?? 0) + 1;
+        failures.set(result.key, times);
+        if (times < MOST_FAILURES) failed += 1;
+        else await mark(entry, 'refused', { key: result.key, status: 'refused', problem: FAILED_OFTEN });
+      } else if (result.status === 'refused') await mark(entry, 'refused', result);
       else if (result.status === 'kept' && result.alike.length > 0 && !areOwn(result.alike)) {
         await mark(entry, 'asked', result);
         ownIds.add(result.id);
@@ -178,6 +189,17 @@ export const useRoundQueue = defineStore('round-queue', () => {
     }
     await drop(gone);
     return failed === 0;
+  }
+
+  /** How often the server has failed on an entry, by its own fault. */
+  const failures = new Map<string, number>();
+  /** Sends one again that was set aside: what it was refused for may be mended by now. */
+  async function sendAgain(entry: QueuedEntry): Promise<void> {
+    failures.delete(entry.key);
+    entry.state = 'waiting';
+    delete entry.result;
+    await changeQueued({ ...toPlain(entry) });
+    await flush();
   }
 
   /** Records this device made itself: logging twice on purpose is no clash of two hands. */
@@ -223,6 +245,7 @@ export const useRoundQueue = defineStore('round-queue', () => {
     flush,
     settleAsked,
     takeMineBack,
+    sendAgain,
   };
 });
 

@@ -45,7 +45,10 @@ async function takeOne(work: Work, input: { key: string }): Promise<RoundResult>
   } catch (error) {
     const refusal = toRefusal(error);
     // Not the entry's fault: the device keeps it and sends it again, and the others go on.
-    if (refusal.code === 'internal') return { key, status: 'failed' };
+    if (refusal.code === 'internal') {
+      process.emitWarning(error as Error);
+      return { key, status: 'failed' };
+    }
     const { title, detail, errors } = toProblem(refusal);
     return {
       key,

@@ -48,6 +48,7 @@ const others = (entry: QueuedEntry) => (entry.result?.status === 'kept' ? entry.
             </p>
             <div class="row">
               <v-btn size="small" variant="outlined" :to="`/animals/${entry.animalId}`">Its page</v-btn>
+              <v-btn size="small" variant="outlined" @click="queue.sendAgain(entry)">Send again</v-btn>
               <v-btn size="small" variant="text" @click="queue.settleAsked(entry)">Let it go</v-btn>
             </div>
           </section>
