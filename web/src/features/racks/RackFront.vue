@@ -129,7 +129,7 @@ const isEmpty = computed(() => props.rack.tubs.every((tub) => tub.animals.length
         v-for="{ level, tubs } in levels"
         :key="level"
         class="level"
-        :style="{ gridTemplateColumns: `22px repeat(${rack.tubsPerLevel}, minmax(84px, 1fr))` }"
+        :style="{ gridTemplateColumns: `22px repeat(${rack.tubsPerLevel}, minmax(98px, 1fr))` }"
       >
         <span class="num soft small">{{ level }}</span>
         <div
