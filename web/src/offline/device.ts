@@ -8,9 +8,9 @@ export interface QueuedEntry {
   readonly key: string;
   /** Whose it is: another person on this device neither sees nor sends it. */
   readonly accountId: string;
-  readonly entry: RoundEntry;
-  /** A photograph instead of an entry: its bytes, and the animal. */
-  readonly photo?: { readonly animalId: string; readonly file: Blob };
+  /** What is sent: an act of the round, or a photograph of the animal. */
+  readonly entry: RoundEntry | null;
+  readonly photo: Blob | null;
   readonly animalId: string;
   readonly number: string;
   /** "rat pup taken" */

@@ -209,3 +209,20 @@ test('a photograph is sent in its turn; one that is refused stays, and the rest 
   expect(send).toHaveBeenCalledTimes(1);
   expect(queue.refused.map((one) => one.key)).toEqual([key]);
 });
+
+test('a photograph whose answer was lost is not said to be taken back; one that never left just goes', async () => {
+  const { queue, session } = opened();
+  session.isRemembered = true;
+  vi.spyOn(api, 'session').mockRejectedValue(unreachable);
+  const photo = new NodeBlob(['x'], { type: 'image/png' }) as unknown as Blob;
+  const unsent = await queue.addPhoto({ ...subject, text: 'a photograph' }, photo);
+  await settled(queue);
+  expect(await queue.takeBack(subject, unsent)).toBe(true);
+  expect(await queueOf(ANN)).toEqual([]);
+  session.isRemembered = false;
+  vi.spyOn(api, 'addPicture').mockRejectedValue(unreachable);
+  const tried = await queue.addPhoto({ ...subject, text: 'a photograph' }, photo);
+  await settled(queue);
+  expect(await queue.takeBack(subject, tried)).toBe(false);
+  expect((await queueOf(ANN)).map(({ key }) => key)).toEqual([tried]);
+});

@@ -78,26 +78,42 @@ export const useRoundQueue = defineStore('round-queue', () => {
   /** Enters a record. @returns its key, by which it is taken back */
   async function add(subject: Entered, record: NewRecord): Promise<string> {
     const key = crypto.randomUUID();
-    await put({ ...subject, key, entry: { key, animalId: subject.animalId, record } });
+    await put({ ...subject, key, entry: { key, animalId: subject.animalId, record }, photo: null });
     return key;
   }
 
   async function addPhoto(subject: Entered, file: Blob): Promise<string> {
     const key = crypto.randomUUID();
-    await put({ ...subject, key, entry: { key, undo: key }, photo: { animalId: subject.animalId, file } });
+    await put({ ...subject, key, entry: null, photo: file });
     return key;
   }
 
-  /** Takes an entry back: one that was not sent yet just goes. */
-  async function takeBack(subject: Entered, key: string): Promise<void> {
+  /**
+   * Takes an entry back: one that was not sent yet just goes. Not a photograph that is on its way: whether it arrives, only
+   * the answer tells; once it is there it is deleted as any picture is.
+   *
+   * @returns whether it could be
+   */
+  async function takeBack(subject: Entered, key: string): Promise<boolean> {
     const found = entries.value.find((entry) => entry.key === key);
+    if (found?.photo && tried.has(key)) return false;
     if (found && !isSending.value) {
       await drop([found]);
       // It may have been sent before a line dropped: the server is told too, unless nothing ever left.
-      if (found.result === undefined && !tried.has(key)) return;
+      if (found.result === undefined && !tried.has(key)) return true;
     }
+    await tellTakenBack(subject, key);
+    return true;
+  }
+
+  /** What was sent and is gone again is shown no more. */
+  function forget(key: string): void {
+    sent.value = sent.value.filter((entry) => entry.key !== key);
+  }
+
+  async function tellTakenBack(subject: Entered, key: string): Promise<void> {
     const undo = crypto.randomUUID();
-    await put({ ...subject, key: undo, entry: { key: undo, undo: key } });
+    await put({ ...subject, key: undo, entry: { key: undo, undo: key }, photo: null });
   }
 
   async function drop(gone: readonly QueuedEntry[]): Promise<void> {
@@ -132,15 +148,15 @@ export const useRoundQueue = defineStore('round-queue', () => {
       await session.confirm();
       if (photo) {
         tried.add(chunk[0]!.key);
-        const file = new File([photo.file], 'photo', { type: photo.file.type });
-        await api.addPicture(photo.animalId, file, '', chunk[0]!.key);
+        const file = new File([photo], 'photo', { type: photo.type });
+        const { id } = await api.addPicture(chunk[0]!.animalId, file, '', chunk[0]!.key);
         await drop([chunk[0]!]);
-        sent.value.push({ ...chunk[0]!, recordId: null });
+        sent.value.push({ ...chunk[0]!, recordId: id });
         return true;
       }
       const batch = chunk.slice(0, firstPhoto(chunk));
       batch.forEach(({ key }) => tried.add(key));
-      const { results } = await api.sendRound(batch.map(({ entry }) => structuredClone(toPlain(entry))));
+      const { results } = await api.sendRound(batch.map(({ entry }) => toPlain(entry!)));
       const goesOn = await settle(results);
       isOffline.value = false;
       await readAnew();
@@ -226,8 +242,7 @@ export const useRoundQueue = defineStore('round-queue', () => {
   async function takeMineBack(entry: QueuedEntry): Promise<void> {
     const { key, animalId, number, text } = entry;
     await drop([entry]);
-    const undo = crypto.randomUUID();
-    await put({ key: undo, animalId, number, text: `taken back: ${text}`, entry: { key: undo, undo: key } });
+    await tellTakenBack({ animalId, number, text: `taken back: ${text}` }, key);
   }
 
   return {
@@ -242,6 +257,7 @@ export const useRoundQueue = defineStore('round-queue', () => {
     add,
     addPhoto,
     takeBack,
+    forget,
     flush,
     settleAsked,
     takeMineBack,
@@ -250,7 +266,7 @@ export const useRoundQueue = defineStore('round-queue', () => {
 });
 
 const firstPhoto = (chunk: readonly QueuedEntry[]): number => {
-  const at = chunk.findIndex(({ photo }) => photo !== undefined);
+  const at = chunk.findIndex(({ photo }) => photo !== null);
   return at === -1 ? chunk.length : at;
 };
 

@@ -1,5 +1,6 @@
 import type { RoundAnimal } from '@karyotome/contract';
 import { api } from '../../api/resources.ts';
+import type { QueuedEntry } from '../../offline/device.ts';
 import { useRoundQueue } from '../../offline/useRoundQueue.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useWrite } from '../../stores/useWrite.ts';
@@ -18,17 +19,18 @@ export function useLogged() {
   const queue = useRoundQueue();
   const notices = useNotices();
   const voiding = useWrite((id: string) => api.voidRecord(id, 'Undone'));
+  const deleting = useWrite(api.deletePicture);
 
   function loggedOf(animal: RoundAnimal): Logged[] {
     const undone = new Set(
-      [...queue.sent, ...queue.entries].flatMap(({ entry, key }) =>
-        'undo' in entry && entry.undo !== key ? [entry.undo] : [],
+      [...queue.sent, ...queue.entries].flatMap(({ entry }) =>
+        entry && 'undo' in entry ? [entry.undo] : [],
       ),
     );
-    const own = queue.sent.filter(
-      ({ animalId, entry, key, photo }) =>
-        animalId === animal.id && !undone.has(key) && ('record' in entry || photo !== undefined),
-    );
+    /** Logged of this animal, and not taken back: an act or a photograph, not the taking back of one. */
+    const stands = ({ animalId, entry, key }: QueuedEntry): boolean =>
+      animalId === animal.id && !undone.has(key) && !(entry && 'undo' in entry);
+    const own = queue.sent.filter(stands);
     const gone = new Set(queue.sent.filter(({ key }) => undone.has(key)).map(({ recordId }) => recordId));
     const keyOf = new Map(own.map(({ recordId, key }) => [recordId, key]));
     const known = new Set(animal.done.map(({ id }) => id));
@@ -40,26 +42,28 @@ export function useLogged() {
         .filter(({ recordId }) => recordId === null || !known.has(recordId))
         .map(({ key, text }) => ({ key, text, isWaiting: false, recordId: null })),
       ...queue.entries
-        .filter(
-          ({ animalId, entry, key, photo }) =>
-            animalId === animal.id && !undone.has(key) && ('record' in entry || photo !== undefined),
-        )
+        .filter(stands)
         .filter(({ result }) => result?.status !== 'kept' || !known.has(result.id))
         .map(({ key, text, state }) => ({ key, text, isWaiting: state === 'waiting', recordId: null })),
     ];
   }
 
-  /** Takes back what was logged: by its key where this device entered it, else by its record. */
+  /** Takes back what was logged: a photograph as a picture, else by its key where this device entered it, else by its record. */
   async function takeBack(animal: RoundAnimal, logged: Logged): Promise<void> {
+    const photo = queue.sent.find(({ key, photo: file }) => key === logged.key && file !== null);
+    if (photo) {
+      if (await deleting.run(photo.recordId!)) queue.forget(photo.key);
+      else notices.warn(deleting.message.value ?? 'It could not be taken back');
+      return;
+    }
     if (logged.recordId !== null && logged.key === logged.recordId) {
       if (!(await voiding.run(logged.recordId)))
         notices.warn(voiding.message.value ?? 'It could not be taken back');
       return;
     }
-    await queue.takeBack(
-      { animalId: animal.id, number: animal.number, text: `taken back: ${logged.text}` },
-      logged.key,
-    );
+    const subject = { animalId: animal.id, number: animal.number, text: `taken back: ${logged.text}` };
+    if (!(await queue.takeBack(subject, logged.key)))
+      notices.warn('This photograph is on its way: take it back once it is kept.');
   }
   return { loggedOf, takeBack };
 }

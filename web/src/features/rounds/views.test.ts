@@ -3,6 +3,7 @@ import type { RoundEntry, RoundResult, SessionView } from '@karyotome/contract';
 import { flushPromises } from '@vue/test-utils';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import { button, mounted } from '../../../test/mounted.ts';
+import { NodeBlob } from '../../../test/node-blob.ts';
 import { roundAnimal, roundView } from '../../../test/round.ts';
 import { ProblemError } from '../../api/client.ts';
 import { api } from '../../api/resources.ts';
@@ -70,6 +71,22 @@ describe('a round', () => {
     await key('ArrowRight');
     await key('ArrowRight');
     await vi.waitFor(() => expect(wrapper.find('article').exists()).toBe(false));
+  });
+
+  test('a photograph that was sent is taken back as the picture it has become', async () => {
+    vi.spyOn(api, 'round').mockResolvedValue(roundView('11', '12'));
+    vi.spyOn(api, 'addPicture').mockResolvedValue({ id: 'picture' });
+    const remove = vi.spyOn(api, 'deletePicture').mockResolvedValue(undefined);
+    const wrapper = await opened();
+    await begin(wrapper);
+    const photo = new NodeBlob(['x'], { type: 'image/png' }) as unknown as Blob;
+    const { id, number } = roundAnimal('11');
+    await useRoundQueue().addPhoto({ animalId: id, number, text: 'a photograph' }, photo);
+    const back = await vi.waitFor(() => button(wrapper, 'Take back: a photograph'));
+    await vi.waitFor(() => expect(useRoundQueue().entries).toEqual([]));
+    await back.trigger('click');
+    await vi.waitFor(() => expect(remove).toHaveBeenCalledWith('picture'));
+    await vi.waitFor(() => expect(wrapper.text()).not.toContain('a photograph'));
   });
 
   test('where the keeper wants so, it stays after a meal', async () => {
