@@ -109,7 +109,6 @@ export interface FeedingNightLine {
 }
 
 export interface AnimalCare {
-  meal: Meal | null;
   plan: FeedingPlan;
   own: {
     planId?: string;

@@ -112,8 +112,15 @@ export type {
   ShedStage,
   WeightRecord,
 } from './husbandry/history.ts';
-export { appetite, tellingOffers, type Appetite, type FastingSeason } from './husbandry/appetite.ts';
-export { BAD_SHED_ADVICE, inShed, type InShed } from './husbandry/shed-state.ts';
+export {
+  appetite,
+  DIGESTING_DAYS,
+  SETTLING_DAYS,
+  tellingOffers,
+  type Appetite,
+  type FastingSeason,
+} from './husbandry/appetite.ts';
+export { BAD_SHED_ADVICE, inShed, SOAK, type InShed } from './husbandry/shed-state.ts';
 export {
   adviseMove,
   judgeMove,
@@ -217,7 +224,7 @@ export {
 } from './feeding/prey.ts';
 export { FEEDING_RULES, weightClass, type FeedingRules, type WeightClass } from './feeding/rules.ts';
 export { FEEDING_PLANS, REFUSAL_STEPS, type FeedingPlan, type PlanStep } from './feeding/plans.ts';
-export { planState, type PlanState } from './feeding/plan-state.ts';
+export { offeredStep, planState, type PlanState } from './feeding/plan-state.ts';
 export {
   nextMeal,
   planOf,
@@ -264,7 +271,7 @@ export {
   type Concern,
   type Watched,
 } from './husbandry/concern.ts';
-export { shedCycle, SOAK, soakPlan, type ShedCycle, type SoakPlan } from './husbandry/shed-cycle.ts';
+export { shedCycle, soakPlan, type ShedCycle, type SoakPlan } from './husbandry/shed-cycle.ts';
 export {
   learnFromMoves,
   moveEpisodes,

@@ -1,7 +1,7 @@
 import { addDays, daysBetween, type IsoDay } from '../calendar/days.ts';
-import { tellingOffers } from '../husbandry/appetite.ts';
+import { appetite } from '../husbandry/appetite.ts';
 import { lastCare, type History } from '../husbandry/history.ts';
-import { inShed } from '../husbandry/shed-state.ts';
+import { inShed, waitsForFirstShed } from '../husbandry/shed-state.ts';
 import { planState, type PlanState } from './plan-state.ts';
 import { FEEDING_PLANS, type FeedingPlan } from './plans.ts';
 import { preyFor, type PreySpecies, type PreyState } from './prey.ts';
@@ -36,8 +36,6 @@ export interface Meal {
 }
 
 const FIRST_SHED_DAY = 8;
-/** Up to this age an animal that never shed is waiting for its first shed. Common practice, no source. */
-const FIRST_SHED_LATEST_DAY = 21;
 /** So many refusals in a row, in the season, are a fast. Common practice, no source. */
 const FAST_REFUSALS = 3;
 
@@ -122,10 +120,7 @@ function spacing(
   const weight = history.weights.at(-1)!.massG;
   const usual = { everyDays, verdict: 'later' as const, why: null };
   if (weight < rules.adultG || !rules.fastMonths.includes(Number(day.slice(5, 7)))) return usual;
-  const refused = tellingOffers(history)
-    .toReversed()
-    .findIndex((offer) => offer.taken);
-  const inARow = refused === -1 ? tellingOffers(history).length : refused;
+  const { refusedInARow: inARow } = appetite(history);
   if (inARow < FAST_REFUSALS || everyDays >= rules.fastingEveryDays) return usual;
   return {
     everyDays: rules.fastingEveryDays,
@@ -157,9 +152,7 @@ function whyHeld(
     };
   }
   if (gravid && !rules.offerGravid) return { verdict: 'gravid', why: 'Gravid: passed over', records: [] };
-  const age = history.hatchedOn ? daysBetween(history.hatchedOn, day) : null;
-  const hasShed = history.sheds.some((record) => record.stage === 'shed');
-  if (age !== null && age < FIRST_SHED_LATEST_DAY && !hasShed) {
+  if (waitsForFirstShed(history, day)) {
     return { verdict: 'first-shed', why: 'No meal before the first shed: it lives on its yolk', records: [] };
   }
   return null;

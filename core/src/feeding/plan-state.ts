@@ -14,7 +14,6 @@ export interface PlanState {
   readonly next: PlanStep | null;
   /** The next step is not taken before this day; null where nothing holds it back. */
   readonly nextNotBefore: IsoDay | null;
-  readonly daysWithoutMeal: number | null;
   /** Its last weight lies below the one before the last meal it took. */
   readonly losing: boolean;
 }
@@ -37,7 +36,6 @@ export function planState(
   const taken = history.feedings.filter((offer) => offer.taken);
   const lastMeal = taken.at(-1)?.on ?? null;
   const base = lastMeal ?? history.feedings[0]?.on ?? null;
-  const withoutMeal = base === null ? null : daysBetween(base, day);
   const losing = isLosing(history, lastMeal);
   let index = 0;
   let triesUsed = 0;
@@ -72,9 +70,13 @@ export function planState(
     triesUsed,
     next,
     nextNotBefore: next?.afterDays !== undefined && base !== null ? addDays(base, next.afterDays) : null,
-    daysWithoutMeal: withoutMeal,
     losing,
   };
+}
+
+/** The step that an offer carries: none for a meal as planned, of which there is nothing to remember. */
+export function offeredStep({ index, step }: PlanState): string | null {
+  return index > 0 ? (step?.key ?? null) : null;
 }
 
 function isOpen(step: PlanStep, on: IsoDay, base: IsoDay | null, losing: boolean): boolean {

@@ -1,5 +1,6 @@
 import { daysBetween, type IsoDay } from '../calendar/days.ts';
 import { preyMass } from '../feeding/prey.ts';
+import { MEAL_IN_DAYS } from '../husbandry/appetite.ts';
 import type { FeedingRecord, WeightRecord } from '../husbandry/history.ts';
 import { ageAt, curveAt, type CurveSex, type GrowthCurve } from './curve.ts';
 
@@ -15,8 +16,6 @@ export interface GrowthSubject {
   readonly laidOn: readonly IsoDay[];
 }
 
-/** Days after a meal in which a weight holds the meal. */
-const MEAL_DAYS = 3;
 /** Without a meal for so long nothing grows, and this share is lost in a day. Common practice, no source. */
 const FAST_AFTER_DAYS = 21;
 const FAST_LOSS_A_DAY = 0.0006;
@@ -135,7 +134,7 @@ function mealIn(
   day: number,
   last: { readonly day: number; readonly meal: FeedingRecord } | undefined,
 ): Interruption {
-  if (!last || day - last.day >= MEAL_DAYS) return { shift: 0, variance: 0 };
+  if (!last || day - last.day >= MEAL_IN_DAYS) return { shift: 0, variance: 0 };
   const grams = preyMass(last.meal.species ?? '', last.meal.size ?? '') ?? weight.massG * 0.08;
   const share = Math.min(0.3, grams / weight.massG);
   return { shift: 0.5 * share, variance: (0.5 * share) ** 2 };

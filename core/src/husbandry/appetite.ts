@@ -4,6 +4,10 @@ import { inShed } from './shed-state.ts';
 
 /** After a move an animal may sulk this long without it meaning anything. Common practice, no source. */
 export const SETTLING_DAYS = 14;
+/** After a meal no handling for so long. Common practice, no source. */
+export const DIGESTING_DAYS = 2;
+/** Days after a meal in which a weight holds the meal. Common practice, no source. */
+export const MEAL_IN_DAYS = 3;
 
 /** Months (1 to 12) in which an animal from a weight on may fast without harm. */
 export interface FastingSeason {

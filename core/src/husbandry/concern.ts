@@ -1,5 +1,5 @@
 import { daysBetween, type IsoDay } from '../calendar/days.ts';
-import { tellingOffers, type FastingSeason } from './appetite.ts';
+import { MEAL_IN_DAYS, tellingOffers, type FastingSeason } from './appetite.ts';
 import type { History, WeightRecord } from './history.ts';
 
 /** Something out of the ordinary that a keeper should look at. Says what was seen, never what it is. */
@@ -35,8 +35,6 @@ const SURPRISE_Z = -3.1;
 const RARE_RUN = 1 / 1000;
 const RUN_DAYS = 21;
 const REGURGITATION_DAYS = 90;
-/** A meal still in the animal: a best weight of that day is none. */
-const MEAL_DAYS = 3;
 /** A weight older than this says nothing about now. */
 const STALE_DAYS = 60;
 
@@ -127,7 +125,7 @@ function weightConcern(watched: Watched, season: FastingSeason, day: IsoDay): Co
 function holdsMeal(history: History, weight: WeightRecord): boolean {
   return history.feedings.some(({ taken, on }) => {
     const days = daysBetween(on, weight.on);
-    return taken && days >= 0 && days < MEAL_DAYS;
+    return taken && days >= 0 && days < MEAL_IN_DAYS;
   });
 }
 

@@ -1,5 +1,5 @@
 import { daysBetween, type IsoDay } from '../calendar/days.ts';
-import { appetite, SETTLING_DAYS, type Appetite } from './appetite.ts';
+import { appetite, DIGESTING_DAYS, SETTLING_DAYS, type Appetite } from './appetite.ts';
 import { lastCare, type History, type MoveRecord } from './history.ts';
 import type { LadderStep } from './ladders.ts';
 import { inShed } from './shed-state.ts';
@@ -35,7 +35,6 @@ export type MoveOutcome = 'settling' | 'settled' | 'not-eating' | 'not-offered';
 
 /* All limits below: common practice, no source. */
 const STALE_WEIGHT_DAYS = 35;
-const DIGESTING_DAYS = 2;
 const FAILED_MOVE_DAYS = 21;
 const BOLD_MEALS = 8;
 const BOLD_EARLY_SHARE = 0.9;

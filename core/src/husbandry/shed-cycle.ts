@@ -62,8 +62,6 @@ function ownWaits(sheds: readonly ShedRecord[], stage: ShedStage, day: IsoDay): 
   return waits;
 }
 
-/** Water for a soak, degrees Celsius, and minutes. Common practice, no source. */
-export const SOAK = { fromC: 29.4, toC: 31.1, fromMinutes: 10, toMinutes: 15 } as const;
 /** After so many soaks on as many days it is a veterinarian's. */
 const SOAKS_BEFORE_VET = 3;
 const BAD_SHED_DAYS = 14;

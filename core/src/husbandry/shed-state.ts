@@ -1,5 +1,5 @@
 import { daysBetween, type IsoDay } from '../calendar/days.ts';
-import type { ShedRecord, ShedStage } from './history.ts';
+import type { History, ShedRecord, ShedStage } from './history.ts';
 
 /** A shed sign older than this without the shed itself is a sign somebody forgot to close. Common practice, no source. */
 const CYCLE_DAYS = 28;
@@ -21,6 +21,17 @@ export function inShed(sheds: readonly ShedRecord[], today: IsoDay): InShed | nu
   return { stage: last.stage, since: first.on, days: daysBetween(first.on, today), record: last.id };
 }
 
+/** Up to this age an animal that never shed is waiting for its first shed. Common practice, no source. */
+const FIRST_SHED_LATEST_DAY = 21;
+
+/** Whether a hatchling is still to shed for the first time. */
+export function waitsForFirstShed({ hatchedOn, sheds }: History, day: IsoDay): boolean {
+  if (hatchedOn === null || daysBetween(hatchedOn, day) >= FIRST_SHED_LATEST_DAY) return false;
+  return !sheds.some((shed) => shed.stage === 'shed');
+}
+
+/** Water for a soak, degrees Celsius, and minutes. Common practice, no source. */
+export const SOAK = { fromC: 29.4, toC: 31.1, fromMinutes: 10, toMinutes: 15 } as const;
+
 /** What to do after a bad shed, and when to ask somebody trained. Common practice, no source. */
-export const BAD_SHED_ADVICE =
-  'Soak 10 to 15 minutes in water of 29.4 to 31.1 °C, let it crawl through the hands, never peel, repeat the next day. Eye caps that stay go to a veterinarian.';
+export const BAD_SHED_ADVICE = `Soak ${SOAK.fromMinutes} to ${SOAK.toMinutes} minutes in water of ${SOAK.fromC} to ${SOAK.toC} °C, let it crawl through the hands, never peel, repeat the next day. Eye caps that stay go to a veterinarian.`;

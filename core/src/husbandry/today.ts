@@ -3,8 +3,8 @@ import type { Meal } from '../feeding/next-meal.ts';
 import { SEE_A_VET, type Concern } from './concern.ts';
 import { lastCare, type History } from './history.ts';
 import { judgeMove, type MoveAdvice } from './move-advice.ts';
-import { shedCycle, soakPlan, SOAK, type ShedCycle } from './shed-cycle.ts';
-import { BAD_SHED_ADVICE } from './shed-state.ts';
+import { shedCycle, soakPlan, type ShedCycle } from './shed-cycle.ts';
+import { BAD_SHED_ADVICE, waitsForFirstShed } from './shed-state.ts';
 
 export type TaskKind =
   | 'meal'
@@ -60,10 +60,9 @@ export function animalTasks(animal: AnimalDay, today: IsoDay): Task[] {
   const age = history.hatchedOn ? daysBetween(history.hatchedOn, today) : null;
   const shed = shedCycle(history, today);
   const hasShed = history.sheds.some((record) => record.stage === 'shed');
-  const waitsForFirstShed = age !== null && age < 21 && !hasShed;
   return [
     ...animal.concerns.map((concern) => concernTask(concern)),
-    ...firstShedTask(history, age, waitsForFirstShed, today),
+    ...firstShedTask(history, age, today),
     ...shedTask(animal, shed, today),
     ...(animal.meal?.verdict === 'due' ? [mealTask(animal.meal)] : []),
     ...(shed ? [] : weighTask(history, today)),
@@ -81,8 +80,8 @@ function task(kind: TaskKind, text: string, why: string, dueOn: IsoDay, records:
   return { kind, text, why, dueOn, records };
 }
 
-function firstShedTask(history: History, age: number | null, waits: boolean, today: IsoDay): Task[] {
-  if (!waits || age === null || age < FIRST_SHED.from) return [];
+function firstShedTask(history: History, age: number | null, today: IsoDay): Task[] {
+  if (age === null || age < FIRST_SHED.from || !waitsForFirstShed(history, today)) return [];
   const dueOn = addDays(history.hatchedOn!, FIRST_SHED.from);
   const text = `First shed expected, day ${age}`;
   return [
@@ -120,8 +119,7 @@ function shedTask(animal: AnimalDay, shed: ShedCycle | null, today: IsoDay): Tas
   const text = soak.veterinarian
     ? `${what[soak.what]} after ${soak.soaks.length} soaks: a veterinarian’s`
     : `${what[soak.what]}: soak, day ${soak.soaks.length + 1}`;
-  const why = `${SOAK.fromMinutes} to ${SOAK.toMinutes} minutes in water of ${SOAK.fromC} to ${SOAK.toC} °C. ${BAD_SHED_ADVICE}`;
-  return [task('shed', text, why, soak.since, [soak.record])];
+  return [task('shed', text, BAD_SHED_ADVICE, soak.since, [soak.record])];
 }
 
 function mealTask(meal: Meal): Task {

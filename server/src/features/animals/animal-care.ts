@@ -15,7 +15,6 @@ export function careOf(herd: Herd, id: string): AnimalCare {
   const animal = herd.animal(id);
   const { history } = animal;
   return {
-    meal: herd.meal(id),
     plan: planOf(history, herd.plans),
     own: history.own ?? {},
     worked: workedOf(herd, [animal]),

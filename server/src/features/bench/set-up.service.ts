@@ -3,6 +3,7 @@ import { addDays } from '@karyotome/core';
 import { select, type Work } from '../../db/work.ts';
 import { invalidField } from '../../http/problems.ts';
 import { loadEnclosures } from '../husbandry/enclosure-advice.ts';
+import { groupBy } from '../husbandry/group-by.ts';
 import { findClutch } from '../breeding/clutches.service.ts';
 import { insertRecord } from '../records/insert-record.ts';
 
@@ -43,7 +44,7 @@ export async function proposeSetUp(work: Work, clutchId: string): Promise<SetUpP
   const free = [...tubs.values()].filter((tub) => tub.free);
   const lowest = Math.min(...free.map(({ step }) => step));
   const first = free.filter(({ step }) => step === lowest);
-  const racks = [...groupByRack(first).values()];
+  const racks = [...groupBy(first, ({ rackId }) => rackId).values()];
   const roomy = racks
     .filter((list) => list.length >= homeless.length)
     .toSorted((a, b) => a.length - b.length)[0];
@@ -65,15 +66,6 @@ export async function proposeSetUp(work: Work, clutchId: string): Promise<SetUpP
     })),
     firstMealOn: addDays(shedOn ?? addDays(hatchedOn, FIRST_SHED_DAYS), FIRST_MEAL_DAYS),
   };
-}
-
-function groupByRack<T extends { room: string; rack: string }>(tubs: readonly T[]): Map<string, T[]> {
-  const groups = new Map<string, T[]>();
-  for (const tub of tubs) {
-    const key = `${tub.room}|${tub.rack}`;
-    groups.set(key, [...(groups.get(key) ?? []), tub]);
-  }
-  return groups;
 }
 
 /** Moves a clutch into its tubs in one act, and starts its plan for feeding. All of it, or nothing. */

@@ -11,7 +11,8 @@ import {
   type Expression,
   type Locus,
 } from '@karyotome/core';
-import { literal, UniqueConstraintError } from 'sequelize';
+import { changeRow } from '../../db/change-rows.ts';
+import { UniqueConstraintError } from 'sequelize';
 import { select, touchGenetics, type Work } from '../../db/work.ts';
 import { invalidField, notFound, Refusal } from '../../http/problems.ts';
 
@@ -192,11 +193,13 @@ export async function changeEntry(
   if (entry.kind !== one.entry.kind) throw invalidField('kind', `must stay ${one.entry.kind}`);
   check(entry, others);
   await refuseIfUnreadable(work, [...others, entry], entry.kind === 'alias' ? 'word' : 'name');
-  const [changed] = await work.models.catalogueEntries.update(
-    { key: keyOf(entry), body: entry, version: literal('version + 1') as never },
-    { where: { collectionId: work.actor.collectionId, id, version }, transaction: work.transaction },
+  await changeRow(
+    work,
+    work.models.catalogueEntries,
+    'The entry',
+    { id, version },
+    { key: keyOf(entry), body: entry },
   );
-  if (changed === 0) throw new Refusal('stale', 'The entry was changed in the meantime. Reload to see it.');
   await touchGenetics(work);
   return { id };
 }

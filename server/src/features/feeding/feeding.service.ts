@@ -2,7 +2,6 @@ import type { FeedingView, RulesChange } from '@karyotome/contract';
 import { mealIntervals, planOf, whatWorked, type Worked } from '@karyotome/core';
 import type { Work } from '../../db/work.ts';
 import { kindOfTub } from '../husbandry/enclosure-advice.ts';
-import { plansOf } from '../husbandry/feeding-plans.ts';
 import { herdOf, type Herd, type HerdAnimal } from '../husbandry/herd.ts';
 import { inWalkingOrder, placeWords } from '../husbandry/places.ts';
 import { changeCollection } from '../settings/change-collection.ts';
@@ -12,7 +11,7 @@ import { freezerOf } from './freezer.service.ts';
 export async function viewFeeding(work: Work): Promise<FeedingView> {
   const herd = await herdOf(work);
   const { thaw, lines, stock } = await freezerOf(work, herd);
-  const plans = await plansOf(work);
+  const { plans } = herd;
   const animals = [...herd.animals.values()];
   const onPlan = (id: string): number =>
     animals.filter(({ history }) => planOf(history, plans).id === id).length;

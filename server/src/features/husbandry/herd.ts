@@ -12,7 +12,6 @@ import {
   type ExpectedMass,
   type Concern,
   type FeedingCircumstances,
-  type FeedingPlan,
   type FeedingRules,
   type GrowthSubject,
   type History,
@@ -31,8 +30,10 @@ import {
   type Enclosures,
   type PlacedAdvice,
 } from './enclosure-advice.ts';
-import { plansOf } from './feeding-plans.ts';
+import { plansOf, type StoredPlan } from './feeding-plans.ts';
 import { husbandryRecords, toHistory, type ValidRecord } from '../records/history.ts';
+
+type OpenForecasts = Awaited<ReturnType<typeof openForecasts>>;
 
 /** One living animal, as husbandry reads it. */
 export interface HerdAnimal {
@@ -96,14 +97,19 @@ export class Herd {
   readonly rules: FeedingRules;
   readonly order: OrderRules;
   readonly rulesVersion: number;
-  readonly plans: readonly FeedingPlan[];
+  readonly plans: readonly StoredPlan[];
+  /** Where the pairings without eggs stand. */
+  readonly forecasts: OpenForecasts;
   readonly enclosures: Enclosures;
   readonly animals: ReadonlyMap<string, HerdAnimal>;
   readonly #kept: ReadonlyMap<string, Kept>;
   readonly #common: () => NonNullable<KeptCollection['common']>;
 
   constructor(
-    parts: Pick<Herd, 'today' | 'rules' | 'order' | 'rulesVersion' | 'plans' | 'enclosures' | 'animals'>,
+    parts: Pick<
+      Herd,
+      'today' | 'rules' | 'order' | 'rulesVersion' | 'plans' | 'forecasts' | 'enclosures' | 'animals'
+    >,
     keptAnimals: ReadonlyMap<string, Kept>,
     common: () => NonNullable<KeptCollection['common']>,
   ) {
@@ -112,6 +118,7 @@ export class Herd {
     this.order = parts.order;
     this.rulesVersion = parts.rulesVersion;
     this.plans = parts.plans;
+    this.forecasts = parts.forecasts;
     this.enclosures = parts.enclosures;
     this.animals = parts.animals;
     this.#kept = keptAnimals;
@@ -245,7 +252,8 @@ export async function herdOf(work: Work, also?: string): Promise<Herd> {
     const history = toHistory(hatchedOn, records);
     collection.animals.set(id, { revision, records, history, stamp: '', computed: new Map() });
   }
-  const breeding = await breedingOf(work);
+  const forecasts = await openForecasts(work);
+  const breeding = await breedingOf(work, forecasts);
   const settings = (await work.models.collections.findByPk(collectionId, {
     transaction: work.transaction,
   }))!.get();
@@ -286,6 +294,7 @@ export async function herdOf(work: Work, also?: string): Promise<Herd> {
       order: { ...ORDER_RULES, ...settings.orderRules },
       rulesVersion: settings.version,
       plans,
+      forecasts,
       enclosures: await loadEnclosures(work),
       animals,
     },
@@ -302,8 +311,10 @@ function copyOf(collection: KeptCollection): KeptCollection {
 }
 
 /** Who is gravid now, and when who has laid. */
-async function breedingOf(work: Work): Promise<{ gravid: Set<string>; laid: Map<string, string[]> }> {
-  const forecasts = await openForecasts(work);
+async function breedingOf(
+  work: Work,
+  forecasts: OpenForecasts,
+): Promise<{ gravid: Set<string>; laid: Map<string, string[]> }> {
   const laid = await select<{ damId: string; days: string[] }>(
     work,
     `select p.dam_id as "damId", json_agg(c.laid_on order by c.laid_on) as days from clutches c

@@ -1,10 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import type { IncubatorView, NewIncubator, NewReading } from '@karyotome/contract';
 import { climateAlarms, daysBetween } from '@karyotome/core';
-import { literal } from 'sequelize';
+import { changeRow } from '../../db/change-rows.ts';
 import type { IncubatorRow } from '../../db/rows.ts';
 import { select, type Work } from '../../db/work.ts';
-import { invalidField, notFound, Refusal } from '../../http/problems.ts';
+import { invalidField, notFound } from '../../http/problems.ts';
 import { readSensor } from './sensor.ts';
 
 export async function findIncubator(work: Work, id: string, field?: string): Promise<IncubatorRow> {
@@ -32,14 +32,15 @@ export async function changeIncubator(
 ): Promise<{ id: string; version: number }> {
   const old = await findIncubator(work, id);
   const sensorSince = input.sensor === old.sensor ? old.sensorSince : new Date();
-  const [changed] = await work.models.incubators.update(
-    { ...input, sensorSince, version: literal('version + 1') as never },
-    { where: { collectionId: work.actor.collectionId, id, version }, transaction: work.transaction },
+  const changed = await changeRow(
+    work,
+    work.models.incubators,
+    'The incubator',
+    { id, version },
+    { ...input, sensorSince },
   );
-  if (changed === 0)
-    throw new Refusal('stale', 'The incubator was changed in the meantime. Reload to see it.');
   await readSensor(work.models, { ...old, ...input, sensorSince }, new Date(), work.transaction);
-  return { id, version: version + 1 };
+  return changed;
 }
 
 export async function addReading(work: Work, id: string, reading: NewReading): Promise<{ at: string }> {

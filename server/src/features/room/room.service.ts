@@ -11,7 +11,6 @@ import { select, type Work } from '../../db/work.ts';
 import { herdOf, type Herd } from '../husbandry/herd.ts';
 import { incubationClocks } from '../incubation/clutch-view.service.ts';
 import { changeCollection } from '../settings/change-collection.ts';
-import { openForecasts } from '../season/forecasts.ts';
 
 const WEEKS = 52;
 const RUNS = 2000;
@@ -36,7 +35,7 @@ export async function viewRoom(work: Work): Promise<RoomView> {
   const assumptions = { ...ASSUMED, ...settings.roomAssumptions };
   const kinds = kindsOf(herd);
   const animals = roomAnimals(herd, assumptions);
-  const clutches = [...(await inTheIncubator(work)), ...(await expected(work))];
+  const clutches = [...(await inTheIncubator(work)), ...expected(herd)];
   const first = kinds.find(({ key }) => key.endsWith('|0')) ?? kinds[0];
   return {
     today: work.today,
@@ -134,12 +133,12 @@ async function inTheIncubator(work: Work): Promise<ComingClutch[]> {
 }
 
 /** Pairings without eggs: when they are expected to lay, and how likely at all. */
-async function expected(work: Work): Promise<ComingClutch[]> {
-  return (await openForecasts(work)).flatMap(({ forecast }): ComingClutch[] => {
+function expected(herd: Herd): ComingClutch[] {
+  return herd.forecasts.flatMap(({ forecast }): ComingClutch[] => {
     const laying = forecast.expected.find(({ what }) => what === 'eggs');
     const stage = forecast.stage;
     const chance = stage === 'ovulated' || stage === 'pre-lay' ? CLUTCH_CHANCE[stage] : OPEN_CHANCE;
-    const layIn = laying ? Math.max(0, daysBetween(work.today, laying.middle)) : 90;
+    const layIn = laying ? Math.max(0, daysBetween(herd.today, laying.middle)) : 90;
     return [
       {
         hatchInDays: layIn + INCUBATION_DAYS,

@@ -1,5 +1,5 @@
 import type { AnimalSummary, RoundAnimal, RoundRack, RoundView } from '@karyotome/contract';
-import { appetite, daysBetween, shedCycle, soakPlan } from '@karyotome/core';
+import { appetite, daysBetween, DIGESTING_DAYS, SETTLING_DAYS, shedCycle, soakPlan } from '@karyotome/core';
 import { select, type Work } from '../../db/work.ts';
 import { listAnimals } from '../animals/animals.service.ts';
 import { catalogueOf } from '../catalogue/catalogue.service.ts';
@@ -7,9 +7,6 @@ import { groupBy } from '../husbandry/group-by.ts';
 import { herdOf, type Herd } from '../husbandry/herd.ts';
 import { recordWords } from '../records/record-words.ts';
 
-/** After a meal no handling for so long. Common practice, no source. */
-const DIGESTING_DAYS = 2;
-const SETTLING_DAYS = 14;
 /** Racks of animals that have no tub. */
 const HOMELESS = 'without-a-tub';
 

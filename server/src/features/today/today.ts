@@ -3,6 +3,7 @@ import {
   climateTasks,
   clutchTasks,
   heatTasks,
+  offeredStep,
   seasonTasks,
   type FreezerLine,
   type Meal,
@@ -19,7 +20,6 @@ import { inWalkingOrder } from '../husbandry/places.ts';
 import { incubationClocks } from '../incubation/clutch-view.service.ts';
 import { listIncubators } from '../incubation/incubators.service.ts';
 import { heatZones } from '../racks/heat.service.ts';
-import { openForecasts } from '../season/forecasts.ts';
 
 /**
  * What needs a person now: the freezer and the heat, incubators, the season, eggs, the bench, then animals in walking order
@@ -38,7 +38,7 @@ export async function viewToday(work: Work): Promise<TodayView> {
     ...stockLines(stock, work.today),
     ...(await heatLines(work, herd)),
     ...(await incubatorLines(work)),
-    ...(await seasonLines(work, animals)),
+    ...seasonLines(herd, animals),
     ...(await clutchLines(work)),
     ...gatherBenchWork(animalLines, clutches),
   ];
@@ -98,11 +98,11 @@ async function incubatorLines(work: Work): Promise<TodayLine[]> {
     );
 }
 
-async function seasonLines(work: Work, animals: readonly AnimalSummary[]): Promise<TodayLine[]> {
+function seasonLines(herd: Herd, animals: readonly AnimalSummary[]): TodayLine[] {
   const byId = new Map(animals.map((animal) => [animal.id, animal]));
-  return (await openForecasts(work)).flatMap(({ damId, forecast }) => {
+  return herd.forecasts.flatMap(({ damId, forecast }) => {
     const animal = byId.get(damId);
-    return animal ? seasonTasks(forecast, work.today).map((task) => lineOf(task, damId, { animal })) : [];
+    return animal ? seasonTasks(forecast, herd.today).map((task) => lineOf(task, damId, { animal })) : [];
   });
 }
 
@@ -151,9 +151,8 @@ function gatherBenchWork(lines: readonly TodayLine[], clutches: readonly ClutchS
   return [...gathered, ...lines.filter((line) => !isBenchWork(line))];
 }
 
-export function presetOf({ species, size, preyG, state, plan }: Meal): MealPreset {
-  // The first step is the meal as planned: nothing to remember.
-  return { species, size, preyG, state, step: plan.index > 0 ? (plan.step?.key ?? null) : null };
+function presetOf({ species, size, preyG, state, plan }: Meal): MealPreset {
+  return { species, size, preyG, state, step: offeredStep(plan) };
 }
 
 export function todayRoutes({ read }: Endpoints): Router {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { RecordKind, RecordView } from '@karyotome/contract';
-import { explainNumber, SEE_A_VET } from '@karyotome/core';
+import { explainNumber, offeredStep, SEE_A_VET } from '@karyotome/core';
 import { mdiPencilOutline } from '@mdi/js';
 import { computed, defineAsyncComponent, ref } from 'vue';
 import { useRoute } from 'vue-router';
@@ -41,7 +41,7 @@ function preyOf(): RecordSubject['prey'] {
   const meal = data.value?.nextMeal;
   if (!meal) return null;
   const { species, size, preyG, state, plan } = meal;
-  return { species, size, preyG, state, step: plan.index > 0 ? (plan.step?.key ?? null) : null };
+  return { species, size, preyG, state, step: offeredStep(plan) };
 }
 function open(kind: RecordKind, begin?: RecordSubject['begin'], correcting?: RecordView): void {
   const { id, number } = data.value!;

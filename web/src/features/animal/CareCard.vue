@@ -13,6 +13,7 @@ const props = defineProps<{ animal: AnimalView; mayRecord: boolean }>();
 const emit = defineEmits<{ record: [kind: RecordKind, begin?: Partial<Record<string, unknown>>] }>();
 const session = useSession();
 const care = computed(() => props.animal.care);
+const meal = computed(() => props.animal.nextMeal);
 const unit = computed(() => session.settings?.massUnit);
 /** What was tried in more than one way says something; one way only says nothing. */
 const worked = computed(() => {
@@ -21,7 +22,7 @@ const worked = computed(() => {
   return [...groups.values()].filter((group) => group.length > 1).flat();
 });
 const trying = computed(() => {
-  const plan = care.value.meal?.plan;
+  const plan = meal.value?.plan;
   if (!plan?.step || (plan.index === 0 && plan.triesUsed === 0)) return null;
   return plan;
 });
@@ -40,13 +41,13 @@ const trying = computed(() => {
         >Its own way…</v-btn
       >
     </div>
-    <template v-if="care.meal">
+    <template v-if="meal">
       <p>
-        <strong>{{ VERDICT_WORDS[care.meal.verdict] }}</strong>: {{ care.meal.prey
-        }}<template v-if="care.meal.state !== 'frozen-thawed'">, {{ care.meal.state }}</template
-        >, about {{ care.meal.preyG }} g, {{ dayWords(care.meal.dueOn) }}
+        <strong>{{ VERDICT_WORDS[meal.verdict] }}</strong>: {{ meal.prey
+        }}<template v-if="meal.state !== 'frozen-thawed'">, {{ meal.state }}</template
+        >, about {{ meal.preyG }} g, {{ dayWords(meal.dueOn) }}
         <WhyPanel title="The next meal">
-          <p>{{ care.meal.why }}</p>
+          <p>{{ meal.why }}</p>
           <p class="small soft">Plan: {{ care.plan.name }}. Own way: {{ ownWayWords(care.own) }}.</p>
         </WhyPanel>
       </p>

@@ -13,7 +13,7 @@ import { use } from 'echarts/core';
 import { CanvasRenderer } from 'echarts/renderers';
 import { computed } from 'vue';
 import VChart from 'vue-echarts';
-import { useTheme } from 'vuetify';
+import { useChartColors } from '../../ui/useChartColors.ts';
 import { localToday } from '../../format/format.ts';
 import { lifelineOption } from './lifeline-option.ts';
 import { toLifeline } from './lifeline.ts';
@@ -32,19 +32,19 @@ use([
 ]);
 const props = defineProps<{ animal: AnimalView }>();
 const emit = defineEmits<{ open: [string] }>();
-const theme = useTheme();
+const colors = useChartColors();
 const data = computed(() => toLifeline(props.animal, localToday()));
 const option = computed(() => {
-  const { colors } = theme.current.value;
+  const { ink, soft, primary, secondary, band, paper } = colors.value;
   return lifelineOption(
     data.value,
     {
-      ink: String(colors['on-surface']),
-      soft: theme.current.value.dark ? '#7d5738' : '#8a8274',
-      line: String(colors['primary']),
-      accent: String(colors['secondary']),
-      band: theme.current.value.dark ? '#2c1c11' : '#e9e0d0',
-      paper: String(colors['surface']),
+      ink,
+      soft,
+      line: primary,
+      accent: secondary,
+      band,
+      paper,
     },
     localToday(),
   );

@@ -5,19 +5,19 @@ import { use } from 'echarts/core';
 import { CanvasRenderer } from 'echarts/renderers';
 import { computed } from 'vue';
 import VChart from 'vue-echarts';
-import { useTheme } from 'vuetify';
+import { useChartColors } from '../../ui/useChartColors.ts';
 import { callsOption, type SurenessPoint } from './calls-option.ts';
 
 use([CanvasRenderer, LineChart, ScatterChart, GridComponent, AriaComponent]);
 /** Promised against proved. */
 const props = defineProps<{ points: readonly SurenessPoint[] }>();
-const theme = useTheme();
+const colors = useChartColors();
 const option = computed(() => {
-  const { colors, dark } = theme.current.value;
+  const { ink, soft, secondary } = colors.value;
   return callsOption(props.points, {
-    ink: String(colors['on-surface']),
-    soft: dark ? '#7d5738' : '#8a8274',
-    line: String(colors['secondary']),
+    ink,
+    soft,
+    line: secondary,
   });
 });
 </script>

@@ -11,7 +11,7 @@ import { use } from 'echarts/core';
 import { CanvasRenderer } from 'echarts/renderers';
 import { computed } from 'vue';
 import VChart from 'vue-echarts';
-import { useTheme } from 'vuetify';
+import { useChartColors } from '../../ui/useChartColors.ts';
 import { temperatureWords } from '../../format/format.ts';
 import { useSession } from '../../stores/session.ts';
 import { climateOption, type ClimatePoint } from './climate-option.ts';
@@ -34,16 +34,16 @@ const props = defineProps<{
   /** "day": whole days of incubation; "time": moments in ms. */
   xName: 'day' | 'time';
 }>();
-const theme = useTheme();
+const colors = useChartColors();
 const session = useSession();
 const option = computed(() => {
-  const { colors, dark } = theme.current.value;
+  const { ink, soft, secondary, band, paper } = colors.value;
   return climateOption(props, {
-    ink: String(colors['on-surface']),
-    soft: dark ? '#7d5738' : '#8a8274',
-    line: String(colors['secondary']),
-    band: dark ? '#2c1c11' : '#e9e0d0',
-    paper: String(colors['surface']),
+    ink,
+    soft,
+    line: secondary,
+    band,
+    paper,
   });
 });
 const words = (celsius: number): string => temperatureWords(celsius, session.settings?.temperatureUnit);

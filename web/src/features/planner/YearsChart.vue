@@ -6,18 +6,16 @@ import { use } from 'echarts/core';
 import { CanvasRenderer } from 'echarts/renderers';
 import { computed } from 'vue';
 import VChart from 'vue-echarts';
-import { useTheme } from 'vuetify';
+import { useChartColors } from '../../ui/useChartColors.ts';
 
 use([CanvasRenderer, LineChart, GridComponent, LegendComponent, TooltipComponent, AriaComponent]);
 /** The chance that a plan has brought its target by the end of each year. */
 const props = defineProps<{
   plans: readonly { readonly name: string; readonly result: SimulationResult }[];
 }>();
-const theme = useTheme();
+const colors = useChartColors();
 const option = computed(() => {
-  const { colors, dark } = theme.current.value;
-  const ink = String(colors['on-surface']);
-  const soft = dark ? '#7d5738' : '#8a8274';
+  const { ink, soft, primary, secondary, paper } = colors.value;
   const axis = {
     axisLine: { lineStyle: { color: soft } },
     axisLabel: { color: ink },
@@ -31,7 +29,7 @@ const option = computed(() => {
     legend: { textStyle: { color: ink }, top: 0 },
     tooltip: {
       trigger: 'axis' as const,
-      backgroundColor: String(colors['surface']),
+      backgroundColor: paper,
       borderColor: soft,
       textStyle: { color: ink },
       valueFormatter: (value: unknown) => `${Math.round(Number(value))}%`,
@@ -60,9 +58,9 @@ const option = computed(() => {
       lineStyle: {
         width: 2,
         type: i === 0 ? ('solid' as const) : ('dashed' as const),
-        color: String(colors[i === 0 ? 'primary' : 'secondary']),
+        color: i === 0 ? primary : secondary,
       },
-      itemStyle: { color: String(colors[i === 0 ? 'primary' : 'secondary']) },
+      itemStyle: { color: i === 0 ? primary : secondary },
     })),
   };
 });

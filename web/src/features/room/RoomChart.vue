@@ -6,21 +6,21 @@ import { use } from 'echarts/core';
 import { CanvasRenderer } from 'echarts/renderers';
 import { computed } from 'vue';
 import VChart from 'vue-echarts';
-import { useTheme } from 'vuetify';
+import { useChartColors } from '../../ui/useChartColors.ts';
 import { roomOption } from './room-option.ts';
 
 use([CanvasRenderer, LineChart, GridComponent, TooltipComponent, MarkLineComponent, AriaComponent]);
 const props = defineProps<{ kind: RoomKindForecast; weekDays: readonly string[] }>();
-const theme = useTheme();
+const colors = useChartColors();
 const option = computed(() => {
-  const { colors, dark } = theme.current.value;
+  const { ink, soft, primary, secondary, band, paper } = colors.value;
   return roomOption(props.kind, props.weekDays, {
-    ink: String(colors['on-surface']),
-    soft: dark ? '#7d5738' : '#8a8274',
-    line: String(colors['primary']),
-    accent: String(colors['secondary']),
-    band: dark ? '#2c1c11' : '#e9e0d0',
-    paper: String(colors['surface']),
+    ink,
+    soft,
+    line: primary,
+    accent: secondary,
+    band,
+    paper,
   });
 });
 </script>

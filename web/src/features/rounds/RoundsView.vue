@@ -99,10 +99,7 @@ function onKey(event: KeyboardEvent): void {
   } else return;
   event.preventDefault();
 }
-onMounted(() => {
-  void queue.start();
-  window.addEventListener('keydown', onKey);
-});
+onMounted(() => window.addEventListener('keydown', onKey));
 onBeforeUnmount(() => window.removeEventListener('keydown', onKey));
 </script>
 

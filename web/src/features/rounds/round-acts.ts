@@ -1,5 +1,5 @@
 import type { NewRecord, RoundAnimal } from '@karyotome/contract';
-import type { CareAct, ShedStage } from '@karyotome/core';
+import { offeredStep, type CareAct, type ShedStage } from '@karyotome/core';
 import { localToday } from '../../format/format.ts';
 
 /** One thing that is logged at a tub, by one key or one touch. */
@@ -19,7 +19,7 @@ const meal =
   ({ meal: planned }: RoundAnimal) => {
     if (!planned) return null;
     const { species, size, state, prey, plan } = planned;
-    const step = plan.index > 0 ? plan.step?.key : undefined;
+    const step = offeredStep(plan);
     const body = { species, size, state, taken, ...(step ? { step } : {}) };
     return {
       record: { kind: 'feeding', on: localToday(), body } as NewRecord,

@@ -1,13 +1,12 @@
 <script setup lang="ts">
+import type { RoundAnimal } from '@karyotome/contract';
 import { SOAK } from '@karyotome/core';
 import { computed } from 'vue';
-import { api } from '../../api/resources.ts';
 import { dayWords, localToday, sexSign, spanOfDays } from '../../format/format.ts';
 import { useRound } from '../../offline/useRound.ts';
-import { useNotices } from '../../stores/notices.ts';
 import { useSession } from '../../stores/session.ts';
-import { useWrite } from '../../stores/useWrite.ts';
 import StateBlock from '../../ui/StateBlock.vue';
+import { useQuickRecord } from '../records/useQuickRecord.ts';
 import { stopsOf } from '../rounds/useRoundPlace.ts';
 import { ROUND_ACTS, type RoundAct } from '../rounds/round-acts.ts';
 import TodayNav from './TodayNav.vue';
@@ -15,9 +14,7 @@ import TodayNav from './TodayNav.vue';
 /** Who is in shed, and what is still to come off. */
 const { data, status, error, refetch } = useRound();
 const session = useSession();
-const notices = useNotices();
-const write = useWrite(api.addRecord);
-const undoing = useWrite((id: string) => api.voidRecord(id, 'Undone'));
+const quick = useQuickRecord();
 const all = computed(() => (data.value?.racks ?? []).flatMap((rack) => stopsOf(rack)));
 const shedding = computed(() =>
   all.value
@@ -28,13 +25,9 @@ const soaking = computed(() => all.value.filter(({ animal }) => animal.soak !== 
 const first = computed(() => all.value.filter(({ animal }) => animal.meal?.verdict === 'first-shed'));
 const act = (key: string): RoundAct => ROUND_ACTS.find((one) => one.key === key)!;
 const STAGES = ['d', 'b', 'c', 's', 'p'].map(act);
-async function log(animal: (typeof all.value)[number]['animal'], chosen: RoundAct): Promise<void> {
+function log(animal: RoundAnimal, chosen: RoundAct): Promise<void> {
   const { record, text } = chosen.enter(animal)!;
-  const sent = await write.run(animal.id, record);
-  if (!sent) return notices.warn(write.message.value ?? 'It could not be recorded');
-  notices.say(`${animal.number}: ${text}`, async () => {
-    await undoing.run(sent.value.id);
-  });
+  return quick.log(animal, record, text);
 }
 </script>
 
@@ -86,7 +79,7 @@ async function log(animal: (typeof all.value)[number]['animal'], chosen: RoundAc
                 :key="one.key"
                 size="small"
                 variant="outlined"
-                :disabled="write.busy.value"
+                :disabled="quick.busy.value"
                 :aria-label="`${animal.number}: ${one.title}`"
                 @click="log(animal, one)"
                 >{{ one.title }}</v-btn
@@ -136,14 +129,14 @@ async function log(animal: (typeof all.value)[number]['animal'], chosen: RoundAc
                 v-if="!animal.soak!.soaks.includes(localToday())"
                 size="small"
                 variant="outlined"
-                :disabled="write.busy.value"
+                :disabled="quick.busy.value"
                 @click="log(animal, act('k'))"
                 >Soaked</v-btn
               >
               <v-btn
                 size="small"
                 variant="outlined"
-                :disabled="write.busy.value"
+                :disabled="quick.busy.value"
                 @click="log(animal, act('e'))"
                 >All off now</v-btn
               >

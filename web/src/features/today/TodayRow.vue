@@ -3,21 +3,17 @@ import type { NewRecord, RecordKind, TodayLine } from '@karyotome/contract';
 import type { CareAct } from '@karyotome/core';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
-import { api } from '../../api/resources.ts';
 import { localToday, sexSign } from '../../format/format.ts';
-import { useNotices } from '../../stores/notices.ts';
-import { useWrite } from '../../stores/useWrite.ts';
 import WhyPanel from '../../ui/WhyPanel.vue';
+import { useQuickRecord } from '../records/useQuickRecord.ts';
 import type { RecordSubject } from '../records/useRecordForm.ts';
 
 /** One thing to do, doable on the spot. */
 const props = defineProps<{ line: TodayLine; mayRecord: boolean }>();
 const emit = defineEmits<{ record: [RecordSubject]; heat: [NonNullable<TodayLine['zone']>] }>();
 const OPENS: readonly TodayLine['kind'][] = ['season', 'stock', 'concern', 'settle'];
-const notices = useNotices();
 const router = useRouter();
-const write = useWrite((record: NewRecord) => api.addRecord(props.line.animal!.id, record));
-const undoing = useWrite((id: string) => api.voidRecord(id, 'Undone'));
+const quick = useQuickRecord();
 const KIND: Partial<Record<TodayLine['kind'], RecordKind>> = {
   weigh: 'weight',
   shed: 'shed',
@@ -66,21 +62,14 @@ async function meal(taken: boolean): Promise<void> {
 }
 const care = (act: CareAct, text: string): Promise<void> =>
   record({ kind: 'care', on: localToday(), body: { act } }, text);
-async function record(what: NewRecord, text: string): Promise<void> {
-  const { animal } = props.line;
-  const sent = await write.run(what);
-  if (!sent) return notices.warn(write.message.value ?? 'It could not be recorded');
-  notices.say(`${animal!.number}: ${text}`, async () => {
-    await undoing.run(sent.value.id);
-  });
-}
+const record = (what: NewRecord, text: string): Promise<void> => quick.log(props.line.animal!, what, text);
 /** After a bad shed the skin is soaked; a shed that goes on is looked at. */
 const isSoak = computed(() => props.line.kind === 'shed' && /soak|veterinarian/.test(props.line.text));
 /** Keys of the line that has the focus. */
 function onKey(event: KeyboardEvent): void {
   if (event.target !== event.currentTarget || event.ctrlKey || event.metaKey) return;
   const key = event.key.toLowerCase();
-  const isMeal = props.mayRecord && props.line.preset !== null && !write.busy.value;
+  const isMeal = props.mayRecord && props.line.preset !== null && !quick.busy.value;
   if (isMeal && (key === 't' || key === 'r')) void meal(key === 't');
   if (key === 'enter') void router.push(home.value);
 }
@@ -138,8 +127,8 @@ function open(kind: RecordKind): void {
     </WhyPanel>
     <span class="acts">
       <template v-if="mayRecord && line.kind === 'meal' && line.preset">
-        <v-btn color="primary" variant="flat" :loading="write.busy.value" @click="meal(true)">Taken</v-btn>
-        <v-btn variant="outlined" :disabled="write.busy.value" @click="meal(false)">Refused</v-btn>
+        <v-btn color="primary" variant="flat" :loading="quick.busy.value" @click="meal(true)">Taken</v-btn>
+        <v-btn variant="outlined" :disabled="quick.busy.value" @click="meal(false)">Refused</v-btn>
         <v-menu>
           <template #activator="{ props: activator }">
             <v-btn v-bind="activator" variant="text" :aria-label="`${subject}: another meal, or none`"
@@ -154,17 +143,17 @@ function open(kind: RecordKind): void {
         </v-menu>
       </template>
       <template v-else-if="mayRecord && isSoak">
-        <v-btn variant="outlined" :disabled="write.busy.value" @click="care('soaked', 'soaked')"
+        <v-btn variant="outlined" :disabled="quick.busy.value" @click="care('soaked', 'soaked')"
           >Soaked</v-btn
         >
-        <v-btn variant="outlined" :disabled="write.busy.value" @click="care('caps-checked', 'all off now')"
+        <v-btn variant="outlined" :disabled="quick.busy.value" @click="care('caps-checked', 'all off now')"
           >All off</v-btn
         >
       </template>
       <v-btn
         v-else-if="mayRecord && line.kind === 'clean'"
         variant="outlined"
-        :loading="write.busy.value"
+        :loading="quick.busy.value"
         @click="care('cleaned', 'tub cleaned')"
         >Cleaned</v-btn
       >

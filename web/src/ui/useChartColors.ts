@@ -1,0 +1,28 @@
+import { computed } from 'vue';
+import { useTheme } from 'vuetify';
+
+/** What charts are drawn with. */
+export interface ChartColors {
+  readonly ink: string;
+  readonly soft: string;
+  readonly primary: string;
+  readonly secondary: string;
+  readonly band: string;
+  readonly paper: string;
+}
+
+/** The theme's colours for charts, which draw on a canvas and know no style sheet. */
+export function useChartColors() {
+  const theme = useTheme();
+  return computed((): ChartColors => {
+    const { colors, dark } = theme.current.value;
+    return {
+      ink: String(colors['on-surface']),
+      soft: dark ? '#7d5738' : '#8a8274',
+      primary: String(colors['primary']),
+      secondary: String(colors['secondary']),
+      band: dark ? '#2c1c11' : '#e9e0d0',
+      paper: String(colors['surface']),
+    };
+  });
+}
