@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { addDays } from '@karyotome/core';
 import { createCollection } from '../server/src/features/session/first-start.ts';
-import { localToday, type Actor, type Database } from '../server/src/db/work.ts';
+import { machineToday, type Actor, type Database } from '../server/src/db/work.ts';
 
 /** Days over which the events of an animal are spread: three years and a little. */
 const SPAN_DAYS = 1200;
@@ -24,7 +24,7 @@ export async function fillCollection(
   );
   const { collectionId, accountId } = actor;
   const { models } = database;
-  const today = localToday();
+  const today = machineToday();
   const GENES = [
     'pastel',
     'clown',

@@ -3,7 +3,7 @@ import { randomUUID } from 'node:crypto';
 import { chromium } from '@playwright/test';
 import { simulateRoom } from '@karyotome/core';
 import type { RoomView, RoundResult } from '@karyotome/contract';
-import { localToday } from '../server/src/db/work.ts';
+import { machineToday } from '../server/src/db/work.ts';
 import { ms, summarise, time } from './report.ts';
 
 type Say = (line: string) => void;
@@ -24,7 +24,7 @@ export async function benchRound(
     const entries = ids.slice(0, ENTRIES).map((animalId) => ({
       key: randomUUID(),
       animalId,
-      record: { kind: 'care', on: localToday(), body: { act: 'cleaned' } },
+      record: { kind: 'care', on: machineToday(), body: { act: 'cleaned' } },
     }));
     const response = await fetch(`${origin}/api/v1/rounds/entries`, {
       method: 'POST',

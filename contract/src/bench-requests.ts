@@ -1,6 +1,6 @@
 import type { Sighting, Sightings, Sureness } from '@karyotome/core';
 import Joi from 'joi';
-import { day, id, optional, pastDay, text, type Optional } from './fields.ts';
+import { day, noTwo, id, optional, pastDay, text, type Optional } from './fields.ts';
 import { SURENESSES } from './sureness.ts';
 
 /** What was seen of one animal, tell by tell; one left out is one of which nothing can be said. */
@@ -22,7 +22,7 @@ export const sortingChange = Joi.object<SortingChange, true>({
     .items(
       Joi.object<SortingChange['groups'][number], true>({
         name: text(40).min(1).required(),
-        animalIds: Joi.array<string[]>().items(id()).max(60).unique().required(),
+        animalIds: Joi.array<string[]>().items(id()).max(60).custom(noTwo()).required(),
       }),
     )
     .max(12)
@@ -51,7 +51,7 @@ export interface NewOpinionLink {
   note?: Optional<string>;
 }
 export const newOpinionLink = Joi.object<NewOpinionLink, true>({
-  animalIds: Joi.array<string[]>().items(id()).min(1).max(60).unique().required(),
+  animalIds: Joi.array<string[]>().items(id()).min(1).max(60).custom(noTwo()).required(),
   note: optional(text(500).allow('')),
 });
 
@@ -66,7 +66,7 @@ export const outsideOpinions = Joi.object<OutsideOpinions, true>({
     .items(Joi.object<OutsideOpinions['opinions'][number], true>({ animalId: id().required(), ...opinion }))
     .min(1)
     .max(60)
-    .unique('animalId')
+    .custom(noTwo('animalId'))
     .required(),
 });
 
@@ -93,7 +93,7 @@ export interface LabelOrder {
   skip?: number;
 }
 export const labelOrder = Joi.object<LabelOrder, true>({
-  animalIds: Joi.array<string[]>().items(id()).min(1).max(120).unique().required(),
+  animalIds: Joi.array<string[]>().items(id()).min(1).max(120).custom(noTwo()).required(),
   kind: Joi.string()
     .valid(...LABEL_KINDS)
     .required(),
@@ -123,8 +123,8 @@ export const settingUp = Joi.object<SettingUp, true>({
     )
     .min(1)
     .max(60)
-    .unique('animalId')
-    .unique('tubId')
+    .custom(noTwo('animalId'))
+    .custom(noTwo('tubId'))
     .required(),
   plan: Joi.object<NonNullable<SettingUp['plan']>, true>({
     school: Joi.string()

@@ -7,7 +7,7 @@ import {
   type WeightClass,
 } from '@karyotome/core';
 import Joi from 'joi';
-import { id, massG, optional, pastDay, text, type Optional } from './fields.ts';
+import { actKey, noTwo, id, massG, optional, pastDay, text, type Optional } from './fields.ts';
 import { newRecord, type NewRecord } from './records.ts';
 
 const share = (): Joi.NumberSchema => Joi.number().min(0).max(1);
@@ -41,7 +41,11 @@ export const feedingRules = Joi.object<FeedingRules>({
   offerInShed: Joi.boolean().required(),
   offerGravid: Joi.boolean().required(),
   adultG: massG().required(),
-  fastMonths: Joi.array<number[]>().items(Joi.number().integer().min(1).max(12)).unique().max(12).required(),
+  fastMonths: Joi.array<number[]>()
+    .items(Joi.number().integer().min(1).max(12))
+    .max(12)
+    .custom(noTwo())
+    .required(),
   fastingEveryDays: days(120).required(),
   cleanEveryDays: days(120).required(),
 }).messages({ 'classes.order': 'must rise from class to class, and the last has no upper end' });
@@ -84,7 +88,7 @@ export const planInput = Joi.object<PlanInput>({
         caution: text(300),
       }),
     )
-    .unique('key')
+    .custom(noTwo('key'))
     .min(1)
     .max(30)
     .required(),
@@ -117,25 +121,22 @@ export const newStockEntry = Joi.object<NewStockEntry, true>({
 
 /** One act of a round: a record, or the taking back of one that was sent before. Each has its own key. */
 export type RoundEntry = { key: string; animalId: string; record: NewRecord } | { key: string; undo: string };
-const entryKey = (): Joi.StringSchema => Joi.string().min(8).max(100);
 export interface RoundEntries {
   entries: RoundEntry[];
+  /** Whose they are, as the device has it. */
+  accountId?: Optional<string>;
 }
 export const MOST_ENTRIES = 200;
 /** Only the frame is checked here: an entry that is wrong is refused alone, and does not hold up the others. */
-export const roundEntries = Joi.object<{ entries: { key: string }[] }>({
-  entries: Joi.array()
-    .items(Joi.object({ key: entryKey().required() }).unknown())
-    .min(1)
-    .max(MOST_ENTRIES)
-    .unique('key')
-    .required(),
+export const roundEntries = Joi.object<{ entries: unknown[]; accountId?: Optional<string> }>({
+  entries: Joi.array().items(Joi.any()).min(1).max(MOST_ENTRIES).custom(noTwo('key')).required(),
+  accountId: optional(id()),
 });
 export const roundEntry = Joi.object({
-  key: entryKey().required(),
+  key: actKey().required(),
   animalId: id(),
   record: newRecord,
-  undo: entryKey(),
+  undo: actKey(),
 })
   .xor('record', 'undo')
   .and('record', 'animalId') as Joi.Schema as Joi.ObjectSchema<RoundEntry>;
@@ -153,7 +154,7 @@ export const manyMoves = Joi.object<ManyMoves, true>({
         toTubId: id().allow(null).required(),
       }),
     )
-    .unique('animalId')
+    .custom(noTwo('animalId'))
     .min(1)
     .max(200)
     .required(),
@@ -164,7 +165,7 @@ export interface TakenBack {
   ids: string[];
 }
 export const takenBack = Joi.object<TakenBack, true>({
-  ids: Joi.array<string[]>().items(id()).min(1).max(200).unique().required(),
+  ids: Joi.array<string[]>().items(id()).min(1).max(200).custom(noTwo()).required(),
 });
 
 export interface RackChange {

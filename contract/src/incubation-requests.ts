@@ -7,7 +7,7 @@ import {
   type EggVerdict,
 } from '@karyotome/core';
 import Joi from 'joi';
-import { id, moment, optional, pastDay, text, type Optional } from './fields.ts';
+import { noTwo, id, moment, optional, pastDay, text, type Optional } from './fields.ts';
 
 /** One egg as it lies in its box. */
 export interface EggInput {
@@ -42,7 +42,7 @@ export const boxChange = Joi.object<BoxChange, true>({
     )
     .min(1)
     .max(30)
-    .unique((a: EggInput, b: EggInput) => a.id !== undefined && a.id === b.id)
+    .custom(noTwo('id'))
     .required(),
 });
 
@@ -78,12 +78,13 @@ export const newEggEvents = Joi.object<NewEggEvents, true>({
     .items(id())
     .min(1)
     .max(30)
-    .unique()
+    .custom(noTwo())
     .required()
     .when('kind', { is: 'check', then: Joi.allow(null) }),
   signs: Joi.array<EggSign[]>()
     .items(Joi.string().valid(...EGG_SIGNS))
-    .unique(),
+    .max(EGG_SIGNS.length)
+    .custom(noTwo()),
   young: Joi.number().integer().min(1).max(2),
   note: optional(text(500).allow('')),
 });
@@ -93,7 +94,7 @@ export interface EggEventsVoiding {
   reason: string;
 }
 export const eggEventsVoiding = Joi.object<EggEventsVoiding, true>({
-  ids: Joi.array<string[]>().items(id()).min(1).max(60).unique().required(),
+  ids: Joi.array<string[]>().items(id()).min(1).max(60).custom(noTwo()).required(),
   reason: text(300).min(1).required(),
 });
 

@@ -12,3 +12,4 @@ export * from './season-requests.ts';
 export type * from './season-responses.ts';
 export * from './sureness.ts';
 export * from './validate.ts';
+export { isStorable, MOST_DEPTH, MOST_ELEMENTS, MOST_VALUES, toStorable } from './shape.ts';

@@ -1,6 +1,6 @@
 import { ZONES, type CatalogueEntry, type NumberPattern, type Sureness } from '@karyotome/core';
 import Joi from 'joi';
-import { id, massG, optional, pastDay, text, type Optional } from './fields.ts';
+import { noTwo, id, massG, optional, pastDay, text, timeZone, type Optional } from './fields.ts';
 import { SURENESSES } from './sureness.ts';
 
 export const SEXES = ['female', 'male', 'unknown'] as const;
@@ -13,8 +13,14 @@ export const STATUSES = [
   'sold',
   'breeder',
   'died',
+  /** Entered by mistake: it keeps its number and history, and is counted nowhere. */
+  'mistaken',
 ] as const;
 export type Status = (typeof STATUSES)[number];
+
+/** Not here any more, or never was: no daily work, no place, no plans. */
+export const GONE: readonly Status[] = ['sold', 'died', 'mistaken'];
+export const isGone = ({ status }: { status: Status }): boolean => GONE.includes(status);
 
 export interface SignIn {
   email: string;
@@ -31,6 +37,8 @@ export interface CollectionSettings {
   massUnit: 'g' | 'oz';
   temperatureUnit: 'C' | 'F';
   ladderId: Optional<string>;
+  /** The farm's time zone, whose days all records have; null until it was said. */
+  timeZone?: Optional<string>;
 }
 export const collectionSettings = Joi.object<CollectionSettings, true>({
   name: text(80).min(1).required(),
@@ -38,6 +46,7 @@ export const collectionSettings = Joi.object<CollectionSettings, true>({
   massUnit: Joi.string().valid('g', 'oz').required(),
   temperatureUnit: Joi.string().valid('C', 'F').required(),
   ladderId: optional(id()),
+  timeZone: optional(timeZone()),
 });
 
 export interface NewAnimal {
@@ -115,13 +124,13 @@ export const candidateSires = (): Joi.ArraySchema<PairingSire[]> =>
     .items(
       Joi.object<PairingSire, true>({
         animalId: id().required(),
-        weight: Joi.number().greater(0).max(1000).required(),
+        weight: Joi.number().min(0.000_001).max(1000).required(),
         stored: Joi.boolean(),
       }),
     )
     .min(1)
     .max(8)
-    .unique('animalId');
+    .custom(noTwo('animalId'));
 export const newPairing = Joi.object<NewPairing, true>({
   season: Joi.number().integer().min(1990).max(2100).required(),
   damId: id().required(),
@@ -158,7 +167,7 @@ export interface Hatching {
 export const hatching = Joi.object<Hatching, true>({
   hatchedOn: pastDay().required(),
   hatched: Joi.number().integer().min(1).max(60).required(),
-  numbers: Joi.array<string[]>().items(text(40).min(1)).max(60).unique(),
+  numbers: Joi.array<string[]>().items(text(40).min(1)).max(60).custom(noTwo()),
 });
 
 export interface LadderStepInput {

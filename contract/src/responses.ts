@@ -27,9 +27,10 @@ export interface Problem {
 }
 
 export interface SessionView {
-  account: { name: string; email: string };
+  account: { id: string; name: string; email: string };
   role: 'owner' | 'keeper' | 'viewer';
-  collection: CollectionSettings & { id: string; version: number };
+  /** `farmZone` is the zone that counts: the one that was said, or until then the server's. */
+  collection: CollectionSettings & { id: string; version: number; farmZone: string };
   csrfToken: string;
 }
 
@@ -181,6 +182,8 @@ export interface KinNodeView {
 }
 
 export interface AnimalView extends AnimalSummary {
+  /** What the records say of genes is still being worked out: what was recorded stands in for it. */
+  isGeneticsPending: boolean;
   note: string | null;
   damId: string | null;
   sireId: string | null;

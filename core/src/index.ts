@@ -1,5 +1,16 @@
 export { InputError, CostError, type Issue } from './errors.ts';
 export { addDays, daysBetween, isIsoDay, localDay, type IsoDay } from './calendar/days.ts';
+export {
+  clockIn,
+  dayIn,
+  hoursOf,
+  isTimeZone,
+  latestDayOnEarth,
+  momentsOf,
+  offsetAt,
+  startOfDay,
+  type TimeZone,
+} from './calendar/zones.ts';
 export { WILD, type Allele, type Compound, type Expression, type Hides, type Locus } from './loci/locus.ts';
 export {
   allGenotypes,

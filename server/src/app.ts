@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { join } from 'node:path';
 import compression from 'compression';
 import connectPgSimple from 'connect-pg-simple';
@@ -5,7 +6,7 @@ import { csrfSync } from 'csrf-sync';
 import express, { Router, type Express } from 'express';
 import session from 'express-session';
 import helmet from 'helmet';
-import pg from 'pg';
+import type pg from 'pg';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import type { Config } from './config.ts';
@@ -15,7 +16,8 @@ import { benchRoutes } from './features/bench/bench.routes.ts';
 import { outsideRoutes } from './features/bench/outside.routes.ts';
 import { breedingRoutes } from './features/breeding/breeding.routes.ts';
 import { calendarRoutes, publicCalendarRoutes } from './features/calendar/feeds.ts';
-import { changeRoutes, tellChanged } from './features/changes/changes.ts';
+import { changeRoutes } from './features/changes/changes.ts';
+import { tellChanged } from './features/changes/tell.ts';
 import { catalogueRoutes } from './features/catalogue/catalogue.routes.ts';
 import { feedingRoutes } from './features/feeding/feeding.routes.ts';
 import { geneticsRoutes } from './features/genetics/genetics.routes.ts';
@@ -33,8 +35,16 @@ import { seasonRoutes } from './features/season/season.routes.ts';
 import { identifyActor, sessionRoutes } from './features/session/session.routes.ts';
 import { settingsRoutes } from './features/settings/settings.ts';
 import { todayRoutes } from './features/today/today.ts';
-import { createEndpoints } from './http/endpoint.ts';
+import { forLog } from './db/faults.ts';
+import { sidePool } from './db/connection.ts';
+import { jobRoutes } from './threads/jobs.ts';
+import { actorOf, createEndpoints } from './http/endpoint.ts';
+import { limitBody, readJson, refuseStrangeAddress } from './http/limits.ts';
+import { withoutSecrets } from './http/log.ts';
 import { handleErrors, newRequestId, noSuchRoute, Refusal } from './http/problems.ts';
+import { RateLimits } from './http/rate-limits.ts';
+
+const SESSION_MS = 30 * 86_400_000;
 
 export interface App {
   readonly express: Express;
@@ -46,21 +56,27 @@ export interface App {
 export function createApp(database: Database, config: Config, logger: Logger): App {
   const app = express();
   app.disable('x-powered-by');
-  if (config.behindTls) app.set('trust proxy', 1);
+  // `?a[b]=1` would make objects of parameters.
+  app.set('query parser', 'simple');
+  // Who asks is taken from a header only where a proxy that was named wrote it.
+  app.set('trust proxy', config.trustedProxies);
   app.use(
     pinoHttp({
       logger,
       genReqId: newRequestId,
+      serializers: withoutSecrets,
       autoLogging: { ignore: (request) => request.url === '/api/v1/health' },
     }),
   );
   app.use(securityHeaders(config));
   app.use(compression());
-  const sessionPool = new pg.Pool({ connectionString: config.databaseUrl, max: 3 });
-  app.use('/api/v1', api(database, config, sessionPool));
+  const pool = sidePool(config.databaseUrl, (error) =>
+    logger.warn({ fault: forLog(error) }, 'an idle connection to the database broke'),
+  );
+  app.use('/api/v1', api(database, config, pool));
   if (config.webDir) serveWeb(app, config.webDir);
   app.use(handleErrors);
-  return { express: app, close: () => sessionPool.end() };
+  return { express: app, close: () => pool.end() };
 }
 
 function securityHeaders(config: Config) {
@@ -86,33 +102,33 @@ function securityHeaders(config: Config) {
   });
 }
 
-function api(database: Database, config: Config, sessionPool: pg.Pool): Router {
+function api(database: Database, config: Config, pool: pg.Pool): Router {
   const router = Router();
   router.get('/health', async (_request, response) => {
-    await database.sequelize.query('select 1');
-    response.json({ status: 'ok' });
+    await pool.query('select 1');
+    response.set('Cache-Control', 'no-store').json({ status: 'ok' });
   });
-  router.use(publicRoutes(database));
-  router.use(publicPictureRoutes(database, config.dataDir));
-  router.use(publicCalendarRoutes(database));
-  router.use(outsideRoutes(database, config.dataDir));
-  const PgStore = connectPgSimple(session);
-  router.use(
-    session({
-      name: 'karyotome',
-      secret: config.sessionSecret,
-      store: new PgStore({ pool: sessionPool, tableName: 'sessions', pruneSessionInterval: false }),
-      resave: false,
-      saveUninitialized: false,
-      rolling: true,
-      cookie: { httpOnly: true, sameSite: 'lax', secure: config.behindTls, maxAge: 30 * 86_400_000 },
-    }),
-  );
+  router.use(refuseStrangeAddress);
+  router.use(limitBody);
+  const limits = new RateLimits(pool);
+  const json = readJson((request, bytes) => {
+    request.bodyDigest = createHash('sha256').update(bytes).digest('hex');
+  });
+  router.use(publicRoutes(database, limits));
+  router.use(publicPictureRoutes(database, config.dataDir, limits));
+  router.use(publicCalendarRoutes(database, limits));
+  router.use(outsideRoutes(database, config.dataDir, limits, json));
+  router.use(sessions(config, pool));
   router.use(identifyActor(database));
   const { generateToken, csrfSynchronisedProtection, invalidCsrfTokenError } = csrfSync({
     // Signing in starts a session, so it cannot carry the session's token yet.
     skipCsrfProtection: (request) => request.path === '/session' && request.method === 'POST',
     getTokenFromRequest: (request) => request.get('X-CSRF-Token') ?? null,
+  });
+  router.use((request, _response, next) => {
+    // Who is nobody is told so before anything they send is read.
+    if (request.path !== '/session') actorOf(request);
+    next();
   });
   router.use(csrfSynchronisedProtection);
   router.use(((error, _request, _response, next) => {
@@ -122,17 +138,17 @@ function api(database: Database, config: Config, sessionPool: pg.Pool): Router {
         : error,
     );
   }) as express.ErrorRequestHandler);
-  // Above the longest text any field takes, so that too long a text is refused by its field's name.
-  router.use(express.json({ limit: '12mb' }));
+  router.use(json);
   const endpoints = createEndpoints(database, tellChanged);
-  router.use(sessionRoutes(database, config, generateToken));
+  router.use(sessionRoutes(database, config, limits, generateToken));
   router.use(settingsRoutes(endpoints));
-  router.use(changeRoutes());
+  router.use(changeRoutes(database));
+  router.use(jobRoutes());
   router.use(catalogueRoutes(endpoints));
   router.use(geneticsRoutes(endpoints));
   router.use(animalRoutes(endpoints));
-  router.use(importRoutes(endpoints));
-  router.use(recordRoutes(endpoints));
+  router.use(importRoutes(endpoints, database));
+  router.use(recordRoutes(endpoints, database));
   router.use(breedingRoutes(endpoints));
   router.use(benchRoutes(endpoints));
   router.use(labelRoutes(endpoints, database, config.dataDir));
@@ -149,6 +165,21 @@ function api(database: Database, config: Config, sessionPool: pg.Pool): Router {
   router.use(publicationRoutes(endpoints));
   router.use(noSuchRoute);
   return router;
+}
+
+function sessions(config: Config, pool: pg.Pool): express.RequestHandler {
+  const PgStore = connectPgSimple(session);
+  return session({
+    name: 'karyotome',
+    secret: config.sessionSecret,
+    store: new PgStore({ pool, tableName: 'sessions', pruneSessionInterval: false }),
+    resave: false,
+    saveUninitialized: false,
+    rolling: true,
+    // Behind a proxy that ends TLS, it is the proxy that knows.
+    proxy: config.behindTls,
+    cookie: { httpOnly: true, sameSite: 'lax', secure: config.behindTls, maxAge: SESSION_MS },
+  });
 }
 
 function serveWeb(app: Express, webDir: string): void {

@@ -1,4 +1,4 @@
-import { existsSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { randomBytes } from 'node:crypto';
 import { join, resolve } from 'node:path';
 
@@ -14,6 +14,8 @@ export interface Config {
   readonly logLevel: string;
   /** Cookies only over TLS, and HSTS: on where a proxy terminates TLS. */
   readonly behindTls: boolean;
+  /** Proxies whose word on who asks is taken: addresses, networks, or `loopback`. None where empty. */
+  readonly trustedProxies: readonly string[];
   readonly ownerEmail: string;
   readonly signInAttempts: number;
 }
@@ -40,11 +42,22 @@ function number(
   return value;
 }
 
-/** A secret made at the first start and kept in the data folder, readable by its owner alone. */
+/** Shorter than this it was cut off when it was written. */
+const SECRET_LENGTH = 64;
+
+/**
+ * A secret made at the first start and kept in the data folder, readable by its owner alone. One that a power cut left empty
+ * is made anew: whoever was signed in signs in again.
+ */
 function keptSecret(dataDir: string, name: string): string {
   const file = join(dataDir, name);
-  if (!existsSync(file)) writeFileSync(file, randomBytes(32).toString('hex'), { mode: 0o600, flag: 'wx' });
-  return readFileSync(file, 'utf8');
+  const kept = existsSync(file) ? readFileSync(file, 'utf8').trim() : '';
+  if (kept.length >= SECRET_LENGTH) return kept;
+  const made = randomBytes(SECRET_LENGTH / 2).toString('hex');
+  const unfinished = `${file}.${process.pid}.part`;
+  writeFileSync(unfinished, made, { mode: 0o600, flush: true });
+  renameSync(unfinished, file);
+  return made;
 }
 
 /** The only reader of the environment. Fails at start, naming the variable. */
@@ -59,6 +72,10 @@ export function readConfig(environment: NodeJS.ProcessEnv): Config {
     sessionSecret: environment['SESSION_SECRET'] ?? keptSecret(dataDir, 'session-secret'),
     logLevel: environment['LOG_LEVEL'] ?? 'info',
     behindTls: environment['BEHIND_TLS'] === '1',
+    trustedProxies: (environment['TRUSTED_PROXIES'] ?? '')
+      .split(',')
+      .map((name) => name.trim())
+      .filter((name) => name !== ''),
     ownerEmail: environment['OWNER_EMAIL'] ?? 'owner@karyotome.local',
     signInAttempts: number(environment, 'SIGN_IN_ATTEMPTS', 10, 1, 100_000),
   };

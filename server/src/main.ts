@@ -1,48 +1,77 @@
 import { mkdirSync } from 'node:fs';
+import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { pino } from 'pino';
 import { createApp } from './app.ts';
 import { readConfig } from './config.ts';
-import { connect } from './db/connection.ts';
+import { forLog } from './db/faults.ts';
 import { migrate } from './db/migrate.ts';
-import { createModels } from './db/models.ts';
+import { openDatabase } from './db/open.ts';
+import { endAllStreams } from './features/changes/changes.ts';
 import { stopEngine } from './features/genetics/engine-client.ts';
 import { startSensors } from './features/incubation/sensor.ts';
 import { ensureOwner } from './features/session/first-start.ts';
+import { sweepFiles } from './files/sweep.ts';
+import { stopThreads } from './threads/pool.ts';
+import { startUpkeep } from './upkeep/upkeep.ts';
+
+/** Accepted requests have so long to end when the server is told to stop. */
+const GRACE_MS = 20_000;
+/** A client has so long to send a request's headers. */
+const HEADERS_MS = 20_000;
 
 if (process.env['KARYOTOME_DATA']) mkdirSync(process.env['KARYOTOME_DATA'], { recursive: true, mode: 0o700 });
 const config = readConfig(process.env);
-const logger = pino({
-  level: config.logLevel,
-  redact: ['req.headers.cookie', 'req.headers["x-csrf-token"]', 'res.headers["set-cookie"]'],
-});
-const sequelize = connect(config.databaseUrl, (sql) => logger.debug({ sql }));
-const database = { sequelize, models: createModels(sequelize) };
-await migrate(sequelize);
+const logger = pino({ level: config.logLevel });
+const onFault = (error: unknown): void => logger.error({ fault: forLog(error) }, 'something failed');
+// One request's fault must not end the others'; what is not caught anywhere is a mistake of ours, and is told.
+process.on('unhandledRejection', onFault);
+
+const database = openDatabase(config.databaseUrl, onFault, (sql) => logger.debug({ sql }));
+await migrate(database.sequelize);
 await ensureOwner(database, config);
 const app = createApp(database, config, logger);
-const server = app.express.listen(config.port, config.host);
+// No limit on the whole: a photograph over a slow line arrives as long as it moves (http/limits.ts).
+const server = createServer({ requestTimeout: 0, headersTimeout: HEADERS_MS }, app.express);
 server.on('error', (error: NodeJS.ErrnoException) => {
   const taken = error.code === 'EADDRINUSE';
   console.error(taken ? `Port ${config.port} is taken. Set PORT to another one.` : error.message);
   process.exit(1);
 });
-server.on('listening', () => console.log(`listening ${(server.address() as AddressInfo).port}`));
+server.listen(config.port, config.host, () => {
+  console.log(`listening ${(server.address() as AddressInfo).port}`);
+});
 
-const stopSensors = startSensors(database, (error) =>
-  logger.error({ err: error }, 'simulated sensor failed'),
-);
+const stopSensors = startSensors(database, onFault);
+const stopUpkeep = startUpkeep(database, onFault);
+sweepFiles(database, config.dataDir).then(({ removed, missing }) => {
+  if (removed.length > 0) logger.warn({ files: removed.length }, 'removed files that no record names');
+  for (const { folder, name } of missing)
+    console.error(
+      `Missing from the data folder: ${folder}/${name}. A record names it; a backup may hold it.`,
+    );
+}, onFault);
 
 let stopping = false;
+/** Accepts nothing more, lets what was accepted end, and goes. */
 async function stop(): Promise<void> {
   if (stopping) return;
   stopping = true;
   stopSensors();
-  server.closeAllConnections();
-  await new Promise((resolve) => server.close(resolve));
+  stopUpkeep();
+  const closed = new Promise((resolve) => server.close(resolve));
+  endAllStreams();
+  server.closeIdleConnections();
+  // A connection that is kept open between requests ends with the one that is under way.
+  const idle = setInterval(() => server.closeIdleConnections(), 100);
+  const late = setTimeout(() => server.closeAllConnections(), GRACE_MS);
+  await closed;
+  clearInterval(idle);
+  clearTimeout(late);
   await app.close();
   await stopEngine();
-  await sequelize.close();
+  await stopThreads();
+  await database.sequelize.close();
   // An open pipe from the launcher would keep the process alive.
   process.stdin.destroy();
 }

@@ -10,12 +10,12 @@ import type {
 import { addDays, CATALOGUE, rank } from '@karyotome/core';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { localToday } from '../src/db/work.ts';
+import { machineToday } from '../src/db/work.ts';
 import { fieldsOf, maker, startTestApp, type TestApp, type TestClient } from './test-app.ts';
 
 let app: TestApp;
 let owner: TestClient;
-const TODAY = localToday();
+const TODAY = machineToday();
 const ago = (days: number): string => addDays(TODAY, -days);
 
 beforeAll(async () => {
@@ -314,7 +314,8 @@ describe('setting up', () => {
     expect((await owner.post(`/clutches/${clutch}/set-up`, doubled)).status).toBe(422);
     expect((await owner.post(`/clutches/${clutch}/set-up`, order)).status).toBe(201);
     const taken = await owner.post(`/clutches/${clutch}/set-up`, order);
-    expect(fieldsOf(taken)[0]).toContain('places.0.tubId: is taken by now');
+    expect(taken.status).toBe(409);
+    expect(fieldsOf(taken)).toEqual(['places.0.animalId: lives in Small 1-1 already']);
     const page = (await owner.get(`/animals/${young[0]}`)).body as AnimalView;
     expect(page.tub).toMatchObject({ rack: 'Small', level: 1, slot: 1 });
     expect(page.records.map(({ kind }) => kind)).toEqual(expect.arrayContaining(['move', 'plan']));

@@ -1,12 +1,12 @@
 import type { AnimalView, BenchView, PublicAnimal } from '@karyotome/contract';
 import { addDays } from '@karyotome/core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { localToday } from '../src/db/work.ts';
+import { machineToday } from '../src/db/work.ts';
 import { fieldsOf, maker, startTestApp, type TestApp, type TestClient } from './test-app.ts';
 
 let app: TestApp;
 let owner: TestClient;
-const TODAY = localToday();
+const TODAY = machineToday();
 const ago = (days: number): string => addDays(TODAY, -days);
 
 beforeAll(async () => {

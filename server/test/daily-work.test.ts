@@ -9,12 +9,12 @@ import type {
 import { addDays } from '@karyotome/core';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { localToday } from '../src/db/work.ts';
+import { machineToday } from '../src/db/work.ts';
 import { fieldsOf, startTestApp, type TestApp, type TestClient } from './test-app.ts';
 
 let app: TestApp;
 let owner: TestClient;
-const ago = (days: number): string => addDays(localToday(), -days);
+const ago = (days: number): string => addDays(machineToday(), -days);
 beforeAll(async () => {
   app = await startTestApp();
   owner = app.owner;
@@ -64,7 +64,7 @@ describe('a rack and who lives in it', () => {
     const move = (toTubId: string) =>
       owner.post(`/animals/${id}/records`, {
         kind: 'move',
-        on: localToday(),
+        on: machineToday(),
         body: { toTubId, reason: 'x' },
       });
     expect(fieldsOf(await move(rack.tubs[0]!.id))).toEqual(['body.toTubId: is the tub it lives in']);
@@ -72,7 +72,7 @@ describe('a rack and who lives in it', () => {
   });
 
   test('an undone move puts it back', async () => {
-    const moved = await record(id, 'move', localToday(), { toTubId: rack.tubs[1]!.id, reason: 'cleaning' });
+    const moved = await record(id, 'move', machineToday(), { toTubId: rack.tubs[1]!.id, reason: 'cleaning' });
     expect((await read<AnimalView>(`/animals/${id}`)).tub).toMatchObject({ slot: 2 });
     await owner.post(`/records/${moved}/void`, { reason: 'Undone' });
     const page = await read<AnimalView>(`/animals/${id}`);
@@ -113,7 +113,7 @@ describe('today', () => {
     // 12.5% of 220 g is 27.5 g: a rat pup (20 to 35 g).
     expect(due(before)).toMatchObject([{ preset: { species: 'rat', size: 'pup' } }]);
     expect(before.thaw).toContainEqual({ prey: 'rat pup', count: expect.any(Number), left: null });
-    await record(id, 'feeding', localToday(), meal);
+    await record(id, 'feeding', machineToday(), meal);
     expect(due(await read<TodayView>('/today'))).toEqual([]);
   });
 
@@ -181,7 +181,7 @@ describe('pairings', () => {
     const pairing = (await read<PairingView[]>('/pairings'))[0]!;
     const response = await owner.post('/clutches', {
       pairingId: pairing.id,
-      laidOn: localToday(),
+      laidOn: machineToday(),
       eggs: 3,
       slugs: 4,
     });
@@ -193,7 +193,7 @@ describe('publishing', () => {
   test('waits for an identification, can be said again, and shows its pictures only while it lasts', async () => {
     const id = await created('/animals', { number: 'P-1', sex: 'female' });
     expect((await owner.put(`/animals/${id}/publication`, {})).status).toBe(409);
-    await record(id, 'identification', localToday(), { genes: 'spider', sure: 'probable', by: 'Ida' });
+    await record(id, 'identification', machineToday(), { genes: 'spider', sure: 'probable', by: 'Ida' });
     const { slug } = (await owner.put(`/animals/${id}/publication`, {})).body as { slug: string };
     const again = (await owner.put(`/animals/${id}/publication`, { text: 'Gentle.' })).body as {
       slug: string;
@@ -238,7 +238,7 @@ describe('what is inferred', () => {
     // Bayes by hand: 1/2 prior, one non-visual young of a visual mate: (1/2 x 1/2) / (1/2 x 1/2 + 1/2) = 1/3.
     expect(await claims(sire)).toEqual(['33% het Pied']);
     expect(await claims(young)).toEqual(['100% het Pied']);
-    const seen = await record(young, 'identification', localToday(), {
+    const seen = await record(young, 'identification', machineToday(), {
       genes: 'pied',
       sure: 'certain',
       by: 'Ida',

@@ -6,10 +6,10 @@ import { addDays } from '@karyotome/core';
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import { loadDemo } from '../src/db/seeds/demo/demo.ts';
 import { FARM } from '../src/db/seeds/demo/plan.ts';
-import { inTransaction, localToday, type Work } from '../src/db/work.ts';
+import { machineToday, writing, type Work } from '../src/db/work.ts';
 import { addStock } from '../src/features/feeding/freezer.service.ts';
 import { addSurfaceCheck } from '../src/features/racks/heat.service.ts';
-import { addRecord } from '../src/features/records/records.service.ts';
+import { insertRecord } from '../src/features/records/insert-record.ts';
 import { viewToday } from '../src/features/today/today.ts';
 import { startTestApp, type TestApp } from './test-app.ts';
 
@@ -31,7 +31,7 @@ async function on<T>(today: string, act: (work: Work) => Promise<T>): Promise<T>
     where: { accountId: account.id },
   }))!.get();
   const actor = { accountId: account.id, name: account.name, collectionId, role: 'owner' as const };
-  return inTransaction(app.database, actor, (work) => act({ ...work, today }));
+  return writing(app.database, actor, (work) => act({ ...work, today }));
 }
 
 /** What the line's own button would record; null where it opens another place instead. */
@@ -79,7 +79,7 @@ const counts: Record<string, number> = {};
 async function press(line: TodayLine, day: string): Promise<void> {
   await on(day, async (work) => {
     const record = line.animal ? buttonOf(line, day) : null;
-    if (record) await addRecord(work, line.animal!.id, record);
+    if (record) await insertRecord(work, line.animal!.id, record);
     else if (line.zone)
       await addSurfaceCheck(work, line.zone.id, { on: day, warmC: 32.8, coolC: 27.8, probeFixed: true });
     else if (line.kind === 'stock') {
@@ -91,7 +91,7 @@ async function press(line: TodayLine, day: string): Promise<void> {
 }
 
 test('a week of the demo farm is run from Today alone: what has a button is done, and gone', async () => {
-  for (let day = localToday(), i = 0; i < 7; i++, day = addDays(day, 1)) {
+  for (let day = machineToday(), i = 0; i < 7; i++, day = addDays(day, 1)) {
     let { lines } = await on(day, viewToday);
     // One act can call for the next: after a shed the tub is cleaned.
     for (let pass = 0; pass < 2; pass++) {

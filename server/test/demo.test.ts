@@ -6,7 +6,7 @@ import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { loadDemo } from '../src/db/seeds/demo/demo.ts';
 import { CLUTCHES, FARM } from '../src/db/seeds/demo/plan.ts';
 import { SEASON } from '../src/db/seeds/demo/season-plan.ts';
-import { inTransaction, localToday, type Work } from '../src/db/work.ts';
+import { machineToday, writing, type Work } from '../src/db/work.ts';
 import { listAnimals } from '../src/features/animals/animals.service.ts';
 import { viewAnimal } from '../src/features/animals/view-animal.ts';
 import { listPairings } from '../src/features/breeding/pairings.service.ts';
@@ -26,7 +26,7 @@ async function asOwner<T>(read: (work: Work) => Promise<T>): Promise<T> {
   const { collectionId } = (await app.database.models.memberships.findOne({
     where: { accountId: account.id },
   }))!.get();
-  return inTransaction(
+  return writing(
     app.database,
     { accountId: account.id, name: account.name, collectionId, role: 'owner' },
     read,
@@ -74,7 +74,7 @@ describe('the demo farm', () => {
 
   test('tells its stories: every kind of advice, a snake in blue, a bad shed, a fasting male', async () => {
     const { lines, today } = await asOwner(viewToday);
-    expect(today).toBe(localToday());
+    expect(today).toBe(machineToday());
     const verdicts = new Set(lines.map((line) => line.advice?.verdict));
     expect(verdicts).toContain('move-up');
     expect(verdicts).toContain('hold');

@@ -1,7 +1,7 @@
 import type { AnimalView } from '@karyotome/contract';
 import { addDays, FEEDING_RULES } from '@karyotome/core';
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from 'vitest';
-import { inTransaction, localToday, type Actor, type Work } from '../src/db/work.ts';
+import { machineToday, reading, writing, type Actor, type Work } from '../src/db/work.ts';
 import { herdOf, type Herd } from '../src/features/husbandry/herd.ts';
 import { insertRecord } from '../src/features/records/insert-record.ts';
 import { startTestApp, type TestApp, type TestClient } from './test-app.ts';
@@ -13,7 +13,7 @@ let owner: TestClient;
 let actor: Actor;
 let first: string;
 let second: string;
-const TODAY = localToday();
+const TODAY = machineToday();
 const ago = (days: number): string => addDays(TODAY, -days);
 
 const created = async (path: string, body: object): Promise<string> => {
@@ -23,8 +23,8 @@ const created = async (path: string, body: object): Promise<string> => {
 };
 const record = (id: string, kind: string, on: string, body: object): Promise<string> =>
   created(`/animals/${id}/records`, { kind, on, body });
-const within = <T>(run: (work: Work) => Promise<T>): Promise<T> => inTransaction(app.database, actor, run);
-const herd = (also?: string): Promise<Herd> => within((work) => herdOf(work, also));
+const within = <T>(run: (work: Work) => Promise<T>): Promise<T> => writing(app.database, actor, run);
+const herd = (also?: string): Promise<Herd> => reading(app.database, actor, (work) => herdOf(work, also));
 const meal = { species: 'rat', size: 'pup', state: 'frozen-thawed', taken: true };
 let turn = 0;
 const animal = async (): Promise<string> => {

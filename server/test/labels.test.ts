@@ -8,7 +8,7 @@ import { addDays } from '@karyotome/core';
 import jsQR from 'jsqr';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { localToday } from '../src/db/work.ts';
+import { machineToday } from '../src/db/work.ts';
 import { drawLabel } from '../src/features/labels/draw-label.ts';
 import { LABEL_STOCK } from '../src/features/labels/label-sizes.ts';
 import { widthOf } from '../src/print/typeface.ts';
@@ -19,7 +19,7 @@ let owner: TestClient;
 let clutch: string;
 let young: string[];
 const folder = mkdtempSync(join(tmpdir(), 'labels-'));
-const ago = (days: number): string => addDays(localToday(), -days);
+const ago = (days: number): string => addDays(machineToday(), -days);
 
 beforeAll(async () => {
   app = await startTestApp();

@@ -11,14 +11,14 @@ import type {
 import { addDays, FEEDING_RULES, simulateRoom } from '@karyotome/core';
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { localToday } from '../src/db/work.ts';
+import { machineToday } from '../src/db/work.ts';
 import { fieldsOf, startTestApp, type TestApp, type TestClient } from './test-app.ts';
 
 let app: TestApp;
 let owner: TestClient;
 let tubs: string[];
-const ago = (days: number): string => addDays(localToday(), -days);
-const TODAY = localToday();
+const ago = (days: number): string => addDays(machineToday(), -days);
+const TODAY = machineToday();
 
 const created = async (path: string, body: object): Promise<string> => {
   const response = await owner.post(path, body);
@@ -137,7 +137,7 @@ describe('a round', () => {
     expect((await send([{ key: randomUUID(), undo: randomUUID() }]))[0]!.status).toBe('taken-back');
   });
 
-  test('a key with another entry is refused; a frame that is wrong names its field', async () => {
+  test('a key with another entry is refused; what is wrong with one entry is its own', async () => {
     const key = randomUUID();
     const entry = (act: string) => ({
       key,
@@ -147,9 +147,14 @@ describe('a round', () => {
     await send([entry('cleaned')]);
     expect((await send([entry('soaked')]))[0]).toMatchObject({ status: 'refused' });
     expect(fields(await owner.post('/rounds/entries', { entries: [] }))).toEqual(['entries']);
-    expect(fields(await owner.post('/rounds/entries', { entries: [{ key: 'short' }] }))).toEqual([
-      'entries.0.key',
+    const good = { ...entry('cleaned'), key: randomUUID() };
+    const mixed = await send([
+      { key: 'short' },
+      { ...good, key: `${randomUUID()}\u0000` },
+      null as never,
+      good,
     ]);
+    expect(mixed.map(({ status }) => status)).toEqual(['refused', 'refused', 'refused', 'kept']);
     const [both] = await send([{ ...entry('cleaned'), key: randomUUID(), undo: randomUUID() }]);
     expect(both).toMatchObject({ status: 'refused' });
   });

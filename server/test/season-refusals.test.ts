@@ -1,14 +1,14 @@
 import type { ClutchView, SeasonBoardView, TodayView } from '@karyotome/contract';
 import { addDays, SEASON_RULES } from '@karyotome/core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { localToday } from '../src/db/work.ts';
+import { machineToday } from '../src/db/work.ts';
 import { fieldsOf, startTestApp, type TestApp, type TestClient } from './test-app.ts';
 
 /* The edges of the season: who may write, what is refused and where, and that nothing is done twice or by halves. */
 
 let app: TestApp;
 let owner: TestClient;
-const TODAY = localToday();
+const TODAY = machineToday();
 const ago = (days: number): string => addDays(TODAY, -days);
 const NOBODY = '0e2c7c52-3f0a-4a53-9a57-5ec9a33d4a10';
 const INCUBATOR = {

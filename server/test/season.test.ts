@@ -9,13 +9,13 @@ import type {
 import { addDays, SEASON_RULES } from '@karyotome/core';
 import ICAL from 'ical.js';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { localToday } from '../src/db/work.ts';
+import { machineToday } from '../src/db/work.ts';
 import { readSensors } from '../src/features/incubation/sensor.ts';
 import { fieldsOf, startTestApp, type TestApp, type TestClient } from './test-app.ts';
 
 let app: TestApp;
 let owner: TestClient;
-const TODAY = localToday();
+const TODAY = machineToday();
 const ago = (days: number): string => addDays(TODAY, -days);
 
 const created = async <T = { id: string }>(path: string, body: object): Promise<T> => {

@@ -6,8 +6,7 @@ import { pino } from 'pino';
 import request, { type Response } from 'supertest';
 import { expect, inject } from 'vitest';
 import { createApp } from '../src/app.ts';
-import { connect } from '../src/db/connection.ts';
-import { createModels } from '../src/db/models.ts';
+import { openDatabase } from '../src/db/open.ts';
 import type { Database } from '../src/db/work.ts';
 import { createCollection } from '../src/features/session/first-start.ts';
 import { administer, databaseUrl } from './template.ts';
@@ -39,8 +38,9 @@ export async function startTestApp(): Promise<TestApp> {
   const name = `test_${randomUUID().replaceAll('-', '')}`;
   await administer(serverUrl, `create database ${name} template ${inject('template')} strategy file_copy`);
   const url = databaseUrl(serverUrl, name);
-  const sequelize = connect(url);
-  const database = { sequelize, models: createModels(sequelize) };
+  const faults: unknown[] = [];
+  const database = openDatabase(url, (error) => faults.push(error));
+  const { sequelize } = database;
   const dataDir = mkdtempSync(join(tmpdir(), 'karyotome-'));
   const app = createApp(
     database,
@@ -53,6 +53,7 @@ export async function startTestApp(): Promise<TestApp> {
       sessionSecret: 'only-for-tests',
       logLevel: 'silent',
       behindTls: false,
+      trustedProxies: [],
       ownerEmail: 'owner@example.test',
       signInAttempts: 5,
     },

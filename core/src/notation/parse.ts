@@ -52,25 +52,28 @@ export function percentToProbability(percent: number): number {
   return percent / 100;
 }
 
-const MODIFIER_WORDS: Readonly<Record<string, (modifiers: Modifiers) => void>> = {
-  super: (m) => (m.super = true),
-  het: (m) => (m.hets = Math.max(m.hets, 1)),
-  hets: (m) => (m.hets = Math.max(m.hets, 1)),
-  dh: (m) => (m.hets = 2),
-  'double het': (m) => (m.hets = 2),
-  th: (m) => (m.hets = 3),
-  'triple het': (m) => (m.hets = 3),
-  poss: (m) => (m.possible = true),
-  possible: (m) => (m.possible = true),
-  ph: (m) => {
-    m.possible = true;
-    m.hets = Math.max(m.hets, 1);
-  },
-  mm: (m) => (m.phase = 'male-maker'),
-  'male maker': (m) => (m.phase = 'male-maker'),
-  fm: (m) => (m.phase = 'female-maker'),
-  'female maker': (m) => (m.phase = 'female-maker'),
-};
+/** A map, not an object: an object also knows "constructor". */
+const MODIFIER_WORDS: ReadonlyMap<string, (modifiers: Modifiers) => void> = new Map(
+  Object.entries<(modifiers: Modifiers) => void>({
+    super: (m) => (m.super = true),
+    het: (m) => (m.hets = Math.max(m.hets, 1)),
+    hets: (m) => (m.hets = Math.max(m.hets, 1)),
+    dh: (m) => (m.hets = 2),
+    'double het': (m) => (m.hets = 2),
+    th: (m) => (m.hets = 3),
+    'triple het': (m) => (m.hets = 3),
+    poss: (m) => (m.possible = true),
+    possible: (m) => (m.possible = true),
+    ph: (m) => {
+      m.possible = true;
+      m.hets = Math.max(m.hets, 1);
+    },
+    mm: (m) => (m.phase = 'male-maker'),
+    'male maker': (m) => (m.phase = 'male-maker'),
+    fm: (m) => (m.phase = 'female-maker'),
+    'female maker': (m) => (m.phase = 'female-maker'),
+  }),
+);
 const FILLERS = new Set(['and', '&', '+', 'visual', 'x']);
 
 /**
@@ -138,7 +141,7 @@ class Reader {
         this.place(words.slice(at, at + length).join(' '), meanings);
         return length;
       }
-      const modify = MODIFIER_WORDS[phrase];
+      const modify = MODIFIER_WORDS.get(phrase);
       if (modify) {
         this.modify(phrase, modify);
         return length;
@@ -292,19 +295,26 @@ function nameOf(meaning: Meaning, catalogue: Catalogue): string {
   return meaning.kind === 'pair' ? meaning.alleles.join(' ') : meaning.kind;
 }
 
+/** More than so many slips apart, one is not meant by the other. */
+const MOST_SLIPS = 2;
+
 /** Up to three phrases within two typing slips of the word, nearest first. */
 function suggestionsFor(word: string, catalogue: Catalogue): string[] {
   const folded = foldPhrase(word);
   if (folded.length < 3) return [];
-  return [...catalogue.phrases.entries()]
-    .map(([phrase, meanings]) => ({ phrase, meanings, slips: editDistance(folded, phrase) }))
-    .filter(({ slips, phrase }) => slips <= (phrase.length < 5 ? 1 : 2))
-    .toSorted((a, b) => a.slips - b.slips || (a.phrase < b.phrase ? -1 : 1))
-    .flatMap(({ phrase, meanings }) =>
-      meanings.map((m) => (m.kind === 'allele' ? nameOf(m, catalogue) : phrase)),
-    )
-    .filter((name, index, all) => all.indexOf(name) === index)
-    .slice(0, 3);
+  return (
+    [...catalogue.phrases.entries()]
+      // As many slips as the lengths differ by are needed at least: this spares comparing, above all for long words.
+      .filter(([phrase]) => Math.abs(phrase.length - folded.length) <= MOST_SLIPS)
+      .map(([phrase, meanings]) => ({ phrase, meanings, slips: editDistance(folded, phrase) }))
+      .filter(({ slips, phrase }) => slips <= (phrase.length < 5 ? 1 : MOST_SLIPS))
+      .toSorted((a, b) => a.slips - b.slips || (a.phrase < b.phrase ? -1 : 1))
+      .flatMap(({ phrase, meanings }) =>
+        meanings.map((m) => (m.kind === 'allele' ? nameOf(m, catalogue) : phrase)),
+      )
+      .filter((name, index, all) => all.indexOf(name) === index)
+      .slice(0, 3)
+  );
 }
 
 /** Levenshtein's distance: insertions, deletions and substitutions (Wagner & Fischer 1974, J. ACM 21). */

@@ -4,13 +4,44 @@ import { Sequelize } from 'sequelize';
 // A `date` stays the text it is: no time zone can move it over midnight. 1082 is PostgreSQL's type id of date.
 pg.types.setTypeParser(1082, (text) => text);
 
+/** Longest wait for somebody else's lock, and longest statement: then whoever asks is told to come back. */
+const LOCK_MS = 15_000;
+const STATEMENT_MS = 60_000;
+/** A transaction in which nothing is asked for so long was forgotten, or waits for what it should not. */
+const IDLE_MS = 120_000;
+const CONNECTIONS = 12;
+
+/** What stands in quotes is somebody's record. */
+const withoutValues = (sql: string): string => sql.replace(/'(?:[^']|'')*'/g, "'…'").slice(0, 2000);
+
 /** Opens a pool of connections. Queries reach `log` at debug level, without their values. */
 export function connect(url: string, log?: (sql: string) => void): Sequelize {
   return new Sequelize(url, {
     dialect: 'postgres',
     dialectModule: pg,
-    logging: log ?? false,
-    pool: { max: 10, idle: 10_000, acquire: 15_000 },
+    logging: log ? (sql) => log(withoutValues(sql)) : false,
+    pool: { max: CONNECTIONS, idle: 10_000, acquire: 15_000 },
+    dialectOptions: {
+      lock_timeout: LOCK_MS,
+      statement_timeout: STATEMENT_MS,
+      idle_in_transaction_session_timeout: IDLE_MS,
+      connectionTimeoutMillis: 5_000,
+      keepAlive: true,
+    },
     define: { underscored: true, timestamps: false, freezeTableName: true },
   });
+}
+
+/** A few connections beside the records': sessions, rates and health have them even when all others are taken. */
+export function sidePool(url: string, onFault: (error: unknown) => void): pg.Pool {
+  const pool = new pg.Pool({
+    connectionString: url,
+    max: 4,
+    connectionTimeoutMillis: 5_000,
+    statement_timeout: 10_000,
+    keepAlive: true,
+  });
+  // A connection that breaks while nobody uses it is replaced by the next one: not a reason to end.
+  pool.on('error', onFault);
+  return pool;
 }

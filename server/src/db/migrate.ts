@@ -1,5 +1,4 @@
-import { Sequelize } from 'sequelize';
-import { SequelizeStorage, Umzug } from 'umzug';
+import { QueryTypes, type Sequelize, type Transaction } from 'sequelize';
 import { accountsAndCollections } from './migrations/20260101090000-accounts-and-collections.ts';
 import { enclosures } from './migrations/20260101090100-enclosures.ts';
 import { animalsAndBreeding } from './migrations/20260101090200-animals-and-breeding.ts';
@@ -8,6 +7,7 @@ import { catalogueEntries } from './migrations/20261125080000-catalogue-entries.
 import { bench } from './migrations/20261126090000-bench.ts';
 import { husbandry } from './migrations/20261126120000-husbandry.ts';
 import { seasonAndIncubation } from './migrations/20261125120000-season-and-incubation.ts';
+import { daysKeysAndLimits } from './migrations/20261128090000-days-keys-and-limits.ts';
 
 /** One change of the schema, in SQL. Never edited once merged. */
 export interface Migration {
@@ -27,56 +27,81 @@ export const MIGRATIONS: readonly Migration[] = [
   seasonAndIncubation,
   bench,
   husbandry,
+  daysKeysAndLimits,
 ];
 
 /** Any number: only one process migrates at a time. */
 const LOCK = 20_260_101;
 
-function umzug(sequelize: Sequelize, storage: SequelizeStorage): Umzug<Sequelize> {
-  return new Umzug({
-    migrations: MIGRATIONS.map(({ name, up, down }) => ({
-      name,
-      up: () => inOneTransaction(sequelize, up),
-      down: () => inOneTransaction(sequelize, down),
-    })),
-    context: sequelize,
-    storage,
-    logger: undefined,
-  });
-}
-
-const storageOf = (sequelize: Sequelize): SequelizeStorage =>
-  new SequelizeStorage({ sequelize, tableName: 'migrations' });
-
-async function inOneTransaction(sequelize: Sequelize, sql: string): Promise<void> {
-  await sequelize.transaction((transaction) => sequelize.query(sql, { transaction }));
-}
-
-/** Brings the schema up to date. Refuses a database that has run a migration this program does not know. */
-export async function migrate(sequelize: Sequelize): Promise<string[]> {
-  return withLock(sequelize, async () => {
-    const storage = storageOf(sequelize);
-    const known = new Set(MIGRATIONS.map((migration) => migration.name));
-    const strangers = (await storage.executed()).filter((name) => !known.has(name));
-    if (strangers.length > 0) {
-      throw new Error(`The database was migrated by a newer version: ${strangers.join(', ')}`);
-    }
-    return (await umzug(sequelize, storage).up()).map(({ name }) => name);
-  });
+/**
+ * Brings the schema up to date. Each migration and the note that it ran are one transaction: cut off at any moment, the next
+ * start finds it either done and noted, or not begun. Refuses a database that has run a migration this program does not know.
+ *
+ * @returns the names of those that ran
+ */
+export async function migrate(
+  sequelize: Sequelize,
+  migrations: readonly Migration[] = MIGRATIONS,
+): Promise<string[]> {
+  const ran: string[] = [];
+  for (const migration of migrations) {
+    const isNew = await locked(sequelize, async (transaction) => {
+      const executed = await executedNames(sequelize, transaction);
+      refuseStrangers(executed, migrations);
+      if (executed.has(migration.name)) return false;
+      await sequelize.query(migration.up, { transaction });
+      await sequelize.query('insert into migrations (name) values (:name)', {
+        replacements: { name: migration.name },
+        transaction,
+      });
+      return true;
+    });
+    if (isNew) ran.push(migration.name);
+  }
+  return ran;
 }
 
 /** Takes the whole schema down again; the tests check that it can be. */
 export async function revertAll(sequelize: Sequelize): Promise<void> {
-  await withLock(sequelize, () => umzug(sequelize, storageOf(sequelize)).down({ to: 0 }));
+  for (const { name, down } of MIGRATIONS.toReversed()) {
+    await locked(sequelize, async (transaction) => {
+      if (!(await executedNames(sequelize, transaction)).has(name)) return;
+      await sequelize.query(down, { transaction });
+      await sequelize.query('delete from migrations where name = :name', {
+        replacements: { name },
+        transaction,
+      });
+    });
+  }
 }
 
-async function withLock<T>(sequelize: Sequelize, run: () => Promise<T>): Promise<T> {
-  // An advisory lock belongs to a connection; a transaction keeps that connection for the lock alone.
+function refuseStrangers(executed: ReadonlySet<string>, migrations: readonly Migration[]): void {
+  const known = new Set(migrations.map(({ name }) => name));
+  const strangers = [...executed].filter((name) => !known.has(name));
+  if (strangers.length > 0)
+    throw new Error(`The database was migrated by a newer version: ${strangers.join(', ')}`);
+}
+
+async function executedNames(sequelize: Sequelize, transaction: Transaction): Promise<Set<string>> {
+  await sequelize.query('create table if not exists migrations (name varchar(255) not null primary key)', {
+    transaction,
+  });
+  const rows = await sequelize.query<{ name: string }>('select name from migrations', {
+    transaction,
+    type: QueryTypes.SELECT,
+  });
+  return new Set(rows.map(({ name }) => name));
+}
+
+function locked<T>(sequelize: Sequelize, run: (transaction: Transaction) => Promise<T>): Promise<T> {
   return sequelize.transaction(async (transaction) => {
+    // A large collection takes as long as it takes, and so does another process that is at it.
+    await sequelize.query('set local statement_timeout = 0', { transaction });
+    await sequelize.query('set local lock_timeout = 0', { transaction });
     await sequelize.query('select pg_advisory_xact_lock(:lock)', {
       replacements: { lock: LOCK },
       transaction,
     });
-    return run();
+    return run(transaction);
   });
 }

@@ -76,6 +76,7 @@ export function createModels(sequelize: Sequelize) {
       massUnit: TEXT,
       temperatureUnit: TEXT,
       ladderId: UUID,
+      timeZone: TEXT,
       geneticsRevision: BIGINT,
       seasonRules: JSONB,
       feedingRules: JSONB,
@@ -90,6 +91,7 @@ export function createModels(sequelize: Sequelize) {
     }),
     idempotentWrites: table<IdempotentWriteRow>(sequelize, 'idempotent_writes', {
       collectionId: key(),
+      accountId: key(),
       key: { type: TEXT, primaryKey: true },
       fingerprint: TEXT,
       status: INTEGER,

@@ -31,9 +31,10 @@ export interface AccountRow {
   name: string;
   passwordHash: string;
 }
-export interface CollectionRow extends Omit<CollectionSettings, 'ladderId'> {
+export interface CollectionRow extends Omit<CollectionSettings, 'ladderId' | 'timeZone'> {
   id: string;
   ladderId: string | null;
+  timeZone: string | null;
   geneticsRevision: string;
   /** What the keeper set; the rest are the defaults. */
   seasonRules: Partial<SeasonRules>;
@@ -58,6 +59,7 @@ export interface MembershipRow {
 }
 export interface IdempotentWriteRow {
   collectionId: string;
+  accountId: string;
   key: string;
   fingerprint: string;
   status: number | null;

@@ -1,6 +1,9 @@
-import { localDay } from '@karyotome/core';
+import { dayIn, type TimeZone } from '@karyotome/core';
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize';
+import { Refusal } from '../http/problems.ts';
+import { isToBeDoneAgain } from './faults.ts';
 import type { Models } from './models.ts';
+import { inTurn } from './turns.ts';
 
 /** Who acts, in which collection, and as what. */
 export interface Actor {
@@ -10,31 +13,110 @@ export interface Actor {
   readonly role: 'owner' | 'keeper' | 'viewer';
 }
 
+/** Somebody without an account who was given an address: may look at what the address shows. */
+export const guestOf = (collectionId: string): Actor => ({
+  accountId: '',
+  name: '',
+  collectionId,
+  role: 'viewer',
+});
+
 export interface Database {
   readonly sequelize: Sequelize;
   readonly models: Models;
+  /** Told of what went wrong by our own fault, where the request goes on all the same. */
+  readonly onFault: (error: unknown) => void;
 }
 
 /** One unit of work: everything a service does runs in its transaction, on behalf of its actor. */
 export interface Work extends Database {
   readonly transaction: Transaction;
   readonly actor: Actor;
-  /** Today, as the server's calendar has it. */
+  /** Whether it may write: what it sees may then be its own, and be rolled back. */
+  readonly isWriting: boolean;
+  /** The farm's time zone: all days are its days. */
+  readonly timeZone: TimeZone;
+  /** Today, as the farm's calendar has it. */
   readonly today: string;
 }
 
-/** Today on this machine's calendar. */
-export function localToday(): string {
-  return localDay(new Date());
+/** The zone of this machine: the farm's, until its keeper has said which it is. */
+export const MACHINE_ZONE: TimeZone = new Intl.DateTimeFormat().resolvedOptions().timeZone;
+
+/** Today where this machine stands. */
+export function machineToday(): string {
+  return dayIn(MACHINE_ZONE, Date.now());
 }
 
-export function inTransaction<T>(
+const MOST_TRIES = 6;
+
+/**
+ * Reads: whatever it asks in however many statements, it sees one moment of the collection, and writes nothing.
+ *
+ * @throws Refusal `not-found` where the collection is gone
+ */
+export function reading<T>(database: Database, actor: Actor, run: (work: Work) => Promise<T>): Promise<T> {
+  return database.sequelize.transaction(async (transaction) => {
+    await database.sequelize.query('set transaction isolation level repeatable read, read only', {
+      transaction,
+    });
+    return run(await begin(database, actor, transaction, false));
+  });
+}
+
+/**
+ * Writes: one at a time in a collection. Whoever comes second sees what the first did, so what is checked still holds when it
+ * is written; locks are never taken in opposite orders, since there is one, taken first. What the database asks to do again
+ * is done again, a few times.
+ *
+ * @param run - may run more than once: outside the transaction it must change nothing
+ */
+export function writing<T>(database: Database, actor: Actor, run: (work: Work) => Promise<T>): Promise<T> {
+  return inTurn(actor.collectionId, async () => {
+    for (let tries = 1; ; tries++) {
+      try {
+        return await database.sequelize.transaction(async (transaction) =>
+          run(await begin(database, actor, transaction, true)),
+        );
+      } catch (error) {
+        if (!isToBeDoneAgain(error)) throw error;
+        if (tries === MOST_TRIES)
+          throw new Refusal('busy', 'Several people changed the same at once. Try again in a moment.', {
+            cause: error,
+          });
+        await new Promise((resolve) => setTimeout(resolve, Math.random() * 20 * 2 ** tries));
+      }
+    }
+  });
+}
+
+async function begin(
   database: Database,
   actor: Actor,
-  run: (work: Work) => Promise<T>,
-): Promise<T> {
+  transaction: Transaction,
+  isWriting: boolean,
+): Promise<Work> {
+  const [collection] = await database.sequelize.query<{ timeZone: string | null }>(
+    // Rows that refer to the collection lock its key alone, so they do not wait for this.
+    `select time_zone as "timeZone" from collections where id = :id ${isWriting ? 'for no key update' : ''}`,
+    { type: QueryTypes.SELECT, transaction, replacements: { id: actor.collectionId } },
+  );
+  if (!collection) throw new Refusal('not-found', 'This collection does not exist.');
+  const timeZone = collection.timeZone ?? MACHINE_ZONE;
+  return { ...database, transaction, actor, isWriting, timeZone, today: dayIn(timeZone, Date.now()) };
+}
+
+/** Makes a collection that is not there yet: there is nothing to lock, and its days are this machine's. */
+export function founding<T>(database: Database, actor: Actor, run: (work: Work) => Promise<T>): Promise<T> {
   return database.sequelize.transaction((transaction) =>
-    run({ ...database, transaction, actor, today: localToday() }),
+    run({
+      ...database,
+      transaction,
+      actor,
+      isWriting: true,
+      timeZone: MACHINE_ZONE,
+      today: machineToday(),
+    }),
   );
 }
 

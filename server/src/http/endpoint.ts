@@ -1,10 +1,11 @@
 import { createHash } from 'node:crypto';
-import { validate } from '@karyotome/contract';
+import { readId, validate, type ValidateOptions } from '@karyotome/contract';
 import type { Request, RequestHandler, Response } from 'express';
 import type Joi from 'joi';
 import { mayDo, type Act } from '../access/policy.ts';
-import { inTransaction, type Actor, type Database, type Work } from '../db/work.ts';
-import { onceByKey, type Answer } from './once.ts';
+import { reading, writing, type Actor, type Database, type Work } from '../db/work.ts';
+import { inferring } from '../db/turns.ts';
+import { answerOf, onceByKey, type Answer } from './once.ts';
 import { Refusal } from './problems.ts';
 
 declare module 'express-session' {
@@ -16,6 +17,8 @@ declare module 'express-session' {
 declare module 'express-serve-static-core' {
   interface Request {
     actor?: Actor;
+    /** SHA-256 of the body's bytes, where there was one. */
+    bodyDigest?: string;
   }
 }
 
@@ -26,24 +29,27 @@ export function actorOf(request: Request): Actor {
 
 function allow(request: Request, act: Act): Actor {
   const actor = actorOf(request);
-  if (!mayDo(actor, act)) throw new Refusal('not-allowed', `A ${actor.role} may not do this.`);
+  if (!mayDo(actor, act)) {
+    if (act === 'destroy' || act === 'manage')
+      throw new Refusal('owner-only', `A ${actor.role} may not do this: ask the owner.`);
+    throw new Refusal('not-allowed', `A ${actor.role} may not do this.`);
+  }
   return actor;
 }
 
 /** Checks a body against its schema; a broken one is refused with every field. */
-export function checked<T>(schema: Joi.Schema<T>, input: unknown): T {
-  const result = validate(schema, input ?? {});
+export function checked<T>(schema: Joi.Schema<T>, input: unknown, options: ValidateOptions = {}): T {
+  const result = validate(schema, input ?? {}, options);
   if (result.ok) return result.value;
   throw new Refusal('invalid', 'Correct the fields named below.', result.problems);
 }
 
-const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i;
-
 /** A path parameter that must be an id; anything else cannot exist. */
 export function idParam(request: Request, name = 'id'): string {
   const value = request.params[name];
-  if (typeof value !== 'string' || !UUID.test(value)) throw new Refusal('not-found', 'No such id.');
-  return value;
+  const id = typeof value === 'string' ? readId(value) : null;
+  if (id === null) throw new Refusal('not-found', 'No such id.');
+  return id;
 }
 
 /** The version an update is based on (RFC 9110, If-Match). */
@@ -55,11 +61,46 @@ export function expectedVersion(request: Request): number {
   return Number(match[1]);
 }
 
-function send(response: Response, answer: Answer): void {
-  response.status(answer.status);
+/** Answers of the collection's own are for whoever asked, and for now. */
+export function send(response: Response, answer: Answer): void {
+  response.status(answer.status).set('Cache-Control', 'no-store');
   if (answer.body === undefined) response.end();
   else response.json(answer.body);
 }
+
+export interface WriteOptions<Prepared> {
+  readonly act?: Act;
+  /** What takes long and needs no lock: done before the write, outside its transaction, unless it was answered before. */
+  readonly prepare?: (request: Request, actor: Actor) => Promise<Prepared>;
+  /** Undoes what `prepare` did where the write did not happen after all. */
+  readonly discard?: (prepared: Prepared) => Promise<void>;
+  /** Lets go of what `prepare` took hold of, whether or not the write happened. */
+  readonly release?: (prepared: Prepared) => void;
+  /** Adds to the answer what may take long to find out; the write has happened by then. */
+  readonly complete?: (request: Request, actor: Actor, answer: Answer) => Promise<Answer>;
+}
+
+export interface ReadOptions<Found> {
+  /** It waits for what is inferred: a few of these at once, so that connections are left for everything else. */
+  readonly infers?: boolean;
+  /** Makes the answer of what was read: outside the transaction, since it takes long. */
+  readonly finish?: (found: Found, request: Request) => Promise<unknown>;
+}
+
+/**
+ * Thrown within a write that needs something first which takes long: what it did is undone, the rest is done meanwhile, and
+ * it begins again.
+ */
+export class BeginAgain extends Error {
+  readonly meanwhile: () => Promise<unknown>;
+
+  constructor(meanwhile: () => Promise<unknown> = () => Promise.resolve()) {
+    super('The write has to begin again.');
+    this.name = 'BeginAgain';
+    this.meanwhile = meanwhile;
+  }
+}
+const MOST_BEGINNINGS = 6;
 
 /**
  * Turns services into request handlers: permission, transaction, idempotency, answer.
@@ -68,46 +109,92 @@ function send(response: Response, answer: Answer): void {
  */
 export function createEndpoints(database: Database, onChange: (collectionId: string) => void) {
   return {
-    read(run: (work: Work, request: Request) => Promise<unknown>): RequestHandler {
+    read<Found>(
+      run: (work: Work, request: Request) => Promise<Found>,
+      { infers, finish }: ReadOptions<Found> = {},
+    ): RequestHandler {
       return async (request, response) => {
         const actor = allow(request, 'look');
-        send(response, {
-          status: 200,
-          body: await inTransaction(database, actor, (work) => run(work, request)),
-        });
+        const ask = (): Promise<Found> => reading(database, actor, (work) => run(work, request));
+        const found = await (infers ? inferring.take(ask) : ask());
+        send(response, { status: 200, body: finish ? await finish(found, request) : found });
       };
     },
     /** A write takes effect once per Idempotency-Key: a repetition is answered from the first one's record. */
-    write(run: (work: Work, request: Request) => Promise<Answer>, act: Act = 'record'): RequestHandler {
+    write<Prepared = undefined>(
+      run: (work: Work, request: Request, prepared: Prepared) => Promise<Answer>,
+      { act = 'record', complete, ...options }: WriteOptions<Prepared> = {},
+    ): RequestHandler {
       return async (request, response) => {
         const actor = allow(request, act);
-        const answer = await inTransaction(database, actor, async (work) => {
-          const key = request.get('Idempotency-Key');
-          return key === undefined ? run(work, request) : once(work, request, key, run);
-        });
+        const answer = await writeOnce(database, actor, request, run, options);
         onChange(actor.collectionId);
-        send(response, answer);
+        send(response, complete ? await complete(request, actor, answer) : answer);
       };
     },
   };
 }
+
+async function writeOnce<Prepared>(
+  database: Database,
+  actor: Actor,
+  request: Request,
+  run: (work: Work, request: Request, prepared: Prepared) => Promise<Answer>,
+  { prepare, discard, release }: Pick<WriteOptions<Prepared>, 'prepare' | 'discard' | 'release'>,
+): Promise<Answer> {
+  const key = keyOf(request);
+  for (let beginning = 1; ; beginning++) {
+    const isPrepared = prepare !== undefined && !(key !== null && (await isAnswered(database, actor, key)));
+    const prepared = isPrepared ? await prepare(request, actor) : (undefined as Prepared);
+    let isUsed = false;
+    try {
+      const answer = await writing(database, actor, async (work) => {
+        isUsed = false;
+        const act = (): Promise<Answer> => {
+          isUsed = true;
+          return run(work, request, prepared);
+        };
+        return key === null ? act() : onceByKey(work, key, fingerprintOf(request), act);
+      });
+      if (isPrepared && !isUsed) await discard?.(prepared);
+      return answer;
+    } catch (error) {
+      if (isPrepared) await discard?.(prepared);
+      if (!(error instanceof BeginAgain)) throw error;
+      if (beginning === MOST_BEGINNINGS)
+        throw new Refusal('busy', 'The records change too fast for this just now. Try again in a moment.', {
+          cause: error,
+        });
+      await error.meanwhile();
+    } finally {
+      if (isPrepared) release?.(prepared);
+    }
+  }
+}
 export type Endpoints = ReturnType<typeof createEndpoints>;
 
-async function once(
-  work: Work,
-  request: Request,
-  key: string,
-  run: (work: Work, request: Request) => Promise<Answer>,
-): Promise<Answer> {
-  if (key.length < 8 || key.length > 200) {
-    throw new Refusal('invalid', 'Idempotency-Key takes 8 to 200 characters.', [
-      { field: 'Idempotency-Key', code: 'length', message: 'takes 8 to 200 characters' },
-    ]);
-  }
-  const body = Buffer.isBuffer(request.body) ? request.body : JSON.stringify(request.body ?? null);
-  const fingerprint = createHash('sha256')
-    .update(`${request.method} ${request.originalUrl}\n`)
-    .update(body)
+async function isAnswered(database: Database, actor: Actor, key: string): Promise<boolean> {
+  return (await reading(database, actor, (work) => answerOf(work, key))) !== null;
+}
+
+const KEY = /^[\x21-\x7e]{8,200}$/;
+
+/** The key of a write; null where it has none. */
+function keyOf(request: Request): string | null {
+  const key = request.get('Idempotency-Key');
+  if (key === undefined) return null;
+  if (KEY.test(key)) return key;
+  throw new Refusal('invalid', 'Idempotency-Key takes 8 to 200 printable characters without spaces.', [
+    { field: 'Idempotency-Key', code: 'length', message: 'takes 8 to 200 printable characters' },
+  ]);
+}
+
+/** What makes two requests the same: method, address, the version it is based on, and the body's bytes. */
+function fingerprintOf(request: Request): string {
+  const digest = Buffer.isBuffer(request.body)
+    ? createHash('sha256').update(request.body).digest('hex')
+    : (request.bodyDigest ?? '');
+  return createHash('sha256')
+    .update(`${request.method} ${request.originalUrl}\n${request.get('If-Match') ?? ''}\n${digest}`)
     .digest('hex');
-  return onceByKey(work, key, fingerprint, () => run(work, request));
 }

@@ -6,9 +6,12 @@ export interface Answer {
   readonly body?: unknown;
 }
 
+/** Instead of a fingerprint: what the key names was taken back before it came. */
+const TAKEN_BACK = 'taken back before it came';
+
 /**
- * Runs a write once per key: a repetition is answered from the first one's record. The same key with another fingerprint is
- * refused.
+ * Runs a write once per key and person: a repetition is answered from the first one's record. The same key with another
+ * fingerprint is refused; one that was taken back before it came is answered with that.
  */
 export async function onceByKey(
   work: Work,
@@ -16,27 +19,48 @@ export async function onceByKey(
   fingerprint: string,
   run: () => Promise<Answer>,
 ): Promise<Answer> {
-  const { collectionId } = work.actor;
-  // The row is taken before the write runs: a second request with the key waits here until the first has ended.
-  const taken = await select<{ key: string }>(
-    work,
-    `insert into idempotent_writes (collection_id, key, fingerprint)
-     values (:collectionId, :key, :fingerprint) on conflict do nothing returning key`,
-    { key, fingerprint },
-  );
-  if (taken.length > 0) {
-    const answer = await run();
-    await work.models.idempotentWrites.update(
-      { status: answer.status, body: answer.body ?? null },
-      { where: { collectionId, key }, transaction: work.transaction },
-    );
-    return answer;
+  const { collectionId, accountId } = work.actor;
+  const first = await answerOf(work, key);
+  if (first) {
+    if (first.fingerprint !== fingerprint && first.fingerprint !== TAKEN_BACK)
+      throw new Refusal('key-reused', 'Use a new key for a new request.');
+    return first.body === null ? { status: first.status } : { status: first.status, body: first.body };
   }
-  const [first] = await select<{ fingerprint: string; status: number; body: unknown }>(
-    work,
-    'select fingerprint, status, body from idempotent_writes where collection_id = :collectionId and key = :key',
-    { key },
+  // Writes of a collection come one by one, so nobody else takes the key meanwhile.
+  const answer = await run();
+  await work.models.idempotentWrites.create(
+    { collectionId, accountId, key, fingerprint, status: answer.status, body: answer.body ?? null },
+    { transaction: work.transaction },
   );
-  if (first?.fingerprint !== fingerprint) throw new Refusal('key-reused', 'Use a new key for a new request.');
-  return first.body === null ? { status: first.status } : { status: first.status, body: first.body };
+  return answer;
+}
+
+/** How a person's write with a key was answered; null where it has not come. */
+export async function answerOf(
+  work: Work,
+  key: string,
+): Promise<{ fingerprint: string; status: number; body: unknown } | null> {
+  const [row] = await select<{ fingerprint: string; status: number; body: unknown }>(
+    work,
+    `select fingerprint, status, body from idempotent_writes
+      where collection_id = :collectionId and account_id = :accountId and key = :key`,
+    { key, accountId: work.actor.accountId },
+  );
+  return row ?? null;
+}
+
+/** Answers a write that has not come yet, and may still be on its way, as one that was taken back. */
+export async function takeBackBeforeItComes(work: Work, key: string, answer: Answer): Promise<void> {
+  const { collectionId, accountId } = work.actor;
+  await work.models.idempotentWrites.create(
+    {
+      collectionId,
+      accountId,
+      key,
+      fingerprint: TAKEN_BACK,
+      status: answer.status,
+      body: answer.body ?? null,
+    },
+    { transaction: work.transaction },
+  );
 }

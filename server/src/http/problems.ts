@@ -4,7 +4,16 @@ import { CostError, InputError } from '@karyotome/core';
 import type { ErrorRequestHandler, RequestHandler, Response } from 'express';
 // For its additions to a request: an id and a log.
 import type {} from 'pino-http';
-import { ForeignKeyConstraintError, UniqueConstraintError, ValidationError, DatabaseError } from 'sequelize';
+import { ForeignKeyConstraintError, UniqueConstraintError, ValidationError } from 'sequelize';
+import {
+  codeOf,
+  constraintOf,
+  forLog,
+  isDatabaseAway,
+  isDataException,
+  isDiskFull,
+  isTooLong,
+} from '../db/faults.ts';
 
 /** Every way a request can be refused: code -> status and title. docs/errors.md lists the same; a test compares. */
 export const PROBLEMS = {
@@ -13,9 +22,12 @@ export const PROBLEMS = {
   'wrong-sign-in': { status: 401, title: 'E-mail or password is wrong' },
   'not-allowed': { status: 403, title: 'Your role does not allow this' },
   'stale-page': { status: 403, title: 'This page is out of date: reload it' },
+  'owner-only': { status: 403, title: 'Only the owner may do this' },
+  'other-account': { status: 403, title: 'This was entered by somebody else' },
   'not-found': { status: 404, title: 'There is no such thing here' },
   conflict: { status: 409, title: 'This clashes with what is recorded' },
   'key-reused': { status: 409, title: 'The idempotency key was used for another request' },
+  'too-slow': { status: 408, title: 'The request came in too slowly' },
   stale: { status: 412, title: 'Somebody changed this in the meantime' },
   'too-large': { status: 413, title: 'The request is too large' },
   'wrong-media': { status: 415, title: 'This kind of file is not accepted' },
@@ -23,20 +35,34 @@ export const PROBLEMS = {
   'version-missing': { status: 428, title: 'The version this change is based on is missing' },
   'too-many': { status: 429, title: 'Too many attempts: wait a little' },
   'too-complex': { status: 422, title: 'An exact answer would take too long' },
+  busy: { status: 503, title: 'The server is busy: try again in a moment' },
+  unavailable: { status: 503, title: 'The records cannot be reached just now' },
+  'disk-full': { status: 503, title: 'The disk is full' },
   internal: { status: 500, title: 'Something went wrong on our side' },
 } as const satisfies Record<string, { status: number; title: string }>;
 export type ProblemCode = keyof typeof PROBLEMS;
+
+/** How long whoever is refused for a moment is asked to wait. */
+const RETRY_AFTER_S = 5;
 
 /** A refusal with its reason. Thrown by services and middleware, written by the error handler. */
 export class Refusal extends Error {
   readonly code: ProblemCode;
   readonly errors: readonly FieldProblem[];
+  /** Seconds until it is worth trying again. */
+  readonly retryAfter: number | null;
 
-  constructor(code: ProblemCode, detail: string, errors: readonly FieldProblem[] = []) {
-    super(detail);
+  constructor(
+    code: ProblemCode,
+    detail: string,
+    more: readonly FieldProblem[] | { cause?: unknown; retryAfter?: number } = [],
+  ) {
+    const { cause, retryAfter } = 'length' in more ? {} : more;
+    super(detail, cause === undefined ? undefined : { cause });
     this.name = 'Refusal';
     this.code = code;
-    this.errors = errors;
+    this.errors = 'length' in more ? more : [];
+    this.retryAfter = retryAfter ?? (PROBLEMS[code].status === 503 ? RETRY_AFTER_S : null);
   }
 }
 
@@ -66,6 +92,7 @@ export function sendProblem(response: Response, refusal: Refusal): void {
     ...toProblem(refusal),
     ...(refusal.code === 'internal' ? { requestId: String(response.req.id ?? '') } : {}),
   };
+  if (refusal.retryAfter !== null) response.set('Retry-After', String(refusal.retryAfter));
   response.status(status).type('application/problem+json').send(JSON.stringify(problem));
 }
 
@@ -96,9 +123,44 @@ export function toRefusal(error: unknown): Refusal {
     );
   }
   if (error instanceof CostError) return new Refusal('too-complex', error.message);
-  const constraint = (error as { parent?: { constraint?: string } }).parent?.constraint ?? '';
+  const { status, type } = error as { status?: number; type?: string };
+  if (status === 413)
+    return new Refusal('too-large', 'The body is larger than this server takes.', [
+      { field: 'body', code: 'too-large', message: 'is too large' },
+    ]);
+  if (status === 415)
+    return new Refusal('wrong-media', 'The body is in a format or encoding that is not accepted.');
+  // A file that a row names and the data folder lacks.
+  if (status === 404)
+    return new Refusal('not-found', 'The file is missing from the data folder.', { cause: error });
+  if (type === 'request.aborted' || type === 'request.size.invalid')
+    return new Refusal('malformed-body', 'The request ended before all of it was there.');
+  if (status === 400 || type === 'entity.parse.failed') {
+    return new Refusal('malformed-body', 'The body is not valid JSON.', [
+      { field: 'body', code: 'malformed', message: 'is not valid JSON' },
+    ]);
+  }
+  if (status !== undefined && status >= 400 && status < 500)
+    return new Refusal('malformed-body', 'The request could not be read.');
+  if (isDiskFull(error))
+    return new Refusal(
+      'disk-full',
+      'The disk is full, so nothing can be kept. Free some space and try again.',
+      {
+        cause: error,
+        retryAfter: 30,
+      },
+    );
+  if (isDatabaseAway(error))
+    return new Refusal('unavailable', 'The database cannot be reached. It may be back in a moment.', {
+      cause: error,
+    });
+  if (isTooLong(error))
+    return new Refusal('busy', 'This took too long, as much else is going on. Try again in a moment.', {
+      cause: error,
+    });
   if (error instanceof UniqueConstraintError) {
-    const field = UNIQUE_FIELDS[constraint];
+    const field = UNIQUE_FIELDS[constraintOf(error)];
     return field
       ? new Refusal('conflict', `${field.field} ${field.message}.`, [field])
       : new Refusal('conflict', 'This exists already.');
@@ -109,33 +171,21 @@ export function toRefusal(error: unknown): Refusal {
       'Other records refer to this, or it refers to something that does not exist.',
     );
   }
-  if (error instanceof ValidationError) return new Refusal('invalid', error.message);
-  if (error instanceof DatabaseError && (error.parent as { code?: string }).code === '23514') {
-    return new Refusal('invalid', 'A value lies outside what can be recorded.');
-  }
-  if ((error as { code?: string }).code === 'ENOENT')
-    return new Refusal('not-found', 'The file is not there any more.');
-  const { status, type } = error as { status?: number; type?: string };
-  if (status === 413)
-    return new Refusal('too-large', 'The body is larger than this server takes.', [
-      { field: 'body', code: 'too-large', message: 'is too large' },
-    ]);
-  if (status === 415)
-    return new Refusal('wrong-media', 'The body is in a format or encoding that is not accepted.');
-  if (status === 400 || type === 'entity.parse.failed') {
-    return new Refusal('malformed-body', 'The body is not valid JSON.', [
-      { field: 'body', code: 'malformed', message: 'is not valid JSON' },
-    ]);
-  }
-  if (status !== undefined && status >= 400 && status < 500)
-    return new Refusal('malformed-body', 'The request could not be read.');
+  if (error instanceof ValidationError) return new Refusal('invalid', 'A value cannot be recorded.');
+  if (codeOf(error) === '23514' || isDataException(error))
+    return new Refusal('invalid', 'A value lies outside what can be recorded.', { cause: error });
   return new Refusal('internal', '');
 }
 
 export const handleErrors: ErrorRequestHandler = (error, request, response, next) => {
-  if (response.headersSent) return next(error);
   const refusal = toRefusal(error);
-  if (refusal.code === 'internal') request.log.error({ err: error }, 'request failed');
+  // A value that only the database refused should have been refused by its schema: that is a fault of ours, too.
+  if (refusal.code === 'internal' || isDataException(error))
+    request.log.error({ fault: forLog(error) }, 'request failed');
+  else if (refusal.code === 'unavailable' || refusal.code === 'disk-full')
+    request.log.warn({ fault: forLog(error) }, 'request refused for now');
+  if (response.headersSent) return next(error);
+  if (refusal.code === 'too-large' || refusal.code === 'too-slow') response.set('Connection', 'close');
   sendProblem(response, refusal);
 };
 

@@ -14,7 +14,7 @@ export function animalRoutes({ read, write }: Endpoints): Router {
     '/animals',
     write(async (work, request) => ({
       status: 201,
-      body: await createAnimal(work, checked(newAnimal, request.body)),
+      body: await createAnimal(work, checked(newAnimal, request.body, work)),
     })),
   );
   router.get(
@@ -28,17 +28,20 @@ export function animalRoutes({ read, write }: Endpoints): Router {
       body: await changeAnimal(
         work,
         idParam(request),
-        checked(animalChange, request.body),
+        checked(animalChange, request.body, work),
         expectedVersion(request),
       ),
     })),
   );
   router.delete(
     '/animals/:id',
-    write(async (work, request) => {
-      await deleteAnimal(work, idParam(request));
-      return { status: 204 };
-    }),
+    write(
+      async (work, request) => {
+        await deleteAnimal(work, idParam(request));
+        return { status: 204 };
+      },
+      { act: 'destroy' },
+    ),
   );
   return router;
 }

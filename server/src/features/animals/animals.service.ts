@@ -1,18 +1,18 @@
 import { randomUUID } from 'node:crypto';
-import type { AnimalChange, AnimalSummary, NewAnimal } from '@karyotome/contract';
+import type { AnimalChange, AnimalSummary, NewAnimal, NewRecord } from '@karyotome/contract';
 import { literal } from 'sequelize';
 import type { AnimalRow } from '../../db/rows.ts';
 import { select, touchGenetics, type Work } from '../../db/work.ts';
 import { invalidField, notFound, Refusal } from '../../http/problems.ts';
 import { genesProblems } from '../genetics/identification-check.ts';
 import { catalogueOf } from '../catalogue/catalogue.service.ts';
-import { geneticsOf } from '../genetics/genetics.service.ts';
+import { geneticsSoon } from '../genetics/genetics.service.ts';
 import { insertRecord } from '../records/insert-record.ts';
 import { publishedAnimals, summaries } from './animals.repository.ts';
-import { ancestorIds } from './kin.ts';
+import { ancestorsOf, refuseCircle } from './ancestry.ts';
 
 export async function listAnimals(work: Work): Promise<AnimalSummary[]> {
-  return summaries(work, await geneticsOf(work));
+  return summaries(work, await geneticsSoon(work));
 }
 
 export async function findAnimal(work: Work, id: string): Promise<AnimalRow> {
@@ -60,16 +60,7 @@ export async function checkParent(
   if (child?.hatchedOn && parent.hatchedOn && parent.hatchedOn >= child.hatchedOn) {
     throw invalidField(field, `hatched on ${parent.hatchedOn}, not before its young`, 'too-young');
   }
-  if (child?.id !== undefined) {
-    const ancestors = ancestorIds(await geneticsOf(work), parentId);
-    if (child.id === parentId || ancestors.has(child.id)) {
-      throw invalidField(
-        field,
-        `would make the animal its own ancestor: ${parent.number} descends from it`,
-        'own-ancestor',
-      );
-    }
-  }
+  if (child?.id !== undefined) await refuseCircle(work, field, parent, [child.id]);
   return parent;
 }
 
@@ -106,23 +97,17 @@ export async function createAnimal(work: Work, input: NewAnimal): Promise<{ id: 
   );
   const by = input.identifiedBy || author;
   const on = work.today;
-  if (input.sex !== 'unknown') {
-    await insertRecord(work, id, {
-      kind: 'sex',
-      on,
-      body: { sex: input.sex, method: 'stated', sure: 'certain', by },
-    });
-  }
-  if (input.genes) {
-    await insertRecord(work, id, {
+  const enter = (record: NewRecord): Promise<unknown> => insertRecord(work, id, record, { isOfEntry: true });
+  if (input.sex !== 'unknown')
+    await enter({ kind: 'sex', on, body: { sex: input.sex, method: 'stated', sure: 'certain', by } });
+  if (input.genes)
+    await enter({
       kind: 'identification',
       on,
       body: { genes: input.genes, sure: input.sure ?? 'certain', by },
     });
-  }
-  if (input.massG) await insertRecord(work, id, { kind: 'weight', on, body: { massG: input.massG } });
-  if (input.tubId)
-    await insertRecord(work, id, { kind: 'move', on, body: { toTubId: input.tubId, reason: 'Moved in' } });
+  if (input.massG) await enter({ kind: 'weight', on, body: { massG: input.massG } });
+  if (input.tubId) await enter({ kind: 'move', on, body: { toTubId: input.tubId, reason: 'Moved in' } });
   await touchGenetics(work);
   return { id };
 }
@@ -166,9 +151,12 @@ export async function changeAnimal(
 
 /** Refuses to take away what something published rests on, and says what. */
 export async function refuseIfPublished(work: Work, animalId: string, what: string): Promise<void> {
-  const genetics = await geneticsOf(work);
   const published = await publishedAnimals(work);
-  const resting = published.filter(({ id }) => id === animalId || ancestorIds(genetics, id).has(animalId));
+  const above = await ancestorsOf(
+    work,
+    published.map(({ id }) => id),
+  );
+  const resting = published.filter(({ id }) => id === animalId || above.get(id)!.has(animalId));
   if (resting.length > 0) {
     const names = resting.map(({ number }) => number).join(', ');
     throw new Refusal(
@@ -178,25 +166,40 @@ export async function refuseIfPublished(work: Work, animalId: string, what: stri
   }
 }
 
-/** Deletes an animal entered by mistake. Its number stays used. */
+/**
+ * Deletes an animal entered by mistake, of which nothing is recorded yet. Its number stays used. Whatever has a history keeps
+ * it: that animal is marked as died or mistaken, its wrong records are voided, its page is withdrawn.
+ */
 export async function deleteAnimal(work: Work, id: string): Promise<void> {
   const animal = await findAnimal(work, id);
   await refuseIfPublished(work, id, 'it cannot be deleted');
-  const young = await select<{ number: string }>(
+  const [hanging] = await select<{ young: number; pairings: number; records: number; others: number }>(
     work,
-    `select number from animals where collection_id = :collectionId and (dam_id = :id or sire_id = :id)
-     union select 'a pairing' from pairings where collection_id = :collectionId and dam_id = :id
-     union select 'a pairing' from pairing_sires where collection_id = :collectionId and sire_id = :id`,
+    `select (select count(*)::int from animals where collection_id = :collectionId and (dam_id = :id or sire_id = :id)) as young,
+            (select count(*)::int from pairings where collection_id = :collectionId and dam_id = :id)
+              + (select count(*)::int from pairing_sires where collection_id = :collectionId and sire_id = :id) as pairings,
+            (select count(*)::int from records r join animals a on a.collection_id = r.collection_id and a.id = r.animal_id
+              where r.collection_id = :collectionId and r.animal_id = :id
+                and (r.recorded_at <> a.created_at or r.voided_at is not null)) as records,
+            (select count(*)::int from pictures where collection_id = :collectionId and animal_id = :id)
+              + (select count(*)::int from opinions where collection_id = :collectionId and animal_id = :id)
+              + (select count(*)::int from publications where collection_id = :collectionId and animal_id = :id)
+              + (select count(*)::int from printed_labels where collection_id = :collectionId and animal_id = :id)
+              + (select count(*)::int from animals where collection_id = :collectionId and id = :id and clutch_id is not null)
+              as others`,
     { id },
   );
-  if (young.length > 0) {
+  const { young, pairings, records, others } = hanging!;
+  if (young + pairings > 0)
     throw new Refusal(
       'conflict',
-      `${animal.number} is a parent in ${young.map((y) => y.number).join(', ')}: it cannot be deleted.`,
+      `${animal.number} is a parent or was paired: it cannot be deleted. Mark it as mistaken, or correct the pairing first.`,
     );
-  }
-  const where = { collectionId: work.actor.collectionId, animalId: id };
-  await work.models.publications.destroy({ where, transaction: work.transaction });
+  if (records + others > 0)
+    throw new Refusal(
+      'conflict',
+      `${animal.number} has a history: it cannot be deleted. Mark it as died, or as mistaken; void what was recorded wrongly; withdraw its page.`,
+    );
   await work.models.animals.destroy({
     where: { collectionId: work.actor.collectionId, id },
     transaction: work.transaction,

@@ -35,19 +35,3 @@ export function kinView(
   const { number, name, sex } = byId.get(id)!;
   return { role, id, number, name, sex, label: labelOf(genetics, id), p, parents: [] };
 }
-
-/** Every animal of the pedigree above one, itself left out. */
-export function ancestorIds(genetics: Genetics, animalId: string): Set<string> {
-  const found = new Set<string>();
-  const queue = [animalId];
-  for (let id = queue.pop(); id !== undefined; id = queue.pop()) {
-    const animal = genetics.recorded.get(id);
-    for (const parent of [animal?.dam, ...(animal?.sires ?? []).map((sire) => sire.id)]) {
-      if (parent !== undefined && !found.has(parent)) {
-        found.add(parent);
-        queue.push(parent);
-      }
-    }
-  }
-  return found;
-}

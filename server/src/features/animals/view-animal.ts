@@ -1,5 +1,5 @@
 import type { AnimalView, ClaimView, RecordView, SupportView } from '@karyotome/contract';
-import { appetite, inShed, isCertain, judgeMove } from '@karyotome/core';
+import { appetite, inShed, isCertain, judgeMove, type Claim, type SupportingRecord } from '@karyotome/core';
 import { select, type Work } from '../../db/work.ts';
 import { notFound } from '../../http/problems.ts';
 import {
@@ -7,7 +7,9 @@ import {
   conflictsNear,
   excludedOf,
   geneticsOf,
+  geneticsSoon,
   ruleOf,
+  soonOr,
   supportOf,
   type Genetics,
 } from '../genetics/genetics.service.ts';
@@ -22,7 +24,11 @@ import { parentsOf } from './kin.ts';
 const GENERATIONS = 3;
 
 /** One animal's page: its record, kin, claims with what they rest on, and what is advised. */
-export async function viewAnimal(work: Work, id: string): Promise<AnimalView> {
+export async function viewAnimal(
+  work: Work,
+  id: string,
+  { isPatient = false }: { isPatient?: boolean } = {},
+): Promise<AnimalView> {
   const row = (
     await work.models.animals.findOne({
       where: { collectionId: work.actor.collectionId, id },
@@ -30,7 +36,9 @@ export async function viewAnimal(work: Work, id: string): Promise<AnimalView> {
     })
   )?.get();
   if (!row) throw notFound('This animal');
-  const genetics = await geneticsOf(work);
+  const genetics = await (isPatient ? geneticsOf(work) : geneticsSoon(work));
+  const supports = supportsOf(genetics, id);
+  const claims = isPatient ? await supports : await soonOr(work, supports);
   const everybody = await summaries(work, genetics);
   const byId = new Map(everybody.map((animal) => [animal.id, animal]));
   const summary = byId.get(id)!;
@@ -50,7 +58,8 @@ export async function viewAnimal(work: Work, id: string): Promise<AnimalView> {
       .filter(({ id: other }) => isParentOf(genetics, id, other))
       .map(({ id: other, number, label, sex }) => ({ id: other, number, label, sex })),
     clutch: row.clutchId ? await clutchOf(work, row.clutchId) : null,
-    claims: await claimViews(work, genetics, id, byId),
+    isGeneticsPending: genetics.isPending || claims === null,
+    claims: await claimViews(work, genetics, id, claims ?? [], byId),
     excluded: excludedOf(genetics, id),
     conflicts: conflictsNear(genetics, id).map((conflict) => conflictView(genetics, conflict, byId)),
     advice: herd.advice(id),
@@ -96,19 +105,29 @@ async function publicationOf(work: Work, animalId: string): Promise<AnimalView['
   return publication ?? null;
 }
 
-/** An animal's claims, each with the records it rests on in words. */
-export async function claimViews(
-  work: Work,
-  genetics: Genetics,
-  animalId: string,
-  byId: ReadonlyMap<string, { number: string }>,
-): Promise<ClaimView[]> {
-  const claims = await Promise.all(
+interface Supported {
+  readonly claim: Claim;
+  readonly support: SupportingRecord[] | null;
+}
+
+/** An animal's claims, each with what it rests on. */
+function supportsOf(genetics: Genetics, animalId: string): Promise<Supported[]> {
+  return Promise.all(
     claimsOf(genetics, animalId).map(async (claim) => ({
       claim,
       support: await supportOf(genetics, animalId, claim),
     })),
   );
+}
+
+/** The same in words. */
+async function claimViews(
+  work: Work,
+  genetics: Genetics,
+  animalId: string,
+  claims: readonly Supported[],
+  byId: ReadonlyMap<string, { number: string }>,
+): Promise<ClaimView[]> {
   const records = await supportViews(
     work,
     genetics,

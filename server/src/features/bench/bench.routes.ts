@@ -11,11 +11,11 @@ export function benchRoutes({ read, write }: Endpoints): Router {
   const router = Router();
   router.get(
     '/clutches/:id/bench',
-    read((work, request) => viewBench(work, idParam(request))),
+    read((work, request) => viewBench(work, idParam(request)), { infers: true }),
   );
   router.get(
     '/calls',
-    read((work) => viewCalls(work)),
+    read((work) => viewCalls(work), { infers: true }),
   );
   router.put(
     '/animals/:id/look',
@@ -24,7 +24,7 @@ export function benchRoutes({ read, write }: Endpoints): Router {
       body: await changeLook(
         work,
         idParam(request),
-        checked(lookChange, request.body),
+        checked(lookChange, request.body, work),
         expectedVersion(request),
       ),
     })),
@@ -36,7 +36,7 @@ export function benchRoutes({ read, write }: Endpoints): Router {
       body: await changeSorting(
         work,
         idParam(request),
-        checked(sortingChange, request.body),
+        checked(sortingChange, request.body, work),
         expectedVersion(request),
       ),
     })),
@@ -49,7 +49,7 @@ export function benchRoutes({ read, write }: Endpoints): Router {
     '/clutches/:id/set-up',
     write(async (work, request) => ({
       status: 201,
-      body: await setUp(work, idParam(request), checked(settingUp, request.body)),
+      body: await setUp(work, idParam(request), checked(settingUp, request.body, work)),
     })),
   );
   opinionRoutes(router, write);
@@ -61,7 +61,7 @@ function opinionRoutes(router: Router, write: Endpoints['write']): void {
     '/animals/:id/opinions',
     write(async (work, request) => ({
       status: 201,
-      body: await addOpinion(work, idParam(request), checked(newOpinion, request.body)),
+      body: await addOpinion(work, idParam(request), checked(newOpinion, request.body, work)),
     })),
   );
   router.delete(
@@ -75,7 +75,7 @@ function opinionRoutes(router: Router, write: Endpoints['write']): void {
     '/clutches/:id/opinion-links',
     write(async (work, request) => ({
       status: 201,
-      body: await createLink(work, idParam(request), checked(newOpinionLink, request.body)),
+      body: await createLink(work, idParam(request), checked(newOpinionLink, request.body, work)),
     })),
   );
   router.delete(

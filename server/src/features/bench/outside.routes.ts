@@ -1,12 +1,13 @@
 import { outsideOpinions, type OutsideView } from '@karyotome/contract';
 import { visibleOutcomes } from '@karyotome/core';
-import express, { Router } from 'express';
-import { rateLimit } from 'express-rate-limit';
-import { QueryTypes } from 'sequelize';
-import { inTransaction, localToday, type Actor, type Database, type Work } from '../../db/work.ts';
+import { Router, type RequestHandler } from 'express';
+import { QueryTypes, type Transaction } from 'sequelize';
+import { inferring } from '../../db/turns.ts';
+import { guestOf, MACHINE_ZONE, reading, writing, type Database, type Work } from '../../db/work.ts';
 import { checked, idParam } from '../../http/endpoint.ts';
 import { Refusal } from '../../http/problems.ts';
-import { tellChanged } from '../changes/changes.ts';
+import type { RateLimits } from '../../http/rate-limits.ts';
+import { tellChanged } from '../changes/tell.ts';
 import { summaries } from '../animals/animals.repository.ts';
 import { geneticsOf } from '../genetics/genetics.service.ts';
 import { parentsBefore } from '../genetics/identification-check.ts';
@@ -23,13 +24,20 @@ interface Link {
   readonly note: string | null;
 }
 
-const OPEN = `l.token = :token and l.used_at is null and l.revoked_at is null and l.expires_on >= :today`;
+// A link is good through its last day, as the farm's calendar has it; the server's own zone stands in until that is known.
+const OPEN = `l.token = :token and l.used_at is null and l.revoked_at is null
+  and l.expires_on >= (now() at time zone coalesce(c.time_zone, :machineZone))::date`;
 const OUTCOMES_SHOWN = 60;
 
 /** Whether this very request answered the address before, and only its answer was lost. */
-async function isAnswered(database: Database, token: string, key: string | null): Promise<boolean> {
+async function isAnswered(
+  { models, ...more }: Database & { transaction?: Transaction },
+  token: string,
+  key: string | null,
+): Promise<boolean> {
   if (key === null) return false;
-  return (await database.models.opinionLinks.count({ where: { token, answerKey: key } })) > 0;
+  const options = more.transaction ? { transaction: more.transaction } : {};
+  return (await models.opinionLinks.count({ where: { token, answerKey: key }, ...options })) > 0;
 }
 
 async function findLink(database: Database, token: string | undefined): Promise<Link> {
@@ -37,18 +45,11 @@ async function findLink(database: Database, token: string | undefined): Promise<
     `select l.id, l.collection_id as "collectionId", c.name as collection, l.clutch_id as "clutchId",
             l.animal_ids as "animalIds", l.note
        from opinion_links l join collections c on c.id = l.collection_id where ${OPEN}`,
-    { replacements: { token: token ?? '', today: localToday() }, type: QueryTypes.SELECT },
+    { replacements: { token: token ?? '', machineZone: MACHINE_ZONE }, type: QueryTypes.SELECT },
   );
   if (!link) throw new Refusal('not-found', 'This address was used already, was withdrawn, or has run out.');
   return link;
 }
-
-const readerOf = ({ collectionId }: Link): Actor => ({
-  accountId: '',
-  name: '',
-  collectionId,
-  role: 'viewer',
-});
 
 /** What an outside person sees: built field by field, so that nothing private can slip through. */
 async function outsideView(work: Work, link: Link): Promise<OutsideView> {
@@ -70,24 +71,34 @@ async function outsideView(work: Work, link: Link): Promise<OutsideView> {
     dam: animals.get(damId)!.label,
     sires: sires.map(({ id }) => animals.get(id)!.label),
     outcomes: [...new Set(outcomes.toSorted((a, b) => b.p - a.p).map(({ label }) => label))],
-    animals: link.animalIds.map((id) => {
-      const { number, sex, hatchedOn } = animals.get(id)!;
+    animals: link.animalIds.flatMap((id) => {
+      const animal = animals.get(id);
+      // Deleted since the address was sent.
+      if (!animal) return [];
+      const { number, sex, hatchedOn } = animal;
       const own = pictures.filter((picture) => picture.get().animalId === id);
-      return { id, number, sex, hatchedOn, pictureIds: own.map((picture) => picture.get().id) };
+      return [{ id, number, sex, hatchedOn, pictureIds: own.map((picture) => picture.get().id) }];
     }),
   };
 }
 
 /** The one-time address, for whoever has it, without a session. */
-export function outsideRoutes(database: Database, dataDir: string): Router {
+export function outsideRoutes(
+  database: Database,
+  dataDir: string,
+  limits: RateLimits,
+  json: RequestHandler,
+): Router {
   const router = Router();
-  router.get('/opinion-links/:token', async (request, response) => {
-    const link = await findLink(database, request.params.token);
-    response
-      .set('Cache-Control', 'no-store')
-      .json(await inTransaction(database, readerOf(link), (work) => outsideView(work, link)));
+  const guard = limits.guard('opinion', (request) => String(request.params['token']));
+  router.get('/opinion-links/:token', guard, async (request, response) => {
+    const link = await findLink(database, String(request.params['token']));
+    const view = await inferring.take(() =>
+      reading(database, guestOf(link.collectionId), (work) => outsideView(work, link)),
+    );
+    response.set('Cache-Control', 'no-store').json(view);
   });
-  router.get('/opinion-links/:token/pictures/:id', (request, response) =>
+  router.get('/opinion-links/:token/pictures/:id', guard, (request, response) =>
     sendStamped(
       database,
       dataDir,
@@ -97,24 +108,22 @@ export function outsideRoutes(database: Database, dataDir: string): Router {
          join animals a on a.collection_id = pic.collection_id and a.id = pic.animal_id
          join collections c on c.id = l.collection_id
         where ${OPEN} and pic.id = :id`,
-      { token: request.params.token, id: idParam(request), today: localToday() },
+      { token: request.params['token'], id: idParam(request), machineZone: MACHINE_ZONE },
     ),
   );
-  router.post(
-    '/opinion-links/:token',
-    rateLimit({ windowMs: 60_000, limit: 30, standardHeaders: false, legacyHeaders: false }),
-    express.json({ limit: '200kb' }),
-    async (request, response) => {
-      const token = String(request.params['token']);
-      const key = request.get('Idempotency-Key')?.slice(0, 200) ?? null;
-      if (!(await isAnswered(database, token, key))) {
-        const link = await findLink(database, token);
-        const answer = checked(outsideOpinions, request.body);
-        await inTransaction(database, readerOf(link), (work) => answerLink(work, link, answer, key));
-        tellChanged(link.collectionId);
-      }
-      response.status(204).end();
-    },
-  );
+  router.post('/opinion-links/:token', guard, json, async (request, response) => {
+    const token = String(request.params['token']);
+    const key = request.get('Idempotency-Key')?.slice(0, 200) ?? null;
+    if (!(await isAnswered(database, token, key))) {
+      const link = await findLink(database, token);
+      const answer = checked(outsideOpinions, request.body);
+      await writing(database, guestOf(link.collectionId), async (work) => {
+        // Sent twice at once: the other one may have taken it meanwhile.
+        if (!(await isAnswered(work, token, key))) await answerLink(work, link, answer, key);
+      });
+      tellChanged(link.collectionId);
+    }
+    response.status(204).end();
+  });
   return router;
 }

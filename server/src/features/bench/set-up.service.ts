@@ -1,7 +1,7 @@
 import type { SettingUp, SetUpProposal } from '@karyotome/contract';
 import { addDays } from '@karyotome/core';
 import { select, type Work } from '../../db/work.ts';
-import { invalidField } from '../../http/problems.ts';
+import { invalidField, Refusal } from '../../http/problems.ts';
 import { loadEnclosures } from '../husbandry/enclosure-advice.ts';
 import { groupBy } from '../husbandry/group-by.ts';
 import { findClutch } from '../breeding/clutches.service.ts';
@@ -27,7 +27,7 @@ function matesOf(work: Work, clutchId: string): Promise<Mate[]> {
             (select min(r.on_day) from records r where r.collection_id = a.collection_id and r.animal_id = a.id
                 and r.kind = 'shed' and r.body ->> 'stage' = 'shed' and r.voided_at is null) as "shedOn"
        from animals a where a.collection_id = :collectionId and a.clutch_id = :clutchId
-        and a.status not in ('sold', 'died') order by a.number`,
+        and a.status not in ('sold', 'died', 'mistaken') order by a.number`,
     { clutchId },
   );
 }
@@ -68,6 +68,12 @@ export async function proposeSetUp(work: Work, clutchId: string): Promise<SetUpP
   };
 }
 
+const wordsOf = (tub: { rack: string; level: number; slot: number } | undefined): string =>
+  tub ? `${tub.rack} ${tub.level}-${tub.slot}` : 'a tub';
+
+const clash = (field: string, what: string, message: string): Refusal =>
+  new Refusal('conflict', `${what} ${message}.`, [{ field, code: 'taken', message }]);
+
 /** Moves a clutch into its tubs in one act, and starts its plan for feeding. All of it, or nothing. */
 export async function setUp(
   work: Work,
@@ -80,10 +86,13 @@ export async function setUp(
   for (const [i, { animalId, tubId }] of places.entries()) {
     const mate = mates.get(animalId);
     if (!mate) throw invalidField(`places.${i}.animalId`, 'is not of this clutch');
+    // Somebody else has set up meanwhile: what stands now is said, and nothing of this is done.
+    if (mate.tubId !== null)
+      throw clash(`places.${i}.animalId`, mate.number, `lives in ${wordsOf(tubs.get(mate.tubId))} already`);
     const tub = tubs.get(tubId);
     if (!tub) throw invalidField(`places.${i}.tubId`, 'names no tub of this collection');
     if (!tub.free)
-      throw invalidField(`places.${i}.tubId`, `is taken by now: choose another for ${mate.number}`);
+      throw clash(`places.${i}.tubId`, wordsOf(tub), `is taken by now: choose another for ${mate.number}`);
     const move = await insertRecord(work, animalId, {
       kind: 'move',
       on,

@@ -14,7 +14,7 @@ export function breedingRoutes({ read, write }: Endpoints): Router {
     '/pairings',
     write(async (work, request) => ({
       status: 201,
-      body: await createPairing(work, checked(newPairing, request.body)),
+      body: await createPairing(work, checked(newPairing, request.body, work)),
     })),
   );
   router.delete(
@@ -28,14 +28,19 @@ export function breedingRoutes({ read, write }: Endpoints): Router {
     '/clutches',
     write(async (work, request) => ({
       status: 201,
-      body: await createClutch(work, checked(newClutch, request.body)),
+      body: await createClutch(work, checked(newClutch, request.body, work)),
     })),
   );
   router.post(
     '/clutches/:id/hatchlings',
     write(async (work, request) => ({
       status: 201,
-      body: await hatch(work, idParam(request), checked(hatching, request.body), expectedVersion(request)),
+      body: await hatch(
+        work,
+        idParam(request),
+        checked(hatching, request.body, work),
+        expectedVersion(request),
+      ),
     })),
   );
   return router;

@@ -34,9 +34,8 @@ export async function createClutch(work: Work, input: NewClutch): Promise<{ id: 
   }
   if ((input.slugs ?? 0) > input.eggs)
     throw invalidField('slugs', `must be at most the number of eggs, ${input.eggs}`);
+  await refuseSameClutch(work, pairing.id, input.laidOn);
   const incubator = input.incubatorId ? await findIncubator(work, input.incubatorId, 'incubatorId') : null;
-  // Two people laying down eggs at once wait for one another here, so that no ordinal is given twice.
-  await work.models.collections.findByPk(collectionId, { transaction: work.transaction, lock: true });
   const [last] = await select<{ ordinal: number }>(
     work,
     'select coalesce(max(ordinal), 0)::int as ordinal from clutches where collection_id = :collectionId and season = :season',
@@ -62,6 +61,24 @@ export async function createClutch(work: Work, input: NewClutch): Promise<{ id: 
   );
   await layEggs(work, id, input.eggs, input.slugs ?? 0);
   return { id };
+}
+
+/** No female lays twice within so many days: it is one clutch, entered by two. Common practice, no source. */
+const SAME_CLUTCH_DAYS = 40;
+
+async function refuseSameClutch(work: Work, pairingId: string, laidOn: string): Promise<void> {
+  const [same] = await select<{ laidOn: string; name: string }>(
+    work,
+    `select laid_on as "laidOn", to_char(season % 100, 'FM00') || to_char(ordinal, 'FM00') as name from clutches
+      where collection_id = :collectionId and pairing_id = :pairingId
+        and abs(laid_on - cast(:laidOn as date)) < ${SAME_CLUTCH_DAYS} limit 1`,
+    { pairingId, laidOn },
+  );
+  if (same)
+    throw new Refusal(
+      'conflict',
+      `The eggs of this pairing are entered already: clutch ${same.name}, laid on ${same.laidOn}.`,
+    );
 }
 
 /** The numbers the next hatchlings of a clutch would get. */

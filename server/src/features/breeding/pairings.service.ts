@@ -4,8 +4,8 @@ import { daysBetween, pairingCautions } from '@karyotome/core';
 import { select, type Work } from '../../db/work.ts';
 import { checkParent, listAnimals } from '../animals/animals.service.ts';
 import { kinView } from '../animals/kin.ts';
-import { geneticsOf, parentOf } from '../genetics/genetics.service.ts';
-import { notFound, Refusal } from '../../http/problems.ts';
+import { geneticsSoon, parentOf } from '../genetics/genetics.service.ts';
+import { invalidField, notFound, Refusal } from '../../http/problems.ts';
 import { addSeasonEvent } from '../season/season-events.ts';
 
 export async function createPairing(work: Work, input: NewPairing): Promise<{ id: string }> {
@@ -13,6 +13,8 @@ export async function createPairing(work: Work, input: NewPairing): Promise<{ id
   await checkParent(work, 'damId', input.damId, 'dam');
   for (const [index, sire] of input.sires.entries()) {
     await checkParent(work, `sires.${index}.animalId`, sire.animalId, 'sire');
+    if (sire.animalId === input.damId)
+      throw invalidField(`sires.${index}.animalId`, 'is the dam herself', 'same-parent');
   }
   const id = randomUUID();
   const { season, damId, startedOn } = input;
@@ -62,7 +64,7 @@ interface PairingListRow {
 
 /** All pairings with their clutches, the newest season first. */
 export async function listPairings(work: Work): Promise<PairingView[]> {
-  const genetics = await geneticsOf(work);
+  const genetics = await geneticsSoon(work);
   const byId = new Map((await listAnimals(work)).map((animal) => [animal.id, animal]));
   const rows = await select<PairingListRow>(
     work,

@@ -4,9 +4,10 @@ import { addDays } from '@karyotome/core';
 import { Router } from 'express';
 import { ICalCalendar } from 'ical-generator';
 import { QueryTypes } from 'sequelize';
-import { inTransaction, select, type Database, type Work } from '../../db/work.ts';
+import { guestOf, reading, select, type Database, type Work } from '../../db/work.ts';
 import { checked, idParam, type Endpoints } from '../../http/endpoint.ts';
 import { notFound, Refusal } from '../../http/problems.ts';
+import type { RateLimits } from '../../http/rate-limits.ts';
 import { dueDays, type DueDay } from './due-days.ts';
 
 const pathOf = (token: string): string => `/api/v1/calendar/${token}.ics`;
@@ -73,7 +74,7 @@ export function calendarRoutes({ read, write }: Endpoints): Router {
     '/calendar-feeds',
     write(async (work, request) => ({
       status: 201,
-      body: await createFeed(work, checked(newFeed, request.body)),
+      body: await createFeed(work, checked(newFeed, request.body, work)),
     })),
   );
   router.delete(
@@ -87,10 +88,11 @@ export function calendarRoutes({ read, write }: Endpoints): Router {
 }
 
 /** The feed itself: whoever knows the address may read it, so that calendars can. */
-export function publicCalendarRoutes(database: Database): Router {
+export function publicCalendarRoutes(database: Database, limits: RateLimits): Router {
   const router = Router();
-  router.get('/calendar/:file', async (request, response) => {
-    const token = /^([\w-]{32,64})\.ics$/.exec(request.params.file)?.[1] ?? '';
+  const guard = limits.guard('calendar', (request) => String(request.params['file']));
+  router.get('/calendar/:file', guard, async (request, response) => {
+    const token = /^([\w-]{32,64})\.ics$/.exec(String(request.params['file']))?.[1] ?? '';
     const [feed] = await database.sequelize.query<{ collectionId: string; collection: string }>(
       `select f.collection_id as "collectionId", c.name as collection from calendar_feeds f
          join collections c on c.id = f.collection_id
@@ -99,11 +101,10 @@ export function publicCalendarRoutes(database: Database): Router {
     );
     if (!feed) throw new Refusal('not-found', 'This calendar was revoked, or never existed.');
     const { collectionId, collection } = feed;
-    const reader = { accountId: '', name: '', collectionId, role: 'viewer' as const };
-    const days = await inTransaction(database, reader, (work) => dueDays(work));
+    const days = await reading(database, guestOf(collectionId), (work) => dueDays(work));
     response
       .type('text/calendar')
-      .set('Cache-Control', 'private, max-age=900')
+      .set('Cache-Control', 'no-store')
       .send(toCalendar(collection, days, new Date()));
   });
   return router;

@@ -10,7 +10,7 @@ export function catalogueRoutes(endpoints: Endpoints): Router {
     '/catalogue/entries',
     endpoints.write(async (work, request) => ({
       status: 201,
-      body: await addEntry(work, checked(catalogueEntry, request.body)),
+      body: await addEntry(work, checked(catalogueEntry, request.body, work)),
     })),
   );
   router.put(
@@ -20,7 +20,7 @@ export function catalogueRoutes(endpoints: Endpoints): Router {
       body: await changeEntry(
         work,
         idParam(request),
-        checked(catalogueEntry, request.body),
+        checked(catalogueEntry, request.body, work),
         expectedVersion(request),
       ),
     })),

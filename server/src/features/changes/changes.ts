@@ -1,40 +1,71 @@
-import { EventEmitter } from 'node:events';
 import { Router, type Request, type Response } from 'express';
+import type { Database } from '../../db/work.ts';
 import { actorOf } from '../../http/endpoint.ts';
+import { whenChanged } from './tell.ts';
+import { findActor } from '../session/session.service.ts';
 
 /*
  * Tells whoever watches a collection that something in it changed, so that pages read themselves anew. Within one process;
  * nothing but the fact is sent.
  */
 
-const changes = new EventEmitter().setMaxListeners(0);
-
-/** To be called after the change is committed. */
-export function tellChanged(collectionId: string): void {
-  changes.emit(collectionId);
-}
-
 /** A line now and then keeps proxies from closing a quiet connection. */
 const KEEP_ALIVE_MS = 25_000;
 
-export function changeRoutes(): Router {
+/** Streams by the session that opened them: signing out ends them. */
+const streams = new Map<string, Set<Response>>();
+
+/** Ends what a session watches. */
+export function endStreams(sessionId: string): void {
+  for (const response of streams.get(sessionId) ?? []) response.end();
+}
+
+/** Ends every stream: the server stops. */
+export function endAllStreams(): void {
+  for (const responses of streams.values()) for (const response of responses) response.end();
+}
+
+export function changeRoutes(database: Database): Router {
   const router = Router();
   router.get('/changes', (request: Request, response: Response) => {
-    const { collectionId } = actorOf(request);
+    const { accountId, collectionId } = actorOf(request);
+    const { sessionID } = request;
     // No compression: it would hold lines back.
     response.writeHead(200, {
       'Content-Type': 'text/event-stream',
-      'Cache-Control': 'no-cache, no-transform',
+      'Cache-Control': 'no-store, no-transform',
     });
     response.write(': watching\n\n');
     const tell = (): void => void response.write('event: change\ndata: 1\n\n');
-    const beat = setInterval(() => response.write(':\n\n'), KEEP_ALIVE_MS);
+    const beat = setInterval(() => {
+      void isStillMember(request, database, accountId, collectionId).then((is) =>
+        is ? response.write(':\n\n') : response.end(),
+      );
+    }, KEEP_ALIVE_MS);
     beat.unref();
-    changes.on(collectionId, tell);
+    const stopTelling = whenChanged(collectionId, tell);
+    const own = streams.get(sessionID) ?? new Set();
+    streams.set(sessionID, own.add(response));
     response.on('close', () => {
       clearInterval(beat);
-      changes.off(collectionId, tell);
+      stopTelling();
+      own.delete(response);
+      if (own.size === 0) streams.delete(sessionID);
     });
   });
   return router;
+}
+
+/** Whether the session and the membership still stand; a stream was let in long ago. */
+async function isStillMember(
+  request: Request,
+  database: Database,
+  accountId: string,
+  collectionId: string,
+): Promise<boolean> {
+  const isOpen = await new Promise<boolean>((resolve) =>
+    request.sessionStore.get(request.sessionID, (error, kept) => resolve(!error && kept != null)),
+  );
+  // While the database is away nobody can tell: the stream goes on.
+  return isOpen && (await findActor(database, accountId, collectionId).catch(() => true)) !== null;
 }

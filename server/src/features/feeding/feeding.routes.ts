@@ -18,16 +18,20 @@ export function feedingRoutes({ read, write }: Endpoints): Router {
     write(
       async (work, request) => ({
         status: 200,
-        body: await changeFeedingRules(work, checked(rulesChange, request.body), expectedVersion(request)),
+        body: await changeFeedingRules(
+          work,
+          checked(rulesChange, request.body, work),
+          expectedVersion(request),
+        ),
       }),
-      'manage',
+      { act: 'manage' },
     ),
   );
   router.post(
     '/feeding/plans',
     write(async (work, request) => ({
       status: 201,
-      body: await addPlan(work, checked(planInput, request.body)),
+      body: await addPlan(work, checked(planInput, request.body, work)),
     })),
   );
   router.put(
@@ -37,7 +41,7 @@ export function feedingRoutes({ read, write }: Endpoints): Router {
       body: await changePlan(
         work,
         keyParam(request),
-        checked(planInput, request.body),
+        checked(planInput, request.body, work),
         expectedVersion(request),
       ),
     })),
@@ -53,13 +57,13 @@ export function feedingRoutes({ read, write }: Endpoints): Router {
     '/stock',
     write(async (work, request) => ({
       status: 201,
-      body: await addStock(work, checked(newStockEntry, request.body)),
+      body: await addStock(work, checked(newStockEntry, request.body, work)),
     })),
   );
   router.post(
     '/stock/:id/void',
     write(async (work, request) => {
-      await voidStock(work, idParam(request), checked(voiding, request.body).reason);
+      await voidStock(work, idParam(request), checked(voiding, request.body, work).reason);
       return { status: 204 };
     }),
   );

@@ -1,4 +1,4 @@
-import type { ClaimDetailView, KinNodeView } from '@karyotome/contract';
+import { isGone, type ClaimDetailView, type KinNodeView, type Status } from '@karyotome/contract';
 import {
   appearance,
   gamete,
@@ -17,7 +17,7 @@ interface Named {
   readonly number: string;
   readonly name: string | null;
   readonly sex: 'female' | 'male' | 'unknown';
-  readonly status: string;
+  readonly status: Status;
 }
 
 function animalsOf(work: Work): Promise<Named[]> {
@@ -72,8 +72,9 @@ async function proofsOf(
 ): Promise<ClaimDetailView['proofs']> {
   if (claim.kind !== 'fraction' || claim.p < SETTLED_BELOW || animal.sex === 'unknown') return [];
   const locus = genetics.catalogue.locusById(claim.locus)!;
-  const mates = animals.flatMap(({ id, sex, status }): [string, Mate][] => {
-    if (sex === 'unknown' || sex === animal.sex || status === 'died' || status === 'sold') return [];
+  const mates = animals.flatMap((mate): [string, Mate][] => {
+    const { id, sex } = mate;
+    if (sex === 'unknown' || sex === animal.sex || isGone(mate)) return [];
     return [[id, mateOf(genetics, locus, claim.allele, animal.sex as 'female' | 'male', id)]];
   });
   const proofs = await genetics.ask({ ask: 'proofs', p: claim.p, mates });

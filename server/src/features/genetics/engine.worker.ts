@@ -42,15 +42,22 @@ import {
  * asker sends its records again.
  */
 
+/** A collection's genetic records as of one revision. */
+export interface Snapshot {
+  readonly collection: string;
+  readonly token: number;
+  readonly entries: readonly CatalogueEntry[];
+  readonly animals: readonly RecordedAnimal[];
+}
+
 export type Question =
-  | {
-      readonly ask: 'update';
+  | { readonly ask: 'update'; readonly snapshot: Snapshot }
+  | ({
       readonly collection: string;
       readonly token: number;
-      readonly entries: readonly CatalogueEntry[];
-      readonly animals: readonly RecordedAnimal[];
-    }
-  | ({ readonly collection: string; readonly token: number } & (
+      /** Sent along where the thread may hold another: taken up before the question, in the same turn. */
+      readonly snapshot?: Snapshot;
+    } & (
       | { readonly ask: 'support'; readonly animal: string; readonly claim: Claim }
       | {
           readonly ask: 'detail';
@@ -107,7 +114,8 @@ const held = new Map<string, Held>();
 
 /** @returns null where the collection's snapshot is not the one asked about */
 export default function answer(question: Question): Answers[Question['ask']] | null {
-  if (question.ask === 'update') return update(question);
+  if (question.ask === 'update') return toCompact(update(question.snapshot));
+  if (question.snapshot) update(question.snapshot);
   const one = held.get(question.collection);
   if (!one?.engine || one.token !== question.token) return null;
   const { pedigree } = one.engine;
@@ -171,12 +179,7 @@ function exactly<T>(ask: () => T): T | null {
 /** Stands for "no support within reach": null says that the snapshot is another one. */
 const NOTHING: SupportingRecord[] = [];
 
-function update({
-  collection,
-  token,
-  entries,
-  animals,
-}: Extract<Question, { ask: 'update' }>): CompactPosterior {
+function update({ collection, token, entries, animals }: Snapshot): PedigreeEngine {
   const key = JSON.stringify(entries);
   let one = held.get(collection);
   if (one?.entries !== key) {
@@ -197,7 +200,7 @@ function update({
   held.delete(collection);
   held.set(collection, one);
   if (held.size > KEPT) held.delete(held.keys().next().value!);
-  return toCompact(one.engine);
+  return one.engine;
 }
 
 /**

@@ -15,14 +15,20 @@ import {
   type SupportingRecord,
   type Sureness,
 } from '@karyotome/core';
+import type { CatalogueEntryInput } from '@karyotome/contract';
+import type { Transaction } from 'sequelize';
 import { geneticsTouched, select, type Work } from '../../db/work.ts';
+import { Refusal } from '../../http/problems.ts';
+import { tellChanged } from '../changes/tell.ts';
 import { catalogueFor, entryInputs } from '../catalogue/catalogue.service.ts';
-import { askEngine } from './engine-client.ts';
+import { askEngine, inLine, stillWorking } from './engine-client.ts';
 import type { Answers, Question } from './engine.worker.ts';
 
 /** Everything inferred about one collection as of one revision of its genetic records. */
 export interface Genetics {
   readonly revision: string;
+  /** Nothing is inferred yet: only what was recorded stands here. */
+  readonly isPending: boolean;
   readonly catalogue: Catalogue;
   readonly posterior: PosteriorView;
   readonly recorded: ReadonlyMap<string, RecordedAnimal>;
@@ -31,7 +37,7 @@ export interface Genetics {
   readonly ask: <Q extends Asked>(question: Q) => Promise<Answers[Q['ask']]>;
 }
 
-type WithoutSnapshot<Q> = Q extends unknown ? Omit<Q, 'collection' | 'token'> : never;
+type WithoutSnapshot<Q> = Q extends unknown ? Omit<Q, 'collection' | 'token' | 'snapshot'> : never;
 type Asked = WithoutSnapshot<Exclude<Question, { ask: 'update' }>>;
 
 interface PedigreeRow {
@@ -66,52 +72,181 @@ const PEDIGREE_SQL = `
 
 /** Kept per collection until its genetic records change; a handful of collections fit in memory. */
 const KEPT = 8;
-const kept = new Map<string, Genetics>();
+/** Finished or under way: whoever asks for the same revision meanwhile shares the work. */
+const kept = new Map<string, { revision: string; genetics: Promise<Genetics> }>();
 
 /** Numbers the snapshots of this process, so that the engine's thread can tell one from another. */
 let snapshots = 0;
 
-/** The inferred state of the actor's collection, computed at most once per revision. */
+/** How long somebody waits who asks for what is inferred. */
+const PATIENCE_MS = 25_000;
+/** How long daily work waits for it: a small change is worked out by then. */
+const SOON_MS = 300;
+
+/**
+ * The inferred state of the actor's collection, computed at most once per revision.
+ *
+ * @throws Refusal `busy` where it takes too long to wait for
+ */
 export async function geneticsOf(work: Work): Promise<Genetics> {
-  const { collectionId } = work.actor;
-  const [row] = await select<{ genetics_revision: string }>(
-    work,
-    'select genetics_revision from collections where id = :collectionId',
+  const { genetics } = await startInference(work);
+  const ready = await within(PATIENCE_MS, genetics);
+  if (ready) return ready;
+  throw stillWorking();
+}
+
+const answeredSoon = new WeakMap<Transaction, Promise<Genetics>>();
+
+/**
+ * The same for daily work, which never waits for inference: where it is not there yet, what was recorded stands in for it, and
+ * whoever watches the collection is told when it is there.
+ */
+export function geneticsSoon(work: Work): Promise<Genetics> {
+  // What this very transaction changes, it sees at once.
+  if (geneticsTouched(work)) return soonOrAsRecorded(work);
+  const known = answeredSoon.get(work.transaction);
+  if (known) return known;
+  const soon = soonOrAsRecorded(work);
+  answeredSoon.set(work.transaction, soon);
+  return soon;
+}
+
+async function soonOrAsRecorded(work: Work): Promise<Genetics> {
+  const { genetics, asRecorded } = await startInference(work);
+  let isStandIn = false;
+  genetics.then(
+    () => isStandIn && tellChanged(work.actor.collectionId),
+    (error: unknown) => isStandIn && !(error instanceof Refusal) && work.onFault(error),
   );
-  const revision = row!.genetics_revision;
-  const known = kept.get(collectionId);
+  const ready = await within(
+    SOON_MS,
+    genetics.catch(() => null),
+  );
+  if (ready) return ready;
+  isStandIn = true;
+  return asRecorded();
+}
+
+/** @returns null where it was not there in time */
+export async function within<T>(ms: number, promise: Promise<T>): Promise<T | null> {
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  const late = new Promise<null>((resolve) => (timer = setTimeout(() => resolve(null), ms)));
+  try {
+    return await Promise.race([promise, late]);
+  } finally {
+    clearTimeout(timer);
+  }
+}
+
+interface Started {
+  readonly genetics: Promise<Genetics>;
+  /** What can be said without inference. */
+  readonly asRecorded: () => Promise<Genetics>;
+}
+
+async function startInference(work: Work): Promise<Started> {
+  const { collectionId } = work.actor;
+  const [row] = await select<{ revision: string }>(
+    work,
+    'select genetics_revision as revision from collections where id = :collectionId',
+  );
+  const revision = row!.revision;
   // A revision that this very transaction made may yet be rolled back, and its number be given again.
   const isOwn = geneticsTouched(work);
-  if (known?.revision === revision && !isOwn) return known;
+  const known = kept.get(collectionId);
+  if (known?.revision === revision && !isOwn)
+    return { genetics: known.genetics, asRecorded: async () => asRecorded(await inputsOf(work), revision) };
+  const inputs = await inputsOf(work);
+  // Somebody who read the same revision may have begun meanwhile.
+  const begun = kept.get(collectionId);
+  const genetics =
+    begun?.revision === revision && !isOwn ? begun.genetics : infer(collectionId, inputs, revision);
+  if (!isOwn && begun?.genetics !== genetics && !isNewer(begun, revision)) {
+    kept.delete(collectionId);
+    kept.set(collectionId, { revision, genetics });
+    if (kept.size > KEPT) kept.delete(kept.keys().next().value!);
+    genetics.catch(() => {
+      if (kept.get(collectionId)?.genetics === genetics) kept.delete(collectionId);
+    });
+  }
+  return { genetics, asRecorded: () => Promise.resolve(asRecorded(inputs, revision)) };
+}
+
+/** A reader of an earlier moment does not put its own in the place of what came later. */
+function isNewer(known: { revision: string } | undefined, revision: string): boolean {
+  return known !== undefined && BigInt(known.revision) > BigInt(revision);
+}
+
+interface Inputs {
+  readonly entries: readonly CatalogueEntryInput[];
+  readonly animals: readonly RecordedAnimal[];
+}
+
+async function inputsOf(work: Work): Promise<Inputs> {
   const entries = await entryInputs(work);
-  const animals = (await select<PedigreeRow>(work, PEDIGREE_SQL)).map(toRecorded);
+  return { entries, animals: (await select<PedigreeRow>(work, PEDIGREE_SQL)).map(toRecorded) };
+}
+
+async function infer(collection: string, { entries, animals }: Inputs, revision: string): Promise<Genetics> {
   const token = ++snapshots;
   // Tells weigh what is seen on one animal; what is inferred from records does not turn on them.
   const inferred = entries.filter(({ kind }) => kind !== 'tell');
-  const update = { ask: 'update', collection: collectionId, token, entries: inferred, animals } as const;
-  const compact = await askEngine(update);
-  const fresh: Genetics = {
+  const snapshot = { collection, token, entries: inferred, animals };
+  const compact = await inLine(collection, () => askEngine({ ask: 'update', snapshot }));
+  return {
     revision,
+    isPending: false,
     catalogue: catalogueFor(entries),
     posterior: new PosteriorView(compact!),
     recorded: new Map(animals.map((animal) => [animal.id, animal])),
     labels: new Map(),
     ask: askedOnce(async (question) => {
-      const about = { ...question, collection: collectionId, token } as unknown as Question;
-      let answer = await askEngine(about);
-      if (answer === null) {
-        // The thread has moved on to another snapshot: it takes this one's records again.
-        await askEngine(update);
-        answer = await askEngine(about);
-      }
+      const about = { ...question, collection, token } as unknown as Question;
+      // The thread may have moved on to another snapshot: then it takes this one's records along with the question.
+      const answer = await within(
+        PATIENCE_MS,
+        askEngine(about).then((known) => known ?? askEngine({ ...about, snapshot } as Question)),
+      );
+      if (answer === null) throw stillWorking();
       return answer as never;
     }),
   };
-  if (isOwn) return fresh;
-  kept.delete(collectionId);
-  kept.set(collectionId, fresh);
-  if (kept.size > KEPT) kept.delete(kept.keys().next().value!);
-  return fresh;
+}
+
+const NOTHING_INFERRED = { exact: true, ids: [], loci: [], sires: [], female: [], conflicts: [] };
+
+function asRecorded({ entries, animals }: Inputs, revision: string): Genetics {
+  return {
+    revision,
+    isPending: true,
+    catalogue: catalogueFor(entries),
+    posterior: new PosteriorView(NOTHING_INFERRED),
+    recorded: new Map(animals.map((animal) => [animal.id, animal])),
+    labels: new Map(),
+    ask: () => {
+      throw stillWorking();
+    },
+  };
+}
+
+/** An answer of the engine that daily work shows where it is there in time; null where it is not. */
+export async function askSoon<Q extends Asked>(
+  work: Work,
+  genetics: Genetics,
+  question: Q,
+): Promise<Answers[Q['ask']] | null> {
+  return genetics.isPending ? null : soonOr(work, genetics.ask(question));
+}
+
+/** What is there in time, else null; then whoever watches the collection is told when it is. */
+export async function soonOr<T>(work: Work, promise: Promise<T>): Promise<T | null> {
+  const ready = await within(SOON_MS * 4, promise);
+  if (ready === null)
+    promise.then(
+      () => tellChanged(work.actor.collectionId),
+      (error: unknown) => work.onFault(error),
+    );
+  return ready;
 }
 
 /** Remembers answers by their questions; one that failed is asked again. */

@@ -66,11 +66,9 @@ interface Kept {
 interface KeptCollection {
   readonly animals: Map<string, Kept>;
   /** What the collection has in common, read once a day: it moves slowly, and takes the whole record. */
-  common: {
-    readonly day: string;
-    readonly growth: CollectionGrowth;
-    readonly baseline: AppetiteBaseline;
-  } | null;
+  growth: { readonly day: string; readonly value: CollectionGrowth } | null;
+  /** How often animals of a kind eat, by the rules: read once a day, and at once when the rules change. */
+  baseline: { readonly stamp: string; readonly value: AppetiteBaseline } | null;
 }
 
 /** A handful of collections fit in memory. */
@@ -78,7 +76,7 @@ const KEPT = 8;
 const kept = new Map<string, KeptCollection>();
 
 function keptOf(collectionId: string): KeptCollection {
-  const known = kept.get(collectionId) ?? { animals: new Map<string, Kept>(), common: null };
+  const known = kept.get(collectionId) ?? { animals: new Map<string, Kept>(), growth: null, baseline: null };
   kept.delete(collectionId);
   kept.set(collectionId, known);
   if (kept.size > KEPT) kept.delete(kept.keys().next().value!);
@@ -89,7 +87,13 @@ const ROWS_SQL = `
   select id, number, sex, hatched_on as "hatchedOn", clutch_id as "clutchId", tub_id as "tubId", status,
          records_revision as revision
     from animals where collection_id = :collectionId`;
-const LIVING = `and status not in ('sold', 'died')`;
+const LIVING = `and status not in ('sold', 'died', 'mistaken')`;
+
+/** What the collection has in common, computed when it is first asked for. */
+interface Common {
+  growth(): CollectionGrowth;
+  baseline(): AppetiteBaseline;
+}
 
 /** The living animals of a collection with all that husbandry computes of them, each at most once per change. */
 export class Herd {
@@ -103,7 +107,7 @@ export class Herd {
   readonly enclosures: Enclosures;
   readonly animals: ReadonlyMap<string, HerdAnimal>;
   readonly #kept: ReadonlyMap<string, Kept>;
-  readonly #common: () => NonNullable<KeptCollection['common']>;
+  readonly #common: Common;
 
   constructor(
     parts: Pick<
@@ -111,7 +115,7 @@ export class Herd {
       'today' | 'rules' | 'order' | 'rulesVersion' | 'plans' | 'forecasts' | 'enclosures' | 'animals'
     >,
     keptAnimals: ReadonlyMap<string, Kept>,
-    common: () => NonNullable<KeptCollection['common']>,
+    common: Common,
   ) {
     this.today = parts.today;
     this.rules = parts.rules;
@@ -150,7 +154,7 @@ export class Herd {
   growth(id: string): Growth | null {
     return this.#once(id, 'growth', (animal) => {
       const subject = growthSubject(animal);
-      return Growth.knows(subject) ? new Growth(subject, this.#common().growth) : null;
+      return Growth.knows(subject) ? new Growth(subject, this.#common.growth()) : null;
     });
   }
 
@@ -168,7 +172,7 @@ export class Herd {
     return this.#once(id, 'concerns', (animal) =>
       concerns(
         { ...animal, lastSurprise: this.growth(id)?.lastSurprise ?? null },
-        this.#common().baseline,
+        this.#common.baseline(),
         this.today,
       ),
     );
@@ -205,7 +209,7 @@ export class Herd {
   }
 
   get collectionGrowth(): CollectionGrowth {
-    return this.#common().growth;
+    return this.#common.growth();
   }
 }
 
@@ -233,16 +237,18 @@ export async function herdOf(work: Work, also?: string): Promise<Herd> {
     work,
     also === undefined
       ? `${ROWS_SQL} ${LIVING}`
-      : `${ROWS_SQL} and (id = :also or status not in ('sold', 'died'))`,
+      : `${ROWS_SQL} and (id = :also or status not in ('sold', 'died', 'mistaken'))`,
     also === undefined ? {} : { also },
   );
-  const [written] = await select<{ xid: string | null }>(
-    work,
-    'select pg_current_xact_id_if_assigned()::text as xid',
-  );
-  const collection: KeptCollection =
-    written!.xid === null ? keptOf(collectionId) : copyOf(keptOf(collectionId));
-  const stale = rows.filter(({ id, revision }) => collection.animals.get(id)?.revision !== revision);
+  const shared = keptOf(collectionId);
+  const collection = work.isWriting ? copyOf(shared) : shared;
+  // Held on to at once: a reader of another moment may put its own in their place while this one waits for the database.
+  const current = new Map<string, Kept>();
+  for (const { id, revision } of rows) {
+    const known = collection.animals.get(id);
+    if (known?.revision === revision) current.set(id, known);
+  }
+  const stale = rows.filter(({ id }) => !current.has(id));
   const fresh = await husbandryRecords(
     work,
     stale.map(({ id }) => id),
@@ -250,7 +256,7 @@ export async function herdOf(work: Work, also?: string): Promise<Herd> {
   for (const { id, revision, hatchedOn } of stale) {
     const records = fresh.get(id) ?? [];
     const history = toHistory(hatchedOn, records);
-    collection.animals.set(id, { revision, records, history, stamp: '', computed: new Map() });
+    current.set(id, { revision, records, history, stamp: '', computed: new Map() });
   }
   const forecasts = await openForecasts(work);
   const breeding = await breedingOf(work, forecasts);
@@ -262,30 +268,34 @@ export async function herdOf(work: Work, also?: string): Promise<Herd> {
   const animals = new Map<string, HerdAnimal>();
   const own = new Map<string, Kept>();
   for (const { revision: _, ...row } of rows) {
-    const known = collection.animals.get(row.id)!;
+    const known = current.get(row.id)!;
     const gravid = breeding.gravid.has(row.id);
     const laidOn = breeding.laid.get(row.id) ?? [];
     const stamp = [work.today, settings.version, plansStamp, row.sex, row.hatchedOn, gravid, ...laidOn].join(
       '|',
     );
     const entry = known.stamp === stamp ? known : { ...known, stamp, computed: new Map<string, unknown>() };
-    collection.animals.set(row.id, entry);
+    const latest = collection.animals.get(row.id);
+    if (!latest || BigInt(latest.revision) <= BigInt(entry.revision)) collection.animals.set(row.id, entry);
     own.set(row.id, entry);
     // The hatch day stands in the animal's own row, which does not count as a change of its records.
     const history = { ...entry.history, hatchedOn: row.hatchedOn };
     animals.set(row.id, { ...row, records: entry.records, history, gravid, laidOn });
   }
   const rules = { ...FEEDING_RULES, ...settings.feedingRules };
-  const common = (): NonNullable<KeptCollection['common']> => {
-    if (collection.common?.day !== work.today) {
-      const all = [...animals.values()];
-      collection.common = {
-        day: work.today,
-        growth: fitCollection(all.map(growthSubject)),
-        baseline: appetiteBaseline(all, rules),
-      };
-    }
-    return collection.common;
+  const all = (): HerdAnimal[] => [...animals.values()];
+  const baselineStamp = `${work.today} ${settings.version}`;
+  const common: Common = {
+    growth() {
+      if (collection.growth?.day !== work.today)
+        collection.growth = { day: work.today, value: fitCollection(all().map(growthSubject)) };
+      return collection.growth.value;
+    },
+    baseline() {
+      if (collection.baseline?.stamp !== baselineStamp)
+        collection.baseline = { stamp: baselineStamp, value: appetiteBaseline(all(), rules) };
+      return collection.baseline.value;
+    },
   };
   return new Herd(
     {
@@ -307,7 +317,7 @@ function copyOf(collection: KeptCollection): KeptCollection {
   const animals = [...collection.animals].map(
     ([id, entry]) => [id, { ...entry, computed: new Map(entry.computed) }] as const,
   );
-  return { animals: new Map(animals), common: collection.common };
+  return { ...collection, animals: new Map(animals) };
 }
 
 /** Who is gravid now, and when who has laid. */

@@ -1,24 +1,30 @@
-import express, { type Request } from 'express';
+import express, { type Request, type RequestHandler } from 'express';
+import { bodyLimit } from '../../http/limits.ts';
 import { invalidField, Refusal } from '../../http/problems.ts';
 
-/** Takes a CSV file as it is, unread. */
-export const readCsvBody = express.raw({ type: ['text/csv', 'application/vnd.ms-excel'], limit: '4mb' });
+/** Takes a CSV file as it is, unread. @param path - whose limit counts */
+export const readCsvBody = (path: string): RequestHandler =>
+  express.raw({ type: ['text/csv', 'application/vnd.ms-excel'], limit: bodyLimit(path) });
 
 /** The text of an uploaded file; a file that is not UTF-8 is refused, not guessed at. */
-export function decodeCsv(bytes: Buffer): string {
+export function decodeCsv(bytes: Uint8Array): string {
+  let text: string;
   try {
-    return new TextDecoder('utf-8', { fatal: true }).decode(bytes);
+    text = new TextDecoder('utf-8', { fatal: true }).decode(bytes);
   } catch {
     throw invalidField('file', 'is not UTF-8 text: save it as "CSV UTF-8" and try again', 'encoding');
   }
+  if (text.includes('\0'))
+    throw invalidField('file', 'holds characters that cannot be stored', 'text.control');
+  return text;
 }
 
-export function csvOf(request: Request): string {
+export function csvOf(request: Request): Buffer {
   if (!Buffer.isBuffer(request.body)) {
     throw new Refusal('wrong-media', 'Send the file as text/csv.', [
       { field: 'file', code: 'media', message: 'must be a CSV file' },
     ]);
   }
   if (request.body.length === 0) throw invalidField('file', 'is empty', 'empty');
-  return decodeCsv(request.body);
+  return request.body;
 }

@@ -1,19 +1,58 @@
 import { Router } from 'express';
+import { reading, type Database } from '../../db/work.ts';
 import type { Endpoints } from '../../http/endpoint.ts';
+import { startJob, type Job } from '../../threads/jobs.ts';
+import type { CheckedImport, ImportGround } from './check-import.ts';
 import { csvOf, readCsvBody } from './csv-body.ts';
-import { previewImport, runImport } from './imports.service.ts';
+import { bringIn, checkFile, importGround, refuseFaults, toPreview } from './imports.service.ts';
 
-export function importRoutes({ read, write }: Endpoints): Router {
+interface Prepared {
+  readonly ground: ImportGround;
+  readonly file: CheckedImport;
+  readonly job: Job;
+}
+
+export function importRoutes({ read, write }: Endpoints, database: Database): Router {
   const router = Router();
   router.post(
     '/imports/preview',
-    readCsvBody,
-    read((work, request) => previewImport(work, csvOf(request))),
+    readCsvBody('/imports/preview'),
+    read((work) => importGround(work), {
+      finish: async (ground, request) => {
+        const job = startJob(request);
+        try {
+          return toPreview(await checkFile(ground, csvOf(request), job));
+        } finally {
+          job.end();
+        }
+      },
+    }),
   );
   router.post(
     '/imports',
-    readCsvBody,
-    write(async (work, request) => ({ status: 201, body: await runImport(work, csvOf(request)) })),
+    readCsvBody('/imports'),
+    write(
+      async (work, _request, { ground, file, job }: Prepared) => ({
+        status: 201,
+        body: await bringIn(work, ground, file, job),
+      }),
+      {
+        prepare: async (request, actor) => {
+          const bytes = csvOf(request);
+          const job = startJob(request);
+          try {
+            const ground = await reading(database, actor, importGround);
+            const file = await checkFile(ground, bytes, job);
+            refuseFaults(file);
+            return { ground, file, job };
+          } catch (error) {
+            job.end();
+            throw error;
+          }
+        },
+        release: ({ job }) => job.end(),
+      },
+    ),
   );
   return router;
 }

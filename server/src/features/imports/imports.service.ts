@@ -1,136 +1,165 @@
-import type { ImportPreview } from '@karyotome/contract';
-import { canonicalLabel, parseGenes } from '@karyotome/core';
-import { select, type Work } from '../../db/work.ts';
-import { createAnimal } from '../animals/animals.service.ts';
-import { catalogueOf } from '../catalogue/catalogue.service.ts';
+import { randomUUID } from 'node:crypto';
+import type { ImportPreview, RecordKind } from '@karyotome/contract';
+import type { AnimalRow, RecordRow } from '../../db/rows.ts';
+import { select, touchGenetics, type Work } from '../../db/work.ts';
+import { BeginAgain } from '../../http/endpoint.ts';
 import { Refusal } from '../../http/problems.ts';
-import { readCsv, type CsvAnimal } from './read-csv.ts';
+import type { Job } from '../../threads/jobs.ts';
+import { inThread } from '../../threads/pool.ts';
+import { entryInputs } from '../catalogue/catalogue.service.ts';
+import { AS_ENTERED } from '../records/insert-record.ts';
+import type { CheckedImport, ImportGround } from './check-import.ts';
+import type { CsvAnimal } from './read-csv.ts';
 
 interface Known {
   id: string;
   number: string;
   sex: string;
+  hatchedOn: string | null;
 }
 
-/** What the file would bring in, row by row, with everything that is wrong. Writes nothing. */
-export async function previewImport(work: Work, text: string): Promise<ImportPreview> {
-  const catalogue = await catalogueOf(work);
-  const { rows, unknownColumns } = await checkedRows(work, text);
+function knownAnimals(work: Work): Promise<Known[]> {
+  return select<Known>(
+    work,
+    'select id, number, sex, hatched_on as "hatchedOn" from animals where collection_id = :collectionId order by number',
+  );
+}
+
+async function usedNumbers(work: Work): Promise<string[]> {
+  const rows = await select<{ number: string }>(
+    work,
+    'select number from used_numbers where collection_id = :collectionId',
+  );
+  return rows.map(({ number }) => number);
+}
+
+/** What a file is held against. */
+export async function importGround(work: Work): Promise<ImportGround> {
   return {
-    unknownColumns,
-    good: rows.filter((row) => row.problems.length === 0).length,
-    bad: rows.filter((row) => row.problems.length > 0).length,
-    rows: rows.map(({ line, animal, problems }) => ({
-      line,
-      number: animal.number,
-      genes: animal.genes ?? '',
-      label: animal.genes ? canonicalLabel(parseGenes(animal.genes, catalogue), catalogue) : '',
-      sex: animal.sex,
-      problems,
-    })),
+    entries: await entryInputs(work),
+    known: (await knownAnimals(work)).map(({ number, sex, hatchedOn }) => ({ number, sex, hatchedOn })),
+    used: await usedNumbers(work),
+    today: work.today,
   };
 }
 
-/** Brings in every row of a file, or none where any row has a fault. */
-export async function runImport(work: Work, text: string): Promise<{ imported: number }> {
-  const { rows, known } = await checkedRows(work, text);
+/** Reads a file and finds what is wrong with it, in a thread. */
+export async function checkFile(ground: ImportGround, bytes: Buffer, job: Job): Promise<CheckedImport> {
+  job.tell({ step: 'reading', done: 0, of: 0 });
+  return inThread(
+    'check-import',
+    { bytes, ground },
+    { signal: job.signal, onProgress: (done, of) => job.tell({ step: 'checking', done, of }) },
+  );
+}
+
+/** What the file would bring in, row by row, with everything that is wrong. */
+export function toPreview({ shown, unknownColumns }: CheckedImport): ImportPreview {
+  const good = shown.filter(({ problems }) => problems.length === 0).length;
+  return { unknownColumns: [...unknownColumns], good, bad: shown.length - good, rows: [...shown] };
+}
+
+/** More faults than this are not read by anybody at once. */
+const FAULTS_TOLD = 200;
+
+export function refuseFaults({ rows }: CheckedImport): void {
   const faults = rows.flatMap((row) =>
     row.problems.map((p) => ({ ...p, field: `rows.${row.line}.${p.field}` })),
   );
   if (faults.length > 0)
-    throw new Refusal('invalid', 'Some rows need a correction. Nothing was imported.', faults);
+    throw new Refusal(
+      'invalid',
+      'Some rows need a correction. Nothing was imported.',
+      faults.slice(0, FAULTS_TOLD),
+    );
+}
+
+/** Rows in one statement. */
+const CHUNK = 500;
+
+/** Brings in every row of a checked file, or none. */
+export async function bringIn(
+  work: Work,
+  ground: ImportGround,
+  { rows, parentsFirst }: CheckedImport,
+  job: Job,
+): Promise<{ imported: number }> {
+  const { collectionId } = work.actor;
+  const known = await knownAnimals(work);
   const ids = new Map(known.map(({ number, id }) => [number, id]));
-  for (const row of parentsFirst(rows)) {
-    const { id } = await createAnimal(work, {
-      ...row.animal,
-      ...(row.dam ? { damId: ids.get(row.dam)! } : {}),
-      ...(row.sire ? { sireId: ids.get(row.sire)! } : {}),
+  // Checked against what was there some seconds ago: where that has changed, the file is checked anew.
+  const used = new Set(await usedNumbers(work));
+  const isStale =
+    known.length !== ground.known.length ||
+    known.some((animal, i) => {
+      const before = ground.known[i]!;
+      return (
+        animal.number !== before.number || animal.sex !== before.sex || animal.hatchedOn !== before.hatchedOn
+      );
     });
-    ids.set(row.animal.number, id);
-  }
+  if (isStale || rows.some(({ animal }) => used.has(animal.number))) throw new BeginAgain();
+  for (const { animal } of rows) ids.set(animal.number, randomUUID());
+  const ordered = parentsFirst.map((at) => rows[at]!);
+  const animals = ordered.map((row) => toAnimal(row, collectionId, ids));
+  const records = ordered.flatMap((row) => toRecords(row, work, ids.get(row.animal.number)!));
+  const numbers = rows.map(({ animal }) => ({ collectionId, number: animal.number }));
+  let done = 0;
+  const of = numbers.length + animals.length + records.length;
+  const inChunks = async <T>(all: readonly T[], write: (chunk: T[]) => Promise<unknown>): Promise<void> => {
+    for (let from = 0; from < all.length; from += CHUNK) {
+      if (job.signal.aborted)
+        throw new Refusal('conflict', 'The import was cancelled. Nothing was imported.');
+      const chunk = all.slice(from, from + CHUNK);
+      await write(chunk);
+      done += chunk.length;
+      job.tell({ step: 'writing', done, of });
+    }
+  };
+  const { models, transaction } = work;
+  await inChunks(numbers, (chunk) => models.usedNumbers.bulkCreate(chunk, { transaction }));
+  await inChunks(animals, (chunk) => models.animals.bulkCreate(chunk, { transaction }));
+  await inChunks(records, (chunk) => models.records.bulkCreate(chunk, { transaction }));
+  await touchGenetics(work);
   return { imported: rows.length };
 }
 
-async function checkedRows(
-  work: Work,
-  text: string,
-): Promise<{ rows: CsvAnimal[]; unknownColumns: string[]; known: Known[] }> {
-  const read = readCsv(text, await catalogueOf(work));
-  const known = await select<Known>(
-    work,
-    'select id, number, sex from animals where collection_id = :collectionId',
-  );
-  const used = await select<{ number: string }>(
-    work,
-    'select number from used_numbers where collection_id = :collectionId',
-  );
-  const usedNumbers = new Set(used.map((row) => row.number));
-  const sexes = new Map(
-    [...known, ...read.rows.map(({ animal }) => animal)].map(({ number, sex }) => [number, sex]),
-  );
-  for (const row of read.rows) {
-    if (usedNumbers.has(row.animal.number)) {
-      row.problems.push({
-        field: 'number',
-        code: 'taken',
-        message: 'was used before; numbers are never reused',
-      });
-    }
-    checkParentCell(row, 'dam', 'male', sexes);
-    checkParentCell(row, 'sire', 'female', sexes);
-  }
-  markCircles(read.rows);
-  return { ...read, known };
+function toAnimal(
+  { animal, dam, sire }: CsvAnimal,
+  collectionId: string,
+  ids: ReadonlyMap<string, string>,
+): Partial<AnimalRow> {
+  return {
+    collectionId,
+    id: ids.get(animal.number)!,
+    number: animal.number,
+    name: animal.name || null,
+    sex: animal.sex,
+    hatchedOn: animal.hatchedOn ?? null,
+    damId: dam ? ids.get(dam)! : null,
+    sireId: sire ? ids.get(sire)! : null,
+    status: animal.status ?? 'undecided',
+    note: animal.note || null,
+    version: 1,
+  };
 }
 
-function checkParentCell(
-  row: CsvAnimal,
-  field: 'dam' | 'sire',
-  wrong: string,
-  sexes: ReadonlyMap<string, string>,
-): void {
-  const number = row[field];
-  if (number === '') return;
-  const sex = sexes.get(number);
-  if (sex === undefined) {
-    row.problems.push({ field, code: 'unknown', message: 'names no animal of the file or the collection' });
-  } else if (sex === wrong) {
-    row.problems.push({
-      field,
-      code: 'wrong-sex',
-      message: `must be a ${field === 'dam' ? 'female' : 'male'}: it is ${wrong}`,
-    });
-  } else if (number === row.animal.number) {
-    row.problems.push({ field, code: 'own-ancestor', message: 'is the animal itself' });
-  }
-}
-
-/** An animal that is its own ancestor cannot be put after its parents: whatever is left over stands in a circle. */
-function markCircles(rows: readonly CsvAnimal[]): void {
-  const sorted = new Set(parentsFirst(rows));
-  for (const row of rows) {
-    if (!sorted.has(row)) {
-      row.problems.push({
-        field: row.dam ? 'dam' : 'sire',
-        code: 'own-ancestor',
-        message: 'makes the animal its own ancestor',
-      });
-    }
-  }
-}
-
-function parentsFirst(rows: readonly CsvAnimal[]): CsvAnimal[] {
-  const inFile = new Set(rows.map((row) => row.animal.number));
-  const placed = new Set<string>();
-  const sorted: CsvAnimal[] = [];
-  let waiting = [...rows];
-  for (;;) {
-    const ready = waiting.filter((row) =>
-      [row.dam, row.sire].every((parent) => !inFile.has(parent) || placed.has(parent)),
-    );
-    if (ready.length === 0) return sorted;
-    sorted.push(...ready);
-    ready.forEach((row) => placed.add(row.animal.number));
-    waiting = waiting.filter((row) => !ready.includes(row));
-  }
+/** What the row says of the animal, as records of today, as if it had been entered by hand. */
+function toRecords({ animal }: CsvAnimal, work: Work, animalId: string): Partial<RecordRow>[] {
+  const { collectionId, accountId, name: by } = work.actor;
+  const bodies: [RecordKind, Record<string, unknown>][] = [];
+  if (animal.sex !== 'unknown')
+    bodies.push(['sex', { sex: animal.sex, method: 'stated', sure: 'certain', by }]);
+  if (animal.genes) bodies.push(['identification', { genes: animal.genes, sure: 'certain', by }]);
+  if (animal.massG) bodies.push(['weight', { massG: animal.massG }]);
+  return bodies.map(([kind, body]) => ({
+    collectionId,
+    id: randomUUID(),
+    animalId,
+    kind,
+    onDay: work.today,
+    body,
+    note: null,
+    authorId: accountId,
+    recordedAt: AS_ENTERED,
+  }));
 }

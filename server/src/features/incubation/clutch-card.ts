@@ -1,11 +1,12 @@
 import { randomUUID } from 'node:crypto';
-import { mkdir, readFile, rm, writeFile } from 'node:fs/promises';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import type { ClutchView } from '@karyotome/contract';
 import pdfmake from 'pdfmake';
 import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces.js';
-import type { Work } from '../../db/work.ts';
+import { select, type Work } from '../../db/work.ts';
+import { pathOf, readStored, removeStored, writeDurably, type StoredFile } from '../../files/store.ts';
+import { findClutch } from '../breeding/clutches.service.ts';
 import { notFound } from '../../http/problems.ts';
 import { viewClutch } from './clutch-view.service.ts';
 
@@ -124,43 +125,58 @@ function drawBox({ eggs }: ClutchView): string {
   return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="-12 -12 324 174"><rect x="-10" y="-10" width="320" height="170" rx="8" fill="none" stroke="#888"/>${bonds.join('')}${drawn.join('')}</svg>`;
 }
 
-const cardPath = (dataDir: string, file: string): string => join(dataDir, 'cards', file);
+const cardFile = (name: string): StoredFile => ({ folder: 'cards', name });
 
-/** Prints the card as it is now, and keeps it. */
-export async function makeCard(work: Work, dataDir: string, clutchId: string): Promise<{ id: string }> {
+export interface DrawnCard {
+  readonly id: string;
+  readonly file: string;
+}
+
+/** Draws the card as it is now and puts it on the disk. */
+export async function drawAndStoreCard(work: Work, dataDir: string, clutchId: string): Promise<DrawnCard> {
   const clutch = await viewClutch(work, clutchId);
-  const { collectionId, accountId } = work.actor;
-  const collection = (await work.models.collections.findByPk(collectionId, {
-    transaction: work.transaction,
-  }))!.get();
-  const pdf = await pdfmake.createPdf(drawCard(clutch, collection.name, work.today)).getBuffer();
+  const { actor, transaction } = work;
+  const row = await work.models.collections.findByPk(actor.collectionId, {
+    transaction,
+    rejectOnEmpty: true,
+  });
+  const pdf = await pdfmake.createPdf(drawCard(clutch, row.get().name, work.today)).getBuffer();
   const id = randomUUID();
   const file = `${id}.pdf`;
-  await mkdir(join(dataDir, 'cards'), { recursive: true });
-  await writeFile(cardPath(dataDir, file), pdf);
-  try {
-    await work.models.clutchCards.create(
-      { collectionId, id, clutchId, file, authorId: accountId },
-      { transaction: work.transaction },
-    );
-  } catch (error) {
-    await rm(cardPath(dataDir, file), { force: true });
-    throw error;
-  }
+  await writeDurably(pathOf(dataDir, cardFile(file)), pdf);
+  return { id, file };
+}
+
+/** Keeps a drawn card with its clutch. */
+export async function keepCard(
+  work: Work,
+  clutchId: string,
+  { id, file }: DrawnCard,
+): Promise<{ id: string }> {
+  await findClutch(work, clutchId);
+  const { collectionId, accountId } = work.actor;
+  await work.models.clutchCards.create(
+    { collectionId, id, clutchId, file, authorId: accountId },
+    { transaction: work.transaction },
+  );
   return { id };
 }
+
+export const discardCard = (dataDir: string, { file }: DrawnCard): Promise<void> =>
+  removeStored(dataDir, [cardFile(file)]);
 
 export async function readCard(
   work: Work,
   dataDir: string,
   id: string,
 ): Promise<{ pdf: Buffer; name: string }> {
-  const row = await work.models.clutchCards.findOne({
-    where: { collectionId: work.actor.collectionId, id },
-    transaction: work.transaction,
-  });
+  const [row] = await select<{ file: string; name: string }>(
+    work,
+    `select d.file, to_char(c.season % 100, 'FM00') || to_char(c.ordinal, 'FM00') as name
+       from clutch_cards d join clutches c on c.collection_id = d.collection_id and c.id = d.clutch_id
+      where d.collection_id = :collectionId and d.id = :id`,
+    { id },
+  );
   if (!row) throw notFound('This card');
-  const { file, clutchId } = row.get();
-  const { name } = await viewClutch(work, clutchId);
-  return { pdf: await readFile(cardPath(dataDir, file)), name: `clutch-${name}.pdf` };
+  return { pdf: await readStored(dataDir, cardFile(row.file)), name: `clutch-${row.name}.pdf` };
 }

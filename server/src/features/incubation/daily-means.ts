@@ -13,9 +13,10 @@ export async function dailyMeans(work: Work): Promise<IncubatorMeans> {
   const rows = await select<{ incubatorId: string; days: [string, number][] }>(
     work,
     `select incubator_id as "incubatorId", json_agg(json_build_array(day, celsius)) as days from (
-       select incubator_id, at::date as day, avg(celsius) as celsius from readings
-        where collection_id = :collectionId group by incubator_id, at::date) means
+       select incubator_id, (at at time zone :timeZone)::date as day, avg(celsius) as celsius from readings
+        where collection_id = :collectionId group by 1, 2) means
       group by incubator_id`,
+    { timeZone: work.timeZone },
   );
   const byIncubator = new Map(rows.map(({ incubatorId, days }) => [incubatorId, days]));
   return {

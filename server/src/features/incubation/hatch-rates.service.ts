@@ -11,7 +11,7 @@ export function doneClutches(work: Work): Promise<DoneClutchView[]> {
                from pairing_sires s join animals sire on sire.collection_id = s.collection_id and sire.id = s.sire_id
               where s.collection_id = p.collection_id and s.pairing_id = p.id and not s.stored) as sire,
             coalesce((select avg(r.celsius) from readings r where r.collection_id = c.collection_id
-                        and r.incubator_id = c.incubator_id and r.at::date between c.laid_on and c.hatched_on),
+                        and r.incubator_id = c.incubator_id and (r.at at time zone :timeZone)::date between c.laid_on and c.hatched_on),
                      c.incubation_c) as celsius,
             c.eggs, coalesce(c.slugs, 0) as slugs,
             -- Twins are one egg: where the eggs were followed, eggs are counted, not young.
@@ -21,5 +21,6 @@ export function doneClutches(work: Work): Promise<DoneClutchView[]> {
        join pairings p on p.collection_id = c.collection_id and p.id = c.pairing_id
        join animals dam on dam.collection_id = p.collection_id and dam.id = p.dam_id
       where c.collection_id = :collectionId and c.hatched_on is not null order by c.laid_on`,
+    { timeZone: work.timeZone },
   );
 }

@@ -1,41 +1,52 @@
 import type { ReadingsImport } from '@karyotome/contract';
-import type { Work } from '../../db/work.ts';
-import { invalidField } from '../../http/problems.ts';
+import { select, type Work } from '../../db/work.ts';
+import { Refusal } from '../../http/problems.ts';
+import type { Job } from '../../threads/jobs.ts';
 import { findIncubator } from './incubators.service.ts';
-import { readLogger } from './read-logger.ts';
+import type { LoggerReadings } from './read-logger.ts';
 
-/** Takes over a logger's file. The same file again, or one that overlaps, adds only what is new. */
-export async function importReadings(work: Work, incubatorId: string, csv: string): Promise<ReadingsImport> {
+/** Readings in one statement. */
+const CHUNK = 5_000;
+
+/** Takes over the readings of a logger's file. The same file again, or one that overlaps, adds only what is new. */
+export async function importReadings(
+  work: Work,
+  incubatorId: string,
+  { at, celsius, humidity }: LoggerReadings,
+  job: Job,
+): Promise<ReadingsImport> {
   await findIncubator(work, incubatorId);
-  const readings = readLogger(csv);
-  const late = readings.findIndex(({ at }) => Date.parse(at) > Date.now() + 3_600_000);
-  if (late >= 0) throw invalidField(`line ${late + 2}`, 'lies in the future', 'future');
-  const byMoment = new Map(readings.map((reading) => [reading.at, reading]));
-  const { collectionId } = work.actor;
-  const before = await work.models.readings.count({
-    where: { collectionId, incubatorId },
-    transaction: work.transaction,
-  });
-  await work.models.readings.bulkCreate(
-    [...byMoment.values()].map(({ at, celsius, humidity }) => ({
-      collectionId,
-      incubatorId,
-      at: new Date(at),
-      source: 'logger' as const,
-      celsius,
-      humidity: humidity ?? null,
-    })),
-    { ignoreDuplicates: true, transaction: work.transaction },
+  let taken = 0;
+  for (let from = 0; from < at.length; from += CHUNK) {
+    if (job.signal.aborted)
+      throw new Refusal('conflict', 'The import was cancelled. Nothing was taken over.');
+    const rows = Array.from(at.subarray(from, from + CHUNK), (ms, i) => ({
+      at: new Date(ms).toISOString(),
+      celsius: celsius[from + i],
+      humidity: Number.isNaN(humidity[from + i]) ? null : humidity[from + i],
+    }));
+    const added = await select<{ added: number }>(
+      work,
+      `with written as (
+         insert into readings (collection_id, incubator_id, at, source, celsius, humidity)
+         select :collectionId, :incubatorId, r.at, 'logger', r.celsius, r.humidity
+           from jsonb_to_recordset(cast(:rows as jsonb)) as r (at timestamptz, celsius float8, humidity float8)
+         on conflict do nothing returning 1)
+       select count(*)::int as added from written`,
+      { incubatorId, rows: JSON.stringify(rows) },
+    );
+    taken += added[0]!.added;
+    job.tell({ step: 'writing', done: Math.min(from + CHUNK, at.length), of: at.length });
+  }
+  const [first, last] = at.reduce(
+    ([low, high], ms) => [Math.min(low, ms), Math.max(high, ms)],
+    [Infinity, -Infinity],
   );
-  const after = await work.models.readings.count({
-    where: { collectionId, incubatorId },
-    transaction: work.transaction,
-  });
-  const moments = [...byMoment.keys()].toSorted();
+  const moments = new Set(at).size;
   return {
-    taken: after - before,
-    known: byMoment.size - (after - before),
-    from: moments[0]!,
-    to: moments.at(-1)!,
+    taken,
+    known: moments - taken,
+    from: new Date(first).toISOString(),
+    to: new Date(last).toISOString(),
   };
 }

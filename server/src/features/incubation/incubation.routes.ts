@@ -7,27 +7,32 @@ import {
   newReading,
 } from '@karyotome/contract';
 import { Router, type Request, type Response } from 'express';
-import { inTransaction, type Database } from '../../db/work.ts';
+import { isTimeZone, type TimeZone } from '@karyotome/core';
+import { reading, type Actor, type Database } from '../../db/work.ts';
 import { actorOf, checked, expectedVersion, idParam, type Endpoints } from '../../http/endpoint.ts';
 import { csvOf, readCsvBody } from '../imports/csv-body.ts';
 import { addEggEvents, changeBox, changeClutch, voidEggEvents } from './box.service.ts';
-import { makeCard, readCard } from './clutch-card.ts';
+import { discardCard, drawAndStoreCard, keepCard, readCard, type DrawnCard } from './clutch-card.ts';
 import { viewClutch } from './clutch-view.service.ts';
 import { doneClutches } from './hatch-rates.service.ts';
+import { invalidField } from '../../http/problems.ts';
+import { startJob, type Job } from '../../threads/jobs.ts';
+import { inThread } from '../../threads/pool.ts';
 import { importReadings } from './import-readings.ts';
+import type { LoggerReadings } from './read-logger.ts';
 import { addReading, changeIncubator, createIncubator, listIncubators } from './incubators.service.ts';
 
 const SERIES_DAYS = 14;
 
 export function incubationRoutes(endpoints: Endpoints, database: Database, dataDir: string): Router {
   const router = Router();
-  clutchRoutes(router, endpoints, dataDir);
-  incubatorRoutes(router, endpoints);
+  clutchRoutes(router, endpoints, database, dataDir);
+  incubatorRoutes(router, endpoints, database);
   router.get('/clutch-cards/:id', async (request: Request, response: Response) => {
-    const { pdf, name } = await inTransaction(database, actorOf(request), (work) =>
+    const { pdf, name } = await reading(database, actorOf(request), (work) =>
       readCard(work, dataDir, idParam(request)),
     );
-    response.type('application/pdf').attachment(name).send(pdf);
+    response.set('Cache-Control', 'no-store').type('application/pdf').attachment(name).send(pdf);
   });
   router.get(
     '/hatch-rates',
@@ -36,7 +41,7 @@ export function incubationRoutes(endpoints: Endpoints, database: Database, dataD
   return router;
 }
 
-function clutchRoutes(router: Router, { read, write }: Endpoints, dataDir: string): void {
+function clutchRoutes(router: Router, { read, write }: Endpoints, database: Database, dataDir: string): void {
   router.get(
     '/clutches/:id',
     read((work, request) => viewClutch(work, idParam(request))),
@@ -48,7 +53,7 @@ function clutchRoutes(router: Router, { read, write }: Endpoints, dataDir: strin
       body: await changeClutch(
         work,
         idParam(request),
-        checked(clutchChange, request.body),
+        checked(clutchChange, request.body, work),
         expectedVersion(request),
       ),
     })),
@@ -60,7 +65,7 @@ function clutchRoutes(router: Router, { read, write }: Endpoints, dataDir: strin
       body: await changeBox(
         work,
         idParam(request),
-        checked(boxChange, request.body),
+        checked(boxChange, request.body, work),
         expectedVersion(request),
       ),
     })),
@@ -69,26 +74,46 @@ function clutchRoutes(router: Router, { read, write }: Endpoints, dataDir: strin
     '/clutches/:id/egg-events',
     write(async (work, request) => ({
       status: 201,
-      body: await addEggEvents(work, idParam(request), checked(newEggEvents, request.body)),
+      body: await addEggEvents(work, idParam(request), checked(newEggEvents, request.body, work)),
     })),
   );
   router.post(
     '/egg-events/void',
     write(async (work, request) => {
-      await voidEggEvents(work, checked(eggEventsVoiding, request.body));
+      await voidEggEvents(work, checked(eggEventsVoiding, request.body, work));
       return { status: 204 };
     }),
   );
   router.post(
     '/clutches/:id/cards',
-    write(async (work, request) => ({
-      status: 201,
-      body: await makeCard(work, dataDir, idParam(request)),
-    })),
+    write(
+      async (work, request, card: DrawnCard) => ({
+        status: 201,
+        body: await keepCard(work, idParam(request), card),
+      }),
+      {
+        prepare: (request, actor) =>
+          reading(database, actor, (work) => drawAndStoreCard(work, dataDir, idParam(request))),
+        discard: (card) => discardCard(dataDir, card),
+      },
+    ),
   );
 }
 
-function incubatorRoutes(router: Router, { read, write }: Endpoints): void {
+interface PreparedReadings {
+  readonly readings: LoggerReadings;
+  readonly job: Job;
+}
+
+/** The zone a logger's clock was in: the one that is named, or else the farm's. */
+async function zoneOf(database: Database, request: Request, actor: Actor): Promise<TimeZone> {
+  const named = request.query['timeZone'];
+  if (named === undefined) return reading(database, actor, (work) => Promise.resolve(work.timeZone));
+  if (typeof named === 'string' && isTimeZone(named)) return named;
+  throw invalidField('timeZone', 'must be the name of a time zone, like Europe/Berlin', 'zone.unknown');
+}
+
+function incubatorRoutes(router: Router, { read, write }: Endpoints, database: Database): void {
   router.get(
     '/incubators',
     read((work) => listIncubators(work, SERIES_DAYS)),
@@ -97,7 +122,7 @@ function incubatorRoutes(router: Router, { read, write }: Endpoints): void {
     '/incubators',
     write(async (work, request) => ({
       status: 201,
-      body: await createIncubator(work, checked(newIncubator, request.body)),
+      body: await createIncubator(work, checked(newIncubator, request.body, work)),
     })),
   );
   router.put(
@@ -107,7 +132,7 @@ function incubatorRoutes(router: Router, { read, write }: Endpoints): void {
       body: await changeIncubator(
         work,
         idParam(request),
-        checked(newIncubator, request.body),
+        checked(newIncubator, request.body, work),
         expectedVersion(request),
       ),
     })),
@@ -116,15 +141,36 @@ function incubatorRoutes(router: Router, { read, write }: Endpoints): void {
     '/incubators/:id/readings',
     write(async (work, request) => ({
       status: 201,
-      body: await addReading(work, idParam(request), checked(newReading, request.body)),
+      body: await addReading(work, idParam(request), checked(newReading, request.body, work)),
     })),
   );
   router.post(
     '/incubators/:id/readings/import',
-    readCsvBody,
-    write(async (work, request) => ({
-      status: 201,
-      body: await importReadings(work, idParam(request), csvOf(request)),
-    })),
+    readCsvBody('/incubators/id/readings/import'),
+    write(
+      async (work, request, { readings, job }: PreparedReadings) => ({
+        status: 201,
+        body: await importReadings(work, idParam(request), readings, job),
+      }),
+      {
+        prepare: async (request, actor) => {
+          const bytes = csvOf(request);
+          const timeZone = await zoneOf(database, request, actor);
+          const job = startJob(request);
+          try {
+            const readings = await inThread(
+              'read-logger',
+              { bytes, timeZone, now: Date.now() },
+              { signal: job.signal, onProgress: (done, of) => job.tell({ step: 'reading', done, of }) },
+            );
+            return { readings, job };
+          } catch (error) {
+            job.end();
+            throw error;
+          }
+        },
+        release: ({ job }) => job.end(),
+      },
+    ),
   );
 }

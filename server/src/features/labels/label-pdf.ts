@@ -1,21 +1,27 @@
 import type { DrawnLabel } from '@karyotome/contract';
 import PDFDocument from 'pdfkit';
 import { FACES } from '../../print/typeface.ts';
+import { drawLabel, type LabelContent } from './draw-label.ts';
 import type { LabelStock } from './label-sizes.ts';
 
 const PT_PER_MM = 72 / 25.4;
 
-/**
- * Labels as a PDF: each its own page on a roll, or filling sheets from a place on.
- *
- * @param skip - places on the first sheet that are used already
- */
-export function labelPdf(
-  labels: readonly DrawnLabel[],
-  stock: LabelStock,
-  skip: number,
-  title: string,
-): Promise<Buffer> {
+export interface LabelSheetOrder {
+  readonly contents: readonly LabelContent[];
+  readonly stock: LabelStock;
+  /** Places on the first sheet that are used already. */
+  readonly skip: number;
+  readonly title: string;
+}
+
+/** Labels as they are drawn on the screen. */
+export function drawLabels({ contents, stock }: Pick<LabelSheetOrder, 'contents' | 'stock'>): DrawnLabel[] {
+  return contents.map((content) => drawLabel(content, stock));
+}
+
+/** Labels as a PDF: each its own page on a roll, or filling sheets from a place on. */
+export function labelPdf({ contents, stock, skip, title }: LabelSheetOrder): Promise<Uint8Array> {
+  const labels = drawLabels({ contents, stock });
   const { sheet } = stock;
   const page = sheet ?? stock;
   const size: [number, number] = [page.widthMm * PT_PER_MM, page.heightMm * PT_PER_MM];

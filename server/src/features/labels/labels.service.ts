@@ -1,14 +1,16 @@
 import { randomUUID } from 'node:crypto';
-import { mkdir, readFile, rm, writeFile } from 'node:fs/promises';
-import { join } from 'node:path';
 import type { AnimalSummary, LabelOrder, LabelPreview, PrintedLabelView } from '@karyotome/contract';
-import { select, type Work } from '../../db/work.ts';
+import { inferring } from '../../db/turns.ts';
+import { reading, select, type Actor, type Database, type Work } from '../../db/work.ts';
+import { pathOf, readStored, removeStored, writeDurably, type StoredFile } from '../../files/store.ts';
+import { BeginAgain } from '../../http/endpoint.ts';
+import type { Answer } from '../../http/once.ts';
 import { invalidField, notFound } from '../../http/problems.ts';
+import { inThread } from '../../threads/pool.ts';
 import { summaries } from '../animals/animals.repository.ts';
 import { parentsOf } from '../animals/kin.ts';
 import { geneticsOf, type Genetics } from '../genetics/genetics.service.ts';
-import { contentKey, drawLabel, type LabelContent } from './draw-label.ts';
-import { labelPdf } from './label-pdf.ts';
+import { contentKey, type LabelContent } from './draw-label.ts';
 import { LABEL_STOCK } from './label-sizes.ts';
 
 type Labelled = Pick<AnimalSummary, 'id' | 'number' | 'sex' | 'label' | 'hatchedOn' | 'identified'>;
@@ -40,11 +42,18 @@ function contentOf(
   };
 }
 
-async function contents(
+export interface NewLabel {
+  readonly content: LabelContent;
+  /** The running number of this animal's labels. */
+  readonly issue: number;
+}
+
+/** What the labels of an order say, each with the number that it will be known by. */
+export async function labelContents(
   work: Work,
   { animalIds, kind }: LabelOrder,
   urlOf: (animalId: string, issue: number) => string,
-): Promise<{ content: LabelContent; issue: number }[]> {
+): Promise<NewLabel[]> {
   const genetics = await geneticsOf(work);
   const byId = new Map((await summaries(work, genetics)).map((animal) => [animal.id, animal]));
   const issues = await lastIssues(work, animalIds);
@@ -62,65 +71,80 @@ export const labelUrl =
   (animalId: string, issue: number): string =>
     `${origin}/animals/${animalId}?label=${issue}`;
 
-export async function previewLabels(work: Work, order: LabelOrder, origin: string): Promise<LabelPreview> {
+export async function previewLabels(order: LabelOrder, labels: readonly NewLabel[]): Promise<LabelPreview> {
   const stock = LABEL_STOCK[order.size];
-  const labels = await contents(work, order, labelUrl(origin));
   return {
     size: order.size,
     widthMm: stock.widthMm,
     heightMm: stock.heightMm,
-    labels: labels.map(({ content }) => drawLabel(content, stock)),
+    labels: await inThread('draw-labels', { contents: labels.map(({ content }) => content), stock }),
   };
 }
 
-const sheetPath = (dataDir: string, file: string): string => join(dataDir, 'labels', file);
+const sheetFile = (name: string): StoredFile => ({ folder: 'labels', name });
 
-/** Makes a PDF of labels, keeps it, and remembers what each label says. */
-export async function printLabels(
-  work: Work,
+/** A PDF of labels, on the disk and not yet entered. */
+export interface DrawnSheet {
+  readonly id: string;
+  readonly file: string;
+  readonly labels: readonly NewLabel[];
+}
+
+/** Draws a PDF of labels and puts it on the disk. */
+export async function drawSheet(
+  database: Database,
+  actor: Actor,
   dataDir: string,
   order: LabelOrder,
   origin: string,
-): Promise<{ id: string }> {
-  const { collectionId, accountId } = work.actor;
+): Promise<DrawnSheet> {
   const stock = LABEL_STOCK[order.size];
-  // Two people printing at once would give one issue twice: they wait for one another here.
-  await work.models.collections.findByPk(collectionId, { transaction: work.transaction, lock: true });
-  const labels = await contents(work, order, labelUrl(origin));
   const places = stock.sheet ? stock.sheet.columns * stock.sheet.rows : 1;
   const skip = order.skip ?? 0;
   if (skip >= places) throw invalidField('skip', `must be below ${places}, the places of one sheet`);
-  const pdf = await labelPdf(
-    labels.map(({ content }) => drawLabel(content, stock)),
+  const labels = await inferring.take(() =>
+    reading(database, actor, (work) => labelContents(work, order, labelUrl(origin))),
+  );
+  const pdf = await inThread('label-pdf', {
+    contents: labels.map(({ content }) => content),
     stock,
     skip,
-    `Labels ${labels[0]!.content.number} to ${labels.at(-1)!.content.number}`,
-  );
+    title: `Labels ${labels[0]!.content.number} to ${labels.at(-1)!.content.number}`,
+  });
   const id = randomUUID();
   const file = `${id}.pdf`;
-  await mkdir(join(dataDir, 'labels'), { recursive: true });
-  await writeFile(sheetPath(dataDir, file), pdf);
-  try {
-    await work.models.labelSheets.create(
-      { collectionId, id, file, authorId: accountId },
-      { transaction: work.transaction },
-    );
-    await work.models.printedLabels.bulkCreate(
-      labels.map(({ content, issue }) => ({
-        collectionId,
-        animalId: content.animalId,
-        issue,
-        sheetId: id,
-        kind: content.kind,
-        content: contentKey(content),
-      })),
-      { transaction: work.transaction },
-    );
-  } catch (error) {
-    await rm(sheetPath(dataDir, file), { force: true });
-    throw error;
-  }
-  return { id };
+  await writeDurably(pathOf(dataDir, sheetFile(file)), Buffer.from(pdf));
+  return { id, file, labels };
+}
+
+export const discardSheet = (dataDir: string, { file }: DrawnSheet): Promise<void> =>
+  removeStored(dataDir, [sheetFile(file)]);
+
+/** Enters a drawn sheet and remembers what each label says. Drawn anew where somebody else printed one of them meanwhile. */
+export async function printLabels(work: Work, { id, file, labels }: DrawnSheet): Promise<Answer> {
+  const { collectionId, accountId } = work.actor;
+  const issues = await lastIssues(
+    work,
+    labels.map(({ content }) => content.animalId),
+  );
+  if (labels.some(({ content, issue }) => (issues.get(content.animalId)?.issue ?? 0) + 1 !== issue))
+    throw new BeginAgain();
+  await work.models.labelSheets.create(
+    { collectionId, id, file, authorId: accountId },
+    { transaction: work.transaction },
+  );
+  await work.models.printedLabels.bulkCreate(
+    labels.map(({ content, issue }) => ({
+      collectionId,
+      animalId: content.animalId,
+      issue,
+      sheetId: id,
+      kind: content.kind,
+      content: contentKey(content),
+    })),
+    { transaction: work.transaction },
+  );
+  return { status: 201, body: { id } };
 }
 
 export async function readSheet(work: Work, dataDir: string, id: string): Promise<Buffer> {
@@ -129,7 +153,7 @@ export async function readSheet(work: Work, dataDir: string, id: string): Promis
     transaction: work.transaction,
   });
   if (!row) throw notFound('This sheet of labels');
-  return readFile(sheetPath(dataDir, row.get().file));
+  return readStored(dataDir, sheetFile(row.get().file));
 }
 
 interface LastLabel {

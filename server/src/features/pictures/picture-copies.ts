@@ -1,13 +1,24 @@
 import { createHash } from 'node:crypto';
-import { access, mkdir, writeFile } from 'node:fs/promises';
-import { join } from 'node:path';
+import { access } from 'node:fs/promises';
 import readExif from 'exif-reader';
 import sharp, { type Metadata, type OutputInfo } from 'sharp';
+import { Turns } from '../../db/turns.ts';
+import { pathOf, readStored, writeDurably, type StoredFile } from '../../files/store.ts';
 import { invalidField, Refusal } from '../../http/problems.ts';
 import { outlineOf, widthOf } from '../../print/typeface.ts';
 
-/** An image that unpacks to more than this is refused before it is unpacked. */
-const MAX_PIXELS = 60_000_000;
+// Only these three are ever decoded, whatever a file says it is; the fourth draws our own stamp.
+sharp.block({ operation: ['VipsForeignLoad'] });
+sharp.unblock({
+  operation: ['VipsForeignLoadJpeg', 'VipsForeignLoadPng', 'VipsForeignLoadWebp', 'VipsForeignLoadSvg'],
+});
+// Decoding takes this many processors at most, and this much memory: the others go on answering.
+sharp.concurrency(1);
+sharp.cache(false);
+const decoding = new Turns(2);
+
+/** A picture that unpacks to more than this is refused before it is unpacked. JPEG is decoded at a smaller scale at once. */
+const MAX_PIXELS = { jpeg: 64_000_000, png: 26_000_000, webp: 26_000_000 };
 const MAX_EDGE = 2000;
 const THUMB_EDGE = 360;
 /** Of 0 to 6: more makes a file a few percent smaller and takes twice as long. */
@@ -23,18 +34,35 @@ export interface PictureCopies {
 }
 
 /** Where a stored picture lies. */
-export function picturePath(dataDir: string, file: string): string {
-  return join(dataDir, 'pictures', file);
+export const pictureFile = (name: string): StoredFile => ({ folder: 'pictures', name });
+
+/** What a file is by its first bytes (JPEG: ISO/IEC 10918-1; PNG: RFC 2083; WebP: RFC 9649); null where none of these. */
+export function formatOf(bytes: Buffer): Format | null {
+  if (bytes.subarray(0, 3).equals(Buffer.from([0xff, 0xd8, 0xff]))) return 'jpeg';
+  if (bytes.subarray(0, 8).equals(Buffer.from('\x89PNG\r\n\x1a\n', 'latin1'))) return 'png';
+  const isWebp = bytes.toString('latin1', 0, 4) === 'RIFF' && bytes.toString('latin1', 8, 12) === 'WEBP';
+  return isWebp ? 'webp' : null;
 }
 
 /**
  * The copies that are shown: upright, at most 2000 and 360 pixels long, and encoded anew, which leaves place, camera and
  * every other word behind.
  */
-export async function makeCopies(bytes: Buffer): Promise<PictureCopies> {
-  const metadata = await readHeader(bytes);
+export function makeCopies(bytes: Buffer): Promise<PictureCopies> {
+  const format = formatOf(bytes);
+  if (format === null)
+    throw invalidField(
+      'picture',
+      'must be a JPEG, PNG or WebP picture; one of another kind, such as HEIC, is saved as JPEG first',
+      'format',
+    );
+  return decoding.take(() => copiesOf(bytes, format));
+}
+
+async function copiesOf(bytes: Buffer, format: Format): Promise<PictureCopies> {
+  const metadata = await readHeader(bytes, format);
   try {
-    const upright = sharp(bytes, { limitInputPixels: MAX_PIXELS, failOn: 'error' }).rotate();
+    const upright = sharp(bytes, { limitInputPixels: MAX_PIXELS[format], failOn: 'error' }).rotate();
     const display = await upright
       .resize({ width: MAX_EDGE, height: MAX_EDGE, fit: 'inside', withoutEnlargement: true })
       .webp({ quality: 82, effort: EFFORT })
@@ -43,27 +71,30 @@ export async function makeCopies(bytes: Buffer): Promise<PictureCopies> {
       .resize({ width: THUMB_EDGE, height: THUMB_EDGE, fit: 'inside', withoutEnlargement: true })
       .webp({ quality: 76, effort: EFFORT })
       .toBuffer();
-    return { format: metadata.format as Format, takenOn: dayTaken(metadata), display, thumb };
+    return { format, takenOn: dayTaken(metadata), display, thumb };
   } catch {
     throw invalidField('picture', 'is broken: it ends early, or its data cannot be read', 'unreadable');
   }
 }
 
-/** The header alone: what it is, and how large it would unpack. */
-async function readHeader(bytes: Buffer): Promise<Metadata> {
+/** The header alone: how large it would unpack. */
+async function readHeader(bytes: Buffer, format: Format): Promise<Metadata> {
   let metadata: Metadata;
   try {
     metadata = await sharp(bytes, { limitInputPixels: false }).metadata();
   } catch {
     throw invalidField('picture', 'cannot be read: it is broken, or no picture', 'unreadable');
   }
-  const { format, width = 0, height = 0 } = metadata;
-  if (!format || !(format in FORMATS))
-    throw invalidField('picture', 'must be a JPEG, PNG or WebP picture', 'format');
-  if (width * height > MAX_PIXELS) {
-    const millions = Math.round((width * height) / 1e6);
-    throw new Refusal('invalid', `The picture unpacks to ${millions} megapixels.`, [
-      { field: 'picture', code: 'too-many-pixels', message: `unpacks to ${millions} megapixels: at most 60` },
+  const { width = 0, height = 0, pages = 1 } = metadata;
+  const millions = (width * height * pages) / 1e6;
+  if (millions * 1e6 > MAX_PIXELS[format]) {
+    const most = MAX_PIXELS[format] / 1e6;
+    throw new Refusal('invalid', `The picture unpacks to ${Math.round(millions)} megapixels.`, [
+      {
+        field: 'picture',
+        code: 'too-many-pixels',
+        message: `unpacks to ${Math.round(millions)} megapixels: at most ${most} as ${format.toUpperCase()}`,
+      },
     ]);
   }
   return metadata;
@@ -90,23 +121,30 @@ function dayTaken({ exif }: Metadata): string | null {
  */
 export async function stampedCopy(dataDir: string, file: string, words: string): Promise<string> {
   const mark = createHash('sha256').update(words).digest('hex').slice(0, 10);
-  const name = join('stamped', `${file.replace(/\.webp$/, '')}-${mark}.webp`);
-  const path = picturePath(dataDir, name);
+  const name = `${stampedPrefix(file)}${mark}.webp`;
+  const path = pathOf(dataDir, pictureFile(name));
   try {
     await access(path);
     return name;
   } catch {
     // Not made yet.
   }
-  const source = sharp(picturePath(dataDir, file));
+  await decoding.take(async () =>
+    writeDurably(path, await stamp(await readStored(dataDir, pictureFile(file)), words)),
+  );
+  return name;
+}
+
+/** How the names of a picture's stamped copies begin. */
+export const stampedPrefix = (file: string): string => `stamped/${file.replace(/\.webp$/, '')}-`;
+
+async function stamp(picture: Buffer, words: string): Promise<Buffer> {
+  const source = sharp(picture);
   const { width, height } = await source.metadata();
-  const stamped = await source
+  return source
     .composite([{ input: Buffer.from(stampOver(width, height, words)) }])
     .webp({ quality: 82, effort: EFFORT })
     .toBuffer();
-  await mkdir(join(dataDir, 'pictures', 'stamped'), { recursive: true });
-  await writeFile(path, stamped);
-  return name;
 }
 
 /** The words over the lower left corner, dark behind and light before, so that they stand on any ground. */

@@ -1,66 +1,97 @@
 import { randomUUID } from 'node:crypto';
-import { mkdir, rm, writeFile } from 'node:fs/promises';
-import { extname, join } from 'node:path';
-import express, { Router, type Request, type Response } from 'express';
+import { extname } from 'node:path';
+import express, { Router, type Request, type RequestHandler, type Response } from 'express';
 import { QueryTypes } from 'sequelize';
 import type { PictureRow } from '../../db/rows.ts';
 import type { Database, Work } from '../../db/work.ts';
 import { actorOf, idParam, type Endpoints } from '../../http/endpoint.ts';
-import { notFound, Refusal } from '../../http/problems.ts';
+import { listStored, pathOf, removeStored, sendStored, writeDurably } from '../../files/store.ts';
+import { bodyLimit } from '../../http/limits.ts';
+import { invalidField, notFound, Refusal } from '../../http/problems.ts';
+import type { RateLimits } from '../../http/rate-limits.ts';
 import { findAnimal } from '../animals/animals.service.ts';
 import { findClutch } from '../breeding/clutches.service.ts';
-import { FORMATS, makeCopies, picturePath, stampedCopy } from './picture-copies.ts';
-
-const MAX_BYTES = '25mb';
+import { FORMATS, makeCopies, pictureFile, stampedCopy, stampedPrefix } from './picture-copies.ts';
 
 type Subject = { readonly animalId: string } | { readonly clutchId: string };
 
-/** Stores a picture of an animal, or of a clutch's card: the original as it came, and the copies that are shown. */
+interface StoredPicture {
+  readonly id: string;
+  readonly takenOn: string | null;
+  readonly width: number;
+  readonly height: number;
+  readonly file: string;
+  readonly thumbFile: string;
+  readonly originalFile: string;
+}
+
+/** Puts a picture's copies and the original on the disk: outside any transaction, since it takes long. */
+export async function storePicture(dataDir: string, bytes: Buffer): Promise<StoredPicture> {
+  const { format, takenOn, display, thumb } = await makeCopies(bytes);
+  const id = randomUUID();
+  const stored = {
+    id,
+    takenOn,
+    width: display.info.width,
+    height: display.info.height,
+    file: `${id}.webp`,
+    thumbFile: `thumbs/${id}.webp`,
+    originalFile: `originals/${id}.${FORMATS[format]}`,
+  };
+  const written: [string, Buffer][] = [
+    [stored.file, display.data],
+    [stored.thumbFile, thumb],
+    [stored.originalFile, bytes],
+  ];
+  try {
+    for (const [name, data] of written) await writeDurably(pathOf(dataDir, pictureFile(name)), data);
+  } catch (error) {
+    await discardPicture(dataDir, stored);
+    throw error;
+  }
+  return stored;
+}
+
+const filesOf = ({
+  file,
+  thumbFile,
+  originalFile,
+}: Pick<PictureRow, 'file' | 'thumbFile' | 'originalFile'>) =>
+  [file, thumbFile, originalFile].filter((name) => name !== null).map(pictureFile);
+
+/** Takes a picture's files away, its stamped copies with them. */
+async function discardPicture(
+  dataDir: string,
+  picture: Pick<PictureRow, 'file' | 'thumbFile' | 'originalFile'>,
+): Promise<void> {
+  const stamped = (await listStored(dataDir, 'pictures')).filter(({ name }) =>
+    name.startsWith(stampedPrefix(picture.file)),
+  );
+  await removeStored(dataDir, [...filesOf(picture), ...stamped]);
+}
+
+/** Enters a stored picture of an animal, or of a clutch's card. */
 export async function addPicture(
   work: Work,
-  dataDir: string,
   subject: Subject,
-  bytes: Buffer,
+  { takenOn, ...stored }: StoredPicture,
   { caption, isDrawing }: { caption: string; isDrawing: boolean },
 ): Promise<{ id: string }> {
   if ('animalId' in subject) await findAnimal(work, subject.animalId);
   else await findClutch(work, subject.clutchId);
-  const { format, takenOn, display, thumb } = await makeCopies(bytes);
-  const id = randomUUID();
-  const file = `${id}.webp`;
-  const thumbFile = join('thumbs', file);
-  const originalFile = join('originals', `${id}.${FORMATS[format]}`);
-  const written: [string, Buffer][] = [
-    [file, display.data],
-    [thumbFile, thumb],
-    [originalFile, bytes],
-  ];
-  for (const folder of ['thumbs', 'originals'])
-    await mkdir(picturePath(dataDir, folder), { recursive: true });
-  try {
-    for (const [name, data] of written) await writeFile(picturePath(dataDir, name), data);
-    await work.models.pictures.create(
-      {
-        collectionId: work.actor.collectionId,
-        id,
-        ...subject,
-        caption,
-        isDrawing,
-        takenOn: takenOn !== null && takenOn <= work.today ? takenOn : work.today,
-        width: display.info.width,
-        height: display.info.height,
-        file,
-        thumbFile,
-        originalFile,
-        authorId: work.actor.accountId,
-      },
-      { transaction: work.transaction },
-    );
-  } catch (error) {
-    for (const [name] of written) await rm(picturePath(dataDir, name), { force: true });
-    throw error;
-  }
-  return { id };
+  await work.models.pictures.create(
+    {
+      collectionId: work.actor.collectionId,
+      ...subject,
+      ...stored,
+      caption,
+      isDrawing,
+      takenOn: takenOn !== null && takenOn <= work.today ? takenOn : work.today,
+      authorId: work.actor.accountId,
+    },
+    { transaction: work.transaction },
+  );
+  return { id: stored.id };
 }
 
 async function removePicture(work: Work, dataDir: string, id: string): Promise<void> {
@@ -68,9 +99,13 @@ async function removePicture(work: Work, dataDir: string, id: string): Promise<v
   const picture = (await work.models.pictures.findOne({ where, transaction: work.transaction }))?.get();
   if (!picture) throw notFound('This picture');
   await work.models.pictures.destroy({ where, transaction: work.transaction });
-  const files = [picture.file, picture.thumbFile, picture.originalFile].filter((file) => file !== null);
+  dropAfterCommit(work, dataDir, picture);
+}
+
+/** A picture's files go once its row is gone for good; what a crash leaves is swept at the next start. */
+function dropAfterCommit(work: Work, dataDir: string, picture: PictureRow): void {
   work.transaction.afterCommit(() => {
-    for (const file of files) void rm(picturePath(dataDir, file), { force: true });
+    discardPicture(dataDir, picture).catch(work.onFault);
   });
 }
 
@@ -80,11 +115,10 @@ const TYPES: Readonly<Record<string, string>> = {
   '.png': 'image/png',
 };
 
-export function sendPicture(response: Response, dataDir: string, file: string, cache: string): void {
-  // Relative to a root: the data folder's own name may begin with a dot, which sendFile would refuse.
-  response.sendFile(file, {
-    root: picturePath(dataDir, ''),
-    headers: { 'Cache-Control': cache, 'Content-Type': TYPES[extname(file)] ?? 'application/octet-stream' },
+export function sendPicture(response: Response, dataDir: string, name: string, cache: string): Promise<void> {
+  return sendStored(response, dataDir, pictureFile(name), {
+    'Cache-Control': cache,
+    'Content-Type': TYPES[extname(name)] ?? 'application/octet-stream',
   });
 }
 
@@ -94,28 +128,40 @@ function copyOf({ file, thumbFile, originalFile }: PictureRow, wanted: unknown):
   return wanted === 'original' ? (originalFile ?? file) : file;
 }
 
-const KEPT = 'private, max-age=31536000, immutable';
+/**
+ * A picture never changes, so the browser may keep it and asks each time whether it may still show it: whoever signed out may
+ * not.
+ */
+const KEPT = 'private, no-cache';
 
 /** Pictures of the collection for its members. */
 export function pictureRoutes({ write }: Endpoints, database: Database, dataDir: string): Router {
   const router = Router();
-  const readBytes = express.raw({ type: ['image/jpeg', 'image/png', 'image/webp'], limit: MAX_BYTES });
+  const readBytes = (path: string): RequestHandler =>
+    express.raw({ type: ['image/jpeg', 'image/png', 'image/webp'], limit: bodyLimit(path) });
   const add = (subjectOf: (id: string) => Subject) =>
-    write(async (work, request) => ({
-      status: 201,
-      body: await addPicture(work, dataDir, subjectOf(idParam(request)), bytesOf(request), {
-        caption: String(request.query['caption'] ?? '').slice(0, 200),
-        isDrawing: request.query['drawing'] === '1',
+    write(
+      async (work, request, stored: StoredPicture) => ({
+        status: 201,
+        body: await addPicture(work, subjectOf(idParam(request)), stored, captionOf(request)),
       }),
-    }));
+      {
+        prepare: async (request) => {
+          captionOf(request);
+          idParam(request);
+          return storePicture(dataDir, bytesOf(request));
+        },
+        discard: (stored) => discardPicture(dataDir, stored),
+      },
+    );
   router.post(
     '/animals/:id/pictures',
-    readBytes,
+    readBytes('/animals/id/pictures'),
     add((animalId) => ({ animalId })),
   );
   router.post(
     '/clutches/:id/pictures',
-    readBytes,
+    readBytes('/clutches/id/pictures'),
     add((clutchId) => ({ clutchId })),
   );
   router.get('/pictures/:id', async (request, response) => {
@@ -125,7 +171,7 @@ export function pictureRoutes({ write }: Endpoints, database: Database, dataDir:
     const { copy } = request.query;
     const file = copyOf(picture.get(), copy);
     if (copy === 'original') response.attachment(`picture${extname(file)}`);
-    sendPicture(response, dataDir, file, KEPT);
+    await sendPicture(response, dataDir, file, KEPT);
   });
   router.delete(
     '/pictures/:id',
@@ -135,6 +181,15 @@ export function pictureRoutes({ write }: Endpoints, database: Database, dataDir:
     }),
   );
   return router;
+}
+
+const CAPTION_LENGTH = 200;
+
+function captionOf({ query }: Request): { caption: string; isDrawing: boolean } {
+  const caption = typeof query['caption'] === 'string' ? query['caption'] : '';
+  if (caption.length > CAPTION_LENGTH)
+    throw invalidField('caption', `is too long: at most ${CAPTION_LENGTH} characters`, 'string.max');
+  return { caption, isDrawing: query['drawing'] === '1' };
 }
 
 function bytesOf(request: Request): Buffer {
@@ -164,13 +219,14 @@ export async function sendStamped(
   });
   if (!row) throw notFound('This picture');
   const file = await stampedCopy(dataDir, row.file, `${row.number}  ${row.collection}`);
-  sendPicture(response, dataDir, file, 'public, max-age=300');
+  await sendPicture(response, dataDir, file, 'private, no-cache');
 }
 
 /** Pictures of published animals for everybody; withdrawn with the page. */
-export function publicPictureRoutes(database: Database, dataDir: string): Router {
+export function publicPictureRoutes(database: Database, dataDir: string, limits: RateLimits): Router {
   const router = Router();
-  router.get('/public/:slug/pictures/:id', (request, response) =>
+  const guard = limits.guard('page', (request) => String(request.params['slug']));
+  router.get('/public/:slug/pictures/:id', guard, (request, response) =>
     sendStamped(
       database,
       dataDir,
@@ -180,7 +236,7 @@ export function publicPictureRoutes(database: Database, dataDir: string): Router
          join animals a on a.collection_id = pic.collection_id and a.id = pic.animal_id
          join collections c on c.id = pic.collection_id
         where p.slug = :slug and p.withdrawn_at is null and pic.id = :id`,
-      { slug: request.params.slug, id: idParam(request) },
+      { slug: request.params['slug'], id: idParam(request) },
     ),
   );
   return router;

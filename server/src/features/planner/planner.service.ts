@@ -1,4 +1,4 @@
-import type { BoardFemale, PackedLoci, PlannerView } from '@karyotome/contract';
+import { isGone, type BoardFemale, type PackedLoci, type PlannerView } from '@karyotome/contract';
 import {
   clutchSize,
   daysBetween,
@@ -11,7 +11,7 @@ import {
 import type { Work } from '../../db/work.ts';
 import { listAnimals } from '../animals/animals.service.ts';
 import { entryInputs } from '../catalogue/catalogue.service.ts';
-import { parentOf, type Genetics } from '../genetics/genetics.service.ts';
+import { geneticsOf, parentOf, type Genetics } from '../genetics/genetics.service.ts';
 import { doneClutches } from '../incubation/hatch-rates.service.ts';
 import { seasonState } from '../season/board.service.ts';
 
@@ -23,14 +23,14 @@ const GROWS_INTO_IT = 0.5;
 
 /** Everything the planner in the browser computes from: who there is, what each may be, who is related to whom. */
 export async function viewPlanner(work: Work): Promise<PlannerView> {
-  const { season, rules, females, males, genetics } = await seasonState(work);
+  const { season, rules, females, males, genetics } = await seasonState(work, await geneticsOf(work));
   const board = new Map([...females, ...males].map((one) => [one.id, one]));
   const loads = new Map(males.map((male) => [male.id, rules.maleLoad - male.females]));
   const clutches = await doneClutches(work);
   const good = clutches.reduce((sum, { eggs, slugs }) => sum + eggs - slugs, 0);
   const hatched = clutches.reduce((sum, one) => sum + Math.min(one.hatched, one.eggs - one.slugs), 0);
   const candidates = (await listAnimals(work)).filter(
-    ({ sex, status }) => sex !== 'unknown' && status !== 'sold' && status !== 'died' && status !== 'reserved',
+    (animal) => animal.sex !== 'unknown' && !isGone(animal) && animal.status !== 'reserved',
   );
   // Those on the board first: a matrix over thousands of hatchlings would be sent for nothing.
   const animals = candidates

@@ -1,6 +1,7 @@
 import { randomBytes, randomUUID } from 'node:crypto';
 import {
   publishing,
+  type ClaimView,
   type ParentView,
   type PublicAnimal,
   type PublicKin,
@@ -8,18 +9,27 @@ import {
 } from '@karyotome/contract';
 import { QueryTypes } from 'sequelize';
 import { Router } from 'express';
-import { inTransaction, select, type Database, type Work } from '../../db/work.ts';
+import { inferring } from '../../db/turns.ts';
+import { guestOf, reading, select, type Database, type Work } from '../../db/work.ts';
 import { checked, idParam, type Endpoints } from '../../http/endpoint.ts';
 import { notFound, Refusal } from '../../http/problems.ts';
+import type { RateLimits } from '../../http/rate-limits.ts';
 import { findAnimal, listAnimals } from '../animals/animals.service.ts';
 import { viewAnimal } from '../animals/view-animal.ts';
-import { cautionsOf, claimsOf, geneticsOf } from '../genetics/genetics.service.ts';
+import type { Sureness } from '@karyotome/core';
+import { cautionsOf, claimsOf, geneticsOf, type Genetics } from '../genetics/genetics.service.ts';
+import { identificationWords } from '../records/record-words.ts';
 
 export async function publish(work: Work, animalId: string, text: string | null): Promise<{ slug: string }> {
   const { collectionId, accountId } = work.actor;
   const animal = await findAnimal(work, animalId);
-  const genetics = await geneticsOf(work);
-  if (!genetics.recorded.get(animalId)?.identification) {
+  const [identified] = await select(
+    work,
+    `select 1 from records where collection_id = :collectionId and animal_id = :animalId
+        and kind = 'identification' and voided_at is null limit 1`,
+    { animalId },
+  );
+  if (!identified) {
     throw new Refusal('conflict', `${animal.number} is not identified yet: there is nothing to claim.`);
   }
   const live = (
@@ -78,7 +88,9 @@ const withoutIds = ({ role, number, label, p, parents }: ParentView): PublicKin 
 
 /** What a buyer sees. Built field by field, so that nothing private can slip through. */
 async function toPublic(work: Work, animalId: string, publishedAt: string): Promise<PublicAnimal> {
-  const animal = await viewAnimal(work, animalId);
+  const animal = await viewAnimal(work, animalId, { isPatient: true });
+  const genetics = await geneticsOf(work);
+  const rests = await publicSupport(work, genetics, animal.claims);
   const collection = (await work.models.collections.findByPk(work.actor.collectionId, {
     transaction: work.transaction,
   }))!.get();
@@ -112,29 +124,46 @@ async function toPublic(work: Work, animalId: string, publishedAt: string): Prom
       p,
       certain,
       rule,
-      support: support?.map((s) => ({ animal: s.animalNumber, on: s.on, text: withoutName(s.text) })) ?? null,
+      support:
+        support?.map((s) => ({ animal: s.animalNumber, on: s.on, text: rests.get(s.recordId) ?? '' })) ??
+        null,
     })),
-    cautions: cautionsOf(await geneticsOf(work), animalId),
+    cautions: cautionsOf(genetics, animalId),
     pictures: animal.pictures,
   };
 }
 
-/** Who identified an animal stays in the house: people have not agreed to be published. */
-function withoutName(text: string): string {
-  return text.replace(/, by .*$/, '');
+/**
+ * The records that claims rest on, in words, by id. Who identified an animal stays in the house: people have not agreed to be
+ * published, so their names are never read here.
+ */
+async function publicSupport(
+  work: Work,
+  { catalogue }: Genetics,
+  claims: readonly ClaimView[],
+): Promise<Map<string, string>> {
+  const ids = claims.flatMap(({ support }) => support?.map(({ recordId }) => recordId) ?? []);
+  if (ids.length === 0) return new Map();
+  const rows = await select<{ id: string; genes: string; sure: Sureness }>(
+    work,
+    `select id, body ->> 'genes' as genes, body ->> 'sure' as sure from records
+      where collection_id = :collectionId and kind = 'identification' and id in (:ids)`,
+    { ids },
+  );
+  return new Map(rows.map(({ id, genes, sure }) => [id, identificationWords({ genes, sure }, catalogue)]));
 }
 
 export function publicationRoutes({ read, write }: Endpoints): Router {
   const router = Router();
   router.get(
     '/showcase',
-    read((work) => showcase(work)),
+    read((work) => showcase(work), { infers: true }),
   );
   router.put(
     '/animals/:id/publication',
     write(async (work, request) => ({
       status: 200,
-      body: await publish(work, idParam(request), checked(publishing, request.body).text || null),
+      body: await publish(work, idParam(request), checked(publishing, request.body, work).text || null),
     })),
   );
   router.delete(
@@ -148,9 +177,10 @@ export function publicationRoutes({ read, write }: Endpoints): Router {
 }
 
 /** The published page for everybody, without a session. */
-export function publicRoutes(database: Database): Router {
+export function publicRoutes(database: Database, limits: RateLimits): Router {
   const router = Router();
-  router.get('/public/:slug', async (request, response) => {
+  const guard = limits.guard('page', (request) => String(request.params['slug']));
+  router.get('/public/:slug', guard, async (request, response) => {
     const [publication] = await database.sequelize.query<{
       collectionId: string;
       animalId: string;
@@ -158,18 +188,17 @@ export function publicRoutes(database: Database): Router {
     }>(
       `select collection_id as "collectionId", animal_id as "animalId", published_at as "publishedAt"
          from publications where slug = :slug and withdrawn_at is null`,
-      { replacements: { slug: request.params.slug }, type: QueryTypes.SELECT },
+      { replacements: { slug: request.params['slug'] }, type: QueryTypes.SELECT },
     );
     if (!publication) throw new Refusal('not-found', 'This page was withdrawn, or never existed.');
     const { collectionId, animalId, publishedAt } = publication;
-    const reader = { accountId: '', name: '', collectionId, role: 'viewer' as const };
-    const body = await inTransaction(database, reader, (work) =>
-      toPublic(work, animalId, publishedAt.toISOString()),
+    const body = await inferring.take(() =>
+      reading(database, guestOf(collectionId), (work) => toPublic(work, animalId, publishedAt.toISOString())),
     );
     if (request.query['download'] === '1') {
       response.attachment(`${body.number.replace(/[^\w-]+/g, '_')}.json`);
     }
-    response.json(body);
+    response.set('Cache-Control', 'no-store').json(body);
   });
   return router;
 }

@@ -34,7 +34,7 @@ export function rackRoutes({ read, write }: Endpoints): Router {
     '/ladders',
     write(async (work, request) => ({
       status: 201,
-      body: await createLadder(work, checked(newLadder, request.body)),
+      body: await createLadder(work, checked(newLadder, request.body, work)),
     })),
   );
   router.put(
@@ -44,7 +44,7 @@ export function rackRoutes({ read, write }: Endpoints): Router {
       body: await changeLadder(
         work,
         idParam(request),
-        checked(newLadder, request.body),
+        checked(newLadder, request.body, work),
         expectedVersion(request),
       ),
     })),
@@ -57,7 +57,7 @@ export function rackRoutes({ read, write }: Endpoints): Router {
     '/racks',
     write(async (work, request) => ({
       status: 201,
-      body: await createRack(work, checked(newRack, request.body)),
+      body: await createRack(work, checked(newRack, request.body, work)),
     })),
   );
   router.delete(
@@ -74,7 +74,7 @@ export function rackRoutes({ read, write }: Endpoints): Router {
       body: await changeRack(
         work,
         idParam(request),
-        checked(rackChange, request.body),
+        checked(rackChange, request.body, work),
         expectedVersion(request),
       ),
     })),
@@ -83,13 +83,13 @@ export function rackRoutes({ read, write }: Endpoints): Router {
     '/moves',
     write(async (work, request) => ({
       status: 201,
-      body: await moveMany(work, checked(manyMoves, request.body)),
+      body: await moveMany(work, checked(manyMoves, request.body, work)),
     })),
   );
   router.post(
     '/records/void',
     write(async (work, request) => {
-      await takeBackMany(work, checked(takenBack, request.body).ids);
+      await takeBackMany(work, checked(takenBack, request.body, work).ids);
       return { status: 204 };
     }),
   );
@@ -101,7 +101,7 @@ export function rackRoutes({ read, write }: Endpoints): Router {
     '/heat-zones',
     write(async (work, request) => ({
       status: 201,
-      body: await addZone(work, checked(heatZoneInput, request.body)),
+      body: await addZone(work, checked(heatZoneInput, request.body, work)),
     })),
   );
   router.put(
@@ -111,7 +111,7 @@ export function rackRoutes({ read, write }: Endpoints): Router {
       body: await changeZone(
         work,
         idParam(request),
-        checked(heatZoneInput, request.body),
+        checked(heatZoneInput, request.body, work),
         expectedVersion(request),
       ),
     })),
@@ -127,13 +127,13 @@ export function rackRoutes({ read, write }: Endpoints): Router {
     '/heat-zones/:id/checks',
     write(async (work, request) => ({
       status: 201,
-      body: await addSurfaceCheck(work, idParam(request), checked(surfaceCheck, request.body)),
+      body: await addSurfaceCheck(work, idParam(request), checked(surfaceCheck, request.body, work)),
     })),
   );
   router.post(
     '/surface-checks/:id/void',
     write(async (work, request) => {
-      await voidSurfaceCheck(work, idParam(request), checked(voiding, request.body).reason);
+      await voidSurfaceCheck(work, idParam(request), checked(voiding, request.body, work).reason);
       return { status: 204 };
     }),
   );

@@ -7,8 +7,19 @@ import { invalidField, notFound, Refusal } from '../../http/problems.ts';
 import { catalogueOf } from '../catalogue/catalogue.service.ts';
 import { genesProblems } from '../genetics/identification-check.ts';
 
+/**
+ * What was said of an animal as it was entered carries the moment of the animal's own row: it is no history, and goes with
+ * the row where that was a mistake.
+ */
+export const AS_ENTERED = literal('now()') as never;
+
 /** Writes one dated record and what follows from it: the animal's sex, its tub, the inferred genetics. */
-export async function insertRecord(work: Work, animalId: string, record: NewRecord): Promise<{ id: string }> {
+export async function insertRecord(
+  work: Work,
+  animalId: string,
+  record: NewRecord,
+  { isOfEntry = false }: { isOfEntry?: boolean } = {},
+): Promise<{ id: string; alsoThere?: string[] }> {
   const { collectionId, accountId } = work.actor;
   const animal = (
     await work.models.animals.findOne({
@@ -33,11 +44,25 @@ export async function insertRecord(work: Work, animalId: string, record: NewReco
       body,
       note: record.note || null,
       authorId: accountId,
+      ...(isOfEntry ? { recordedAt: AS_ENTERED } : {}),
     },
     { transaction: work.transaction },
   );
   await refreshAnimal(work, animalId, record.kind);
-  return { id };
+  if (record.kind !== 'move' || record.body.toTubId === null) return { id };
+  const alsoThere = await livingIn(work, record.body.toTubId, animalId);
+  return alsoThere.length > 0 ? { id, alsoThere } : { id };
+}
+
+/** Numbers of the others that live in a tub: two in one is allowed, and said. */
+async function livingIn(work: Work, tubId: string, except: string): Promise<string[]> {
+  const rows = await select<{ number: string }>(
+    work,
+    `select number from animals where collection_id = :collectionId and tub_id = :tubId and id <> :except
+        and status not in ('sold', 'died', 'mistaken') order by number`,
+    { tubId, except },
+  );
+  return rows.map(({ number }) => number);
 }
 
 /** Checks what needs the database, and adds what the record itself must remember. */

@@ -16,12 +16,20 @@ const CARE_WORDS: Readonly<Record<CareAct, string>> = {
   regurgitated: 'regurgitated',
 };
 
+/** What was identified, without who did it. */
+export function identificationWords(
+  { genes, sure }: Pick<RecordBodies['identification'], 'genes' | 'sure'>,
+  catalogue: Catalogue,
+): string {
+  return `${canonicalLabel(parseGenes(genes, catalogue), catalogue)}, ${sure}`;
+}
+
 /** A record's body in one line of plain words. */
 export function recordWords(kind: RecordKind, body: Record<string, unknown>, catalogue: Catalogue): string {
   switch (kind) {
     case 'identification': {
-      const { genes, sure, by } = body as RecordBodies['identification'];
-      return `${canonicalLabel(parseGenes(genes, catalogue), catalogue)}, ${sure}, by ${by}`;
+      const identification = body as RecordBodies['identification'];
+      return `${identificationWords(identification, catalogue)}, by ${identification.by}`;
     }
     case 'sex': {
       const { sex, method, sure } = body as RecordBodies['sex'];

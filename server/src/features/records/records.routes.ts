@@ -1,21 +1,36 @@
 import { correction, newRecord, voiding } from '@karyotome/contract';
 import { Router } from 'express';
 import { checked, idParam, type Endpoints } from '../../http/endpoint.ts';
-import { addRecord, correctRecord, voidRecord } from './records.service.ts';
+import type { Database } from '../../db/work.ts';
+import { insertRecord } from './insert-record.ts';
+import { correctRecord, voidRecord, warningsInTime } from './records.service.ts';
 
-export function recordRoutes({ write }: Endpoints): Router {
+export function recordRoutes({ write }: Endpoints, database: Database): Router {
   const router = Router();
   router.post(
     '/animals/:id/records',
-    write(async (work, request) => ({
-      status: 201,
-      body: await addRecord(work, idParam(request), checked(newRecord, request.body)),
-    })),
+    write(
+      async (work, request) => ({
+        status: 201,
+        body: await insertRecord(work, idParam(request), checked(newRecord, request.body, work)),
+      }),
+      {
+        complete: async (request, actor, answer) => {
+          const record = checked(newRecord, request.body);
+          const warnings = await warningsInTime(database, actor, idParam(request), record);
+          const body = answer.body as { id: string };
+          return {
+            ...answer,
+            body: { ...body, warnings: warnings ?? [], isWarningPending: warnings === null },
+          };
+        },
+      },
+    ),
   );
   router.post(
     '/records/:id/void',
     write(async (work, request) => {
-      await voidRecord(work, idParam(request), checked(voiding, request.body).reason);
+      await voidRecord(work, idParam(request), checked(voiding, request.body, work).reason);
       return { status: 204 };
     }),
   );
@@ -23,7 +38,7 @@ export function recordRoutes({ write }: Endpoints): Router {
     '/records/:id/correct',
     write(async (work, request) => ({
       status: 201,
-      body: await correctRecord(work, idParam(request), checked(correction, request.body)),
+      body: await correctRecord(work, idParam(request), checked(correction, request.body, work)),
     })),
   );
   return router;

@@ -1,25 +1,48 @@
 import type { Correction, NewRecord } from '@karyotome/contract';
 import { literal } from 'sequelize';
 import type { RecordRow } from '../../db/rows.ts';
-import type { Work } from '../../db/work.ts';
-import { publishedAnimals } from '../animals/animals.repository.ts';
+import { inferring } from '../../db/turns.ts';
+import { reading, type Actor, type Database, type Work } from '../../db/work.ts';
 import { invalidField, notFound, Refusal } from '../../http/problems.ts';
-import { claimsOf, geneticsOf, supportOf } from '../genetics/genetics.service.ts';
+import { geneticsOf, within } from '../genetics/genetics.service.ts';
+import { publishedSupport } from '../publications/published-support.ts';
 import { whyPairingCannot } from '../genetics/identification-check.ts';
 import { sexDoubts } from '../genetics/sex-check.ts';
 import { insertRecord, refreshAnimal } from './insert-record.ts';
 
-export async function addRecord(
-  work: Work,
-  animalId: string,
-  record: NewRecord,
-): Promise<{ id: string; warnings: string[] }> {
-  const { id } = await insertRecord(work, animalId, record);
-  if (record.kind !== 'identification' && record.kind !== 'sex') return { id, warnings: [] };
+/** What a genetic record is warned of: that the recorded parents cannot give it, or that its sex does not fit its genes. */
+async function warningsOf(work: Work, animalId: string, record: NewRecord): Promise<string[]> {
   const genetics = await geneticsOf(work);
+  if (!genetics.recorded.has(animalId)) return [];
   const impossible =
     record.kind === 'identification' ? await whyPairingCannot(genetics, animalId, record.body.genes) : [];
-  return { id, warnings: [...impossible, ...(await sexDoubts(genetics, animalId))] };
+  return [...impossible, ...(await sexDoubts(genetics, animalId))];
+}
+
+/** A record never waits long for what is inferred from it. */
+const WARNINGS_MS = 2_000;
+
+/**
+ * Warnings of a record that was written. What takes too long to find out is left to the animal's page and to the list of
+ * contradictions.
+ *
+ * @returns `null` where they are not there in time
+ */
+export async function warningsInTime(
+  database: Database,
+  actor: Actor,
+  animalId: string,
+  record: NewRecord,
+): Promise<string[] | null> {
+  if (record.kind !== 'identification' && record.kind !== 'sex') return [];
+  const warnings = inferring.take(() =>
+    reading(database, actor, (work) => warningsOf(work, animalId, record)),
+  );
+  return within(WARNINGS_MS, warnings).catch((error: unknown) => {
+    // The record stands: that nothing can be said about it now is no reason to answer otherwise.
+    database.onFault(error);
+    return null;
+  });
 }
 
 async function findRecord(work: Work, id: string): Promise<RecordRow> {
@@ -68,17 +91,8 @@ export async function correctRecord(
 
 async function refuseIfPublishedRestsOn(work: Work, record: RecordRow): Promise<void> {
   if (record.kind !== 'identification') return;
-  const genetics = await geneticsOf(work);
-  const published = await publishedAnimals(work);
-  const resting: string[] = [];
-  for (const { id, number } of published) {
-    for (const claim of claimsOf(genetics, id)) {
-      const support = (await supportOf(genetics, id, claim)) ?? [];
-      if (support.some((one) => one.record === record.id))
-        resting.push(`${claim.words} on the page of ${number}`);
-    }
-  }
-  if (resting.length > 0) {
+  const resting = (await publishedSupport(work)).get(record.id);
+  if (resting) {
     throw new Refusal(
       'conflict',
       `A published claim rests on this record: ${resting.join(', ')}. Correct it instead, or withdraw the page first.`,

@@ -14,9 +14,13 @@ export function roomRoutes({ read, write }: Endpoints): Router {
     write(
       async (work, request) => ({
         status: 200,
-        body: await changeAssumptions(work, checked(roomAssumptions, request.body), expectedVersion(request)),
+        body: await changeAssumptions(
+          work,
+          checked(roomAssumptions, request.body, work),
+          expectedVersion(request),
+        ),
       }),
-      'manage',
+      { act: 'manage' },
     ),
   );
   return router;

@@ -14,7 +14,8 @@ export function roundRoutes({ read, write }: Endpoints): Router {
     '/rounds/entries',
     write(async (work, request) => ({
       status: 200,
-      body: await takeEntries(work, checked(roundEntries, request.body).entries),
+      // Each entry is checked by itself: what is wrong with one is not the others' fault.
+      body: await takeEntries(work, checked(roundEntries, request.body, { looseList: 'entries' })),
     })),
   );
   return router;

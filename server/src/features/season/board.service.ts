@@ -1,4 +1,10 @@
-import type { AnimalSummary, BoardFemale, BoardMale, SeasonBoardView } from '@karyotome/contract';
+import {
+  isGone,
+  type AnimalSummary,
+  type BoardFemale,
+  type BoardMale,
+  type SeasonBoardView,
+} from '@karyotome/contract';
 import {
   daysBetween,
   femaleReadiness,
@@ -14,7 +20,7 @@ import {
 } from '@karyotome/core';
 import { select, type Work } from '../../db/work.ts';
 import { summaries } from '../animals/animals.repository.ts';
-import { geneticsOf, parentOf, type Genetics } from '../genetics/genetics.service.ts';
+import { askSoon, geneticsSoon, parentOf, type Genetics } from '../genetics/genetics.service.ts';
 import { herdOf } from '../husbandry/herd.ts';
 import { OPEN_DAYS } from './introductions.ts';
 import { rulesOf } from './rules.ts';
@@ -58,14 +64,11 @@ export interface SeasonState {
 }
 
 /** The season as it stands: females and males that are grown or nearly so, or have a part in it. */
-export async function seasonState(work: Work): Promise<SeasonState> {
-  const genetics = await geneticsOf(work);
+export async function seasonState(work: Work, genetics: Genetics): Promise<SeasonState> {
   const { rules, version } = await rulesOf(work);
   const season = seasonOf(work.today, rules);
   const waits = await waitsOf(work);
-  const animals = (await summaries(work, genetics)).filter(
-    ({ status }) => status !== 'sold' && status !== 'died',
-  );
+  const animals = (await summaries(work, genetics)).filter((animal) => !isGone(animal));
   const byId = new Map(animals.map((animal) => [animal.id, animal]));
   const pairings = await select<PairingOfSeason>(work, PAIRINGS_SQL);
   const events = await seasonEvents(work);
@@ -194,6 +197,7 @@ function malesUses(
 }
 
 async function tooRelated(
+  work: Work,
   genetics: Genetics,
   females: readonly BoardFemale[],
   males: readonly BoardMale[],
@@ -201,7 +205,8 @@ async function tooRelated(
 ): Promise<SeasonBoardView['related']> {
   if (females.length === 0 || males.length === 0) return [];
   const animals = [...females, ...males].map(({ id }) => id);
-  const kinships = await genetics.ask({ ask: 'kinships', animals });
+  const kinships = await askSoon(work, genetics, { ask: 'kinships', animals });
+  if (!kinships) return [];
   return males.flatMap((male, m) => {
     const row = females.length + m;
     return females.flatMap((female, f) => {
@@ -212,13 +217,16 @@ async function tooRelated(
 }
 
 export async function viewBoard(work: Work): Promise<SeasonBoardView> {
-  const { season, females, males, rules, rulesVersion, waits, genetics } = await seasonState(work);
+  const { season, females, males, rules, rulesVersion, waits, genetics } = await seasonState(
+    work,
+    await geneticsSoon(work),
+  );
   return {
     season,
     today: work.today,
     females,
     males,
-    related: await tooRelated(genetics, females, males, rules.inbreedingBound),
+    related: await tooRelated(work, genetics, females, males, rules.inbreedingBound),
     rules,
     rulesVersion,
     learned: {

@@ -5,6 +5,7 @@ import { literal } from 'sequelize';
 import { select, touchGenetics, type Work } from '../../db/work.ts';
 import { invalidField, Refusal } from '../../http/problems.ts';
 import { checkParent } from '../animals/animals.service.ts';
+import { refuseCircle } from '../animals/ancestry.ts';
 import { rulesOf } from './rules.ts';
 import {
   addSeasonEvent,
@@ -27,6 +28,7 @@ export async function introduce(
 ): Promise<{ pairingId: string; eventId: string }> {
   await checkParent(work, 'damId', damId, 'dam');
   await checkParent(work, 'sireId', sireId, 'sire');
+  if (damId === sireId) throw invalidField('sireId', 'is the female herself', 'same-parent');
   const pairingId = await openPairing(work, damId, on);
   await leaveOthers(work, sireId, pairingId, on);
   await addSire(work, pairingId, damId, sireId, on);
@@ -187,8 +189,26 @@ export async function changeSires(
   const pairing = await findPairing(work, pairingId);
   if (pairing.version !== version)
     throw new Refusal('stale', 'The pairing was changed in the meantime. Reload to see it.');
-  for (const [index, sire] of sires.entries())
-    await checkParent(work, `sires.${index}.animalId`, sire.animalId, 'sire');
+  const young = await select<{ id: string; hatchedOn: string | null }>(
+    work,
+    `select a.id, a.hatched_on as "hatchedOn" from animals a
+       join clutches c on c.collection_id = a.collection_id and c.id = a.clutch_id
+      where a.collection_id = :collectionId and c.pairing_id = :pairingId order by a.hatched_on`,
+    { pairingId },
+  );
+  const eldest = { hatchedOn: young[0]?.hatchedOn ?? null };
+  for (const [index, sire] of sires.entries()) {
+    const field = `sires.${index}.animalId`;
+    const animal = await checkParent(work, field, sire.animalId, 'sire', eldest);
+    if (animal.id === pairing.damId) throw invalidField(field, 'is the dam of this pairing', 'same-parent');
+    if (young.length > 0)
+      await refuseCircle(
+        work,
+        field,
+        animal,
+        young.map(({ id }) => id),
+      );
+  }
   const named = (await seasonEvents(work, pairingId)).get(pairingId) ?? [];
   const missing = named.find(
     ({ sireId }) => sireId !== null && !sires.some((sire) => sire.animalId === sireId && !sire.stored),

@@ -24,23 +24,23 @@ export function seasonRoutes({ read, write }: Endpoints): Router {
     write(
       async (work, request) => ({
         status: 200,
-        body: await changeRules(work, checked(seasonRules, request.body), expectedVersion(request)),
+        body: await changeRules(work, checked(seasonRules, request.body, work), expectedVersion(request)),
       }),
-      'manage',
+      { act: 'manage' },
     ),
   );
   router.post(
     '/season/introductions',
     write(async (work, request) => ({
       status: 201,
-      body: await introduce(work, checked(introduction, request.body)),
+      body: await introduce(work, checked(introduction, request.body, work)),
     })),
   );
   router.post(
     '/pairings/:id/events',
     write(async (work, request) => ({
       status: 201,
-      body: await addSeasonEvent(work, idParam(request), checked(newSeasonEvent, request.body)),
+      body: await addSeasonEvent(work, idParam(request), checked(newSeasonEvent, request.body, work)),
     })),
   );
   router.put(
@@ -50,7 +50,7 @@ export function seasonRoutes({ read, write }: Endpoints): Router {
       body: await changeSires(
         work,
         idParam(request),
-        checked(siresChange, request.body),
+        checked(siresChange, request.body, work),
         expectedVersion(request),
       ),
     })),
@@ -58,7 +58,7 @@ export function seasonRoutes({ read, write }: Endpoints): Router {
   router.post(
     '/pairing-events/:id/void',
     write(async (work, request) => {
-      await takeBack(work, idParam(request), checked(voiding, request.body).reason);
+      await takeBack(work, idParam(request), checked(voiding, request.body, work).reason);
       return { status: 204 };
     }),
   );
@@ -66,7 +66,11 @@ export function seasonRoutes({ read, write }: Endpoints): Router {
     '/pairing-events/:id/correct',
     write(async (work, request) => ({
       status: 201,
-      body: await correctSeasonEvent(work, idParam(request), checked(seasonEventCorrection, request.body)),
+      body: await correctSeasonEvent(
+        work,
+        idParam(request),
+        checked(seasonEventCorrection, request.body, work),
+      ),
     })),
   );
   return router;

@@ -1,21 +1,30 @@
 import { randomBytes, randomUUID } from 'node:crypto';
-import { writeFileSync } from 'node:fs';
+import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { LADDER_PRESETS } from '@karyotome/core';
 import type { Config } from '../../config.ts';
-import { inTransaction, type Database, type Work } from '../../db/work.ts';
+import { founding, type Actor, type Database, type Work } from '../../db/work.ts';
+import { writeDurably } from '../../files/store.ts';
 import { createLadder } from '../racks/racks.service.ts';
 import { hashPassword } from './session.service.ts';
 
 /** Where the first start leaves the owner's sign-in, readable by the data folder's owner alone. */
 export const OWNER_FILE = 'owner-sign-in.txt';
 
+interface Owner {
+  readonly email: string;
+  readonly name: string;
+  readonly password: string;
+}
+
 /** A new collection with its owner and the ladder presets. */
 export async function createCollection(
   database: Database,
-  owner: { email: string; name: string; password: string },
+  owner: Owner,
   collectionName: string,
-): Promise<Work['actor']> {
+  /** What else belongs to it from the first moment: all of it is there, or nothing. */
+  furnish: (work: Work) => Promise<void> = () => Promise.resolve(),
+): Promise<Actor> {
   const actor = {
     accountId: randomUUID(),
     name: owner.name,
@@ -23,7 +32,7 @@ export async function createCollection(
     role: 'owner' as const,
   };
   const passwordHash = await hashPassword(owner.password);
-  await inTransaction(database, actor, async (work) => {
+  await founding(database, actor, async (work) => {
     const { transaction, models } = work;
     await models.accounts.create(
       { id: actor.accountId, email: owner.email.toLowerCase(), name: owner.name, passwordHash },
@@ -45,14 +54,28 @@ export async function createCollection(
       { ladderId: first!.get().id },
       { where: { id: actor.collectionId }, transaction },
     );
+    await furnish(work);
   });
   return actor;
+}
+
+/**
+ * The password of an owner who is about to be made, on the disk before the account is: whatever cuts the first start off, the
+ * next one finds either no account and this password, or both.
+ */
+export async function firstPassword(dataDir: string, email: string): Promise<string> {
+  const file = join(dataDir, OWNER_FILE);
+  const [keptEmail, kept] = existsSync(file) ? readFileSync(file, 'utf8').split('\n') : [];
+  if (kept && keptEmail === email) return kept;
+  const password = randomBytes(9).toString('base64url');
+  await writeDurably(file, `${email}\n${password}\n`);
+  return password;
 }
 
 /** The very first start makes the owner, with a password nobody chose. */
 export async function ensureOwner(database: Database, config: Config): Promise<void> {
   if ((await database.models.accounts.count()) > 0) return;
-  const password = randomBytes(9).toString('base64url');
-  await createCollection(database, { email: config.ownerEmail, name: 'Owner', password }, 'My collection');
-  writeFileSync(join(config.dataDir, OWNER_FILE), `${config.ownerEmail}\n${password}\n`, { mode: 0o600 });
+  const { ownerEmail: email, dataDir } = config;
+  const password = await firstPassword(dataDir, email);
+  await createCollection(database, { email, name: 'Owner', password }, 'My collection');
 }

@@ -1,10 +1,11 @@
 import { signIn } from '@karyotome/contract';
 import { Router, type RequestHandler } from 'express';
-import rateLimit from 'express-rate-limit';
 import type { Config } from '../../config.ts';
 import type { Database } from '../../db/work.ts';
 import { actorOf, checked } from '../../http/endpoint.ts';
-import { Refusal, sendProblem } from '../../http/problems.ts';
+import { Refusal } from '../../http/problems.ts';
+import type { RateLimits } from '../../http/rate-limits.ts';
+import { endStreams } from '../changes/changes.ts';
 import { checkSignIn, findActor, viewSession } from './session.service.ts';
 
 /** Finds out who asks. Does not refuse anybody: endpoints do, by what they need. */
@@ -18,43 +19,61 @@ export function identifyActor(database: Database): RequestHandler {
   };
 }
 
+/** Failed sign-ins: from one address, and for one account from anywhere. */
+const WINDOW_S = 600;
+const ACCOUNT_FAILURES = 50;
+
 export function sessionRoutes(
   database: Database,
   config: Config,
+  limits: RateLimits,
   csrfToken: (request: Parameters<RequestHandler>[0], overwrite?: boolean) => string,
 ): Router {
   const router = Router();
-  const limit = rateLimit({
-    windowMs: 10 * 60_000,
-    limit: config.signInAttempts,
-    standardHeaders: 'draft-8',
-    legacyHeaders: false,
-    skipSuccessfulRequests: true,
-    handler: (_request, response) =>
-      sendProblem(
-        response,
-        new Refusal('too-many', 'Too many failed sign-ins from this address. Wait ten minutes.'),
-      ),
+  const byAddress = { points: config.signInAttempts, duration: WINDOW_S };
+  const byAccount = { points: ACCOUNT_FAILURES, duration: WINDOW_S };
+  router.use('/session', (_request, response, next) => {
+    response.set('Cache-Control', 'no-store');
+    next();
   });
   router.get('/session', async (request, response) => {
     response.json(await viewSession(database, actorOf(request), csrfToken(request)));
   });
-  router.post('/session', limit, async (request, response) => {
-    const { accountId, collectionId } = await checkSignIn(database, checked(signIn, request.body));
+  router.post('/session', async (request, response) => {
+    const address = request.ip ?? '';
+    await limits.check('sign-in-by', address, byAddress, 'failed sign-ins from this address');
+    const input = checked(signIn, request.body);
+    const email = input.email.toLowerCase();
+    await limits.check('sign-in-of', email, byAccount, 'failed sign-ins for this account');
+    let known: Awaited<ReturnType<typeof checkSignIn>>;
+    try {
+      known = await checkSignIn(database, input);
+    } catch (error) {
+      if (error instanceof Refusal && error.code === 'wrong-sign-in') {
+        // The one that reaches the limit is still told that it was wrong; the next is told to wait.
+        await limits.count('sign-in-by', address, byAddress);
+        await limits.count('sign-in-of', email, byAccount);
+      }
+      throw error;
+    }
+    const { accountId, collectionId } = known;
+    const actor = await findActor(database, accountId, collectionId);
+    if (!actor) throw new Refusal('wrong-sign-in', 'Check both fields and try again.');
     // A new session id on sign-in: one that was planted before is worth nothing (session fixation).
     await new Promise<void>((resolve, reject) =>
       request.session.regenerate((error) => (error ? reject(error as Error) : resolve())),
     );
     request.session.accountId = accountId;
     request.session.collectionId = collectionId;
-    const actor = await findActor(database, accountId, collectionId);
-    response.status(201).json(await viewSession(database, actor!, csrfToken(request, true)));
+    response.status(201).json(await viewSession(database, actor, csrfToken(request, true)));
   });
   router.delete('/session', async (request, response) => {
+    endStreams(request.sessionID);
     await new Promise<void>((resolve, reject) =>
       request.session.destroy((error) => (error ? reject(error as Error) : resolve())),
     );
-    response.clearCookie('karyotome').status(204).end();
+    // What this browser kept of answers goes too, on the next person's account.
+    response.set('Clear-Site-Data', '"cache"').clearCookie('karyotome').status(204).end();
   });
   return router;
 }

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { hash, verify } from '@node-rs/argon2';
 import type { CollectionSettings, SessionView, SignIn } from '@karyotome/contract';
-import type { Actor, Database } from '../../db/work.ts';
+import { reading, select, type Actor, type Database, type Work } from '../../db/work.ts';
 import { Refusal } from '../../http/problems.ts';
 
 /* Argon2id with 19 MiB, two passes: the OWASP password storage cheat sheet's first choice. */
@@ -39,21 +39,30 @@ export async function findActor(
   return account ? { accountId, collectionId, role: membership.role, name: account.name } : null;
 }
 
-export async function readSettings(
-  { models }: Database,
-  collectionId: string,
-): Promise<CollectionSettings & { id: string; version: number }> {
-  const row = (await models.collections.findByPk(collectionId))!.get();
-  const { id, name, numberPattern, massUnit, temperatureUnit, ladderId, version } = row;
-  return { id, name, numberPattern, massUnit, temperatureUnit, ladderId, version };
+export async function readSettings({
+  models,
+  actor,
+  transaction,
+}: Work): Promise<CollectionSettings & { id: string; version: number }> {
+  const row = (
+    await models.collections.findByPk(actor.collectionId, { transaction, rejectOnEmpty: true })
+  ).get();
+  const { id, name, numberPattern, massUnit, temperatureUnit, ladderId, timeZone, version } = row;
+  return { id, name, numberPattern, massUnit, temperatureUnit, ladderId, timeZone, version };
 }
 
-export async function viewSession(database: Database, actor: Actor, csrfToken: string): Promise<SessionView> {
-  const account = (await database.models.accounts.findByPk(actor.accountId))!.get();
-  return {
-    account: { name: account.name, email: account.email },
-    role: actor.role,
-    collection: await readSettings(database, actor.collectionId),
-    csrfToken,
-  };
+export function viewSession(database: Database, actor: Actor, csrfToken: string): Promise<SessionView> {
+  return reading(database, actor, async (work) => {
+    const [account] = await select<{ email: string }>(work, 'select email from accounts where id = :id', {
+      id: actor.accountId,
+    });
+    if (!account) throw new Refusal('not-signed-in', 'This account does not exist any more.');
+    const collection = await readSettings(work);
+    return {
+      account: { id: actor.accountId, name: actor.name, email: account.email },
+      role: actor.role,
+      collection: { ...collection, farmZone: work.timeZone },
+      csrfToken,
+    };
+  });
 }

@@ -19,7 +19,11 @@ async function changeSettings(
     });
     if (!ladder) throw invalidField('ladderId', 'names no ladder of this collection');
   }
-  const values = { ...change, ladderId: change.ladderId ?? null };
+  const values = {
+    ...change,
+    ladderId: change.ladderId ?? null,
+    ...(change.timeZone === undefined ? {} : { timeZone: change.timeZone }),
+  };
   return { ...values, ...(await changeCollection(work, values, version)) };
 }
 
@@ -30,9 +34,13 @@ export function settingsRoutes(endpoints: Endpoints): Router {
     endpoints.write(
       async (work, request) => ({
         status: 200,
-        body: await changeSettings(work, checked(collectionSettings, request.body), expectedVersion(request)),
+        body: await changeSettings(
+          work,
+          checked(collectionSettings, request.body, work),
+          expectedVersion(request),
+        ),
       }),
-      'manage',
+      { act: 'manage' },
     ),
   );
   return router;

@@ -1,4 +1,11 @@
-import type { AnimalSummary, ClutchSummary, MealPreset, TodayLine, TodayView } from '@karyotome/contract';
+import {
+  isGone,
+  type AnimalSummary,
+  type ClutchSummary,
+  type MealPreset,
+  type TodayLine,
+  type TodayView,
+} from '@karyotome/contract';
 import {
   climateTasks,
   clutchTasks,
@@ -26,7 +33,7 @@ import { heatZones } from '../racks/heat.service.ts';
  * (room, rack, level, tub; what has no place comes first).
  */
 export async function viewToday(work: Work): Promise<TodayView> {
-  const animals = (await listAnimals(work)).filter((a) => a.status !== 'sold' && a.status !== 'died');
+  const animals = (await listAnimals(work)).filter((animal) => !isGone(animal));
   const herd = await herdOf(work);
   const byId = new Map(animals.map((animal) => [animal.id, animal]));
   const animalLines = inWalkingOrder(herd, [...herd.animals.values()]).flatMap((animal) =>

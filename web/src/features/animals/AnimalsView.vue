@@ -27,7 +27,7 @@ const gone = computed({
 const rows = computed(() => {
   const words = search.value.toLowerCase().split(/\s+/).filter(Boolean);
   return (data.value ?? [])
-    .filter((animal) => gone.value || (animal.status !== 'sold' && animal.status !== 'died'))
+    .filter((animal) => gone.value || !isGone(animal))
     .filter((animal) => {
       const text =
         `${animal.number} ${animal.name ?? ''} ${animal.label} ${statusWords(animal.status)} ${animal.tub?.rack ?? ''}`.toLowerCase();

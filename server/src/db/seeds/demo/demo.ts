@@ -1,18 +1,16 @@
-import { randomBytes, randomUUID } from 'node:crypto';
-import { writeFileSync } from 'node:fs';
-import { join } from 'node:path';
+import { randomUUID } from 'node:crypto';
 import { newRecord, validate, type NewRack, type NewRecord, type RackView } from '@karyotome/contract';
 import { addDays, LADDER_PRESETS } from '@karyotome/core';
 import { createAnimal } from '../../../features/animals/animals.service.ts';
 import { createClutch, hatch } from '../../../features/breeding/clutches.service.ts';
 import { createPairing } from '../../../features/breeding/pairings.service.ts';
-import { addPicture } from '../../../features/pictures/pictures.ts';
+import { addPicture, storePicture } from '../../../features/pictures/pictures.ts';
 import { publish } from '../../../features/publications/publications.ts';
 import { createRack, listRacks } from '../../../features/racks/racks.service.ts';
 import { insertRecord } from '../../../features/records/insert-record.ts';
-import { createCollection, OWNER_FILE } from '../../../features/session/first-start.ts';
+import { createCollection, firstPassword } from '../../../features/session/first-start.ts';
 import { hashPassword } from '../../../features/session/session.service.ts';
-import { inTransaction, localToday, type Actor, type Database, type Work } from '../../work.ts';
+import type { Database, Work } from '../../work.ts';
 import { playHusbandry } from './husbandry.ts';
 import { addOwnTells, playFirstLooks, playOpinions } from './bench.ts';
 import { BENCH_FOUNDERS, BENCH_RACKS, EARLIER, FIRST_SHED_AGO, WAITING } from './bench-plan.ts';
@@ -60,27 +58,26 @@ const STEPS = LADDER_PRESETS[0]!.steps;
  * and written in bulk.
  */
 export async function loadDemo(database: Database, dataDir: string): Promise<void> {
-  const password = randomBytes(9).toString('base64url');
-  const actor = await createCollection(
+  const password = await firstPassword(dataDir, FARM.email);
+  const keeperHash = await hashPassword(password);
+  await createCollection(
     database,
     { email: FARM.email, name: FARM.owner, password },
     FARM.collection,
+    async (work) => {
+      await addKeeper(work, keeperHash);
+      await new Farm(work, dataDir, work.today).build();
+    },
   );
-  const today = localToday();
-  await addKeeper(database, actor, password);
-  await inTransaction(database, actor, (work) => new Farm(work, dataDir, today).build());
-  writeFileSync(join(dataDir, OWNER_FILE), `${FARM.email}\n${password}\n`, { mode: 0o600 });
 }
 
-async function addKeeper(database: Database, actor: Actor, password: string): Promise<void> {
+async function addKeeper({ models, transaction, actor }: Work, passwordHash: string): Promise<void> {
   const id = randomUUID();
-  const passwordHash = await hashPassword(password);
-  await database.models.accounts.create({ id, email: KEEPER.email, name: KEEPER.name, passwordHash });
-  await database.models.memberships.create({
-    collectionId: actor.collectionId,
-    accountId: id,
-    role: 'keeper',
-  });
+  await models.accounts.create({ id, email: KEEPER.email, name: KEEPER.name, passwordHash }, { transaction });
+  await models.memberships.create(
+    { collectionId: actor.collectionId, accountId: id, role: 'keeper' },
+    { transaction },
+  );
 }
 
 /** What goes into the record for what shows: mostly just that. */
@@ -422,7 +419,7 @@ class Farm {
   private async draw(wanted: readonly Made[]): Promise<void> {
     for (const animal of wanted) {
       const png = await drawSnake(animal.truth, animal.number, this.chance);
-      await addPicture(this.work, this.dataDir, { animalId: animal.id }, png, {
+      await addPicture(this.work, { animalId: animal.id }, await storePicture(this.dataDir, png), {
         caption: animal.number,
         isDrawing: true,
       });

@@ -1,0 +1,54 @@
+import { inferring } from '../../db/turns.ts';
+import { reading, select, type Work } from '../../db/work.ts';
+import { BeginAgain } from '../../http/endpoint.ts';
+import { publishedAnimals } from '../animals/animals.repository.ts';
+import { claimsOf, geneticsOf, supportOf } from '../genetics/genetics.service.ts';
+
+/** Record -> the published claims that rest on it, each in words with its page. */
+type PublishedSupport = ReadonlyMap<string, readonly string[]>;
+
+/** A handful of collections fit in memory. */
+const KEPT = 8;
+const kept = new Map<string, { stamp: string; support: PublishedSupport }>();
+
+/** Changes when what is published, or what is inferred, may have. */
+async function stampOf(work: Work): Promise<string> {
+  const [row] = await select<{ stamp: string }>(
+    work,
+    `select c.genetics_revision || ' ' || coalesce((
+       select string_agg(p.animal_id::text, ',' order by p.animal_id) from publications p
+        where p.collection_id = c.id and p.withdrawn_at is null), '') as stamp
+       from collections c where c.id = :collectionId`,
+  );
+  return row!.stamp;
+}
+
+/**
+ * The records that published claims rest on. It takes many inferences, so a write that asks is undone and begun again when
+ * they are there: nobody else waits meanwhile.
+ *
+ * @throws BeginAgain
+ */
+export async function publishedSupport(work: Work): Promise<PublishedSupport> {
+  if ((await publishedAnimals(work)).length === 0) return new Map();
+  const stamp = await stampOf(work);
+  const known = kept.get(work.actor.collectionId);
+  if (known?.stamp === stamp) return known.support;
+  throw new BeginAgain(() => inferring.take(() => reading(work, work.actor, computeSupport)));
+}
+
+async function computeSupport(work: Work): Promise<void> {
+  const { collectionId } = work.actor;
+  const stamp = await stampOf(work);
+  const genetics = await geneticsOf(work);
+  const support = new Map<string, string[]>();
+  for (const { id, number } of await publishedAnimals(work)) {
+    for (const claim of claimsOf(genetics, id)) {
+      for (const { record } of (await supportOf(genetics, id, claim)) ?? [])
+        support.set(record, [...(support.get(record) ?? []), `${claim.words} on the page of ${number}`]);
+    }
+  }
+  kept.delete(collectionId);
+  kept.set(collectionId, { stamp, support });
+  if (kept.size > KEPT) kept.delete(kept.keys().next().value!);
+}

@@ -1,0 +1,50 @@
+import { QueryTypes } from 'sequelize';
+import type { Database } from '../db/work.ts';
+import { FOLDERS, listStored, removeStored, type StoredFile } from './store.ts';
+
+/*
+ * Rows and files are brought together at every start: what a crash left between them is found, whichever way it lies.
+ */
+
+export interface Sweep {
+  /** Files that no row names: left by a write that was cut off. They are removed. */
+  readonly removed: readonly StoredFile[];
+  /** Files that a row names and the disk does not hold. Only a backup can bring them back. */
+  readonly missing: readonly StoredFile[];
+}
+
+/** A file so young may belong to a write that is under way in another process. */
+const YOUNG_MS = 3_600_000;
+
+/** What rows name. Stamped copies are made when they are asked for, so no row names them: they follow their picture. */
+const NAMED_SQL = `
+  select 'pictures' as folder, file as name from pictures
+  union all select 'pictures', thumb_file from pictures where thumb_file is not null
+  union all select 'pictures', original_file from pictures where original_file is not null
+  union all select 'labels', file from label_sheets
+  union all select 'cards', file from clutch_cards`;
+
+const STAMPED = /^stamped\/([0-9a-f-]{36})-/;
+
+export async function sweepFiles(
+  { sequelize }: Database,
+  dataDir: string,
+  youngMs = YOUNG_MS,
+): Promise<Sweep> {
+  // The disk first: a file that is written meanwhile is then either seen with its row, or not seen at all.
+  const there = (await Promise.all(FOLDERS.map((folder) => listStored(dataDir, folder)))).flat();
+  const named = await sequelize.query<StoredFile>(NAMED_SQL, { type: QueryTypes.SELECT });
+  const keyOf = ({ folder, name }: StoredFile): string => `${folder}/${name}`;
+  const wanted = new Set(named.map(keyOf));
+  const found = new Set(there.map(keyOf));
+  const removed = there.filter((file) => {
+    if (file.ageMs < youngMs) return false;
+    const picture = STAMPED.exec(file.name)?.[1];
+    return !wanted.has(picture === undefined ? keyOf(file) : `pictures/${picture}.webp`);
+  });
+  await removeStored(dataDir, removed);
+  return {
+    removed: removed.map(({ folder, name }) => ({ folder, name })),
+    missing: named.filter((file) => !found.has(keyOf(file))),
+  };
+}

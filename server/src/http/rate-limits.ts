@@ -1,0 +1,98 @@
+import { createHash } from 'node:crypto';
+import type { Request, RequestHandler } from 'express';
+import type pg from 'pg';
+import { RateLimiterMemory, RateLimiterPostgres, RateLimiterRes } from 'rate-limiter-flexible';
+import { Refusal } from './problems.ts';
+
+/*
+ * How often an address without an account may be asked, counted in the database so that a restart forgets nothing and several
+ * servers count together: by whoever asks, and by what is asked for, so that many askers cannot wear one target down.
+ */
+
+export interface Rate {
+  readonly points: number;
+  /** Seconds. */
+  readonly duration: number;
+}
+
+/** Where each rate is named, it is told in docs/architecture.md. */
+export const RATES = {
+  page: { byAddress: { points: 240, duration: 60 }, byTarget: { points: 1200, duration: 60 } },
+  calendar: { byAddress: { points: 60, duration: 60 }, byTarget: { points: 60, duration: 60 } },
+  opinion: { byAddress: { points: 120, duration: 60 }, byTarget: { points: 240, duration: 60 } },
+} as const satisfies Record<string, { byAddress: Rate; byTarget: Rate }>;
+
+export class RateLimits {
+  readonly #pool: pg.Pool;
+  readonly #limiters = new Map<string, RateLimiterPostgres>();
+
+  constructor(pool: pg.Pool) {
+    this.#pool = pool;
+  }
+
+  #limiter(name: string, { points, duration }: Rate): RateLimiterPostgres {
+    const known = this.#limiters.get(name);
+    if (known) return known;
+    const made = new RateLimiterPostgres({
+      storeClient: this.#pool,
+      storeType: 'pool',
+      tableName: 'rate_limits',
+      tableCreated: true,
+      clearExpiredByTimeout: false,
+      keyPrefix: name,
+      points,
+      duration,
+      // While the database is away, this process counts by itself.
+      insuranceLimiter: new RateLimiterMemory({ keyPrefix: name, points, duration }),
+    });
+    this.#limiters.set(name, made);
+    return made;
+  }
+
+  /** Counts one. @throws Refusal `too-many` with the seconds to wait */
+  async take(name: string, key: string, rate: Rate, what: string): Promise<void> {
+    try {
+      await this.#limiter(name, rate).consume(digest(key));
+    } catch (rejected) {
+      throw tooMany(rejected, what);
+    }
+  }
+
+  /** Counts one, whether or not that is too many. */
+  async count(name: string, key: string, rate: Rate): Promise<void> {
+    try {
+      await this.#limiter(name, rate).consume(digest(key));
+    } catch (rejected) {
+      if (!(rejected instanceof RateLimiterRes)) throw rejected;
+    }
+  }
+
+  /** Refuses where the count is reached, without counting. */
+  async check(name: string, key: string, rate: Rate, what: string): Promise<void> {
+    const count = await this.#limiter(name, rate).get(digest(key));
+    if (count && count.consumedPoints >= rate.points) throw tooMany(count, what);
+  }
+
+  /** Middleware for addresses whose secret or name stands in a parameter. */
+  guard(name: keyof typeof RATES, targetOf: (request: Request) => string): RequestHandler {
+    const { byAddress, byTarget } = RATES[name];
+    return async (request, _response, next) => {
+      await this.take(`${name}-by`, request.ip ?? '', byAddress, 'requests from this address');
+      await this.take(`${name}-of`, targetOf(request), byTarget, 'requests for this page');
+      next();
+    };
+  }
+}
+
+/** Keys are secrets or addresses of people: neither is kept as it is. */
+function digest(key: string): string {
+  return createHash('sha256').update(key).digest('base64url').slice(0, 32);
+}
+
+function tooMany(rejected: unknown, what: string): Refusal {
+  if (!(rejected instanceof RateLimiterRes)) throw rejected;
+  const seconds = Math.max(1, Math.ceil(rejected.msBeforeNext / 1000));
+  return new Refusal('too-many', `Too many ${what}. Try again in ${seconds} seconds.`, {
+    retryAfter: seconds,
+  });
+}

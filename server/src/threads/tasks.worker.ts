@@ -1,0 +1,48 @@
+import type { MessagePort } from 'node:worker_threads';
+import { toRefusal } from '../http/problems.ts';
+import { drawLabels, labelPdf } from '../features/labels/label-pdf.ts';
+import { checkImport } from '../features/imports/check-import.ts';
+import { readLogger } from '../features/incubation/read-logger.ts';
+
+/* Runs in threads: each task is a pure function of its input. */
+
+export interface Progress {
+  (done: number, of: number): void;
+}
+
+const TASKS = {
+  'check-import': checkImport,
+  'read-logger': readLogger,
+  'draw-labels': drawLabels,
+  'label-pdf': labelPdf,
+};
+export type Tasks = typeof TASKS;
+
+/** Progress is worth telling so often. */
+const EVERY_MS = 200;
+
+/** Runs one task and reports how far it is. Refusals are answers, so that they keep their code and fields. */
+export default async function run({
+  name,
+  input,
+  port,
+}: {
+  name: keyof Tasks;
+  input: never;
+  port: MessagePort | null;
+}): Promise<{ value: unknown } | { refusal: unknown[] }> {
+  let told = 0;
+  const progress: Progress = (done, of) => {
+    const now = Date.now();
+    if (!port || now - told < EVERY_MS) return;
+    told = now;
+    port.postMessage([done, of]);
+  };
+  try {
+    return { value: await (TASKS[name] as (input: never, progress: Progress) => unknown)(input, progress) };
+  } catch (error) {
+    const refusal = toRefusal(error);
+    if (refusal.code === 'internal') throw error;
+    return { refusal: [refusal.code, refusal.message, [...refusal.errors]] };
+  }
+}
