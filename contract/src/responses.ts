@@ -301,6 +301,16 @@ export interface TodayView {
   thaw: { prey: string; count: number; left: number | null }[];
 }
 
+/** What people who watch a collection are told at once, beside that something changed. */
+export type Notice = { code: 'tub-shared'; facts: { tub: string; numbers: string[] } };
+
+/** How far long work is. `of` is 0 where that is not known yet. */
+export interface JobProgress {
+  step: 'reading' | 'checking' | 'writing';
+  done: number;
+  of: number;
+}
+
 export interface ImportRow {
   line: number;
   number: string;

@@ -1,10 +1,10 @@
 import type { BoardFemale, BoardMale } from '@karyotome/contract';
 import { addDays, type SeasonForecast } from '@karyotome/core';
-import { localToday } from '../src/format/format.ts';
+import { farmToday } from '../src/format/format.ts';
 
 /* Animals as they stand on the season board. */
 
-export const ago = (days: number): string => addDays(localToday(), -days);
+export const ago = (days: number): string => addDays(farmToday(), -days);
 export const READY = { ready: true, reasons: [], fastingDays: null };
 export const against = (text: string, fastingDays: number | null = null) => ({
   ready: false,

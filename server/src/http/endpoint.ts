@@ -27,8 +27,17 @@ export function actorOf(request: Request): Actor {
   return request.actor;
 }
 
+/** Names whose page sent a write: signed in as somebody else since, the browser would send it under another name. */
+const ACCOUNT_HEADER = 'Account-Id';
+
 function allow(request: Request, act: Act): Actor {
   const actor = actorOf(request);
+  const meant = request.get(ACCOUNT_HEADER);
+  if (meant !== undefined && meant !== actor.accountId)
+    throw new Refusal(
+      'other-account',
+      'Somebody else has signed in here since this was written. Nothing was sent under their name.',
+    );
   if (!mayDo(actor, act)) {
     if (act === 'destroy' || act === 'manage')
       throw new Refusal('owner-only', `A ${actor.role} may not do this: ask the owner.`);

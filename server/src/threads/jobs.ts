@@ -1,4 +1,4 @@
-import { readId } from '@karyotome/contract';
+import { readId, type JobProgress } from '@karyotome/contract';
 import { Router, type Request } from 'express';
 import { actorOf } from '../http/endpoint.ts';
 import { notFound } from '../http/problems.ts';
@@ -7,12 +7,6 @@ import { notFound } from '../http/problems.ts';
  * How far work is that takes long, for whoever waits for its answer. Whoever sends such a request names the job in a header,
  * asks here how far it is, and cancels it by giving up the request.
  */
-
-export interface JobProgress {
-  readonly step: 'reading' | 'checking' | 'writing';
-  readonly done: number;
-  readonly of: number;
-}
 
 const HEADER = 'Job-Id';
 const jobs = new Map<string, JobProgress>();

@@ -24,12 +24,22 @@ interface Options {
   readonly version?: number;
   /** The act's own key, where it outlives this request: sent again later, it still takes effect once. */
   readonly key?: string;
+  /** Names long work, so that its progress can be asked for. */
+  readonly job?: string;
+  /** Gives the request up. */
+  readonly signal?: AbortSignal;
 }
 
 let csrfToken = '';
 /** The session's token against forged requests; every write carries it. */
 export function useCsrfToken(token: string): void {
   csrfToken = token;
+}
+
+let accountId: string | null = null;
+/** Whose session it is: the server refuses writes of this page once somebody else has signed in beside it. */
+export function useAccount(id: string | null): void {
+  accountId = id;
 }
 
 let onSignedOut = (): void => undefined;
@@ -40,36 +50,86 @@ export function whenSignedOut(handler: () => void): void {
 
 const RETRY_AFTER_MS = [400, 1500];
 
+/** An act of somebody at a form: it keeps its key until the server has answered it, however often it is sent. */
+export interface Act {
+  key: string | null;
+}
+let current: Act | null = null;
+
+/** Runs what sends an act's request. Only a request that it sends at once, not after waiting, carries the act's key. */
+export function asAct<T>(act: Act, send: () => Promise<T>): Promise<T> {
+  current = act;
+  try {
+    return send();
+  } finally {
+    current = null;
+  }
+}
+
+const key = (): string => crypto.randomUUID();
+
 /** The only place that talks to the server. */
 export async function request<T>(method: string, path: string, options: Options = {}): Promise<T> {
+  const act = method === 'GET' ? null : current;
+  // The next request of the same act is another one.
+  current = null;
+  const isSentAgain = act !== null && act.key !== null;
+  if (act) act.key ??= options.key ?? key();
+  try {
+    const answer = await send<T>(method, path, act?.key ? { ...options, key: act.key } : options);
+    if (act) act.key = null;
+    return answer;
+  } catch (error) {
+    if (act && !(error instanceof ProblemError && isUnanswered(error.problem))) act.key = null;
+    if (isSentAgain && error instanceof ProblemError && error.problem.type === KEY_REUSED)
+      throw new ProblemError({ ...error.problem, title: ARRIVED, detail: ARRIVED });
+    throw error;
+  }
+}
+
+const KEY_REUSED = 'urn:karyotome:problem:key-reused';
+const ARRIVED =
+  'What you sent before had arrived, as it was written then; only the answer was lost. Look at what is recorded now before you send this.';
+
+/** Nobody knows whether it took effect: the line broke, or the server could not say. */
+export function isUnanswered({ status }: Problem): boolean {
+  return status === 0 || status === 408 || status === 429 || status >= 500;
+}
+
+async function send<T>(method: string, path: string, options: Options): Promise<T> {
   const headers: Record<string, string> = { Accept: 'application/json' };
   if (method !== 'GET') {
     headers['X-CSRF-Token'] = csrfToken;
     // One key per act: sent again after a lost answer, the act still takes effect once.
-    headers['Idempotency-Key'] = options.key ?? crypto.randomUUID();
+    headers['Idempotency-Key'] = options.key ?? key();
+    if (accountId !== null) headers['Account-Id'] = accountId;
   }
+  if (options.job) headers['Job-Id'] = options.job;
   if (options.version !== undefined) headers['If-Match'] = `"${options.version}"`;
   if (options.file) headers['Content-Type'] = options.type ?? options.file.type;
   else if (options.body !== undefined) headers['Content-Type'] = 'application/json';
   const body = options.file ?? (options.body === undefined ? null : JSON.stringify(options.body));
-  const response = await send(`/api/v1${path}`, { method, headers, body, credentials: 'same-origin' });
+  const init = { method, headers, body, credentials: 'same-origin', signal: options.signal ?? null } as const;
+  const response = await reach(`/api/v1${path}`, init);
   if (response.ok) return (response.status === 204 ? undefined : await response.json()) as T;
   const problem = await readProblem(response);
   if (problem.status === 401 && path !== '/session') onSignedOut();
   throw new ProblemError(problem);
 }
 
-async function send(url: string, init: RequestInit): Promise<Response> {
+async function reach(url: string, init: RequestInit): Promise<Response> {
   for (const wait of RETRY_AFTER_MS) {
     try {
       return await fetch(url, init);
-    } catch {
+    } catch (error) {
+      if (init.signal?.aborted) throw givenUp(error);
       await new Promise((resolve) => setTimeout(resolve, wait));
     }
   }
   try {
     return await fetch(url, init);
-  } catch {
+  } catch (error) {
+    if (init.signal?.aborted) throw givenUp(error);
     throw new ProblemError({
       type: 'urn:karyotome:problem:unreachable',
       title: 'The server cannot be reached',
@@ -77,6 +137,16 @@ async function send(url: string, init: RequestInit): Promise<Response> {
       detail: 'The server cannot be reached. What you typed is kept: try again in a moment.',
     });
   }
+}
+
+function givenUp(cause: unknown): Error {
+  const error = new ProblemError({
+    type: 'urn:karyotome:problem:given-up',
+    title: 'Cancelled. Nothing was kept.',
+    status: 499,
+  });
+  error.cause = cause;
+  return error;
 }
 
 async function readProblem(response: Response): Promise<Problem> {

@@ -22,6 +22,7 @@ import type {
   ImportPreview,
   IncubatorView,
   Introduction,
+  JobProgress,
   KinNodeView,
   LabelOrder,
   LabelPreview,
@@ -74,6 +75,11 @@ import { request } from './client.ts';
 /* One function per endpoint; stateless. */
 
 type Created = { id: string };
+/** Long work has a name, by which its progress is asked for, and can be given up. */
+export interface LongWork {
+  readonly job: string;
+  readonly signal: AbortSignal;
+}
 
 export const api = {
   session: () => request<SessionView>('GET', '/session'),
@@ -89,9 +95,11 @@ export const api = {
   changeAnimal: (id: string, body: AnimalChange, version: number) =>
     request<Created>('PATCH', `/animals/${id}`, { body, version }),
   deleteAnimal: (id: string) => request<void>('DELETE', `/animals/${id}`),
-  previewImport: (file: Blob) =>
-    request<ImportPreview>('POST', '/imports/preview', { file, type: 'text/csv' }),
-  runImport: (file: Blob) => request<{ imported: number }>('POST', '/imports', { file, type: 'text/csv' }),
+  previewImport: (file: Blob, work: LongWork) =>
+    request<ImportPreview>('POST', '/imports/preview', { file, type: 'text/csv', ...work }),
+  runImport: (file: Blob, work: LongWork) =>
+    request<{ imported: number }>('POST', '/imports', { file, type: 'text/csv', ...work }),
+  job: (id: string) => request<JobProgress>('GET', `/jobs/${id}`),
 
   addRecord: (animalId: string, body: NewRecord) =>
     request<Created & { warnings: string[] }>('POST', `/animals/${animalId}/records`, { body }),
@@ -163,8 +171,12 @@ export const api = {
     request<Created>('PUT', `/incubators/${id}`, { body, version }),
   addReading: (incubatorId: string, body: NewReading) =>
     request<{ at: string }>('POST', `/incubators/${incubatorId}/readings`, { body }),
-  importReadings: (incubatorId: string, file: Blob) =>
-    request<ReadingsImport>('POST', `/incubators/${incubatorId}/readings/import`, { file, type: 'text/csv' }),
+  importReadings: (incubatorId: string, file: Blob, timeZone: string, work: LongWork) =>
+    request<ReadingsImport>(
+      'POST',
+      `/incubators/${incubatorId}/readings/import?${new URLSearchParams({ timeZone })}`,
+      { file, type: 'text/csv', ...work },
+    ),
 
   calendarFeeds: () => request<FeedView[]>('GET', '/calendar-feeds'),
   addCalendarFeed: (name: string) => request<Created>('POST', '/calendar-feeds', { body: { name } }),
@@ -191,8 +203,8 @@ export const api = {
     ),
 
   round: () => request<RoundView>('GET', '/rounds'),
-  sendRound: (entries: RoundEntry[]) =>
-    request<{ results: RoundResult[] }>('POST', '/rounds/entries', { body: { entries } }),
+  sendRound: (entries: RoundEntry[], accountId: string) =>
+    request<{ results: RoundResult[] }>('POST', '/rounds/entries', { body: { entries, accountId } }),
 
   feeding: () => request<FeedingView>('GET', '/feeding'),
   changeFeedingRules: (body: RulesChange, version: number) =>

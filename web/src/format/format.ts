@@ -1,12 +1,10 @@
-import { daysBetween, localDay } from '@karyotome/core';
+import { daysBetween } from '@karyotome/core';
+import { farmClock, farmDayOf, farmToday } from './farm-day.ts';
+
+export { farmToday } from './farm-day.ts';
 
 const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
 const G_PER_OZ = 28.349523125;
-
-/** Today where the user is. */
-export function localToday(): string {
-  return localDay(new Date());
-}
 
 /** "4 Mar 2026" */
 export function dayWords(day: string): string {
@@ -25,14 +23,20 @@ export function spanOfDays(from: string, to: string): string {
     : `${shortDay(from)} to ${dayWords(to)}`;
 }
 
+/** The farm's day of a moment: "4 Mar 2026". @param moment - RFC 3339 */
+export const momentDay = (moment: string): string => dayWords(farmDayOf(moment));
+
+/** "4 Mar 2026, 21:30", by the farm's clocks. @param moment - RFC 3339 */
+export const momentWords = (moment: string): string => `${momentDay(moment)}, ${farmClock(moment).slice(11)}`;
+
 /** "since today", "since yesterday", "for 12 days" */
-export function sinceWords(day: string, today = localToday()): string {
+export function sinceWords(day: string, today = farmToday()): string {
   const days = daysBetween(day, today);
   return days < 2 ? `since ${agoWords(day, today)}` : `for ${days} days`;
 }
 
 /** "today", "yesterday", "in 3 days", "12 days ago", then the date. */
-export function agoWords(day: string, today = localToday()): string {
+export function agoWords(day: string, today = farmToday()): string {
   const days = daysBetween(day, today);
   if (days === 0) return 'today';
   if (days === 1) return 'yesterday';
@@ -42,7 +46,7 @@ export function agoWords(day: string, today = localToday()): string {
 }
 
 /** "5 weeks", "14 months", "3 years" */
-export function ageWords(hatchedOn: string, today = localToday()): string {
+export function ageWords(hatchedOn: string, today = farmToday()): string {
   const days = daysBetween(hatchedOn, today);
   if (days < 21) return days === 1 ? '1 day' : `${days} days`;
   if (days < 120) return `${Math.round(days / 7)} weeks`;
@@ -79,6 +83,7 @@ const STATUS_WORDS: Readonly<Record<string, string>> = {
   sold: 'Sold',
   breeder: 'Breeder',
   died: 'Died',
+  mistaken: 'Entered by mistake',
 };
 export const statusWords = (status: string): string => STATUS_WORDS[status] ?? status;
 export const sexSign = (sex: string): string => (sex === 'female' ? '♀' : sex === 'male' ? '♂' : '?');

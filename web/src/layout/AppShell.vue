@@ -13,15 +13,16 @@ import {
   mdiWeatherSunny,
   mdiWhiteBalanceSunny,
 } from '@mdi/js';
-import { computed } from 'vue';
+import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useDisplay, useTheme } from 'vuetify';
 import { keepTheme, type ThemeName } from '../plugins/vuetify.ts';
-import { useNotices } from '../stores/notices.ts';
 import { useRoundQueue } from '../offline/useRoundQueue.ts';
 import { useSession } from '../stores/session.ts';
 import { useLiveUpdates } from '../stores/useLiveUpdates.ts';
+import FarmClock from './FarmClock.vue';
 import KeyHelp from './KeyHelp.vue';
+import UnsentDialog from './UnsentDialog.vue';
 
 /** Places in the order of the work. */
 const PLACES = [
@@ -41,7 +42,6 @@ const router = useRouter();
 const theme = useTheme();
 const { smAndDown } = useDisplay();
 useLiveUpdates();
-const notices = useNotices();
 // What was entered without a connection goes out wherever one is, not only on the round.
 const isNight = computed(() => theme.global.name.value === 'night');
 const isHere = (to: string): boolean => route.path === to || route.path.startsWith(`${to}/`);
@@ -53,11 +53,15 @@ function toggleTheme(): void {
 }
 const queue = useRoundQueue();
 void queue.start();
-async function leave(): Promise<void> {
-  const waiting = queue.waiting.length;
+const asksToLeave = ref(false);
+/** What was not sent yet would be gone: that is said first. */
+function leave(): void {
+  if (queue.entries.length > 0) asksToLeave.value = true;
+  else void signOut();
+}
+async function signOut(): Promise<void> {
+  asksToLeave.value = false;
   await session.signOut();
-  if (waiting > 0)
-    notices.warn(`${waiting} entries wait on this device: they are sent once you sign in here again.`);
   await router.push('/sign-in');
 }
 </script>
@@ -83,6 +87,7 @@ async function leave(): Promise<void> {
     <span v-else class="display phone-title">{{ session.settings?.name }}</span>
     <v-spacer />
     <span v-if="!smAndDown" class="small soft collection">{{ session.settings?.name }}</span>
+    <FarmClock />
     <v-btn
       :icon="isNight ? mdiWeatherSunny : mdiWeatherNight"
       :aria-label="isNight ? 'Day theme' : 'Night theme'"
@@ -93,6 +98,7 @@ async function leave(): Promise<void> {
     <v-btn :icon="mdiLogout" aria-label="Sign out" variant="text" @click="leave" />
   </v-app-bar>
   <KeyHelp :places="PLACES" />
+  <UnsentDialog v-if="asksToLeave" @stay="asksToLeave = false" @leave="signOut" />
   <v-bottom-navigation v-if="smAndDown" grow height="60" :model-value="route.path">
     <v-btn v-for="place in PLACES" :key="place.to" :to="place.to" class="foot" :active="isHere(place.to)">
       <v-icon :icon="place.icon" />

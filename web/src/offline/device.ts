@@ -6,8 +6,10 @@ export interface QueuedEntry {
   /** In the order of entering. */
   readonly seq?: number;
   readonly key: string;
-  /** Whose it is: another person on this device neither sees nor sends it. */
+  /** Whose it is, by the account's id: another person on this device neither sees nor sends it. */
   readonly accountId: string;
+  /** It has left this device at least once: the server may know it, though its answer was lost. */
+  attempted?: boolean;
   /** What is sent: an act of the round, or a photograph of the animal. */
   readonly entry: RoundEntry | null;
   readonly photo: Blob | null;
@@ -20,6 +22,7 @@ export interface QueuedEntry {
   state: 'waiting' | 'refused' | 'asked';
   result?: RoundResult;
 }
+
 export interface KeptRound {
   readonly accountId: string;
   readonly view: RoundView;
@@ -67,7 +70,30 @@ export async function dequeue(seqs: readonly number[]): Promise<void> {
   const transaction = (await device()).transaction('queue', 'readwrite');
   await Promise.all([...seqs.map((seq) => transaction.store.delete(seq)), transaction.done]);
 }
-/** Drops what was read: whoever signs out leaves nothing to be seen. What was entered stays until it was sent. */
+/** Entries were once kept under an e-mail address, which can change hands: they become the account's. */
+export async function adoptEntries(email: string, accountId: string): Promise<void> {
+  const database = await device();
+  for (const entry of await queueOf(email)) await database.put('queue', { ...entry, accountId });
+  await database.delete('rounds', email);
+}
+
+/** Remembers that entries are leaving: before they do, so that a page that dies in between does not forget it. */
+export async function markAttempted(entries: readonly QueuedEntry[]): Promise<void> {
+  const transaction = (await device()).transaction('queue', 'readwrite', { durability: 'strict' });
+  await Promise.all([
+    ...entries.map((entry) => transaction.store.put({ ...entry, attempted: true })),
+    transaction.done,
+  ]);
+}
+
+/** Whoever signs out leaves nothing to be seen: neither what was read, nor what was entered and not sent. */
+export async function forgetAll(accountId: string): Promise<void> {
+  const database = await device();
+  await database.delete('rounds', accountId);
+  await dequeue((await queueOf(accountId)).flatMap(({ seq }) => seq ?? []));
+}
+
+/** The session ended by itself: what was read goes, what was entered waits for its owner. */
 export async function forgetRound(accountId: string): Promise<void> {
   await (await device()).delete('rounds', accountId);
 }

@@ -14,7 +14,7 @@ export function useRound() {
   const query = useQuery({
     key: ['rounds'],
     query: async (): Promise<RoundView> => {
-      const accountId = session.view?.account.email ?? '';
+      const accountId = session.view?.account.id ?? '';
       try {
         const view = await api.round();
         isOld.value = false;

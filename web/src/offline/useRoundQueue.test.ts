@@ -8,15 +8,18 @@ import { createApp } from 'vue';
 import { ProblemError } from '../api/client.ts';
 import { api } from '../api/resources.ts';
 import { useSession } from '../stores/session.ts';
-import { dequeue, queueOf } from './device.ts';
+import { dequeue, enqueue, queueOf } from './device.ts';
 import { useRoundQueue } from './useRoundQueue.ts';
 
 const ANN = 'ann@example.test';
+const BOB = 'bob@example.test';
+const idOf = (email: string): string => `id of ${email}`;
+const queuedBy = (email: string): ReturnType<typeof queueOf> => queueOf(idOf(email));
 const record: NewRecord = { kind: 'care', on: '2026-06-20', body: { act: 'cleaned' } };
 const subject = { animalId: '11111111-1111-4111-8111-111111111111', number: 'N-1', text: 'tub cleaned' };
 const sessionOf = (email: string): SessionView =>
   ({
-    account: { name: 'Ann', email },
+    account: { id: idOf(email), name: 'Ann', email },
     role: 'owner',
     csrfToken: 't',
     collection: {},
@@ -48,21 +51,21 @@ beforeEach(() => {
 });
 afterEach(async () => {
   vi.restoreAllMocks();
-  for (const who of [ANN, 'bob@example.test']) {
-    await dequeue((await queueOf(who)).map(({ seq }) => seq!));
+  for (const who of [ANN, BOB]) {
+    await dequeue((await queuedBy(who)).map(({ seq }) => seq!));
   }
 });
 
 test('an entry lies on the device before it is sent, and goes once the server has answered for it', async () => {
   const send = vi.spyOn(api, 'sendRound').mockImplementation(async (entries) => {
-    expect(await queueOf(ANN)).toHaveLength(1);
+    expect(await queuedBy(ANN)).toHaveLength(1);
     return { results: kept(entries) };
   });
   const { queue } = opened();
   const key = await queue.add(subject, record);
   await settled(queue);
-  expect(send).toHaveBeenCalledWith([{ key, animalId: subject.animalId, record }]);
-  expect(await queueOf(ANN)).toEqual([]);
+  expect(send).toHaveBeenCalledWith([{ key, animalId: subject.animalId, record }], idOf(ANN));
+  expect(await queuedBy(ANN)).toEqual([]);
   expect(queue.sent.map((one) => one.recordId)).toEqual([`record-${key}`]);
 });
 
@@ -116,7 +119,7 @@ test('one that is refused stays to be looked at, and does not hold up the others
   await later.queue.start();
   expect(later.queue.refused).toHaveLength(1);
   await later.queue.settleAsked(later.queue.refused[0]!);
-  expect(await queueOf(ANN)).toEqual([]);
+  expect(await queuedBy(ANN)).toEqual([]);
 });
 
 test('one that the server fails on again and again is set aside, and goes out when it is sent again', async () => {
@@ -172,14 +175,95 @@ test('taken back before it ever left, it just goes; after a lost answer the serv
   const unsent = await queue.add(subject, record);
   await settled(queue);
   await queue.takeBack(subject, unsent);
-  expect(await queueOf(ANN)).toEqual([]);
+  expect(await queuedBy(ANN)).toEqual([]);
   session.isRemembered = false;
   const tried = await queue.add(subject, record);
   await settled(queue);
   expect(send).toHaveBeenCalled();
   await queue.takeBack(subject, tried);
   await settled(queue);
-  expect((await queueOf(ANN)).map(({ entry }) => entry)).toMatchObject([{ undo: tried }]);
+  expect((await queuedBy(ANN)).map(({ entry }) => entry)).toMatchObject([{ undo: tried }]);
+});
+
+test('an answer that was lost is not forgotten by a reload: what is taken back then is told to the server', async () => {
+  const send = vi.spyOn(api, 'sendRound').mockRejectedValue(unreachable);
+  const before = opened();
+  const tried = await before.queue.add(subject, record);
+  await settled(before.queue);
+  const after = opened();
+  await after.queue.start();
+  await settled(after.queue);
+  send.mockImplementation(async (entries) => ({ results: kept(entries) }));
+  await after.queue.takeBack(subject, tried);
+  await settled(after.queue);
+  expect(send.mock.lastCall![0]).toMatchObject([{ undo: tried }]);
+  expect(after.queue.entries).toEqual([]);
+});
+
+test('entries never leave under another name, though another window signed in as somebody else', async () => {
+  const send = vi
+    .spyOn(api, 'sendRound')
+    .mockRejectedValue(
+      new ProblemError({ type: 'urn:karyotome:problem:other-account', title: 'No', status: 403 }),
+    );
+  vi.spyOn(api, 'session').mockResolvedValue(sessionOf(BOB));
+  const { queue, session } = opened();
+  await queue.add(subject, record);
+  await settled(queue);
+  expect(send.mock.lastCall![1]).toBe(idOf(ANN));
+  // The server said so, and this page is Bob's now: nothing of Ann's is shown or sent, and all of it is kept.
+  await vi.waitFor(() => expect(session.view?.account.id).toBe(idOf(BOB)));
+  await vi.waitFor(() => expect(queue.entries).toEqual([]));
+  await queue.flush();
+  expect(send).toHaveBeenCalledTimes(1);
+  expect(await queuedBy(ANN)).toHaveLength(1);
+});
+
+test('entries of a device that knew accounts by their addresses become the account’s', async () => {
+  await enqueue({
+    key: 'an-old-key',
+    accountId: ANN,
+    entry: { key: 'an-old-key', animalId: subject.animalId, record },
+    photo: null,
+    ...subject,
+    at: '2026-06-20T18:00:00Z',
+    state: 'waiting',
+  });
+  const send = vi.spyOn(api, 'sendRound').mockImplementation(async (entries) => ({ results: kept(entries) }));
+  const { queue } = opened();
+  await queue.start();
+  await vi.waitFor(() => expect(send).toHaveBeenCalledTimes(1));
+  await settled(queue);
+  expect(queue.entries).toEqual([]);
+});
+
+test('whoever signs out leaves nothing of theirs on the device, with a connection or without', async () => {
+  vi.spyOn(api, 'sendRound').mockRejectedValue(unreachable);
+  vi.spyOn(api, 'signOut').mockRejectedValue(unreachable);
+  const { queue, session } = opened();
+  await queue.add(subject, record);
+  await settled(queue);
+  localStorage.setItem(`karyotome.draft.${idOf(ANN)}.form`, '{}');
+  localStorage.setItem('karyotome.draft.an-old-form', '{}');
+  localStorage.setItem('karyotome.draft.22222222-2222-4222-8222-222222222222.form', '{}');
+  await session.signOut();
+  expect(session.view).toBeNull();
+  expect(await queuedBy(ANN)).toEqual([]);
+  expect(queue.entries).toEqual([]);
+  expect(Object.keys(localStorage)).toEqual([
+    'karyotome.draft.22222222-2222-4222-8222-222222222222.form',
+    'karyotome.session.ended',
+  ]);
+  // The session stands on the server until it can be told; before that nobody is let in by it.
+  const asked = vi.spyOn(api, 'session').mockRejectedValue(unreachable);
+  expect(await session.ensure()).toBe(false);
+  asked
+    .mockResolvedValueOnce(sessionOf(ANN))
+    .mockRejectedValue(new ProblemError({ type: 'x', title: 'No', status: 401 }));
+  const told = vi.spyOn(api, 'signOut').mockResolvedValue(undefined);
+  expect(await session.ensure()).toBe(false);
+  expect(told).toHaveBeenCalled();
+  expect(localStorage.getItem('karyotome.session.ended')).toBeNull();
 });
 
 test('another person on the same device neither sees nor sends them', async () => {
@@ -187,10 +271,10 @@ test('another person on the same device neither sees nor sends them', async () =
   const ann = opened();
   await ann.queue.add(subject, record);
   await settled(ann.queue);
-  const bob = opened('bob@example.test');
+  const bob = opened(BOB);
   await bob.queue.start();
   expect(bob.queue.entries).toEqual([]);
-  expect(await queueOf(ANN)).toHaveLength(1);
+  expect(await queuedBy(ANN)).toHaveLength(1);
 });
 
 test('a photograph is sent in its turn; one that is refused stays, and the rest goes on', async () => {
@@ -218,11 +302,11 @@ test('a photograph whose answer was lost is not said to be taken back; one that 
   const unsent = await queue.addPhoto({ ...subject, text: 'a photograph' }, photo);
   await settled(queue);
   expect(await queue.takeBack(subject, unsent)).toBe(true);
-  expect(await queueOf(ANN)).toEqual([]);
+  expect(await queuedBy(ANN)).toEqual([]);
   session.isRemembered = false;
   vi.spyOn(api, 'addPicture').mockRejectedValue(unreachable);
   const tried = await queue.addPhoto({ ...subject, text: 'a photograph' }, photo);
   await settled(queue);
   expect(await queue.takeBack(subject, tried)).toBe(false);
-  expect((await queueOf(ANN)).map(({ key }) => key)).toEqual([tried]);
+  expect((await queuedBy(ANN)).map(({ key }) => key)).toEqual([tried]);
 });

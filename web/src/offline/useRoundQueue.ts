@@ -1,15 +1,24 @@
 import type { AlikeRecord, NewRecord, RoundResult } from '@karyotome/contract';
 import { useQueryCache } from '@pinia/colada';
 import { defineStore } from 'pinia';
-import { computed, ref } from 'vue';
+import { computed, ref, watch } from 'vue';
 import { ProblemError } from '../api/client.ts';
 import { api } from '../api/resources.ts';
 import { useSession } from '../stores/session.ts';
-import { changeQueued, dequeue, enqueue, queueOf, type QueuedEntry } from './device.ts';
+import {
+  adoptEntries,
+  changeQueued,
+  dequeue,
+  enqueue,
+  markAttempted,
+  queueOf,
+  type QueuedEntry,
+} from './device.ts';
 
 /** So many in one request: small enough that a dropped line costs little. */
 const CHUNK = 50;
 const RETRY_MS = 8_000;
+const OTHER_ACCOUNT = 'urn:karyotome:problem:other-account';
 /** One that the server fails on so often is set aside, to be looked at: it would hold up the others for ever. */
 const MOST_FAILURES = 5;
 const FAILED_OFTEN = {
@@ -47,14 +56,25 @@ export const useRoundQueue = defineStore('round-queue', () => {
 
   /** Reads what lies on the device for whoever is signed in, and begins to send it. */
   async function start(): Promise<void> {
-    const accountId = session.view?.account.email ?? null;
-    if (accountId === null) return;
-    if (owner !== accountId) {
-      owner = accountId;
-      entries.value = await queueOf(accountId);
+    const account = session.view?.account ?? null;
+    if (account === null) return;
+    if (owner !== account.id) {
+      owner = account.id;
+      sent.value = [];
+      await adoptEntries(account.email, account.id);
+      entries.value = await queueOf(account.id);
       window.addEventListener('online', flushNow);
     }
     void flush();
+  }
+
+  /** Nobody is signed in any more: what was another's is neither shown nor sent. */
+  function stop(): void {
+    owner = null;
+    entries.value = [];
+    sent.value = [];
+    clearTimeout(timer);
+    window.removeEventListener('online', flushNow);
   }
 
   const flushNow = (): void => void flush();
@@ -96,11 +116,11 @@ export const useRoundQueue = defineStore('round-queue', () => {
    */
   async function takeBack(subject: Entered, key: string): Promise<boolean> {
     const found = entries.value.find((entry) => entry.key === key);
-    if (found?.photo && tried.has(key)) return false;
+    if (found?.photo && found.attempted) return false;
     if (found && !isSending.value) {
       await drop([found]);
       // It may have been sent before a line dropped: the server is told too, unless nothing ever left.
-      if (found.result === undefined && !tried.has(key)) return true;
+      if (found.result === undefined && !found.attempted) return true;
     }
     await tellTakenBack(subject, key);
     return true;
@@ -121,9 +141,6 @@ export const useRoundQueue = defineStore('round-queue', () => {
     await dequeue([...seqs]);
     entries.value = entries.value.filter(({ seq }) => !seqs.has(seq!));
   }
-
-  /** Keys that left this device at least once: the server may know them. */
-  const tried = new Set<string>();
 
   /** Sends what waits, one run at a time, also over several windows. */
   async function flush(): Promise<void> {
@@ -146,8 +163,10 @@ export const useRoundQueue = defineStore('round-queue', () => {
     const photo = chunk[0]!.photo;
     try {
       await session.confirm();
+      // Somebody else may have signed in, here or in another window: what is not theirs stays.
+      if (owner === null || session.view?.account.id !== owner) return false;
       if (photo) {
-        tried.add(chunk[0]!.key);
+        await attempt(chunk.slice(0, 1));
         const file = new File([photo], 'photo', { type: photo.type });
         const { id } = await api.addPicture(chunk[0]!.animalId, file, '', chunk[0]!.key);
         await drop([chunk[0]!]);
@@ -155,15 +174,22 @@ export const useRoundQueue = defineStore('round-queue', () => {
         return true;
       }
       const batch = chunk.slice(0, firstPhoto(chunk));
-      batch.forEach(({ key }) => tried.add(key));
-      const { results } = await api.sendRound(batch.map(({ entry }) => toPlain(entry!)));
-      const goesOn = await settle(results);
+      await attempt(batch);
+      const { results } = await api.sendRound(
+        batch.map(({ entry }) => toPlain(entry!)),
+        owner,
+      );
+      const goesOn = await settle(batch, results);
       isOffline.value = false;
       await readAnew();
       return goesOn;
     } catch (error) {
       if (!(error instanceof ProblemError)) throw error;
       isOffline.value = error.problem.status === 0;
+      if (error.problem.type === OTHER_ACCOUNT) {
+        await session.refresh();
+        return false;
+      }
       // A photograph that is refused must not hold up the rest.
       if (
         photo &&
@@ -182,11 +208,19 @@ export const useRoundQueue = defineStore('round-queue', () => {
     }
   }
 
-  async function settle(results: readonly RoundResult[]): Promise<boolean> {
+  async function attempt(batch: readonly QueuedEntry[]): Promise<void> {
+    const first = batch.filter(({ attempted }) => !attempted);
+    if (first.length === 0) return;
+    await markAttempted(first.map((entry) => toPlain(entry)));
+    for (const entry of first) entry.attempted = true;
+  }
+
+  /** @param results - in the order of the batch */
+  async function settle(batch: readonly QueuedEntry[], results: readonly RoundResult[]): Promise<boolean> {
     const gone: QueuedEntry[] = [];
     let failed = 0;
-    for (const result of results) {
-      const entry = entries.value.find(({ key }) => key === result.key);
+    for (const [i, result] of results.entries()) {
+      const entry = entries.value.find(({ key }) => key === batch[i]?.key);
       if (!entry) continue;
       if (result.status === 'failed') {
         const times = (failures.get(result.key) ?? 0) + 1;
@@ -245,6 +279,15 @@ export const useRoundQueue = defineStore('round-queue', () => {
     await tellTakenBack({ animalId, number, text: `taken back: ${text}` }, key);
   }
 
+  // Signing in as somebody else, here or in another window, changes whose entries these are.
+  watch(
+    () => session.view?.account.id,
+    (id) => {
+      if (id === undefined) stop();
+      else if (owner !== null && owner !== id) void start();
+    },
+  );
+
   return {
     entries,
     waiting,
@@ -254,6 +297,7 @@ export const useRoundQueue = defineStore('round-queue', () => {
     isSending,
     isOffline,
     start,
+    stop,
     add,
     addPhoto,
     takeBack,

@@ -2,9 +2,11 @@ import type { SessionView, SignIn } from '@karyotome/contract';
 import { useQueryCache } from '@pinia/colada';
 import { defineStore } from 'pinia';
 import { computed, ref } from 'vue';
-import { ProblemError, useCsrfToken, whenSignedOut } from '../api/client.ts';
+import { ProblemError, useAccount, useCsrfToken, whenSignedOut } from '../api/client.ts';
 import { api } from '../api/resources.ts';
-import { forgetRound } from '../offline/device.ts';
+import { deviceZone, useFarmZone } from '../format/farm-day.ts';
+import { forgetAll, forgetRound } from '../offline/device.ts';
+import { forgetDrafts, useDraftsOf } from './useDraft.ts';
 
 const KEPT = 'karyotome.session';
 
@@ -21,6 +23,9 @@ function remembered(): SessionView | null {
   }
 }
 
+/** Signed out here without a connection: the server is told before this device asks it for anything again. */
+const ENDED = 'karyotome.session.ended';
+
 /** Who is signed in, and the collection's settings. */
 export const useSession = defineStore('session', () => {
   const view = ref<SessionView | null>(null);
@@ -30,16 +35,33 @@ export const useSession = defineStore('session', () => {
   const cache = useQueryCache();
 
   function take(session: SessionView | null): void {
+    const before = view.value?.account.id;
+    if (session && before !== undefined && before !== session.account.id) dropViews(before);
     view.value = session;
     isRemembered.value = false;
     remember(session);
+    settle(session);
     if (session) useCsrfToken(session.csrfToken);
+  }
+
+  /** What hangs on who is signed in and where the farm is: days, drafts, and whose writes this page sends. */
+  function settle(session: SessionView | null): void {
+    useFarmZone(session?.collection.farmZone ?? deviceZone());
+    useDraftsOf(session?.account.id ?? null);
+    useAccount(session?.account.id ?? null);
+  }
+
+  /** What one person saw must not greet the next. */
+  function dropViews(accountId: string): void {
+    void forgetRound(accountId);
+    cache.getEntries().forEach((entry) => cache.remove(entry));
   }
 
   /** Asks the server once who we are; being nobody is an answer, not an error. */
   async function ensure(): Promise<boolean> {
     if (!asked.value) {
       try {
+        await tellEnded();
         take(await api.session());
       } catch (error) {
         if (!(error instanceof ProblemError)) throw error;
@@ -55,32 +77,62 @@ export const useSession = defineStore('session', () => {
   /** Without a connection, whoever was signed in here last goes on. @returns whether anybody was */
   function recall(): boolean {
     view.value ??= remembered();
+    settle(view.value);
     isRemembered.value = view.value !== null;
     return view.value !== null;
   }
 
   /** Makes sure that the server knows us, before anything is sent that was entered without a connection. */
   async function confirm(): Promise<void> {
+    await tellEnded();
     if (isRemembered.value) take(await api.session());
     asked.value = true;
   }
 
+  /** Ends on the server what was ended here without a connection. */
+  async function tellEnded(): Promise<void> {
+    if (localStorage.getItem(ENDED) === null) return;
+    try {
+      useCsrfToken((await api.session()).csrfToken);
+      await api.signOut();
+    } catch (error) {
+      // It has ended there already, by itself.
+      if (!(error instanceof ProblemError) || error.problem.status !== 401) throw error;
+    }
+    localStorage.removeItem(ENDED);
+  }
+
   async function signIn(input: SignIn): Promise<void> {
     take(await api.signIn(input));
+    localStorage.removeItem(ENDED);
     asked.value = true;
   }
 
+  /**
+   * Signs out, with or without a connection, and takes away what this device holds of the account: views, the round, drafts,
+   * entries and photographs that were not sent. Whoever signs out is asked about those first.
+   */
   async function signOut(): Promise<void> {
-    await api.signOut();
+    const gone = view.value?.account.id;
+    try {
+      await api.signOut();
+    } catch (error) {
+      if (!(error instanceof ProblemError) || error.problem.status !== 0) throw error;
+      localStorage.setItem(ENDED, 'yes');
+    }
+    if (gone !== undefined) {
+      await forgetAll(gone);
+      forgetDrafts(gone);
+    }
     forget();
   }
 
+  /** Nobody is signed in here any more. */
   function forget(): void {
-    const gone = view.value?.account.email;
+    const gone = view.value?.account.id;
     take(null);
-    // What one person saw must not greet the next.
-    if (gone !== undefined) void forgetRound(gone);
-    cache.getEntries().forEach((entry) => cache.remove(entry));
+    asked.value = localStorage.getItem(ENDED) === null;
+    if (gone !== undefined) dropViews(gone);
   }
 
   async function refresh(): Promise<void> {

@@ -1,6 +1,7 @@
 import { validate, type FieldProblem } from '@karyotome/contract';
 import { ref } from 'vue';
-import { useDraft } from './useDraft.ts';
+import { farmToday } from '../format/farm-day.ts';
+import { useDraft, useKeptAct } from './useDraft.ts';
 import { useWrite } from './useWrite.ts';
 
 interface FormOptions<Draft extends object, Input, Result> {
@@ -17,7 +18,7 @@ interface FormOptions<Draft extends object, Input, Result> {
 export function useForm<Draft extends object, Input, Result>(options: FormOptions<Draft, Input, Result>) {
   const { draft, discard } = useDraft(options.key, options.initial);
   const local = ref<readonly FieldProblem[]>([]);
-  const write = useWrite(options.send);
+  const write = useWrite(options.send, useKeptAct(options.key));
   /** The fields the form has a place for; what is wrong with any other is said above the buttons. */
   const shown = new Set<string>();
 
@@ -38,7 +39,7 @@ export function useForm<Draft extends object, Input, Result>(options: FormOption
 
   /** @returns what the server answered, or null where the form needs a correction */
   async function submit(): Promise<{ value: Result } | null> {
-    const result = validate(options.schema, options.toInput(draft));
+    const result = validate(options.schema, options.toInput(draft), { today: farmToday() });
     local.value = result.ok ? [] : result.problems;
     if (!result.ok) return null;
     const sent = await write.run(result.value, draft);

@@ -1,13 +1,17 @@
 import type { FieldProblem } from '@karyotome/contract';
 import { useQueryCache } from '@pinia/colada';
 import { computed, ref } from 'vue';
-import { ProblemError } from '../api/client.ts';
+import { asAct, ProblemError, type Act } from '../api/client.ts';
 
 /**
  * Runs a write, keeps its problems by field, and lets every shown thing read itself anew: one record can change
  * claims, advice and lists far from where it was made.
  */
-export function useWrite<Args extends unknown[], Result>(act: (...args: Args) => Promise<Result>) {
+export function useWrite<Args extends unknown[], Result>(
+  send: (...args: Args) => Promise<Result>,
+  /** Where the act's key is kept until it was answered: with a form's draft, over a reload too. */
+  act: Act = { key: null },
+) {
   const busy = ref(false);
   const problems = ref<readonly FieldProblem[]>([]);
   const message = ref<string | null>(null);
@@ -24,7 +28,7 @@ export function useWrite<Args extends unknown[], Result>(act: (...args: Args) =>
     busy.value = true;
     reset();
     try {
-      const value = await act(...args);
+      const value = await asAct(act, () => send(...args));
       await readAnew();
       return { value };
     } catch (error) {

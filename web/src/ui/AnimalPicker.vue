@@ -14,7 +14,10 @@ const props = defineProps<{
 const id = defineModel<string | null>({ required: true });
 const items = computed(() =>
   props.animals
-    .filter((animal) => (!props.sex || animal.sex === props.sex) && animal.status !== 'died' && animal.status !== 'mistaken')
+    .filter(
+      (animal) =>
+        (!props.sex || animal.sex === props.sex) && animal.status !== 'died' && animal.status !== 'mistaken',
+    )
     .map((animal) => ({
       value: animal.id,
       title: `${animal.number}${animal.name ? ` ${animal.name}` : ''}`,

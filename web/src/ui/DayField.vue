@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { localToday } from '../format/format.ts';
+import { farmToday } from '../format/format.ts';
 
 /** A day, typed or picked; today at the latest. */
 defineProps<{ label: string; errors?: string[] }>();
@@ -11,7 +11,7 @@ const day = defineModel<string | null>({ required: true });
     :model-value="day ?? ''"
     :label="label"
     type="date"
-    :max="localToday()"
+    :max="farmToday()"
     :error-messages="errors ?? []"
     @update:model-value="(value: string) => (day = value || null)"
   />

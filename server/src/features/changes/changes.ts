@@ -1,7 +1,7 @@
 import { Router, type Request, type Response } from 'express';
 import type { Database } from '../../db/work.ts';
 import { actorOf } from '../../http/endpoint.ts';
-import { whenChanged } from './tell.ts';
+import { whenChanged, whenNoticed } from './tell.ts';
 import { findActor } from '../session/session.service.ts';
 
 /*
@@ -44,11 +44,15 @@ export function changeRoutes(database: Database): Router {
     }, KEEP_ALIVE_MS);
     beat.unref();
     const stopTelling = whenChanged(collectionId, tell);
+    const stopNotices = whenNoticed(collectionId, (notice) => {
+      response.write(`event: notice\ndata: ${JSON.stringify(notice)}\n\n`);
+    });
     const own = streams.get(sessionID) ?? new Set();
     streams.set(sessionID, own.add(response));
     response.on('close', () => {
       clearInterval(beat);
       stopTelling();
+      stopNotices();
       own.delete(response);
       if (own.size === 0) streams.delete(sessionID);
     });

@@ -1,12 +1,26 @@
 import { EventEmitter } from 'node:events';
+import type { Notice } from '@karyotome/contract';
 
-/* Within one process; nothing but the fact that something changed is told. */
+/* Within one process: that something changed, and what people at work should hear at once. */
 
 const changes = new EventEmitter().setMaxListeners(0);
 
 /** To be called after the change is committed. */
 export function tellChanged(collectionId: string): void {
   changes.emit(collectionId);
+}
+
+const notices = new EventEmitter().setMaxListeners(0);
+
+/** Tells everybody who watches something that none of them can see by looking at their own page alone. */
+export function tellNotice(collectionId: string, notice: Notice): void {
+  notices.emit(collectionId, notice);
+}
+
+/** @returns ends it */
+export function whenNoticed(collectionId: string, told: (notice: Notice) => void): () => void {
+  notices.on(collectionId, told);
+  return () => notices.off(collectionId, told);
 }
 
 /** @returns ends it */

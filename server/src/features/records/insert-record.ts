@@ -4,6 +4,7 @@ import { literal } from 'sequelize';
 import type { AnimalRow } from '../../db/rows.ts';
 import { select, touchGenetics, type Work } from '../../db/work.ts';
 import { invalidField, notFound, Refusal } from '../../http/problems.ts';
+import { tellNotice } from '../changes/tell.ts';
 import { catalogueOf } from '../catalogue/catalogue.service.ts';
 import { genesProblems } from '../genetics/identification-check.ts';
 
@@ -51,7 +52,13 @@ export async function insertRecord(
   await refreshAnimal(work, animalId, record.kind);
   if (record.kind !== 'move' || record.body.toTubId === null) return { id };
   const alsoThere = await livingIn(work, record.body.toTubId, animalId);
-  return alsoThere.length > 0 ? { id, alsoThere } : { id };
+  if (alsoThere.length === 0) return { id };
+  // Two may live in one tub; that it happened, everybody who moves animals is told.
+  const numbers = [animal.number, ...alsoThere];
+  work.transaction.afterCommit(() =>
+    tellNotice(collectionId, { code: 'tub-shared', facts: { tub: String(body['to']), numbers } }),
+  );
+  return { id, alsoThere };
 }
 
 /** Numbers of the others that live in a tub: two in one is allowed, and said. */

@@ -80,6 +80,9 @@ function show(recordId: string): void {
               <span v-if="data.name">{{ data.name }}</span>
             </h1>
             <p class="label">{{ data.label }}</p>
+            <p v-if="data.isGeneticsPending" class="small soft" role="status">
+              What these records say of genes is still being worked out. Until then this is as recorded.
+            </p>
           </div>
           <v-btn
             v-if="session.mayRecord"

@@ -14,7 +14,7 @@ import { CanvasRenderer } from 'echarts/renderers';
 import { computed } from 'vue';
 import VChart from 'vue-echarts';
 import { useChartColors } from '../../ui/useChartColors.ts';
-import { localToday } from '../../format/format.ts';
+import { farmToday } from '../../format/format.ts';
 import { lifelineOption } from './lifeline-option.ts';
 import { toLifeline } from './lifeline.ts';
 
@@ -33,7 +33,7 @@ use([
 const props = defineProps<{ animal: AnimalView }>();
 const emit = defineEmits<{ open: [string] }>();
 const colors = useChartColors();
-const data = computed(() => toLifeline(props.animal, localToday()));
+const data = computed(() => toLifeline(props.animal, farmToday()));
 const option = computed(() => {
   const { ink, soft, primary, secondary, band, paper } = colors.value;
   return lifelineOption(
@@ -46,7 +46,7 @@ const option = computed(() => {
       band,
       paper,
     },
-    localToday(),
+    farmToday(),
   );
 });
 const isEmpty = computed(() => data.value.weights.length + data.value.meals.length === 0);

@@ -2,7 +2,7 @@
 import type { AnimalView } from '@karyotome/contract';
 import { computed } from 'vue';
 import { api } from '../../api/resources.ts';
-import { dayWords } from '../../format/format.ts';
+import { momentDay } from '../../format/format.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useDraft } from '../../stores/useDraft.ts';
 import { useWrite } from '../../stores/useWrite.ts';
@@ -37,9 +37,7 @@ async function copy(): Promise<void> {
   <v-card class="box">
     <h2>Published page</h2>
     <template v-if="animal.publication">
-      <p>
-        Open to everybody with the address since {{ dayWords(animal.publication.publishedAt.slice(0, 10)) }}.
-      </p>
+      <p>Open to everybody with the address since {{ momentDay(animal.publication.publishedAt) }}.</p>
       <p class="address small">
         <a :href="url" target="_blank" rel="noopener">{{ url }}</a>
       </p>

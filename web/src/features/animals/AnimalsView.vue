@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { isGone } from '@karyotome/contract';
 import { mdiAlertOutline, mdiMagnify, mdiPlus, mdiTrayArrowDown } from '@mdi/js';
 import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';

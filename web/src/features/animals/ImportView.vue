@@ -4,14 +4,17 @@ import { computed, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
 import { api } from '../../api/resources.ts';
 import { useNotices } from '../../stores/notices.ts';
+import { useLongWork } from '../../stores/useLongWork.ts';
 import { useWrite } from '../../stores/useWrite.ts';
+import WorkProgress from '../../ui/WorkProgress.vue';
 
 const router = useRouter();
 const notices = useNotices();
 const file = shallowRef<File | null>(null);
 const preview = ref<ImportPreview | null>(null);
-const reading = useWrite(api.previewImport);
-const importing = useWrite(api.runImport);
+const work = useLongWork();
+const reading = useWrite((chosen: File) => work.run((job) => api.previewImport(chosen, job)));
+const importing = useWrite((chosen: File) => work.run((job) => api.runImport(chosen, job)));
 const onlyBad = ref(false);
 const rows = computed(() =>
   (preview.value?.rows ?? []).filter((row) => !onlyBad.value || row.problems.length > 0),
@@ -45,7 +48,8 @@ async function confirm(): Promise<void> {
         <p>
           A CSV file in UTF-8 with one animal in a row. Columns: <strong>number</strong> and
           <strong>sex</strong> are needed; name, hatched (YYYY-MM-DD), genes in your shorthand, dam and sire
-          by number, weight in grams, status and note may be there. Nothing is brought in until you confirm.
+          by number, weight in grams, status and note may be there. A file has at most 5000 rows and 4 MiB.
+          Nothing is brought in until you confirm.
           <a :href="exampleUrl" download="example.csv">An example file</a>
         </p>
         <v-file-input
@@ -56,6 +60,7 @@ async function confirm(): Promise<void> {
           :error-messages="reading.errorsOf('file')"
           @update:model-value="choose"
         />
+        <WorkProgress v-if="work.isRunning.value" :progress="work.progress.value" @cancel="work.cancel()" />
         <v-alert v-if="reading.general(['file'])" type="error" variant="tonal" :icon="false" role="alert">{{
           reading.message.value
         }}</v-alert>

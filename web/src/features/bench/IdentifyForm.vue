@@ -13,7 +13,7 @@ import {
 } from '@karyotome/core';
 import { computed } from 'vue';
 import { api } from '../../api/resources.ts';
-import { localToday, oddsWords } from '../../format/format.ts';
+import { farmToday, oddsWords } from '../../format/format.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useSession } from '../../stores/session.ts';
 import { useForm } from '../../stores/useForm.ts';
@@ -51,7 +51,7 @@ const { draft, discard, submit, errorsOf, general, busy } = useForm<
   { id: string; warnings: string[] }
 >({
   key: `identify.${props.hatchling.id}`,
-  initial: () => ({ genes: '', sure: null, by: session.name, on: localToday(), override: null }),
+  initial: () => ({ genes: '', sure: null, by: session.name, on: farmToday(), override: null }),
   schema: newRecord,
   toInput: ({ genes, by, on, override }): unknown => ({
     kind: 'identification',

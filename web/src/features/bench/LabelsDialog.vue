@@ -9,7 +9,8 @@ import {
 import { computed, ref, watch } from 'vue';
 import { ProblemError } from '../../api/client.ts';
 import { api } from '../../api/resources.ts';
-import { agoWords, localToday } from '../../format/format.ts';
+import { farmDayOf } from '../../format/farm-day.ts';
+import { agoWords } from '../../format/format.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useForm } from '../../stores/useForm.ts';
 import CheckList from '../../ui/CheckList.vue';
@@ -71,7 +72,7 @@ watch(
 );
 function stateWords({ printedLabel: label }: Labelled): string {
   if (!label) return 'never printed';
-  const when = agoWords(label.printedAt.slice(0, 10), localToday());
+  const when = agoWords(farmDayOf(label.printedAt));
   return label.isOutOfDate ? `out of date, printed ${when}` : `printed ${when}`;
 }
 async function send(): Promise<void> {

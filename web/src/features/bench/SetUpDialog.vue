@@ -2,7 +2,7 @@
 import { settingUp, START_SCHOOLS, type SettingUp } from '@karyotome/contract';
 import { computed, watch } from 'vue';
 import { api } from '../../api/resources.ts';
-import { localToday } from '../../format/format.ts';
+import { farmToday } from '../../format/format.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useSetUpProposal } from '../../stores/queries.ts';
 import { useForm } from '../../stores/useForm.ts';
@@ -28,7 +28,7 @@ const SCHOOLS = START_SCHOOLS.map((value) => ({ value, title: SCHOOL_WORDS[value
 const { draft, discard, submit, errorsOf, general, busy } = useForm({
   key: `set-up.${props.clutchId}`,
   initial: () => ({
-    on: localToday(),
+    on: farmToday(),
     substrate: 'Plain paper',
     tubs: {} as Record<string, string | null>,
     withPlan: true,

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { ContradictionView, NewRecord } from '@karyotome/contract';
 import { api } from '../../api/resources.ts';
-import { dayWords, localToday, oddsWords } from '../../format/format.ts';
+import { dayWords, farmToday, oddsWords } from '../../format/format.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useSession } from '../../stores/session.ts';
 import { useWrite } from '../../stores/useWrite.ts';
@@ -29,7 +29,7 @@ async function stateMore({ animals, genes }: Explanation): Promise<void> {
   const [animal] = animals;
   const done = await state.run(animal!.id, {
     kind: 'identification',
-    on: localToday(),
+    on: farmToday(),
     body: { genes: genes!, sure: 'certain', by: session.name },
   });
   if (!done) {

@@ -2,10 +2,10 @@ import type { ClutchView } from '@karyotome/contract';
 import { addDays, incubationClock, learnWaits, SEASON_RULES, type SeasonRules } from '@karyotome/core';
 import { describe, expect, test } from 'vitest';
 import { mounted } from '../../../test/mounted.ts';
-import { localToday } from '../../format/format.ts';
+import { farmToday } from '../../format/format.ts';
 import ClockCard from './ClockCard.vue';
 
-const ago = (days: number): string => addDays(localToday(), -days);
+const ago = (days: number): string => addDays(farmToday(), -days);
 
 /** A clutch of that day, with the clock that the server would send. */
 function clutch(
@@ -27,7 +27,7 @@ function clutch(
       },
       learnWaits([]).eggsToPip,
       { ...SEASON_RULES, ...more.rules },
-      localToday(),
+      farmToday(),
     ),
   } as unknown as ClutchView;
 }

@@ -2,7 +2,7 @@
 import type { ClutchView } from '@karyotome/contract';
 import { computed, ref } from 'vue';
 import { api } from '../../api/resources.ts';
-import { agoWords, dayWords } from '../../format/format.ts';
+import { agoWords, momentDay } from '../../format/format.ts';
 import { logLines, type LogLine } from './egg-words.ts';
 
 /** What was seen of a clutch, the latest first, each act to be taken back; and its cards as they were kept. */
@@ -39,7 +39,7 @@ const shown = computed<readonly LogLine[]>(() => (isOpen.value ? lines.value : l
     <p v-if="clutch.note">{{ clutch.note }}</p>
     <p v-for="card in clutch.cards" :key="card.id" class="small">
       <a :href="api.clutchCardUrl(card.id)" target="_blank" rel="noopener"
-        >Card of {{ dayWords(card.madeAt.slice(0, 10)) }}</a
+        >Card of {{ momentDay(card.madeAt) }}</a
       >
       <span class="soft">{{ ` by ${card.by}` }}</span>
     </p>

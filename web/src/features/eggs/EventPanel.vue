@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { EGG_SIGNS, type EggEventKind, type EggSign } from '@karyotome/core';
 import { computed, ref } from 'vue';
-import { localToday } from '../../format/format.ts';
+import { farmToday } from '../../format/format.ts';
 import DayField from '../../ui/DayField.vue';
 import { eggsWords, SIGN_WORDS } from './egg-words.ts';
 
@@ -19,7 +19,7 @@ const emit = defineEmits<{
   note: [kind: EggEventKind, on: string, details: { signs?: EggSign[]; young?: number }];
   choose: [ReadonlySet<number>];
 }>();
-const on = ref<string | null>(localToday());
+const on = ref<string | null>(farmToday());
 const signs = ref<EggSign[]>([]);
 const hasChosen = computed(() => props.chosen.size > 0);
 const whom = computed(() =>

@@ -2,7 +2,7 @@ import { flushPromises } from '@vue/test-utils';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import { mounted } from '../../../test/mounted.ts';
 import { api } from '../../api/resources.ts';
-import { localToday } from '../../format/format.ts';
+import { farmToday } from '../../format/format.ts';
 import HatchDialog from './HatchDialog.vue';
 
 beforeEach(() => localStorage.clear());
@@ -33,7 +33,7 @@ test('all young are numbered in one act, with the clutch’s version', async () 
   expect(text()).toContain('Their numbers: 2605-01 to 2605-03');
   expect(text()).toContain('in the order in which they left their eggs');
   await submit();
-  expect(hatch).toHaveBeenCalledWith('c', { hatchedOn: localToday(), hatched: 3 }, 7);
+  expect(hatch).toHaveBeenCalledWith('c', { hatchedOn: farmToday(), hatched: 3 }, 7);
   expect(wrapper.emitted('done')).toHaveLength(1);
 });
 

@@ -2,7 +2,7 @@
 import { hatching, type ClutchView } from '@karyotome/contract';
 import { computed } from 'vue';
 import { api } from '../../api/resources.ts';
-import { localToday } from '../../format/format.ts';
+import { farmToday } from '../../format/format.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useSession } from '../../stores/session.ts';
 import { filled, useForm } from '../../stores/useForm.ts';
@@ -25,7 +25,7 @@ const isFree = computed(() => session.settings?.numberPattern === 'free');
 const { draft, discard, submit, errorsOf, general, busy } = useForm({
   key: `hatch.${props.clutch.id}`,
   initial: () => ({
-    hatchedOn: localToday() as string | null,
+    hatchedOn: farmToday() as string | null,
     hatched: props.young as number | null,
     numbers: '',
   }),

@@ -1,7 +1,7 @@
 import type { EggInput } from '@karyotome/contract';
 import { describe, expect, test } from 'vitest';
 import { button, mounted } from '../../../test/mounted.ts';
-import { localToday } from '../../format/format.ts';
+import { farmToday } from '../../format/format.ts';
 import EventPanel from './EventPanel.vue';
 import LayPanel from './LayPanel.vue';
 
@@ -94,7 +94,7 @@ describe('what is seen of the eggs', () => {
   test('without a chosen egg, the whole clutch was looked at', async () => {
     const wrapper = panel('check');
     await button(wrapper, 'Looked at the whole clutch: fine').trigger('click');
-    expect(wrapper.emitted('note')).toEqual([['check', localToday(), { signs: [] }]]);
+    expect(wrapper.emitted('note')).toEqual([['check', farmToday(), { signs: [] }]]);
     expect(button(wrapper, 'Removed').attributes('disabled')).toBeDefined();
   });
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { newStockEntry, PREY_NAMES, type NewStockEntry } from '@karyotome/contract';
 import { api } from '../../api/resources.ts';
-import { localToday } from '../../format/format.ts';
+import { farmToday } from '../../format/format.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { filled, useForm } from '../../stores/useForm.ts';
 import { useWrite } from '../../stores/useWrite.ts';
@@ -23,7 +23,7 @@ const { draft, discard, submit, errorsOf, general, busy } = useForm({
   initial: () => ({
     ...props.begin,
     quantity: null as number | null,
-    on: localToday() as string | null,
+    on: farmToday() as string | null,
     note: null as string | null,
   }),
   schema: newStockEntry,

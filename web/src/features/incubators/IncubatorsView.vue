@@ -3,14 +3,17 @@ import type { IncubatorView } from '@karyotome/contract';
 import { mdiPlus } from '@mdi/js';
 import { ref } from 'vue';
 import { api } from '../../api/resources.ts';
-import { dayWords, temperatureWords } from '../../format/format.ts';
+import { momentDay, momentWords, temperatureWords } from '../../format/format.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useIncubators } from '../../stores/queries.ts';
 import { useSession } from '../../stores/session.ts';
+import { useLongWork } from '../../stores/useLongWork.ts';
 import { useWrite } from '../../stores/useWrite.ts';
 import StateBlock from '../../ui/StateBlock.vue';
+import WorkProgress from '../../ui/WorkProgress.vue';
 import SeasonNav from '../season/SeasonNav.vue';
 import ClimateChart from './ClimateChart.vue';
+import LoggerZoneDialog from './LoggerZoneDialog.vue';
 import IncubatorDialog from './IncubatorDialog.vue';
 import ReadingDialog from './ReadingDialog.vue';
 
@@ -20,22 +23,31 @@ const notices = useNotices();
 const adding = ref(false);
 const changing = ref<IncubatorView | null>(null);
 const reading = ref<IncubatorView | null>(null);
-const importing = useWrite(api.importReadings);
+const work = useLongWork();
+const importing = useWrite((id: string, file: File, zone: string) =>
+  work.run((job) => api.importReadings(id, file, zone, job)),
+);
+/** The file that waits for its logger's zone. */
+const asked = ref<{ incubator: IncubatorView; file: File } | null>(null);
 const refused = ref<{ name: string; lines: string[] } | null>(null);
 const LINES_SHOWN = 8;
 
-async function takeFile(incubator: IncubatorView, event: Event): Promise<void> {
+function takeFile(incubator: IncubatorView, event: Event): void {
   const input = event.target as HTMLInputElement;
   const file = input.files?.[0];
   input.value = '';
   if (!file) return;
   refused.value = null;
-  const sent = await importing.run(incubator.id, file);
+  asked.value = { incubator, file };
+}
+
+async function importFile(timeZone: string): Promise<void> {
+  const { incubator, file } = asked.value!;
+  asked.value = null;
+  const sent = await importing.run(incubator.id, file, timeZone);
   if (sent) {
     const { taken, known, from, to } = sent.value;
-    notices.say(
-      `${taken} readings taken, ${known} were known: ${dayWords(from.slice(0, 10))} to ${dayWords(to.slice(0, 10))}`,
-    );
+    notices.say(`${taken} readings taken, ${known} were known: ${momentDay(from)} to ${momentDay(to)}`);
     return;
   }
   const lines = importing.problems.value.map(({ field, message }) => `${field} ${message}`);
@@ -50,8 +62,6 @@ const lastWords = ({ last }: IncubatorView): string =>
   last
     ? `${temperatureWords(last.celsius, session.settings?.temperatureUnit)}${last.humidity === null ? '' : `, ${Math.round(last.humidity)}% humidity`}`
     : 'No reading yet';
-const momentWords = (at: string): string =>
-  new Date(at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
 </script>
 
 <template>
@@ -81,6 +91,18 @@ const momentWords = (at: string): string =>
           </li>
         </ul>
       </v-alert>
+      <WorkProgress
+        v-if="work.isRunning.value"
+        class="mb-4"
+        :progress="work.progress.value"
+        @cancel="work.cancel()"
+      />
+      <LoggerZoneDialog
+        v-if="asked"
+        :file-name="asked.file.name"
+        @close="asked = null"
+        @chosen="importFile"
+      />
       <div class="grid">
         <v-card v-for="incubator in data ?? []" :key="incubator.id" class="incubator">
           <div class="row">

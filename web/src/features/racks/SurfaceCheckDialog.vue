@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { surfaceCheck } from '@karyotome/contract';
 import { api } from '../../api/resources.ts';
-import { localToday } from '../../format/format.ts';
+import { farmToday } from '../../format/format.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { filled, useForm } from '../../stores/useForm.ts';
 import { useWrite } from '../../stores/useWrite.ts';
@@ -16,7 +16,7 @@ const voiding = useWrite((id: string) => api.voidSurfaceCheck(id, 'Undone'));
 const { draft, discard, submit, errorsOf, general, busy } = useForm({
   key: `heat.${props.zone.id}`,
   initial: () => ({
-    on: localToday() as string | null,
+    on: farmToday() as string | null,
     warmC: null as number | null,
     coolC: null as number | null,
     probeFixed: true,

@@ -1,7 +1,7 @@
 import type { RackView } from '@karyotome/contract';
 import { computed, ref, type Ref } from 'vue';
 import { api } from '../../api/resources.ts';
-import { localToday } from '../../format/format.ts';
+import { farmToday } from '../../format/format.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useWrite } from '../../stores/useWrite.ts';
 
@@ -42,7 +42,7 @@ export function useMoving(racks: Ref<RackView[] | undefined>) {
     }
     if (moves.length === 0) return letGo();
     const reason = moves.length === 1 ? 'Moved in the room' : `Moved with ${moves.length - 1} others`;
-    const sent = await moving.run({ moves, reason, on: localToday() });
+    const sent = await moving.run({ moves, reason, on: farmToday() });
     if (!sent) return notices.warn(moving.message.value ?? 'It could not be moved');
     letGo();
     const first = placeOf.value.get(moves[0]!.animalId)?.animal.number ?? '';
@@ -60,7 +60,7 @@ export function useMoving(racks: Ref<RackView[] | undefined>) {
   /** Out of their tubs, into none. */
   async function takeOut(ids: readonly string[]): Promise<void> {
     const moves = ids.map((animalId) => ({ animalId, toTubId: null }));
-    const sent = await moving.run({ moves, reason: 'Taken out of its tub', on: localToday() });
+    const sent = await moving.run({ moves, reason: 'Taken out of its tub', on: farmToday() });
     if (!sent) return notices.warn(moving.message.value ?? 'It could not be moved');
     letGo();
     notices.say(

@@ -1,6 +1,6 @@
 import type { MealPreset, NewRecord, RecordBodies, RecordKind, StartSchool } from '@karyotome/contract';
 import { canonicalLabel, parseGenes, PREY_SIZES, type CareAct, type Catalogue } from '@karyotome/core';
-import { localToday, oddsWords } from '../../format/format.ts';
+import { farmToday, oddsWords } from '../../format/format.ts';
 
 export const KIND_WORDS: Readonly<Record<RecordKind, string>> = {
   weight: 'Weight',
@@ -82,12 +82,12 @@ export function emptyRecord(kind: RecordKind, by: string, prey?: Prey | null): N
     sex: { sex: null as never, method: 'popped', sure: 'certain', by },
     identification: { genes: '', sure: 'certain', by, override: null },
     move: { toTubId: null, reason: '' },
-    plan: { school: 'frozen-first', firstMealOn: localToday() },
+    plan: { school: 'frozen-first', firstMealOn: farmToday() },
     care: { act: 'cleaned' },
     'own-way': { planId: null, everyDays: null, share: null, species: null, stayUntilG: null },
     note: { text: '' },
   };
-  return { kind, on: localToday(), body: bodies[kind], note: null } as NewRecord;
+  return { kind, on: farmToday(), body: bodies[kind], note: null } as NewRecord;
 }
 
 /** What is sent: a shed sign says nothing of completeness yet. */

@@ -2,7 +2,7 @@
 import type { RoundAnimal } from '@karyotome/contract';
 import { mdiArrowLeft, mdiArrowRight, mdiQrcodeScan } from '@mdi/js';
 import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, ref } from 'vue';
-import { dayWords } from '../../format/format.ts';
+import { momentWords } from '../../format/format.ts';
 import { useRound } from '../../offline/useRound.ts';
 import { useRoundQueue } from '../../offline/useRoundQueue.ts';
 import { useNotices } from '../../stores/notices.ts';
@@ -121,7 +121,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey));
       <template #first><v-btn color="primary" to="/animals?add=1">Add an animal</v-btn></template>
       <template v-if="data">
         <v-alert v-if="isOld" type="info" variant="tonal" :icon="false" density="compact" class="mb-3">
-          No connection: this is the round as it was read {{ dayWords(data.at.slice(0, 10)) }},
+          No connection: this is the round as it was read {{ momentWords(data.at) }},
           {{ new Date(data.at).toTimeString().slice(0, 5) }}. What you enter is kept on this device, and sent
           by itself.
         </v-alert>

@@ -1,6 +1,6 @@
 import type { NewRecord, RoundAnimal } from '@karyotome/contract';
 import { offeredStep, type CareAct, type ShedStage } from '@karyotome/core';
-import { localToday } from '../../format/format.ts';
+import { farmToday } from '../../format/format.ts';
 
 /** One thing that is logged at a tub, by one key or one touch. */
 export interface RoundAct {
@@ -22,18 +22,18 @@ const meal =
     const step = offeredStep(plan);
     const body = { species, size, state, taken, ...(step ? { step } : {}) };
     return {
-      record: { kind: 'feeding', on: localToday(), body } as NewRecord,
+      record: { kind: 'feeding', on: farmToday(), body } as NewRecord,
       text: `${prey} ${taken ? 'taken' : 'refused'}`,
     };
   };
 const care = (act: CareAct, text: string) => () => ({
-  record: { kind: 'care', on: localToday(), body: { act } } as NewRecord,
+  record: { kind: 'care', on: farmToday(), body: { act } } as NewRecord,
   text,
 });
 const sign =
   (stage: ShedStage, text: string, more: { complete?: boolean; eyeCaps?: boolean } = {}) =>
   () => ({
-    record: { kind: 'shed', on: localToday(), body: { stage, ...more } } as NewRecord,
+    record: { kind: 'shed', on: farmToday(), body: { stage, ...more } } as NewRecord,
     text,
   });
 
@@ -72,10 +72,10 @@ export const ROUND_ACTS: readonly RoundAct[] = [
 
 /** What is entered as a weight. */
 export const weighed = (massG: number): { record: NewRecord; text: string } => ({
-  record: { kind: 'weight', on: localToday(), body: { massG } },
+  record: { kind: 'weight', on: farmToday(), body: { massG } },
   text: `${massG} g`,
 });
 export const noted = (text: string): { record: NewRecord; text: string } => ({
-  record: { kind: 'note', on: localToday(), body: { text } },
+  record: { kind: 'note', on: farmToday(), body: { text } },
   text: `note: ${text}`,
 });

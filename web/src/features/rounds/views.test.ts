@@ -14,9 +14,9 @@ import ShedsView from '../today/ShedsView.vue';
 import QueueStatus from './QueueStatus.vue';
 import RoundsView from './RoundsView.vue';
 
-const ANN = 'ann@example.test';
+const ANN = 'an-account';
 const session = {
-  account: { name: 'Ann', email: ANN },
+  account: { id: ANN, name: 'Ann', email: 'ann@example.test' },
   role: 'owner',
   csrfToken: 't',
   collection: { massUnit: 'g' },

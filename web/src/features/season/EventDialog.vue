@@ -9,7 +9,7 @@ import {
 } from '@karyotome/contract';
 import { SEASON_EVENTS, type SeasonEventKind } from '@karyotome/core';
 import { api } from '../../api/resources.ts';
-import { localToday } from '../../format/format.ts';
+import { farmToday } from '../../format/format.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { filled, useForm } from '../../stores/useForm.ts';
 import DayField from '../../ui/DayField.vue';
@@ -26,7 +26,7 @@ const { draft, discard, submit, errorsOf, general, busy } = useForm({
   key: `season-event.${pairing.id}.${props.correcting?.id ?? 'new'}`,
   initial: () => ({
     kind: (props.correcting?.kind ?? 'lock') as SeasonEventKind,
-    on: (props.correcting?.on ?? localToday()) as string | null,
+    on: (props.correcting?.on ?? farmToday()) as string | null,
     sireId: (props.correcting?.sireId ?? sires[0]?.id ?? null) as string | null,
     note: props.correcting?.note ?? '',
     reason: '',

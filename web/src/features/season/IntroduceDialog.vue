@@ -2,7 +2,7 @@
 import { introduction, type BoardFemale, type SeasonBoardView } from '@karyotome/contract';
 import { computed } from 'vue';
 import { api } from '../../api/resources.ts';
-import { localToday } from '../../format/format.ts';
+import { farmToday } from '../../format/format.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useAnimals, useCatalogue } from '../../stores/queries.ts';
 import { filled, useForm } from '../../stores/useForm.ts';
@@ -24,7 +24,7 @@ const { draft, discard, submit, errorsOf, general, busy } = useForm({
   initial: () => ({
     damId: (props.female?.id ?? null) as string | null,
     sireId: props.maleId,
-    on: localToday() as string | null,
+    on: farmToday() as string | null,
   }),
   schema: introduction,
   toInput: (values) => filled(values),

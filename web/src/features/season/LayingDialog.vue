@@ -2,7 +2,7 @@
 import { newClutch } from '@karyotome/contract';
 import { useRouter } from 'vue-router';
 import { api } from '../../api/resources.ts';
-import { localToday } from '../../format/format.ts';
+import { farmToday } from '../../format/format.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useIncubators } from '../../stores/queries.ts';
 import { filled, useForm } from '../../stores/useForm.ts';
@@ -18,7 +18,7 @@ const notices = useNotices();
 const { draft, discard, submit, errorsOf, general, busy } = useForm({
   key: `clutch.${props.pairingId}`,
   initial: () => ({
-    laidOn: localToday() as string | null,
+    laidOn: farmToday() as string | null,
     eggs: null as number | null,
     slugs: 0 as number | null,
     incubatorId: null as string | null,

@@ -2,7 +2,7 @@ import type { BoardFemale, BoardMale } from '@karyotome/contract';
 import { describe, expect, test } from 'vitest';
 import { against, ago, boardFemale, boardMale, forecast, READY } from '../../../test/board.ts';
 import { button, mounted } from '../../../test/mounted.ts';
-import { localToday } from '../../format/format.ts';
+import { farmToday } from '../../format/format.ts';
 import FemaleRow from './FemaleRow.vue';
 import MaleList from './MaleList.vue';
 
@@ -110,7 +110,7 @@ describe('the males', () => {
     mounted(MaleList, {
       males,
       load: 5,
-      today: localToday(),
+      today: farmToday(),
       mayRecord: true,
       numberOf: () => 'F-1',
       carried: null,

@@ -2,7 +2,7 @@ import type { BoardFemale, BoardMale } from '@karyotome/contract';
 import { CATALOGUE } from '@karyotome/core';
 import { describe, expect, test } from 'vitest';
 import { against, ago, boardFemale, boardMale, forecast, READY } from '../../../test/board.ts';
-import { localToday } from '../../format/format.ts';
+import { farmToday } from '../../format/format.ts';
 import {
   boardGroups,
   introductionCautions,
@@ -107,8 +107,8 @@ describe('males', () => {
       { on: ago(100), massG: 1000 },
       { on: ago(2), massG: 950 },
     ];
-    expect(trendWords(weights, localToday())).toMatch(/^5% down since /);
-    expect(trendWords(weights.slice(2), localToday())).toBe('');
+    expect(trendWords(weights, farmToday())).toMatch(/^5% down since /);
+    expect(trendWords(weights.slice(2), farmToday())).toBe('');
   });
 });
 

@@ -1,7 +1,7 @@
 import type { BoardFemale, BoardMale } from '@karyotome/contract';
 import type { SeasonEventKind } from '@karyotome/core';
 import { api } from '../../api/resources.ts';
-import { localToday } from '../../format/format.ts';
+import { farmToday } from '../../format/format.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useWrite } from '../../stores/useWrite.ts';
 import { EVENT_WORDS } from './season-words.ts';
@@ -17,7 +17,7 @@ export function useSeasonActs() {
   };
 
   async function introduce(female: BoardFemale, male: BoardMale): Promise<void> {
-    const sent = await introducing.run({ damId: female.id, sireId: male.id, on: localToday() });
+    const sent = await introducing.run({ damId: female.id, sireId: male.id, on: farmToday() });
     if (!sent) return notices.warn(introducing.message.value ?? 'It could not be recorded');
     notices.say(`${male.number} put to ${female.number}`, undo(sent.value.eventId));
   }
@@ -25,7 +25,7 @@ export function useSeasonActs() {
   async function note(female: BoardFemale, kind: SeasonEventKind, sireId?: string): Promise<void> {
     const sent = await noting.run(female.pairing!.id, {
       kind,
-      on: localToday(),
+      on: farmToday(),
       ...(sireId ? { sireId } : {}),
     });
     if (!sent) return notices.warn(noting.message.value ?? 'It could not be recorded');

@@ -2,7 +2,7 @@
 import type { FeedView } from '@karyotome/contract';
 import { ref } from 'vue';
 import { api } from '../../api/resources.ts';
-import { dayWords } from '../../format/format.ts';
+import { momentDay } from '../../format/format.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useCalendarFeeds } from '../../stores/queries.ts';
 import { useWrite } from '../../stores/useWrite.ts';
@@ -43,7 +43,7 @@ async function revoke(feed: FeedView): Promise<void> {
     <v-card v-for="feed in data ?? []" :key="feed.id" class="feed">
       <div class="row">
         <strong>{{ feed.name }}</strong>
-        <span class="small soft">since {{ dayWords(feed.createdAt.slice(0, 10)) }}</span>
+        <span class="small soft">since {{ momentDay(feed.createdAt) }}</span>
         <v-spacer />
         <v-btn variant="outlined" @click="copy(feed)">Copy</v-btn>
         <v-btn variant="text" :aria-label="`Revoke ${feed.name}`" @click="revoke(feed)">Revoke</v-btn>

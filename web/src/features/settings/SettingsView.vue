@@ -7,15 +7,17 @@ import { useNotices } from '../../stores/notices.ts';
 import { useSession } from '../../stores/session.ts';
 import { useForm } from '../../stores/useForm.ts';
 import CalendarCard from './CalendarCard.vue';
+import { zoneNames } from './zones.ts';
 
 const session = useSession();
 const notices = useNotices();
+const zones = zoneNames();
 const { data: ladders } = useLadders();
 const { draft, submit, errorsOf, general, busy } = useForm({
   key: `settings.${session.settings?.id}.${session.settings?.version}`,
   initial: (): CollectionSettings => {
-    const { name, numberPattern, massUnit, temperatureUnit, ladderId } = session.settings!;
-    return { name, numberPattern, massUnit, temperatureUnit, ladderId };
+    const { name, numberPattern, massUnit, temperatureUnit, ladderId, timeZone } = session.settings!;
+    return { name, numberPattern, massUnit, temperatureUnit, ladderId, timeZone: timeZone ?? null };
   },
   schema: collectionSettings,
   toInput: (values) => ({ ...values }),
@@ -56,6 +58,14 @@ async function send(): Promise<void> {
         label="Ladder for new racks"
         :items="(ladders ?? []).map((ladder) => ({ value: ladder.id, title: ladder.name }))"
         :error-messages="errorsOf('ladderId')"
+      />
+      <v-autocomplete
+        v-model="draft.timeZone"
+        label="Time zone of the farm"
+        :items="zones"
+        :hint="`All days are the farm's, on every device. Until a zone is chosen, the server's counts: ${session.settings?.farmZone}.`"
+        persistent-hint
+        :error-messages="errorsOf('timeZone')"
       />
       <div class="fields">
         <v-select

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { api } from '../../api/resources.ts';
-import { dayWords, sexSign, statusWords } from '../../format/format.ts';
+import { momentDay, sexSign, statusWords } from '../../format/format.ts';
 import { useShowcase } from '../../stores/queries.ts';
 import StateBlock from '../../ui/StateBlock.vue';
 
@@ -32,7 +32,7 @@ const { data, status, error, refetch } = useShowcase();
               <strong>{{ line.animal.label }}</strong>
             </p>
             <p class="small soft">
-              {{ statusWords(line.animal.status) }}, published {{ dayWords(line.publishedAt.slice(0, 10)) }}
+              {{ statusWords(line.animal.status) }}, published {{ momentDay(line.publishedAt) }}
             </p>
             <div class="row">
               <v-btn variant="outlined" :to="`/p/${line.slug}`">As buyers see it</v-btn>

@@ -2,7 +2,7 @@
 import type { RoundAnimal } from '@karyotome/contract';
 import { SOAK } from '@karyotome/core';
 import { computed } from 'vue';
-import { dayWords, localToday, sexSign, spanOfDays } from '../../format/format.ts';
+import { dayWords, farmToday, sexSign, spanOfDays } from '../../format/format.ts';
 import { useRound } from '../../offline/useRound.ts';
 import { useSession } from '../../stores/session.ts';
 import StateBlock from '../../ui/StateBlock.vue';
@@ -126,7 +126,7 @@ function log(animal: RoundAnimal, chosen: RoundAct): Promise<void> {
             </span>
             <span v-if="session.mayRecord" class="acts">
               <v-btn
-                v-if="!animal.soak!.soaks.includes(localToday())"
+                v-if="!animal.soak!.soaks.includes(farmToday())"
                 size="small"
                 variant="outlined"
                 :disabled="quick.busy.value"

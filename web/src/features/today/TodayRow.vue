@@ -3,7 +3,7 @@ import type { NewRecord, RecordKind, TodayLine } from '@karyotome/contract';
 import type { CareAct } from '@karyotome/core';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
-import { localToday, sexSign } from '../../format/format.ts';
+import { farmToday, sexSign } from '../../format/format.ts';
 import WhyPanel from '../../ui/WhyPanel.vue';
 import { useQuickRecord } from '../records/useQuickRecord.ts';
 import type { RecordSubject } from '../records/useRecordForm.ts';
@@ -56,12 +56,12 @@ async function meal(taken: boolean): Promise<void> {
   const { species, size, state, step } = props.line.preset!;
   const body = { species, size, state, taken, ...(step ? { step } : {}) };
   await record(
-    { kind: 'feeding', on: localToday(), body },
+    { kind: 'feeding', on: farmToday(), body },
     `${species} ${size} ${taken ? 'taken' : 'refused'}`,
   );
 }
 const care = (act: CareAct, text: string): Promise<void> =>
-  record({ kind: 'care', on: localToday(), body: { act } }, text);
+  record({ kind: 'care', on: farmToday(), body: { act } }, text);
 const record = (what: NewRecord, text: string): Promise<void> => quick.log(props.line.animal!, what, text);
 /** After a bad shed the skin is soaked; a shed that goes on is looked at. */
 const isSoak = computed(() => props.line.kind === 'shed' && /soak|veterinarian/.test(props.line.text));

@@ -8,6 +8,7 @@ import StateBlock from '../../ui/StateBlock.vue';
 import RecordDialog from '../records/RecordDialog.vue';
 import type { RecordSubject } from '../records/useRecordForm.ts';
 import SurfaceCheckDialog from '../racks/SurfaceCheckDialog.vue';
+import ZonePrompt from '../settings/ZonePrompt.vue';
 import TodayNav from './TodayNav.vue';
 import TodayRow from './TodayRow.vue';
 
@@ -104,6 +105,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', walk));
       <TodayNav />
       <span v-if="data" class="soft">{{ dayWords(data.today) }}</span>
     </div>
+    <ZonePrompt />
     <StateBlock
       :status="status"
       :error="error"

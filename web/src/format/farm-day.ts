@@ -1,0 +1,36 @@
+import { clockIn, dayIn, offsetAt, type TimeZone } from '@karyotome/core';
+
+/*
+ * All days are the farm's: a phone that is carried into another time zone goes on with the farm's calendar. Which zone that
+ * is comes with the session; until then the device's own stands in.
+ */
+
+export const deviceZone = (): TimeZone => new Intl.DateTimeFormat().resolvedOptions().timeZone;
+
+let zone: TimeZone = deviceZone();
+
+/** From now on days are those of this zone. */
+export function useFarmZone(name: TimeZone): void {
+  zone = name;
+}
+
+/** Today, as the farm's calendar has it. */
+export function farmToday(): string {
+  return dayIn(zone, Date.now());
+}
+
+/** The farm's day of a moment. @param moment - RFC 3339 */
+export function farmDayOf(moment: string): string {
+  return dayIn(zone, Date.parse(moment));
+}
+
+/** `2026-05-14 21:30`, as the farm's clocks show a moment. */
+export function farmClock(moment: string): string {
+  return clockIn(zone, Date.parse(moment));
+}
+
+/** Whether this device's clock shows another time than the farm's. */
+export function clocksDiffer(): boolean {
+  const now = Date.now();
+  return offsetAt(deviceZone(), now) !== offsetAt(zone, now);
+}
