@@ -39,6 +39,7 @@ async function bundleServer() {
       main: path.join(ROOT, 'server/src/main.ts'),
       demo: path.join(ROOT, 'server/src/db/seeds/demo/main.ts'),
       'engine.worker': path.join(ROOT, 'server/src/features/genetics/engine.worker.ts'),
+      'tasks.worker': path.join(ROOT, 'server/src/threads/tasks.worker.ts'),
     },
     platform: 'node',
     external: (id) => !id.startsWith('.') && !path.isAbsolute(id) && !id.startsWith('@karyotome/'),

@@ -1,13 +1,23 @@
 /*
- * npm run demo and npm start: installs what is missing, starts a private PostgreSQL, migrates, loads the demo data when
- * asked and empty, builds, serves, prints the address and the sign-in. Ctrl-C stops all of it; the data stays.
+ * npm run demo and npm start: installs what is missing, starts a private PostgreSQL, migrates, loads the demo data when asked
+ * and empty, builds, serves, prints the address and the sign-in. While it runs it watches both: whatever ends without being
+ * told to is started again. Ctrl-C stops all of it; the data stays.
  */
-import { spawn, spawnSync } from 'node:child_process';
+import { spawn } from 'node:child_process';
 import fs from 'node:fs';
 import net from 'node:net';
 import path from 'node:path';
+import { setTimeout as sleep } from 'node:timers/promises';
 import { installPackages } from './install.mjs';
-import { destroyPostgres, ROOT, startPostgres, stopPostgres } from './postgres.mjs';
+import {
+  APPLICATION_ROLE,
+  destroyPostgres,
+  postmasterOf,
+  ROOT,
+  startPostgres,
+  stopPostgres,
+} from './postgres.mjs';
+import { asServiceUser, giveTo, serviceUser } from './service-user.mjs';
 
 const mode = process.argv[2] === 'demo' ? 'demo' : 'start';
 const name = mode === 'demo' ? 'demo' : 'main';
@@ -16,10 +26,23 @@ const dataDir = path.join(ROOT, '.data', name);
 const port = Number(process.env.PORT ?? 4180);
 const host = process.env.HOST ?? '127.0.0.1';
 
-function fail(message) {
-  console.error(message);
-  process.exit(1);
-}
+/** Pauses between attempts grow from the first to the last; one that has run so long begins at the first again. */
+const FIRST_PAUSE_MS = 500;
+const LAST_PAUSE_MS = 10_000;
+const STEADY_MS = 60_000;
+/** About five minutes of trying. One that never began is not tried so long: it needs a person. */
+const MOST_ATTEMPTS = 35;
+const MOST_FIRST_ATTEMPTS = 3;
+/** The database is looked at so often, and missed only when it was gone several times: a restart takes a moment. */
+const LOOK_MS = 1_000;
+const LOOKS_MISSED = 3;
+/** Longer than the server gives the requests it has accepted. */
+const STOP_MS = 25_000;
+
+const say = console.log;
+const pauseAfter = (failures) => Math.min(FIRST_PAUSE_MS * 2 ** (failures - 1), LAST_PAUSE_MS);
+
+class GivenUp extends Error {}
 
 function portIsFree() {
   return new Promise((resolve) => {
@@ -29,77 +52,250 @@ function portIsFree() {
   });
 }
 
-async function ensureDatabase(url, database) {
+/** The application's own role, which is no superuser, and its database, which it owns with all that is in it. */
+async function ensureDatabase(cluster, database) {
   const { default: pg } = await import('pg');
-  const client = new pg.Client({ connectionString: url('postgres') });
-  await client.connect();
-  const { rowCount } = await client.query('select 1 from pg_database where datname = $1', [database]);
-  if (rowCount === 0) await client.query(`create database ${database}`);
-  await client.end();
-  return url(database);
+  const within = async (url, run) => {
+    const client = new pg.Client({ connectionString: url });
+    await client.connect();
+    try {
+      return await run(client);
+    } finally {
+      await client.end();
+    }
+  };
+  await within(cluster.url('postgres'), async (client) => {
+    const role = await client.query('select 1 from pg_roles where rolname = $1', [APPLICATION_ROLE]);
+    const verb = role.rowCount === 0 ? 'create' : 'alter';
+    const password = client.escapeLiteral(cluster.applicationPassword);
+    await client.query(
+      `${verb} role ${APPLICATION_ROLE} login nosuperuser nocreatedb nocreaterole noreplication password ${password}`,
+    );
+    const known = await client.query('select 1 from pg_database where datname = $1', [database]);
+    if (known.rowCount === 0) await client.query(`create database ${database} owner ${APPLICATION_ROLE}`);
+    else await client.query(`alter database ${database} owner to ${APPLICATION_ROLE}`);
+  });
+  // Of an earlier version, in which the administrator owned them.
+  await within(cluster.url(database), (client) =>
+    client.query(`do $$ declare one record; begin
+      for one in select c.oid::regclass as name from pg_class c
+                  where c.relnamespace = 'public'::regnamespace and c.relkind in ('r', 'S', 'v')
+                    and pg_get_userbyid(c.relowner) <> '${APPLICATION_ROLE}'
+                    and not exists (select 1 from pg_depend d where d.objid = c.oid and d.deptype in ('a', 'i')) loop
+        execute format('alter table %s owner to ${APPLICATION_ROLE}', one.name);
+      end loop;
+      for one in select p.oid::regprocedure as name from pg_proc p
+                  where p.pronamespace = 'public'::regnamespace
+                    and pg_get_userbyid(p.proowner) <> '${APPLICATION_ROLE}' loop
+        execute format('alter function %s owner to ${APPLICATION_ROLE}', one.name);
+      end loop;
+    end $$`),
+  );
+  return cluster.applicationUrl(database);
 }
+
+/** What the server writes belongs to the user it runs as; the database's own files and passwords do not change hands. */
+function handOverData(user) {
+  fs.mkdirSync(dataDir, { recursive: true, mode: 0o700 });
+  if (user.uid === null) return;
+  fs.chownSync(dataDir, user.uid, user.gid);
+  const kept = new Set(['pg', 'postgres.json', 'reserve']);
+  for (const entry of fs.readdirSync(dataDir)) if (!kept.has(entry)) giveTo(user, path.join(dataDir, entry));
+}
+
+/** A program of the built server, run as the service user. */
+function runBuilt(user, program, env, stdio) {
+  const [command, args, options] = asServiceUser(user, process.execPath, [
+    path.join(ROOT, 'server/dist', program),
+  ]);
+  return spawn(command, args, { ...options, env, stdio });
+}
+
+const ended = (child) =>
+  new Promise((resolve) => {
+    child.once('error', (error) => resolve(error.message));
+    child.once('exit', (code, signal) => resolve(signal ?? code));
+  });
 
 async function main() {
   const [major] = process.versions.node.split('.').map(Number);
-  if (major !== 20) fail(`Node 20 is needed; this is ${process.version}.`);
+  if (major !== 20) throw new Error(`Node 20 is needed; this is ${process.version}.`);
   if (!(await portIsFree()))
-    fail(`Port ${port} is taken. Stop what uses it, or choose another: PORT=4190 npm run ${mode}`);
-  installPackages();
+    throw new Error(`Port ${port} is taken. Stop what uses it, or choose another: PORT=4190 npm run ${mode}`);
   const ownDatabase = process.env.DATABASE_URL;
-  if (mode === 'demo' && ownDatabase) fail('The demo keeps its own database: start it without DATABASE_URL.');
-  if (fresh && mode === 'demo') await destroyPostgres(name);
-  else if (fresh) fail('--fresh is for the demo: it would delete your records.');
-  fs.mkdirSync(dataDir, { recursive: true, mode: 0o700 });
+  if (mode === 'demo' && ownDatabase)
+    throw new Error('The demo keeps its own database: start it without DATABASE_URL.');
+  if (fresh && mode !== 'demo') throw new Error('--fresh is for the demo: it would delete your records.');
+  installPackages();
   const { build } = await import('./build.mjs');
   await build();
-  const databaseUrl = ownDatabase ?? (await ensureDatabase((await startPostgres(name)).url, 'karyotome'));
-  const env = {
-    ...process.env,
-    DATABASE_URL: databaseUrl,
-    KARYOTOME_DATA: dataDir,
-    KARYOTOME_WEB: path.join(ROOT, 'web/dist'),
-    LOG_LEVEL: process.env.LOG_LEVEL ?? 'warn',
-    KARYOTOME_PARENT: '1',
-  };
-  if (mode === 'demo') {
-    const seeded = spawnSync(process.execPath, [path.join(ROOT, 'server/dist/demo.js')], {
-      env,
-      stdio: ['ignore', 'inherit', 'inherit'],
-    });
-    if (seeded.status !== 0) throw new Error('The demo data could not be loaded.');
+  if (fresh) await destroyPostgres(name);
+  say(`Data is in ${dataDir}${ownDatabase ? ', the records in the database of DATABASE_URL' : ''}`);
+  try {
+    const supervisor = new Supervisor(ownDatabase ?? null);
+    for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => supervisor.stop());
+    await supervisor.run();
+  } finally {
+    if (!ownDatabase) await stopPostgres(name);
   }
-  await serve(env, ownDatabase === undefined);
 }
 
-/** Runs the server until it ends or we are told to stop; then stops the database that is ours. */
-async function serve(env, isOurDatabase) {
-  // The server also watches this pipe: should we be killed, it ends by itself.
-  const server = spawn(process.execPath, [path.join(ROOT, 'server/dist/main.js')], {
-    env,
-    stdio: ['pipe', 'pipe', 'inherit'],
-  });
-  const stop = () => server.kill('SIGTERM');
-  process.on('SIGINT', stop);
-  process.on('SIGTERM', stop);
-  server.stdout.setEncoding('utf8');
-  server.stdout.on('data', (text) => {
-    const listening = /^listening (\d+)$/m.exec(text);
-    if (!listening) return process.stdout.write(text);
-    console.log(`\nKaryotome is at http://${host}:${listening[1]}`);
+/** Keeps the database and the server running until it is told to stop, or gives up. */
+class Supervisor {
+  constructor(ownDatabase) {
+    this.ownDatabase = ownDatabase;
+    this.isStopping = false;
+    this.server = null;
+    this.cluster = null;
+    this.hasListened = false;
+    this.wakers = new Set();
+  }
+
+  stop() {
+    if (this.isStopping) return;
+    this.isStopping = true;
+    this.wake();
+    const { server } = this;
+    if (!server) return;
+    server.kill('SIGTERM');
+    setTimeout(() => server.kill('SIGKILL'), STOP_MS).unref();
+  }
+
+  /** Ends pauses: there is something to do. */
+  wake() {
+    for (const wake of this.wakers) wake();
+  }
+
+  async pause(ms) {
+    let wake;
+    await Promise.race([
+      sleep(ms),
+      new Promise((resolve) => {
+        wake = resolve;
+        this.wakers.add(wake);
+      }),
+    ]);
+    this.wakers.delete(wake);
+  }
+
+  async run() {
+    const databaseUrl = this.ownDatabase ?? (await this.openDatabase());
+    const user = this.user();
+    handOverData(user);
+    const env = {
+      ...process.env,
+      KARYOTOME_DATA: dataDir,
+      KARYOTOME_WEB: path.join(ROOT, 'web/dist'),
+      LOG_LEVEL: process.env.LOG_LEVEL ?? 'warn',
+      KARYOTOME_PARENT: '1',
+      HOME: dataDir,
+    };
+    if (mode === 'demo') await this.loadDemo(user, { ...env, DATABASE_URL: databaseUrl });
+    let watching = Promise.resolve();
+    if (!this.ownDatabase) watching = this.watchDatabase();
+    await Promise.all([this.keepServer(user, env, databaseUrl), watching]);
+  }
+
+  user() {
+    return serviceUser(ROOT);
+  }
+
+  async openDatabase() {
+    this.cluster = await startPostgres(name, say);
+    return ensureDatabase(this.cluster, 'karyotome');
+  }
+
+  async loadDemo(user, env) {
+    const seed = runBuilt(user, 'demo.js', env, ['ignore', 'inherit', 'inherit']);
+    this.server = seed;
+    const code = await ended(seed);
+    this.server = null;
+    if (code !== 0 && !this.isStopping) throw new Error('The demo data could not be loaded.');
+  }
+
+  async keepServer(user, env, databaseUrl) {
+    let failures = 0;
+    while (!this.isStopping) {
+      const url = this.cluster ? this.cluster.applicationUrl('karyotome') : databaseUrl;
+      const began = Date.now();
+      const code = await this.serveOnce(user, { ...env, DATABASE_URL: url });
+      if (this.isStopping) return;
+      if (Date.now() - began > STEADY_MS) failures = 0;
+      failures += 1;
+      if (failures >= (this.hasListened ? MOST_ATTEMPTS : MOST_FIRST_ATTEMPTS)) {
+        this.isStopping = true;
+        this.wake();
+        throw new GivenUp(`The server ended ${failures} times (${code}): giving up.`);
+      }
+      const pause = pauseAfter(failures);
+      console.error(`The server ended (${code}). It is started again in ${pause / 1000} s.`);
+      await this.pause(pause);
+    }
+  }
+
+  async serveOnce(user, env) {
+    // The server also watches this pipe: should we be killed, it ends by itself.
+    const server = runBuilt(user, 'main.js', env, ['pipe', 'pipe', 'inherit']);
+    this.server = server;
+    server.stdin.on('error', () => undefined);
+    server.stdout.setEncoding('utf8');
+    server.stdout.on('data', (text) => {
+      const listening = /^listening (\d+)$/m.exec(text);
+      if (!listening) process.stdout.write(text);
+      else if (this.hasListened) say('The server is back.');
+      else this.greet(listening[1]);
+    });
+    const code = await ended(server);
+    this.server = null;
+    return code;
+  }
+
+  greet(listening) {
+    this.hasListened = true;
+    say(`\nKaryotome is at http://${host}:${listening}`);
     const signIn = path.join(dataDir, 'owner-sign-in.txt');
     if (fs.existsSync(signIn)) {
       const [email, password] = fs.readFileSync(signIn, 'utf8').split('\n');
-      console.log(`Sign in as ${email} with ${password}`);
+      say(`Sign in as ${email} with ${password}`);
     }
-    console.log('Ctrl-C stops it.');
-  });
-  const code = await new Promise((resolve) => server.on('exit', resolve));
-  if (isOurDatabase) await stopPostgres(name);
-  process.exit(code ?? 0);
+    say('Ctrl-C stops it.');
+  }
+
+  async watchDatabase() {
+    let missed = 0;
+    let failures = 0;
+    while (!this.isStopping) {
+      await this.pause(LOOK_MS);
+      if (this.isStopping) return;
+      missed = postmasterOf(this.cluster.dataDir) === null ? missed + 1 : 0;
+      if (missed === 0) failures = 0;
+      if (missed < LOOKS_MISSED) continue;
+      try {
+        console.error('The database has ended. It is started again.');
+        const before = this.cluster.applicationUrl('karyotome');
+        this.cluster = await startPostgres(name, say);
+        missed = 0;
+        say('The database is back.');
+        // On another port the server has to begin anew.
+        if (this.cluster.applicationUrl('karyotome') !== before) this.server?.kill('SIGTERM');
+      } catch (error) {
+        failures += 1;
+        console.error(error instanceof Error ? error.message : error);
+        if (failures >= MOST_ATTEMPTS) {
+          this.stop();
+          throw new GivenUp('The database could not be started again: giving up.');
+        }
+        await this.pause(pauseAfter(failures));
+      }
+    }
+  }
 }
 
 try {
   await main();
 } catch (error) {
-  fail(error instanceof Error ? error.message : String(error));
+  console.error(error instanceof Error ? error.message : String(error));
+  process.exitCode = 1;
 }
+// A pipe of a child that hangs must not keep us.
+process.exit();

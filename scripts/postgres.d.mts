@@ -1,10 +1,21 @@
 export declare const ROOT: string;
+export declare const APPLICATION_ROLE: string;
 export declare class SetupError extends Error {}
 export declare function installDebian(packages: string[], say: (line: string) => void): void;
+export interface Cluster {
+  readonly dataDir: string;
+  /** As the cluster's administrator. */
+  readonly url: (database: string) => string;
+  /** As the application, which is no superuser. */
+  readonly applicationUrl: (database: string) => string;
+  readonly applicationPassword: string;
+}
 export declare function startPostgres(
   kind: 'tests' | 'demo' | 'main',
   say?: (line: string) => void,
   name?: string,
-): Promise<{ url: (database: string) => string }>;
+): Promise<Cluster>;
 export declare function stopPostgres(name: string): Promise<void>;
 export declare function destroyPostgres(name: string): Promise<void>;
+/** The process that serves a data folder; null where none does. */
+export declare function postmasterOf(dataDir: string): number | null;

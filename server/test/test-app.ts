@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import type { Express } from 'express';
 import { pino } from 'pino';
 import request, { type Response } from 'supertest';
 import { expect, inject } from 'vitest';
@@ -28,6 +29,14 @@ export interface TestApp {
   /** Signed in as the owner of a fresh, empty collection. */
   readonly owner: TestClient;
   readonly anonymous: TestClient;
+  readonly express: Express;
+  readonly dataDir: string;
+  /** What was reported as a fault that ended no request. */
+  readonly faults: unknown[];
+  /** The address of the owner of a fresh, empty collection. */
+  newAccount(title: string): Promise<string>;
+  /** A second owner of the first collection, in a session of their own. */
+  colleague(): Promise<TestClient>;
   newCollection(name: string, role?: 'owner' | 'keeper' | 'viewer'): Promise<TestClient>;
   close(): Promise<void>;
 }
@@ -59,19 +68,39 @@ export async function startTestApp(): Promise<TestApp> {
     },
     pino({ level: 'silent' }),
   );
-  const newCollection: TestApp['newCollection'] = async (title, role = 'owner') => {
+  const newActor = async (title: string) => {
     const email = `${randomUUID()}@example.test`;
     const actor = await createCollection(database, { email, name: 'Tester', password: PASSWORD }, title);
-    if (role !== 'owner')
-      await database.models.memberships.update({ role }, { where: { accountId: actor.accountId } });
+    return { email, actor };
+  };
+  const signedIn = async (email: string): Promise<TestClient> => {
     const agent = request.agent(app.express);
     const session = await agent.post('/api/v1/session').send({ email, password: PASSWORD });
     return client(agent, (session.body as { csrfToken: string }).csrfToken);
   };
+  const newCollection: TestApp['newCollection'] = async (title, role = 'owner') => {
+    const { email, actor } = await newActor(title);
+    if (role !== 'owner')
+      await database.models.memberships.update({ role }, { where: { accountId: actor.accountId } });
+    return signedIn(email);
+  };
+  const first = await newActor('Test collection');
+  const colleague = async (): Promise<TestClient> => {
+    const { email, actor } = await newActor('Elsewhere');
+    await database.models.memberships.destroy({ where: { accountId: actor.accountId } });
+    const { collectionId } = first.actor;
+    await database.models.memberships.create({ collectionId, accountId: actor.accountId, role: 'owner' });
+    return signedIn(email);
+  };
   return {
     database,
-    owner: await newCollection('Test collection'),
+    owner: await signedIn(first.email),
+    colleague,
     anonymous: client(request.agent(app.express), ''),
+    express: app.express,
+    dataDir,
+    faults,
+    newAccount: async (title) => (await newActor(title)).email,
     newCollection,
     async close() {
       await app.close();

@@ -139,12 +139,12 @@ export async function addEggEvents(
     if (!egg) throw invalidField(`eggIds.${i}`, 'names no egg of this clutch');
     const { stage } = eggState(eggId, events);
     const isOver = stage === 'out' || stage === 'died' || stage === 'removed';
-    if (isOver)
-      throw invalidField(
-        `eggIds.${i}`,
-        `is egg ${egg.position}, which is ${STAGE_WORDS[stage]} already: take that back first`,
-        'is-over',
-      );
+    if (isOver) {
+      const message = `is egg ${egg.position}, which is ${STAGE_WORDS[stage]} already: take that back first`;
+      throw new Refusal('conflict', `Egg ${egg.position} is ${STAGE_WORDS[stage]} already.`, [
+        { field: `eggIds.${i}`, code: 'is-over', message },
+      ]);
+    }
     if (egg.verdict === 'slug' && (input.kind === 'pip' || input.kind === 'out'))
       throw invalidField(`eggIds.${i}`, `is egg ${egg.position}, a slug: correct that first`, 'slug');
   }

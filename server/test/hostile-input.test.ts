@@ -1,0 +1,48 @@
+import http from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { afterAll, beforeAll, expect, test } from 'vitest';
+import { machineToday } from '../src/db/work.ts';
+import { fuzz } from './hostile/fuzz.ts';
+import { ROUTES, routesOf } from './hostile/routes.ts';
+import { PASSWORD, startTestApp, type TestApp } from './test-app.ts';
+
+/* Requests that mean harm, made from the schemas themselves. The long form: npm run test:hard. */
+
+let app: TestApp;
+let server: http.Server;
+let origin: string;
+beforeAll(async () => {
+  app = await startTestApp();
+  server = http.createServer(app.express).listen(0, '127.0.0.1');
+  await new Promise((resolve) => server.once('listening', resolve));
+  origin = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+});
+afterAll(async () => {
+  server.closeAllConnections();
+  server.close();
+  await app.close();
+});
+
+test('every route is tried', () => {
+  const tried = ROUTES.map(({ method, path }) => `${method} ${path}`);
+  expect(tried.toSorted()).toEqual([...new Set(routesOf(app.express))].toSorted());
+});
+
+test('hostile requests to every route: no 5xx, and no page broken afterwards', async () => {
+  const outcome = await fuzz({
+    origin,
+    email: '',
+    password: PASSWORD,
+    requests: 2_000,
+    atOnce: 6,
+    seed: 20_261_128,
+    today: machineToday(),
+    perFarm: 1_000,
+    anew: async () => ({ email: await app.newAccount('Hostile'), password: PASSWORD }),
+  });
+  expect(outcome.faults).toEqual([]);
+  expect(outcome.brokenPages).toEqual([]);
+  expect(outcome.sent).toBe(2_000);
+  // It got through to what is behind the schemas, too.
+  expect((outcome.statuses['200'] ?? 0) + (outcome.statuses['201'] ?? 0)).toBeGreaterThan(200);
+}, 180_000);
