@@ -17,6 +17,7 @@ export default defineConfig({
           name: 'server',
           environment: 'node',
           include: ['server/**/*.test.ts'],
+          exclude: ['server/test/hard/**', '**/node_modules/**'],
           globalSetup: ['server/test/postgres.global.ts'],
           isolate: false,
           testTimeout: 20_000,

@@ -21,7 +21,10 @@ export interface RunningServer {
 }
 
 /** The real server, as built, on a database of its own: empty, or with the demo farm. */
-export async function startServer(content: 'empty' | 'demo'): Promise<RunningServer> {
+export async function startServer(
+  content: 'empty' | 'demo',
+  more: NodeJS.ProcessEnv = {},
+): Promise<RunningServer> {
   const serverUrl = process.env['E2E_SERVER_URL']!;
   const name = `e2e_${randomUUID().replaceAll('-', '')}`;
   await administer(
@@ -37,6 +40,7 @@ export async function startServer(content: 'empty' | 'demo'): Promise<RunningSer
     KARYOTOME_WEB: join(ROOT, 'web/dist'),
     PORT: '0',
     LOG_LEVEL: 'error',
+    ...more,
   };
   if (content === 'demo') {
     const seeded = spawnSync(process.execPath, [join(ROOT, 'server/dist/demo.js')], {

@@ -122,7 +122,7 @@ async function main() {
   if (major !== 20) throw new Error(`Node 20 is needed; this is ${process.version}.`);
   if (!(await portIsFree()))
     throw new Error(`Port ${port} is taken. Stop what uses it, or choose another: PORT=4190 npm run ${mode}`);
-  const ownDatabase = process.env.DATABASE_URL;
+  const ownDatabase = process.env.DATABASE_URL || undefined;
   if (mode === 'demo' && ownDatabase)
     throw new Error('The demo keeps its own database: start it without DATABASE_URL.');
   if (fresh && mode !== 'demo') throw new Error('--fresh is for the demo: it would delete your records.');

@@ -1,6 +1,6 @@
 import { mkdirSync } from 'node:fs';
 import { createServer } from 'node:http';
-import type { AddressInfo } from 'node:net';
+import { Server, type AddressInfo } from 'node:net';
 import { pino } from 'pino';
 import { createApp } from './app.ts';
 import { readConfig } from './config.ts';
@@ -17,6 +17,11 @@ import { startUpkeep } from './upkeep/upkeep.ts';
 
 /** Accepted requests have so long to end when the server is told to stop. */
 const GRACE_MS = 20_000;
+/** Connections that the system has taken already, and this process not yet, are still taken for so long. */
+const KNOCKED_MS = 150;
+const LEAST_TURNS = 30;
+/** A connection without a request is closed only so long after: what is on its way on it arrives. */
+const IDLE_MS = 700;
 /** A client has so long to send a request's headers. */
 const HEADERS_MS = 20_000;
 
@@ -52,18 +57,29 @@ sweepFiles(database, config.dataDir).then(({ removed, missing }) => {
     );
 }, onFault);
 
+async function letIn(): Promise<void> {
+  const until = Date.now() + KNOCKED_MS;
+  for (let turn = 0; turn < LEAST_TURNS || Date.now() < until; turn++)
+    await new Promise((resolve) => setTimeout(resolve, 2));
+}
+
 let stopping = false;
+// What is answered from then on is the last on its connection.
+server.prependListener('request', (_request, response) => {
+  if (stopping) response.setHeader('Connection', 'close');
+});
 /** Accepts nothing more, lets what was accepted end, and goes. */
 async function stop(): Promise<void> {
   if (stopping) return;
   stopping = true;
   stopSensors();
   stopUpkeep();
-  const closed = new Promise((resolve) => server.close(resolve));
+  // Who has knocked already is let in first: a busy process needs some turns for it, not only time.
+  await letIn();
+  // Listens no more; unlike the HTTP server's own close, it leaves connections whose request is still being read.
+  const closed = new Promise((resolve) => Server.prototype.close.call(server, resolve));
   endAllStreams();
-  server.closeIdleConnections();
-  // A connection that is kept open between requests ends with the one that is under way.
-  const idle = setInterval(() => server.closeIdleConnections(), 100);
+  const idle = setInterval(() => server.closeIdleConnections(), IDLE_MS);
   const late = setTimeout(() => server.closeAllConnections(), GRACE_MS);
   await closed;
   clearInterval(idle);

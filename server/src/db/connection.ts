@@ -28,6 +28,8 @@ export function connect(url: string, log?: (sql: string) => void): Sequelize {
       connectionTimeoutMillis: 5_000,
       keepAlive: true,
     },
+    // A kept connection that is dead is replaced; within a transaction it is the whole that is done again (work.ts).
+    retry: { max: 3, match: [/SequelizeConnection/, /Connection terminated/, /terminating connection/] },
     define: { underscored: true, timestamps: false, freezeTableName: true },
   });
 }

@@ -1,7 +1,7 @@
 import { dayIn, type TimeZone } from '@karyotome/core';
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize';
 import { Refusal } from '../http/problems.ts';
-import { isToBeDoneAgain } from './faults.ts';
+import { isDatabaseAway, isToBeDoneAgain } from './faults.ts';
 import type { Models } from './models.ts';
 import { inTurn } from './turns.ts';
 
@@ -49,19 +49,31 @@ export function machineToday(): string {
 }
 
 const MOST_TRIES = 6;
+const MOST_CONNECTIONS_TRIED = 3;
 
 /**
  * Reads: whatever it asks in however many statements, it sees one moment of the collection, and writes nothing.
  *
  * @throws Refusal `not-found` where the collection is gone
  */
-export function reading<T>(database: Database, actor: Actor, run: (work: Work) => Promise<T>): Promise<T> {
-  return database.sequelize.transaction(async (transaction) => {
-    await database.sequelize.query('set transaction isolation level repeatable read, read only', {
-      transaction,
-    });
-    return run(await begin(database, actor, transaction, false));
-  });
+export async function reading<T>(
+  database: Database,
+  actor: Actor,
+  run: (work: Work) => Promise<T>,
+): Promise<T> {
+  for (let tries = 1; ; tries++) {
+    try {
+      return await database.sequelize.transaction(async (transaction) => {
+        await database.sequelize.query('set transaction isolation level repeatable read, read only', {
+          transaction,
+        });
+        return run(await begin(database, actor, transaction, false));
+      });
+    } catch (error) {
+      // After the database was away, connections that were kept are dead: another one is tried.
+      if (!isDatabaseAway(error) || tries === MOST_CONNECTIONS_TRIED) throw error;
+    }
+  }
 }
 
 /**
@@ -74,11 +86,17 @@ export function reading<T>(database: Database, actor: Actor, run: (work: Work) =
 export function writing<T>(database: Database, actor: Actor, run: (work: Work) => Promise<T>): Promise<T> {
   return inTurn(actor.collectionId, async () => {
     for (let tries = 1; ; tries++) {
+      let isDone = false;
       try {
-        return await database.sequelize.transaction(async (transaction) =>
-          run(await begin(database, actor, transaction, true)),
-        );
+        return await database.sequelize.transaction(async (transaction) => {
+          const answer = await run(await begin(database, actor, transaction, true));
+          isDone = true;
+          return answer;
+        });
       } catch (error) {
+        // Cut off before it was to be committed, nothing of it stands: it is done again over another connection.
+        const isCutOff = isDatabaseAway(error) && !isDone && tries < MOST_CONNECTIONS_TRIED;
+        if (isCutOff) continue;
         if (!isToBeDoneAgain(error)) throw error;
         if (tries === MOST_TRIES)
           throw new Refusal('busy', 'Several people changed the same at once. Try again in a moment.', {

@@ -177,12 +177,15 @@ export function toRefusal(error: unknown): Refusal {
   return new Refusal('internal', '');
 }
 
+/** Asked every second while the database is away: once is enough to know. */
+const HEALTH = '/api/v1/health';
+
 export const handleErrors: ErrorRequestHandler = (error, request, response, next) => {
   const refusal = toRefusal(error);
   // A value that only the database refused should have been refused by its schema: that is a fault of ours, too.
   if (refusal.code === 'internal' || isDataException(error))
     request.log.error({ fault: forLog(error) }, 'request failed');
-  else if (refusal.code === 'unavailable' || refusal.code === 'disk-full')
+  else if ((refusal.code === 'unavailable' || refusal.code === 'disk-full') && request.path !== HEALTH)
     request.log.warn({ fault: forLog(error) }, 'request refused for now');
   if (response.headersSent) return next(error);
   if (refusal.code === 'too-large' || refusal.code === 'too-slow') response.set('Connection', 'close');

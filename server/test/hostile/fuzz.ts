@@ -121,43 +121,46 @@ export async function fuzz(options: FuzzOptions): Promise<FuzzOutcome> {
   })();
   const pictures = await hostilePictures();
   let sent = 0;
-  while (sent < requests) {
-    const { email, password } = await options.anew();
-    const { ask, headers } = await signIn(origin, email, password);
-    const farm = await buildFarm(ask, today);
-    const generator = new Generator(chance, farm.known, today);
-    const target = Math.min(sent + options.perFarm, requests);
-    const sendSome = async (): Promise<void> => {
-      while (sent < target) {
-        sent += 1;
-        const route = chance.one(ROUTES);
-        if (route.isStream || (route.method === 'delete' && route.path === '/session')) continue;
-        const request = compose(route, farm, generator, chance, headers, pictures);
-        try {
-          const { status, text } = await raw(
-            origin,
-            route.method,
-            request.path,
-            request.headers,
-            request.body,
-          );
-          statuses[status] = (statuses[status] ?? 0) + 1;
-          if (isFault(status))
-            faults.push(
-              `${route.method} ${request.path}: ${status} ${text.slice(0, 200)} for ${shown(request)}`,
+  try {
+    while (sent < requests) {
+      const { email, password } = await options.anew();
+      const { ask, headers } = await signIn(origin, email, password);
+      const farm = await buildFarm(ask, today);
+      const generator = new Generator(chance, farm.known, today);
+      const target = Math.min(sent + options.perFarm, requests);
+      const sendSome = async (): Promise<void> => {
+        while (sent < target) {
+          sent += 1;
+          const route = chance.one(ROUTES);
+          if (route.isStream || (route.method === 'delete' && route.path === '/session')) continue;
+          const request = compose(route, farm, generator, chance, headers, pictures);
+          try {
+            const { status, text } = await raw(
+              origin,
+              route.method,
+              request.path,
+              request.headers,
+              request.body,
             );
-        } catch (error) {
-          // The server may end a connection whose request it refuses to read.
-          statuses['ended'] = (statuses['ended'] ?? 0) + 1;
-          if (!isEnding(error)) faults.push(`${route.method} ${request.path}: ${String(error)}`);
+            statuses[status] = (statuses[status] ?? 0) + 1;
+            if (isFault(status))
+              faults.push(
+                `${route.method} ${request.path}: ${status} ${text.slice(0, 200)} for ${shown(request)}`,
+              );
+          } catch (error) {
+            // The server may end a connection whose request it refuses to read.
+            statuses['ended'] = (statuses['ended'] ?? 0) + 1;
+            if (!isEnding(error)) faults.push(`${route.method} ${request.path}: ${String(error)}`);
+          }
         }
-      }
-    };
-    await Promise.all(Array.from({ length: atOnce }, sendSome));
-    brokenPages.push(...(await brokenOf(ask, farm)));
+      };
+      await Promise.all(Array.from({ length: atOnce }, sendSome));
+      brokenPages.push(...(await brokenOf(ask, farm)));
+    }
+  } finally {
+    isOver = true;
+    await watching;
   }
-  isOver = true;
-  await watching;
   return { sent, statuses, faults, slowestHealth, brokenPages };
 }
 
@@ -320,8 +323,8 @@ async function brokenOf(ask: Asker, farm: Farm): Promise<string[]> {
   const broken: string[] = [];
   for (const path of paths) {
     const { status, body } = await ask('GET', path);
-    // A calendar may have been revoked, and an address used.
-    if (status !== 200 && !(status === 404 && path.startsWith('/calendar/')))
+    // A calendar may have been revoked, or asked for too often.
+    if (status !== 200 && !([404, 429].includes(status) && path.startsWith('/calendar/')))
       broken.push(`${path}: ${status} ${JSON.stringify(body).slice(0, 200)}`);
   }
   return broken;

@@ -89,15 +89,16 @@ export async function bringIn(
   const ids = new Map(known.map(({ number, id }) => [number, id]));
   // Checked against what was there some seconds ago: where that has changed, the file is checked anew.
   const used = new Set(await usedNumbers(work));
-  const isStale =
-    known.length !== ground.known.length ||
-    known.some((animal, i) => {
-      const before = ground.known[i]!;
-      return (
-        animal.number !== before.number || animal.sex !== before.sex || animal.hatchedOn !== before.hatchedOn
-      );
-    });
-  if (isStale || rows.some(({ animal }) => used.has(animal.number))) throw new BeginAgain();
+  const before = new Map(ground.known.map((animal) => [animal.number, animal]));
+  const now = new Map(known.map((animal) => [animal.number, animal]));
+  const hasChanged = (number: string): boolean => {
+    const [then, today] = [before.get(number), now.get(number)];
+    return then?.sex !== today?.sex || then?.hatchedOn !== today?.hatchedOn;
+  };
+  const isStale = rows.some(
+    ({ animal, dam, sire }) => used.has(animal.number) || [dam, sire].some((parent) => hasChanged(parent)),
+  );
+  if (isStale) throw new BeginAgain();
   for (const { animal } of rows) ids.set(animal.number, randomUUID());
   const ordered = parentsFirst.map((at) => rows[at]!);
   const animals = ordered.map((row) => toAnimal(row, collectionId, ids));

@@ -1,0 +1,371 @@
+import http from 'node:http';
+import net from 'node:net';
+import type { AddressInfo } from 'node:net';
+import { performance } from 'node:perf_hooks';
+import { gzipSync } from 'node:zlib';
+import { MOST_DEPTH } from '@karyotome/contract';
+import { afterAll, afterEach, beforeAll, describe, expect, test, vi } from 'vitest';
+import { raw, signIn } from './hostile/fuzz.ts';
+import { PASSWORD, fieldsOf, startTestApp, type TestApp, type TestClient } from './test-app.ts';
+
+/* One request must not stop the others: what a request may ask of the server, and how long it may take over it. */
+
+let app: TestApp;
+let owner: TestClient;
+let server: http.Server;
+let origin: string;
+beforeAll(async () => {
+  app = await startTestApp();
+  owner = app.owner;
+  server = http.createServer(app.express).listen(0, '127.0.0.1');
+  await new Promise((resolve) => server.once('listening', resolve));
+  origin = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+});
+afterAll(async () => {
+  server.closeAllConnections();
+  server.close();
+  await app.close();
+});
+afterEach(() => vi.useRealTimers());
+
+const json = { 'Content-Type': 'application/json' };
+/** What a task takes, in units of another of the same kind: no clock decides, only how one grows against the other. */
+async function ratio(small: () => Promise<unknown>, large: () => Promise<unknown>): Promise<number> {
+  const time = async (run: () => Promise<unknown>): Promise<number> => {
+    const began = performance.now();
+    await run();
+    return performance.now() - began;
+  };
+  await small();
+  const times: number[] = [];
+  for (let i = 0; i < 3; i++) times.push((await time(large)) / Math.max(1, await time(small)));
+  return Math.min(...times);
+}
+
+describe('size and shape', () => {
+  test.each([
+    ['POST', '/session', 4],
+    ['POST', '/animals', 100],
+    ['PUT', '/settings', 100],
+    ['POST', '/rounds/entries', 1024],
+  ])('%s %s takes %i KiB, and says so', async (method, path, kib) => {
+    const { headers } = await signIn(origin, await app.newAccount('Limits'), PASSWORD);
+    const body = JSON.stringify({ a: 'x'.repeat(kib * 1024) });
+    const announced = await raw(origin, method, `/api/v1${path}`, { ...headers, ...json }, body);
+    expect(announced.status).toBe(413);
+    expect(announced.text).toContain(kib === 1024 ? 'at most 1 MiB' : `at most ${kib} KiB`);
+    // Without a length it is counted as it comes, and unpacked it counts in full.
+    const squeezed = gzipSync(body);
+    const packed = { ...headers, ...json, 'Content-Encoding': 'gzip' };
+    expect((await raw(origin, method, `/api/v1${path}`, packed, squeezed)).status).toBe(413);
+  });
+
+  test('who is nobody is told so before what they send is read', async () => {
+    const body = JSON.stringify({ a: 'x'.repeat(90_000) });
+    expect((await raw(origin, 'POST', '/api/v1/animals', json, body)).status).toBe(401);
+  });
+
+  test('what is nested too deep, holds too much, or too many of one, is refused at its field', async () => {
+    const deep = '{"a":'.repeat(MOST_DEPTH + 5) + '1' + '}'.repeat(MOST_DEPTH + 5);
+    const { headers } = await signIn(origin, await app.newAccount('Deep'), PASSWORD);
+    for (const more of [{}, { 'Idempotency-Key': 'a-key-of-its-own' }] as Record<string, string>[])
+      for (const body of [deep, '{"a":['.repeat(10_000) + ']}'.repeat(10_000)]) {
+        const answer = await raw(origin, 'POST', '/api/v1/animals', { ...headers, ...json, ...more }, body);
+        expect(answer.status).toBe(422);
+        expect(answer.text).toContain('too-deep');
+      }
+    const many = await owner.post('/animals', { number: '1', sex: 'male', note: Array(1_200).fill(0) });
+    expect(fieldsOf(many)).toEqual(['note: holds more than 1000 elements']);
+    const keys = Object.fromEntries(Array.from({ length: 1_100 }, (_, i) => [`k${i}`, 1]));
+    expect(fieldsOf(await owner.post('/animals', keys))).toEqual(['body: holds more than 1000 fields']);
+  });
+
+  test.each(['a\0b', '\ud800', 'x\udfff'])(
+    'text that cannot be stored is refused at its field: %j',
+    async (bad) => {
+      const body = { number: 'T-1', sex: 'male', note: bad };
+      expect(fieldsOf(await owner.post('/animals', body))).toEqual([
+        'note: holds characters that cannot be stored',
+      ]);
+      const key = await owner.post('/animals', { number: 'T-1', sex: 'male', [bad]: 1 });
+      expect(key.status).toBe(422);
+      expect(fieldsOf(key)[0]).toContain('is a name with characters that cannot be stored');
+      expect((await owner.get(`/animals?x=${encodeURIComponent('\0')}`)).status).toBe(422);
+      expect((await owner.get('/animals/%00')).status).toBe(404);
+    },
+  );
+
+  test.each([
+    '[0b1d2c3e-1111-4111-8111-111111111111]',
+    '(0b1d2c3e-1111-4111-8111-111111111111)',
+    '{0b1d2c3e-1111-4111-8111-111111111111}',
+    '0b1d2c3e111141118111111111111111',
+    '0b:1d:2c:3e:11:11:41:11:81:11:11:11:11:11:11:11',
+  ])('%s is no id', async (damId) => {
+    const refused = await owner.post('/animals', { number: 'T-2', sex: 'male', damId });
+    expect(fieldsOf(refused)).toEqual(['damId: must be the id of a record']);
+    expect((await owner.get(`/animals/${encodeURIComponent(damId)}`)).status).toBe(404);
+  });
+
+  test('an id in capitals is the same id (RFC 9562)', async () => {
+    const { id } = (await owner.post('/animals', { number: 'T-3', sex: 'female' })).body as { id: string };
+    expect((await owner.get(`/animals/${id.toUpperCase()}`)).status).toBe(200);
+    const young = await owner.post('/animals', { number: 'T-4', sex: 'male', damId: id.toUpperCase() });
+    expect(young.status).toBe(201);
+  });
+
+  test.each([
+    '2026-05-14T10:00:00+16:00',
+    '0000-01-01T00:00:00Z',
+    '2026-05-14T10:00:00',
+    '2026-02-30T10:00:00Z',
+  ])('%s is no moment', async (at) => {
+    const { id } = (
+      await owner.post('/incubators', {
+        name: `Box ${at}`,
+        setC: 31,
+        lowC: 30,
+        highC: 33,
+        lowHumidity: null,
+        silentAfterHours: null,
+        sensor: 'none',
+      })
+    ).body as { id: string };
+    const reading = await owner.post(`/incubators/${id}/readings`, { at, celsius: 31 });
+    expect(fieldsOf(reading)[0]).toContain('at: must be a moment');
+  });
+
+  test('words that every object knows are no words of the trade', async () => {
+    const response = await owner.post('/animals', {
+      number: 'T-5',
+      sex: 'male',
+      genes: 'constructor Pastel',
+    });
+    expect(fieldsOf(response)).toEqual(['genes: "constructor" is not a known gene']);
+  });
+});
+
+describe('time grows with the size', () => {
+  // Ten times as much takes about ten times as long; what grew with the square took a hundred times.
+  const LINEAR = 40;
+
+  test('unknown keys, eggs and entries', async () => {
+    const keys = (n: number) => Object.fromEntries(Array.from({ length: n }, (_, i) => [`key${i}`, 1]));
+    expect(
+      await ratio(
+        () => owner.post('/animals', keys(90)),
+        () => owner.post('/animals', keys(900)),
+      ),
+    ).toBeLessThan(LINEAR);
+    const { id } = (await owner.post('/animals', { number: 'L-1', sex: 'male' })).body as { id: string };
+    const eggs = (n: number) => owner.put(`/clutches/${id}/eggs`, { eggs: Array(n).fill({}) });
+    expect(
+      await ratio(
+        () => eggs(95),
+        () => eggs(950),
+      ),
+    ).toBeLessThan(LINEAR);
+    const entries = (n: number) =>
+      owner.post('/rounds/entries', { entries: Array.from({ length: n }, () => ({})) });
+    expect(
+      await ratio(
+        () => entries(20),
+        () => entries(200),
+      ),
+    ).toBeLessThan(LINEAR);
+  });
+
+  test('cells of a file, whatever stands in them', async () => {
+    const file = (n: number) => {
+      const rows = Array.from(
+        { length: n },
+        (_, i) => `x${i},male,${'q'.repeat(120)}${i},${'1'.repeat(1500)}${' '.repeat(400)}g`,
+      );
+      return Buffer.from(`number,sex,genes,weight\n${rows.join('\n')}\n`);
+    };
+    const preview = (n: number) => owner.upload('/imports/preview', 'text/csv', file(n));
+    expect((await preview(3)).status).toBe(200);
+    expect(
+      await ratio(
+        () => preview(60),
+        () => preview(600),
+      ),
+    ).toBeLessThan(LINEAR);
+  });
+});
+
+describe('limits of a file, each by its name', () => {
+  const previewOf = async (text: string): Promise<string[]> =>
+    fieldsOf(await owner.upload('/imports/preview', 'text/csv', Buffer.from(text)));
+
+  test('rows, columns and cells', async () => {
+    const header = 'number,sex';
+    expect(await previewOf(`${header}\n${'a,male\n'.repeat(5_001)}`)).toEqual([
+      'file: holds more than 5000 rows: split it',
+    ]);
+    const wide = Array.from({ length: 41 }, (_, i) => `c${i}`).join(',');
+    expect(await previewOf(`${header},${wide}\n1,male\n`)).toEqual(['file: has 43 columns: at most 40']);
+    const long = await owner.upload(
+      '/imports/preview',
+      'text/csv',
+      Buffer.from(`number,sex,note\n1,male,${'x'.repeat(2_500)}\n`),
+    );
+    expect(JSON.stringify(long.body)).toContain('is too long: at most 2000 characters');
+    expect(await previewOf(`${header}\na\0,male\n`)).toEqual([
+      'file: holds characters that cannot be stored',
+    ]);
+  });
+
+  test('a generation under another, five thousand deep, is read', async () => {
+    const rows = Array.from(
+      { length: 4_999 },
+      (_, i) =>
+        `g${i},${i % 2 ? 'male' : 'female'},${i % 2 ? `g${i - 1}` : ''},${i > 0 && i % 2 === 0 ? `g${i - 1}` : ''}`,
+    );
+    const response = await owner.upload(
+      '/imports/preview',
+      'text/csv',
+      Buffer.from(`number,sex,dam,sire\n${rows.toReversed().join('\n')}\n`),
+    );
+    expect(response.body).toMatchObject({ good: 4_999, bad: 0 });
+  });
+});
+
+describe('a long piece of work', () => {
+  test('says how far it is, to whoever asked for it alone, and can be given up', async () => {
+    const { headers } = await signIn(origin, await app.newAccount('Jobs'), PASSWORD);
+    const job = '0b1d2c3e-1111-4111-8111-222222222222';
+    const rows = Array.from(
+      { length: 5_000 },
+      (_, i) => `x${i},male,${'unknown'.repeat(5)}${i} het ${'word'.repeat(4)}${i}`,
+    );
+    const request = http.request(`${origin}/api/v1/imports/preview`, {
+      method: 'POST',
+      headers: { ...headers, 'Content-Type': 'text/csv', 'Job-Id': job },
+    });
+    const ended = new Promise((resolve) => request.on('error', resolve));
+    request.end(`number,sex,genes\n${rows.join('\n')}\n`);
+    const about = async (asker: Record<string, string>): Promise<number> =>
+      (await raw(origin, 'GET', `/api/v1/jobs/${job}`, asker, null)).status;
+    await vi.waitFor(async () => expect(await about(headers)).toBe(200), { timeout: 10_000, interval: 5 });
+    const stranger = await signIn(origin, await app.newAccount('Stranger'), PASSWORD);
+    expect(await about(stranger.headers)).toBe(404);
+    request.destroy();
+    await ended;
+    await vi.waitFor(async () => expect(await about(headers)).toBe(404), { timeout: 10_000 });
+  });
+});
+
+describe('slow and broken uploads', () => {
+  /** Speaks over a bare connection. */
+  function connected(): Promise<{ socket: net.Socket; heard: () => string; closed: Promise<unknown> }> {
+    return new Promise((resolve) => {
+      let text = '';
+      const socket = net.connect(Number(new URL(origin).port), '127.0.0.1', () =>
+        resolve({ socket, heard: () => text, closed: new Promise((done) => socket.on('close', done)) }),
+      );
+      socket.on('data', (part) => (text += String(part)));
+      socket.on('error', () => undefined);
+    });
+  }
+
+  test('a form that dribbles in is ended and told so; others are answered meanwhile', async () => {
+    vi.useFakeTimers({ toFake: ['setInterval', 'clearInterval'] });
+    const { socket, heard, closed } = await connected();
+    socket.write(
+      'POST /api/v1/session HTTP/1.1\r\nHost: x\r\nContent-Type: application/json\r\nContent-Length: 2000\r\n\r\n{"e',
+    );
+    await vi.waitFor(() => expect(vi.getTimerCount()).toBeGreaterThan(0));
+    expect((await raw(origin, 'GET', '/api/v1/health', {}, null)).status).toBe(200);
+    vi.advanceTimersByTime(31_000);
+    await closed;
+    expect(heard()).toContain('408');
+    expect(heard()).toContain('urn:karyotome:problem:too-slow');
+  });
+
+  test('a photograph over a slow line goes on for as long as it moves', async () => {
+    const { ask, headers } = await signIn(origin, await app.newAccount('Slow line'), PASSWORD);
+    const { id } = (await ask('POST', '/animals', { number: 'S-1', sex: 'male' })).body as { id: string };
+    const sharp = (await import('sharp')).default;
+    const noise = Buffer.from(Array.from({ length: 300 * 300 * 3 }, (_, i) => (i * 7919) % 251));
+    const picture = await sharp(noise, { raw: { width: 300, height: 300, channels: 3 } })
+      .png({ compressionLevel: 0 })
+      .toBuffer();
+    vi.useFakeTimers({ toFake: ['setInterval', 'clearInterval'] });
+    const { socket, heard } = await connected();
+    const lines = Object.entries({
+      ...headers,
+      'Content-Type': 'image/png',
+      'Content-Length': picture.length,
+    });
+    socket.write(
+      `POST /api/v1/animals/${id}/pictures HTTP/1.1\r\nHost: x\r\n${lines.map(([name, value]) => `${name}: ${value}\r\n`).join('')}\r\n`,
+    );
+    // 36 KiB in each half minute, for minutes.
+    for (let at = 0; at < picture.length; at += 36_864) {
+      socket.write(picture.subarray(at, at + 36_864));
+      await new Promise((resolve) => setTimeout(resolve, 60));
+      vi.advanceTimersByTime(30_000);
+    }
+    vi.useRealTimers();
+    await vi.waitFor(() => expect(heard()).toContain('HTTP/1.1 201'), { timeout: 10_000 });
+    socket.destroy();
+  });
+
+  test('a request that ends early harms nobody', async () => {
+    const { socket, closed } = await connected();
+    socket.write(
+      'POST /api/v1/session HTTP/1.1\r\nHost: x\r\nContent-Type: application/json\r\nContent-Length: 500\r\n\r\n{"email":',
+    );
+    await new Promise((resolve) => setTimeout(resolve, 50));
+    socket.destroy();
+    await closed;
+    expect((await raw(origin, 'GET', '/api/v1/health', {}, null)).status).toBe(200);
+    expect(app.faults).toEqual([]);
+  });
+});
+
+describe('how often strangers may ask', () => {
+  const strangersAt = async (
+    path: string,
+    times: number,
+  ): Promise<{ status: number; wait: string | null }[]> => {
+    const answers = [];
+    for (let i = 0; i < times; i++) {
+      const { status, headers } = await fetch(`${origin}/api/v1${path}`);
+      answers.push({ status, wait: headers.get('Retry-After') });
+    }
+    return answers;
+  };
+
+  test('a calendar that does not exist: sixty times a minute, then 429 with the seconds to wait', async () => {
+    const answers = await strangersAt(`/calendar/${'x'.repeat(32)}.ics`, 62);
+    expect(answers.slice(0, 60).every(({ status }) => status === 404)).toBe(true);
+    expect(answers.at(-1)!.status).toBe(429);
+    expect(Number(answers.at(-1)!.wait)).toBeGreaterThan(0);
+    expect(Number(answers.at(-1)!.wait)).toBeLessThanOrEqual(60);
+    // It is counted in the database, and no secret stands there.
+    const [rows] = await app.database.sequelize.query('select key, points from rate_limits');
+    expect(JSON.stringify(rows)).not.toContain('xxxx');
+    expect(rows.length).toBeGreaterThan(0);
+    // Another target from the same address: what counts is the address.
+    expect((await strangersAt(`/calendar/${'y'.repeat(32)}.ics`, 1))[0]!.status).toBe(429);
+  });
+
+  test('a header does not make another address of one, since no proxy was named', async () => {
+    const answer = await fetch(`${origin}/api/v1/calendar/${'z'.repeat(32)}.ics`, {
+      headers: { 'X-Forwarded-For': '203.0.113.7' },
+    });
+    expect(answer.status).toBe(429);
+  });
+
+  test('failed sign-ins: the address is told to wait, and the right password does not help it', async () => {
+    const email = await app.newAccount('Guessed');
+    const attempt = (password: string) =>
+      raw(origin, 'POST', '/api/v1/session', json, JSON.stringify({ email, password }));
+    const statuses = [];
+    for (let i = 0; i < 7; i++) statuses.push((await attempt('wrong-password')).status);
+    expect(statuses).toEqual([401, 401, 401, 401, 401, 429, 429]);
+    expect((await attempt(PASSWORD)).status).toBe(429);
+  });
+});

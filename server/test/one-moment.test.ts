@@ -1,0 +1,3 @@
+import { readingTests } from './readers.ts';
+
+readingTests({ writers: 4, reads: 120 });
