@@ -11,9 +11,9 @@ import { chromium } from '@playwright/test';
 import { parseParent, pairingOutcomes } from '@karyotome/core';
 import { build } from '../scripts/build.mjs';
 import { ROOT, startPostgres, stopPostgres } from '../scripts/postgres.mjs';
-import { connect } from '../server/src/db/connection.ts';
+
 import { migrate } from '../server/src/db/migrate.ts';
-import { createModels } from '../server/src/db/models.ts';
+import { openDatabase } from '../server/src/db/open.ts';
 import { administer, databaseUrl } from '../server/test/template.ts';
 import { fillCollection } from './collection.ts';
 import { ms, summarise, time } from './report.ts';
@@ -87,15 +87,10 @@ async function benchApi(): Promise<number> {
   const server = (await startPostgres('tests', () => undefined)).url('postgres');
   await administer(server, 'drop database if exists bench with (force)', 'create database bench');
   const url = databaseUrl(server, 'bench');
-  const sequelize = connect(url);
-  await migrate(sequelize);
-  const { ids } = await fillCollection(
-    { sequelize, models: createModels(sequelize) },
-    1000,
-    300_000,
-    PASSWORD,
-  );
-  await sequelize.close();
+  const database = openDatabase(url, (error) => console.error(error));
+  await migrate(database.sequelize);
+  const { ids } = await fillCollection(database, 1000, 300_000, PASSWORD);
+  await database.sequelize.close();
   const dataDir = mkdtempSync(join(tmpdir(), 'karyotome-bench-'));
   const running = await launch(url, dataDir);
   say(`| server start, database migrated | ${ms(running.startedMs)} | |`);

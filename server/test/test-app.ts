@@ -31,6 +31,7 @@ export interface TestApp {
   readonly anonymous: TestClient;
   readonly express: Express;
   readonly dataDir: string;
+  readonly databaseUrl: string;
   /** What was reported as a fault that ended no request. */
   readonly faults: unknown[];
   /** The address of the owner of a fresh, empty collection. */
@@ -41,8 +42,8 @@ export interface TestApp {
   close(): Promise<void>;
 }
 
-/** The real application over a fresh copy of the migrated database. */
-export async function startTestApp(): Promise<TestApp> {
+/** The real application over a fresh copy of the migrated database. @param isEmpty - without any account */
+export async function startTestApp({ isEmpty = false } = {}): Promise<TestApp> {
   const serverUrl = inject('serverUrl');
   const name = `test_${randomUUID().replaceAll('-', '')}`;
   await administer(serverUrl, `create database ${name} template ${inject('template')} strategy file_copy`);
@@ -84,21 +85,22 @@ export async function startTestApp(): Promise<TestApp> {
       await database.models.memberships.update({ role }, { where: { accountId: actor.accountId } });
     return signedIn(email);
   };
-  const first = await newActor('Test collection');
+  const first = isEmpty ? null : await newActor('Test collection');
   const colleague = async (): Promise<TestClient> => {
     const { email, actor } = await newActor('Elsewhere');
     await database.models.memberships.destroy({ where: { accountId: actor.accountId } });
-    const { collectionId } = first.actor;
+    const { collectionId } = first!.actor;
     await database.models.memberships.create({ collectionId, accountId: actor.accountId, role: 'owner' });
     return signedIn(email);
   };
   return {
     database,
-    owner: await signedIn(first.email),
+    owner: first ? await signedIn(first.email) : client(request.agent(app.express), ''),
     colleague,
     anonymous: client(request.agent(app.express), ''),
     express: app.express,
     dataDir,
+    databaseUrl: url,
     faults,
     newAccount: async (title) => (await newActor(title)).email,
     newCollection,

@@ -6,6 +6,7 @@ import { mayDo, type Act } from '../access/policy.ts';
 import { reading, writing, type Actor, type Database, type Work } from '../db/work.ts';
 import { inferring } from '../db/turns.ts';
 import { answerOf, onceByKey, type Answer } from './once.ts';
+import { BeginAgain } from '../db/begin-again.ts';
 import { Refusal } from './problems.ts';
 
 declare module 'express-session' {
@@ -92,23 +93,15 @@ export interface WriteOptions<Prepared> {
 export interface ReadOptions<Found> {
   /** It waits for what is inferred: a few of these at once, so that connections are left for everything else. */
   readonly infers?: boolean;
+  /**
+   * Large, and the same for everybody: those who ask while it is being made, and nothing was written since, get the same one.
+   * What another process wrote meanwhile may be missing in it, as if it had been asked for a moment earlier.
+   */
+  readonly isShared?: boolean;
   /** Makes the answer of what was read: outside the transaction, since it takes long. */
   readonly finish?: (found: Found, request: Request) => Promise<unknown>;
 }
 
-/**
- * Thrown within a write that needs something first which takes long: what it did is undone, the rest is done meanwhile, and
- * it begins again.
- */
-export class BeginAgain extends Error {
-  readonly meanwhile: () => Promise<unknown>;
-
-  constructor(meanwhile: () => Promise<unknown> = () => Promise.resolve()) {
-    super('The write has to begin again.');
-    this.name = 'BeginAgain';
-    this.meanwhile = meanwhile;
-  }
-}
 const MOST_BEGINNINGS = 6;
 
 /**
@@ -117,16 +110,35 @@ const MOST_BEGINNINGS = 6;
  * @param onChange - hears of every write, once it is committed
  */
 export function createEndpoints(database: Database, onChange: (collectionId: string) => void) {
+  /** Counts the writes of each collection. */
+  const writes = new Map<string, number>();
+  const beingMade = new Map<string, Promise<string>>();
+  const shared = (key: string, make: () => Promise<unknown>): Promise<string> => {
+    let text = beingMade.get(key);
+    if (!text) {
+      text = make()
+        .then((body) => JSON.stringify(body))
+        .finally(() => beingMade.delete(key));
+      beingMade.set(key, text);
+    }
+    return text;
+  };
   return {
     read<Found>(
       run: (work: Work, request: Request) => Promise<Found>,
-      { infers, finish }: ReadOptions<Found> = {},
+      { infers, finish, isShared }: ReadOptions<Found> = {},
     ): RequestHandler {
       return async (request, response) => {
         const actor = allow(request, 'look');
         const ask = (): Promise<Found> => reading(database, actor, (work) => run(work, request));
-        const found = await (infers ? inferring.take(ask) : ask());
-        send(response, { status: 200, body: finish ? await finish(found, request) : found });
+        const make = async (): Promise<unknown> => {
+          const found = await (infers ? inferring.take(ask) : ask());
+          return finish ? finish(found, request) : found;
+        };
+        if (!isShared) return send(response, { status: 200, body: await make() });
+        const written = writes.get(actor.collectionId) ?? 0;
+        const text = await shared(`${actor.collectionId} ${written} ${request.originalUrl}`, make);
+        response.set('Cache-Control', 'no-store').type('json').send(text);
       };
     },
     /** A write takes effect once per Idempotency-Key: a repetition is answered from the first one's record. */
@@ -137,6 +149,7 @@ export function createEndpoints(database: Database, onChange: (collectionId: str
       return async (request, response) => {
         const actor = allow(request, act);
         const answer = await writeOnce(database, actor, request, run, options);
+        writes.set(actor.collectionId, (writes.get(actor.collectionId) ?? 0) + 1);
         onChange(actor.collectionId);
         send(response, complete ? await complete(request, actor, answer) : answer);
       };

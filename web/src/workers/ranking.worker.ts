@@ -1,4 +1,5 @@
 import {
+  CostError,
   createCatalogue,
   lookNext,
   rank,
@@ -24,8 +25,10 @@ export type RankingMessage = { readonly entries: readonly CatalogueEntry[] } | R
 export interface RankingAnswer {
   readonly animalId: string;
   readonly turn: number;
-  /** Null where what it can be has too many combinations. */
+  /** Null where there is none; `failure` says why. */
   readonly ranking: Ranking | null;
+  /** What it can be has too many combinations, or something went wrong that should not. */
+  readonly failure?: 'too-many' | 'fault';
   readonly advice: LookAdvice;
 }
 
@@ -42,8 +45,11 @@ function answer({ animalId, turn, suppositions, sightings, lastShed }: RankingRe
     const { ranking, space } = rank(suppositions, sightings, catalogue);
     const advice = lookNext(space, sightings, catalogue, lastShed);
     return { animalId, turn, ranking, advice };
-  } catch {
-    // Only the size of the answer is refused; the interface says so.
-    return { animalId, turn, ranking: null, advice: NOTHING };
+  } catch (error) {
+    if (error instanceof CostError)
+      return { animalId, turn, ranking: null, advice: NOTHING, failure: 'too-many' };
+    // A mistake of ours: it is told as one, and shows in the browser's console.
+    reportError(error);
+    return { animalId, turn, ranking: null, advice: NOTHING, failure: 'fault' };
   }
 }

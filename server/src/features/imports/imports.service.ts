@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import type { ImportPreview, RecordKind } from '@karyotome/contract';
 import type { AnimalRow, RecordRow } from '../../db/rows.ts';
 import { select, touchGenetics, type Work } from '../../db/work.ts';
-import { BeginAgain } from '../../http/endpoint.ts';
+import { BeginAgain } from '../../db/begin-again.ts';
 import { Refusal } from '../../http/problems.ts';
 import type { Job } from '../../threads/jobs.ts';
 import { inThread } from '../../threads/pool.ts';

@@ -3,7 +3,7 @@ import type { AnimalSummary, LabelOrder, LabelPreview, PrintedLabelView } from '
 import { inferring } from '../../db/turns.ts';
 import { reading, select, type Actor, type Database, type Work } from '../../db/work.ts';
 import { pathOf, readStored, removeStored, writeDurably, type StoredFile } from '../../files/store.ts';
-import { BeginAgain } from '../../http/endpoint.ts';
+import { BeginAgain } from '../../db/begin-again.ts';
 import type { Answer } from '../../http/once.ts';
 import { invalidField, notFound } from '../../http/problems.ts';
 import { inThread } from '../../threads/pool.ts';

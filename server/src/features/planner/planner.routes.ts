@@ -5,6 +5,6 @@ import { viewPlanner } from './planner.service.ts';
 export function plannerRoutes({ read }: Endpoints): Router {
   return Router().get(
     '/planner',
-    read((work) => viewPlanner(work)),
+    read((work) => viewPlanner(work), { infers: true, isShared: true }),
   );
 }

@@ -1,6 +1,6 @@
 import { inferring } from '../../db/turns.ts';
 import { reading, select, type Work } from '../../db/work.ts';
-import { BeginAgain } from '../../http/endpoint.ts';
+import { BeginAgain } from '../../db/begin-again.ts';
 import { publishedAnimals } from '../animals/animals.repository.ts';
 import { claimsOf, geneticsOf, supportOf } from '../genetics/genetics.service.ts';
 

@@ -10,7 +10,7 @@ import {
 } from '@karyotome/contract';
 import { isToBeDoneAgain } from '../../db/faults.ts';
 import { select, type Work } from '../../db/work.ts';
-import { BeginAgain } from '../../http/endpoint.ts';
+import { BeginAgain } from '../../db/begin-again.ts';
 import { answerOf, onceByKey, takeBackBeforeItComes } from '../../http/once.ts';
 import { PROBLEMS, Refusal, toProblem, toRefusal } from '../../http/problems.ts';
 import { catalogueOf } from '../catalogue/catalogue.service.ts';

@@ -1,0 +1,181 @@
+import type { AnimalSummary, AnimalView, SessionView, TodayView } from '@karyotome/contract';
+import { dayIn } from '@karyotome/core';
+import type { Page } from '@playwright/test';
+import { startServer, type RunningServer } from './server.ts';
+import { expect, signIn, test } from './test.ts';
+
+/* What a device tells: the farm's day far from the farm, whose entries it holds, and nothing after signing out. */
+
+/** An empty farm of one animal, spoken to by its owner. */
+async function farm(page: Page, server: RunningServer) {
+  const session = (await (await page.request.get(`${server.origin}/api/v1/session`)).json()) as SessionView;
+  const headers = { 'X-CSRF-Token': session.csrfToken };
+  const get = async <T>(path: string): Promise<T> =>
+    (await (await page.request.get(`${server.origin}/api/v1${path}`)).json()) as T;
+  const made = await page.request.post(`${server.origin}/api/v1/animals`, {
+    data: { number: 'N-01', sex: 'female', genes: 'pastel', hatchedOn: '2025-05-01', massG: 210 },
+    headers,
+  });
+  return { get, id: ((await made.json()) as { id: string }).id, session };
+}
+
+test('a phone far from the farm: days are the farm’s, and it shows that its own clock differs', async ({
+  browser,
+}) => {
+  const server = await startServer('empty');
+  const context = await browser.newContext({ timezoneId: 'Pacific/Honolulu', locale: 'en-GB' });
+  const page = await context.newPage();
+  await signIn(page, server);
+
+  await test.step('the browser’s zone is proposed, and another can be said', async () => {
+    await expect(page.getByRole('button', { name: 'It is in Pacific/Honolulu' })).toBeVisible();
+    await page.getByRole('button', { name: 'In another one' }).click();
+    await page.getByLabel('Time zone', { exact: true }).fill('Kiritimati');
+    await page.getByRole('option', { name: 'Pacific/Kiritimati' }).click();
+    await page.getByRole('button', { name: 'It is in Pacific/Kiritimati' }).click();
+    await expect(page.getByText('Which time zone is the farm in?')).toBeHidden();
+    await expect(page.getByRole('link', { name: /^Farm \d\d:\d\d/ })).toBeVisible();
+  });
+
+  await test.step('a meal of the farm’s today is done today, though here it is yesterday', async () => {
+    const { get, id } = await farm(page, server);
+    // 24 hours lie between the two: the farm is always a day ahead.
+    const today = dayIn('Pacific/Kiritimati', Date.now());
+    expect(dayIn('Pacific/Honolulu', Date.now())).not.toBe(today);
+    expect((await get<TodayView>('/today')).today).toBe(today);
+    await page.goto(`${server.origin}/animals/${id}`);
+    await page.getByRole('button', { name: 'Meal', exact: true }).click();
+    await page
+      .getByRole('dialog')
+      .getByRole('button', { name: /^Save|^Record/ })
+      .click();
+    await expect(page.getByRole('dialog')).toBeHidden();
+    const { records } = await get<AnimalView>(`/animals/${id}`);
+    expect(records.find(({ kind }) => kind === 'feeding')!.on).toBe(today);
+  });
+  await context.close();
+  await server.stop();
+});
+
+test('an answer that was lost: the form sent again enters it once', async ({ browser }) => {
+  const server = await startServer('empty');
+  const context = await browser.newContext({ locale: 'en-GB' });
+  const page = await context.newPage();
+  await signIn(page, server);
+  const { get, id } = await farm(page, server);
+  await page.goto(`${server.origin}/animals/${id}`);
+  // The server hears of it; only the answers are lost, as often as the page tries by itself.
+  let lost = 0;
+  await page.route(`**/animals/${id}/records`, async (route) => {
+    if (lost++ < 3) {
+      await route.fetch();
+      await route.abort();
+    } else await route.continue();
+  });
+  await page.getByRole('button', { name: 'Weigh', exact: true }).click();
+  await page
+    .getByRole('dialog')
+    .getByLabel(/Weight/)
+    .fill('345');
+  const save = page.getByRole('dialog').getByRole('button', { name: /^Save|^Record/ });
+  await save.click();
+  await expect(page.getByText('The server cannot be reached').first()).toBeVisible({ timeout: 20_000 });
+  await save.click();
+  await expect(page.getByRole('dialog')).toBeHidden();
+  const { records } = await get<AnimalView>(`/animals/${id}`);
+  expect(records.filter((record) => record.kind === 'weight' && record.body.massG === 345)).toHaveLength(1);
+  await context.close();
+  await server.stop();
+});
+
+test('signing out without a connection leaves nothing readable, and another person’s entries stay theirs', async ({
+  browser,
+}) => {
+  const server = await startServer('demo');
+  const context = await browser.newContext({ locale: 'en-GB' });
+  const page = await context.newPage();
+  await signIn(page, server, '/sign-in?to=/rounds');
+  await page.evaluate(async () => {
+    await navigator.serviceWorker.ready;
+  });
+  await page.reload();
+  const begin = page.getByRole('button', { name: /^Begin with/ }).first();
+  await expect(begin).toBeVisible();
+  const animals = (await (
+    await page.request.get(`${server.origin}/api/v1/animals`)
+  ).json()) as AnimalSummary[];
+  const kept = () =>
+    page.evaluate(async () => {
+      const open = indexedDB.open('karyotome');
+      const database = await new Promise<IDBDatabase>(
+        (resolve) => (open.onsuccess = () => resolve(open.result)),
+      );
+      const all = (name: string): Promise<unknown[]> =>
+        new Promise((resolve) => {
+          const request = database.transaction(name).objectStore(name).getAll();
+          request.onsuccess = () => resolve(request.result);
+        });
+      const held = JSON.stringify([await all('rounds'), await all('queue'), { ...localStorage }]);
+      database.close();
+      return held;
+    });
+
+  await test.step('an entry waits, and another window signs in as somebody else: it does not leave', async () => {
+    await context.setOffline(true);
+    await begin.click();
+    await page
+      .getByRole('button', { name: /^Cleaned/ })
+      .first()
+      .click();
+    await expect(page.getByText(/1 (entry )?wait/)).toBeVisible();
+    await context.setOffline(false);
+    // As another window would: the browser holds one session for both.
+    await page.route('**/rounds/entries', (route) => route.abort());
+    const other = await context.newPage();
+    const answer = await other.request.post(`${server.origin}/api/v1/session`, {
+      data: { email: 'ilko@thistlecote.example', password: server.password },
+    });
+    expect(answer.status()).toBe(201);
+    await page.unroute('**/rounds/entries');
+    const sent = page.waitForResponse((response) => response.url().endsWith('/rounds/entries'), {
+      timeout: 30_000,
+    });
+    await page.evaluate(() => window.dispatchEvent(new Event('online')));
+    expect((await sent).status()).toBe(403);
+    await expect(page.getByText(/1 (entry )?wait/)).toBeHidden();
+    await other.close();
+  });
+
+  await test.step('its owner signs in again, is asked before signing out, and leaves nothing', async () => {
+    await page.goto(`${server.origin}/today`);
+    await page.getByRole('button', { name: 'Sign out' }).click();
+    await expect(page.getByRole('button', { name: 'Sign in' })).toBeVisible();
+    await signIn(page, server, '/sign-in?to=/rounds');
+    await context.setOffline(true);
+    await page
+      .getByRole('button', { name: /^Begin with/ })
+      .first()
+      .click();
+    await page
+      .getByRole('button', { name: /^Cleaned/ })
+      .first()
+      .click();
+    await expect(page.getByText(/[12] (entry |entries )?wait/)).toBeVisible();
+    await page.getByRole('button', { name: 'Sign out' }).click();
+    const dialog = page.getByRole('dialog');
+    await expect(dialog).toContainText('Not sent yet');
+    await dialog.getByRole('button', { name: 'Sign out and lose them' }).click();
+    await expect(page.getByRole('button', { name: 'Sign in' })).toBeVisible();
+    const left = await kept();
+    for (const word of [animals[0]!.number, server.email, 'Thistlecote']) expect(left).not.toContain(word);
+  });
+
+  await test.step('the session ends on the server as soon as it can be reached', async () => {
+    await context.setOffline(false);
+    await page.goto(`${server.origin}/today`);
+    await expect(page.getByRole('button', { name: 'Sign in' })).toBeVisible();
+    expect((await page.request.get(`${server.origin}/api/v1/animals`)).status()).toBe(401);
+  });
+  await context.close();
+  await server.stop();
+});

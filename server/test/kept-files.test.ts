@@ -1,0 +1,168 @@
+import { existsSync, readdirSync, utimesSync, writeFileSync, mkdirSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import sharp from 'sharp';
+import { afterAll, beforeAll, describe, expect, test, vi } from 'vitest';
+import { sweepFiles } from '../src/files/sweep.ts';
+import { formatOf } from '../src/features/pictures/picture-copies.ts';
+import { fieldsOf, startTestApp, type TestApp, type TestClient } from './test-app.ts';
+
+/* What is kept, and what goes: files and the rows that name them. */
+
+let app: TestApp;
+let owner: TestClient;
+let id: string;
+let png: Buffer;
+beforeAll(async () => {
+  app = await startTestApp();
+  owner = app.owner;
+  const made = await owner.post('/animals', { number: 'P-1', sex: 'female', genes: 'Pastel' });
+  id = (made.body as { id: string }).id;
+  png = await sharp({ create: { width: 80, height: 60, channels: 3, background: '#a86' } })
+    .png()
+    .toBuffer();
+});
+afterAll(() => app.close());
+
+const folder = (...names: string[]): string => join(app.dataDir, ...names);
+const filesIn = (...names: string[]): string[] =>
+  existsSync(folder(...names))
+    ? readdirSync(folder(...names), { recursive: true, withFileTypes: true })
+        .filter((entry) => entry.isFile())
+        .map(({ name }) => name)
+    : [];
+const upload = (bytes: Buffer, type = 'image/png') => owner.upload(`/animals/${id}/pictures`, type, bytes);
+
+describe('what is decoded', () => {
+  test('a picture is told by its first bytes, whatever it says it is', async () => {
+    const { data: jpeg } = await sharp(png).jpeg().toBuffer({ resolveWithObject: true });
+    const webp = await sharp(png).webp().toBuffer();
+    expect([png, jpeg, webp].map(formatOf)).toEqual(['png', 'jpeg', 'webp']);
+    for (const other of [
+      'GIF89a',
+      '<svg xmlns="x"/>',
+      '%PDF-1.4',
+      'II*\0',
+      'RIFF....AVI ',
+      '\0\0\0 ftypheic',
+      '',
+    ])
+      expect(formatOf(Buffer.from(other, 'latin1'))).toBeNull();
+    // A JPEG under another name is what it is; an SVG under any name is refused before anything reads it.
+    expect((await upload(jpeg, 'image/png')).status).toBe(201);
+    const svg = Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"/>');
+    expect(fieldsOf(await upload(svg))[0]).toContain('picture: must be a JPEG, PNG or WebP picture');
+  });
+
+  test('a picture that would unpack too large is refused by its header, and one that ends early is broken', async () => {
+    const huge = Buffer.from(png);
+    huge.writeUInt32BE(30_000, 16);
+    huge.writeUInt32BE(30_000, 20);
+    expect(fieldsOf(await upload(huge))[0]).toMatch(/unpacks to 900 megapixels: at most 26|cannot be read/);
+    expect(fieldsOf(await upload(png.subarray(0, png.length - 30)))[0]).toContain('is broken');
+  });
+
+  test('nothing lies on the disk of a picture that was refused, or whose animal is not there', async () => {
+    const before = filesIn('pictures').toSorted();
+    await upload(png.subarray(0, 60));
+    const stranger = await owner.upload(
+      '/animals/0b1d2c3e-1111-4111-8111-111111111111/pictures',
+      'image/png',
+      png,
+    );
+    expect(stranger.status).toBe(404);
+    expect(filesIn('pictures').toSorted()).toEqual(before);
+  });
+});
+
+describe('what goes', () => {
+  test('a deleted picture’s copies, the stamped ones too, and the original with its place', async () => {
+    const made = await upload(png);
+    const picture = (made.body as { id: string }).id;
+    const { slug } = (await owner.put(`/animals/${id}/publication`, { text: null })).body as { slug: string };
+    expect((await app.anonymous.get(`/public/${slug}/pictures/${picture}`)).status).toBe(200);
+    const own = (): string[] => filesIn('pictures').filter((name) => name.startsWith(picture));
+    expect(own()).toHaveLength(4);
+    expect((await owner.delete(`/pictures/${picture}`)).status).toBe(204);
+    await vi.waitFor(() => expect(own()).toEqual([]));
+    expect((await app.anonymous.get(`/public/${slug}/pictures/${picture}`)).status).toBe(404);
+    await owner.delete(`/animals/${id}/publication`);
+  });
+
+  test('a sweep finds what a crash left, both ways', async () => {
+    const picture = ((await upload(png)).body as { id: string }).id;
+    const stray = folder('pictures', 'stray.webp');
+    const half = folder('labels', 'half.pdf.part');
+    mkdirSync(folder('labels'), { recursive: true });
+    const old = new Date(Date.now() - 2 * 3_600_000);
+    for (const file of [stray, half]) {
+      writeFileSync(file, 'x');
+      utimesSync(file, old, old);
+    }
+    // A write that is under way in another process has not named its file yet.
+    writeFileSync(folder('pictures', 'young.webp'), 'x');
+    rmSync(folder('pictures', 'thumbs', `${picture}.webp`));
+    const { removed, missing } = await sweepFiles(app.database, app.dataDir);
+    expect(removed.map(({ name }) => name).toSorted()).toEqual(['half.pdf.part', 'stray.webp']);
+    expect(missing).toEqual([{ folder: 'pictures', name: `thumbs/${picture}.webp` }]);
+    expect(existsSync(stray) || existsSync(half)).toBe(false);
+    expect(existsSync(folder('pictures', 'young.webp'))).toBe(true);
+    // The page says what is missing; it is no fault of whoever asks.
+    const thumb = await owner.get(`/pictures/${picture}?copy=thumb`);
+    expect(thumb.status).toBe(404);
+    expect(thumb.body).toMatchObject({ detail: 'The file is missing from the data folder.' });
+  });
+});
+
+describe('an animal', () => {
+  const animal = async (more: object = {}): Promise<string> =>
+    (
+      (
+        await owner.post('/animals', {
+          number: `D-${Math.random()}`,
+          sex: 'male',
+          genes: 'Pastel',
+          massG: 300,
+          ...more,
+        })
+      ).body as { id: string }
+    ).id;
+
+  test('that was entered by mistake goes with what was said as it was entered, by the owner alone', async () => {
+    const mistaken = await animal();
+    const keeper = await app.newCollection('Kept', 'keeper');
+    expect((await keeper.delete(`/animals/${mistaken}`)).body).toMatchObject({
+      type: 'urn:karyotome:problem:owner-only',
+    });
+    expect((await owner.delete(`/animals/${mistaken}`)).status).toBe(204);
+    expect((await owner.get(`/animals/${mistaken}`)).status).toBe(404);
+  });
+
+  test('that has records, pictures or young keeps them, and what to do instead is said', async () => {
+    const today = new Date().toISOString().slice(0, 10);
+    const recorded = await animal();
+    await owner.post(`/animals/${recorded}/records`, { kind: 'weight', on: today, body: { massG: 310 } });
+    const parent = await animal();
+    await animal({ sireId: parent });
+    for (const [one, words] of [
+      [recorded, 'has a history'],
+      [id, 'has a history'],
+      [parent, 'is a parent'],
+    ] as const) {
+      const refused = await owner.delete(`/animals/${one}`);
+      expect(refused.status).toBe(409);
+      const { detail } = refused.body as { detail: string };
+      expect(detail).toContain(words);
+      expect(detail).toContain('mistaken');
+    }
+    // Marked as mistaken it is in nobody's way, and its history stands.
+    const { version } = (await owner.get(`/animals/${recorded}`)).body as { version: number };
+    const marked = await owner.patch(
+      `/animals/${recorded}`,
+      { status: 'mistaken' },
+      { 'If-Match': `"${version}"` },
+    );
+    expect(marked.status).toBe(200);
+    const { lines } = (await owner.get('/today')).body as { lines: { animal: { id: string } | null }[] };
+    expect(lines.filter((line) => line.animal?.id === recorded)).toEqual([]);
+  });
+});
