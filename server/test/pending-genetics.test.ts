@@ -84,7 +84,7 @@ test('while the engine is at work, animals, rounds and Today are answered, and a
   expect(identified.status).toBe(201);
   const page = (await owner.get(`/animals/${young}`)).body as AnimalView;
   expect(page.isGeneticsPending).toBe(true);
-  expect(page.label).toBe('Enchi Pastel Het Clown');
+  expect(page.label).toBe('Pastel Enchi Het Clown');
   expect(page.claims).toEqual([]);
   const animals = (await owner.get('/animals')).body as AnimalSummary[];
   expect(animals).toHaveLength(7 + 3 * 18);

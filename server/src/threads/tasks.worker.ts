@@ -2,6 +2,7 @@ import type { MessagePort } from 'node:worker_threads';
 import { toRefusal } from '../http/problems.ts';
 import { drawLabels, labelPdf } from '../features/labels/label-pdf.ts';
 import { checkImport } from '../features/imports/check-import.ts';
+import { cardPdf } from '../features/incubation/card-pdf.ts';
 import { readLogger } from '../features/incubation/read-logger.ts';
 
 /* Runs in threads: each task is a pure function of its input. */
@@ -15,6 +16,7 @@ const TASKS = {
   'read-logger': readLogger,
   'draw-labels': drawLabels,
   'label-pdf': labelPdf,
+  'card-pdf': cardPdf,
 };
 export type Tasks = typeof TASKS;
 

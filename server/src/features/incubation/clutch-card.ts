@@ -1,129 +1,11 @@
 import { randomUUID } from 'node:crypto';
-import { createRequire } from 'node:module';
-import { dirname, join } from 'node:path';
-import type { ClutchView } from '@karyotome/contract';
-import pdfmake from 'pdfmake';
-import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces.js';
 import { select, type Work } from '../../db/work.ts';
 import { pathOf, readStored, removeStored, writeDurably, type StoredFile } from '../../files/store.ts';
-import { findClutch } from '../breeding/clutches.service.ts';
 import { notFound } from '../../http/problems.ts';
+import { inThread } from '../../threads/pool.ts';
+import { findClutch } from '../breeding/clutches.service.ts';
+import type { CardOrder } from './card-pdf.ts';
 import { viewClutch } from './clutch-view.service.ts';
-
-const FONTS = join(
-  dirname(createRequire(import.meta.url).resolve('pdfmake/package.json')),
-  'fonts',
-  'Roboto',
-);
-pdfmake.addFonts({
-  Roboto: {
-    normal: join(FONTS, 'Roboto-Regular.ttf'),
-    bold: join(FONTS, 'Roboto-Medium.ttf'),
-    italics: join(FONTS, 'Roboto-Italic.ttf'),
-    bolditalics: join(FONTS, 'Roboto-MediumItalic.ttf'),
-  },
-});
-// A card is made of what is in the database: it fetches nothing, and reads no file but its fonts.
-pdfmake.setUrlAccessPolicy(() => false);
-pdfmake.setLocalAccessPolicy((path) => path.endsWith('.ttf'));
-
-const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
-function dayWords(day: string | null): string {
-  if (day === null) return 'not recorded';
-  const [year, month, date] = day.split('-').map(Number);
-  return `${date} ${MONTHS[month! - 1]} ${year}`;
-}
-
-const percent = (p: number): string => `${Math.round(p * 100)}%`;
-
-/** The clutch card on one page: the pair, the dates, the counts, and the eggs as they lie in the box. */
-export function drawCard(clutch: ClutchView, collection: string, printedOn: string): TDocumentDefinitions {
-  const line = (label: string, value: Content): TableCell[] => [{ text: label, color: '#555' }, value];
-  const pipOn = clutch.events.find(({ kind }) => kind === 'pip' || kind === 'out')?.on ?? null;
-  const isDone = clutch.hatchedOn !== null;
-  return {
-    pageSize: 'A5',
-    pageMargins: [34, 34, 34, 34],
-    info: { title: `Clutch ${clutch.name}`, author: collection },
-    defaultStyle: { font: 'Roboto', fontSize: 10 },
-    content: [
-      { text: `Clutch ${clutch.name}`, fontSize: 22, bold: true },
-      { text: `${collection}, season ${clutch.season}`, color: '#555', margin: [0, 0, 0, 10] },
-      {
-        layout: 'lightHorizontalLines',
-        table: {
-          widths: [92, '*'],
-          body: [
-            line('Dam', [
-              { text: `${clutch.dam.number} ${clutch.dam.name ?? ''}`, bold: true },
-              { text: clutch.dam.label, fontSize: 9 },
-            ]),
-            ...clutch.sires.map((sire, i) =>
-              line(i === 0 ? 'Sire' : 'or', [
-                {
-                  text: `${sire.number} ${sire.name ?? ''}${clutch.sires.length > 1 ? `  (${percent(sire.p)} before any gene${sire.stored ? ', stored sperm' : ''})` : ''}`,
-                  bold: !sire.stored,
-                },
-                { text: sire.label, fontSize: 9 },
-              ]),
-            ),
-            line('Locks seen', String(clutch.locks)),
-            line('Ovulation', dayWords(clutch.ovulatedOn)),
-            line('Pre-lay shed', dayWords(clutch.shedOn)),
-            line('Laid', dayWords(clutch.laidOn)),
-            line('First pip', pipOn ? dayWords(pipOn) : isDone ? 'not recorded' : 'not yet'),
-            line('Hatched', isDone ? dayWords(clutch.hatchedOn) : 'not yet'),
-            line(
-              'Incubator',
-              `${clutch.incubator?.name ?? ''}${clutch.incubationC ? ` at ${clutch.incubationC.toFixed(1)} °C` : ''}`.trim() ||
-                'not recorded',
-            ),
-            line('Eggs', eggsLine(clutch, isDone)),
-          ],
-        },
-      },
-      { svg: drawBox(clutch), width: 300, margin: [0, 14, 0, 6] },
-      {
-        text: 'A dot is the mark on top: never roll an egg. Joined eggs are stuck together; white ones are slugs, dashed ones doubtful.',
-        fontSize: 8,
-        color: '#555',
-      },
-      ...(clutch.note ? [{ text: clutch.note, margin: [0, 8, 0, 0] } as Content] : []),
-      { text: `Printed ${dayWords(printedOn)}`, fontSize: 8, color: '#555', margin: [0, 10, 0, 0] },
-    ],
-  };
-}
-
-function eggsLine({ counts, hatched }: ClutchView, isDone: boolean): string {
-  return [
-    `${counts.good + counts.slugs} laid`,
-    `${counts.good} good`,
-    ...(counts.slugs > 0 ? [`${counts.slugs} ${counts.slugs === 1 ? 'slug' : 'slugs'}`] : []),
-    ...(counts.died > 0 ? [`${counts.died} died in the egg`] : []),
-    ...(isDone ? [`${hatched} young`] : []),
-  ].join(', ');
-}
-
-/** The eggs where they lie, by number, with their weight, or what became of them; stuck ones joined, marked tops dotted. */
-function drawBox({ eggs }: ClutchView): string {
-  const drawn = eggs.map(({ position, x, y, verdict, massG, marked, state }) => {
-    const [cx, cy] = [x * 3, y * 1.5];
-    const dash = verdict === 'doubtful' ? ' stroke-dasharray="3 2"' : '';
-    const fill = verdict === 'slug' ? '#fff' : '#eee6d8';
-    const below = state.stage === 'in-egg' ? (massG ? `${Math.round(massG)} g` : '') : state.stage;
-    return `<ellipse cx="${cx}" cy="${cy}" rx="22" ry="16" fill="${fill}" stroke="#333"${dash}/>
-      <text x="${cx}" y="${cy + 1}" font-size="11" text-anchor="middle" fill="#111">${position}</text>
-      ${below ? `<text x="${cx}" y="${cy + 11}" font-size="7" text-anchor="middle" fill="#333">${below}</text>` : ''}
-      ${marked ? `<circle cx="${cx}" cy="${cy - 11}" r="1.6" fill="#111"/>` : ''}`;
-  });
-  const bonds = eggs.flatMap((egg, i) => {
-    const next = egg.stuck === null ? undefined : eggs.slice(i + 1).find(({ stuck }) => stuck === egg.stuck);
-    return next
-      ? `<line x1="${egg.x * 3}" y1="${egg.y * 1.5}" x2="${next.x * 3}" y2="${next.y * 1.5}" stroke="#999" stroke-width="5"/>`
-      : [];
-  });
-  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="-12 -12 324 174"><rect x="-10" y="-10" width="320" height="170" rx="8" fill="none" stroke="#888"/>${bonds.join('')}${drawn.join('')}</svg>`;
-}
 
 const cardFile = (name: string): StoredFile => ({ folder: 'cards', name });
 
@@ -132,18 +14,23 @@ export interface DrawnCard {
   readonly file: string;
 }
 
-/** Draws the card as it is now and puts it on the disk. */
-export async function drawAndStoreCard(work: Work, dataDir: string, clutchId: string): Promise<DrawnCard> {
+/** What a card says now. */
+export async function cardOrder(work: Work, clutchId: string): Promise<CardOrder> {
   const clutch = await viewClutch(work, clutchId);
   const { actor, transaction } = work;
   const row = await work.models.collections.findByPk(actor.collectionId, {
     transaction,
     rejectOnEmpty: true,
   });
-  const pdf = await pdfmake.createPdf(drawCard(clutch, row.get().name, work.today)).getBuffer();
+  return { clutch, collection: row.get().name, printedOn: work.today };
+}
+
+/** Draws a card and puts it on the disk. */
+export async function drawAndStoreCard(dataDir: string, order: CardOrder): Promise<DrawnCard> {
+  const pdf = await inThread('card-pdf', order);
   const id = randomUUID();
   const file = `${id}.pdf`;
-  await writeDurably(pathOf(dataDir, cardFile(file)), pdf);
+  await writeDurably(pathOf(dataDir, cardFile(file)), Buffer.from(pdf));
   return { id, file };
 }
 

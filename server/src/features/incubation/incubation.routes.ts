@@ -12,7 +12,14 @@ import { reading, type Actor, type Database } from '../../db/work.ts';
 import { actorOf, checked, expectedVersion, idParam, type Endpoints } from '../../http/endpoint.ts';
 import { csvOf, readCsvBody } from '../imports/csv-body.ts';
 import { addEggEvents, changeBox, changeClutch, voidEggEvents } from './box.service.ts';
-import { discardCard, drawAndStoreCard, keepCard, readCard, type DrawnCard } from './clutch-card.ts';
+import {
+  cardOrder,
+  discardCard,
+  drawAndStoreCard,
+  keepCard,
+  readCard,
+  type DrawnCard,
+} from './clutch-card.ts';
 import { viewClutch } from './clutch-view.service.ts';
 import { doneClutches } from './hatch-rates.service.ts';
 import { invalidField } from '../../http/problems.ts';
@@ -92,8 +99,11 @@ function clutchRoutes(router: Router, { read, write }: Endpoints, database: Data
         body: await keepCard(work, idParam(request), card),
       }),
       {
-        prepare: (request, actor) =>
-          reading(database, actor, (work) => drawAndStoreCard(work, dataDir, idParam(request))),
+        prepare: async (request, actor) =>
+          drawAndStoreCard(
+            dataDir,
+            await reading(database, actor, (work) => cardOrder(work, idParam(request))),
+          ),
         discard: (card) => discardCard(dataDir, card),
       },
     ),

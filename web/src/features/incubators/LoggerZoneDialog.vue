@@ -8,7 +8,7 @@ defineProps<{ fileName: string }>();
 const emit = defineEmits<{ close: []; chosen: [timeZone: string] }>();
 const session = useSession();
 const zone = ref(session.settings?.farmZone ?? 'UTC');
-const zones = zoneNames();
+const zones = zoneNames(session.settings?.farmZone);
 </script>
 
 <template>

@@ -11,7 +11,7 @@ import { zoneNames } from './zones.ts';
 
 const session = useSession();
 const notices = useNotices();
-const zones = zoneNames();
+const zones = zoneNames(session.settings?.timeZone);
 const { data: ladders } = useLadders();
 const { draft, submit, errorsOf, general, busy } = useForm({
   key: `settings.${session.settings?.id}.${session.settings?.version}`,

@@ -13,7 +13,7 @@ const isAsked = computed(
 );
 const zone = ref(deviceZone());
 const isOther = ref(false);
-const zones = computed(zoneNames);
+const zones = zoneNames();
 const { run, busy, message } = useWrite(async () => {
   const { id: _id, version, farmZone: _farm, ...settings } = session.settings!;
   await api.changeSettings({ ...settings, timeZone: zone.value }, version);

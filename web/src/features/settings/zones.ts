@@ -1,8 +1,7 @@
 import { deviceZone } from '../../format/farm-day.ts';
 
-/** Every zone the browser knows, the device's own first. */
-export function zoneNames(): string[] {
-  const own = deviceZone();
-  const known = Intl.supportedValuesOf('timeZone');
-  return [own, ...['UTC', ...known].filter((name, i, all) => name !== own && all.indexOf(name) === i)];
+/** Every zone the browser knows, the device's own first. @param chosen - one that is set already, by whatever name */
+export function zoneNames(chosen?: string | null): string[] {
+  const first = [deviceZone(), ...(chosen ? [chosen] : []), 'UTC'];
+  return [...new Set([...first, ...Intl.supportedValuesOf('timeZone')])];
 }

@@ -10,7 +10,7 @@ import { createRack, listRacks } from '../../../features/racks/racks.service.ts'
 import { insertRecord } from '../../../features/records/insert-record.ts';
 import { createCollection, firstPassword } from '../../../features/session/first-start.ts';
 import { hashPassword } from '../../../features/session/session.service.ts';
-import type { Database, Work } from '../../work.ts';
+import { MACHINE_ZONE, type Database, type Work } from '../../work.ts';
 import { playHusbandry } from './husbandry.ts';
 import { addOwnTells, playFirstLooks, playOpinions } from './bench.ts';
 import { BENCH_FOUNDERS, BENCH_RACKS, EARLIER, FIRST_SHED_AGO, WAITING } from './bench-plan.ts';
@@ -65,6 +65,10 @@ export async function loadDemo(database: Database, dataDir: string): Promise<voi
     { email: FARM.email, name: FARM.owner, password },
     FARM.collection,
     async (work) => {
+      await work.models.collections.update(
+        { timeZone: MACHINE_ZONE },
+        { where: { id: work.actor.collectionId }, transaction: work.transaction },
+      );
       await addKeeper(work, keeperHash);
       await new Farm(work, dataDir, work.today).build();
     },
