@@ -72,11 +72,8 @@ test('an answer that was lost: the form sent again enters it once', async ({ bro
       await route.abort();
     } else await route.continue();
   });
-  await page.getByRole('button', { name: 'Weigh', exact: true }).click();
-  await page
-    .getByRole('dialog')
-    .getByLabel(/Weight/)
-    .fill('345');
+  await page.getByRole('button', { name: 'Weight', exact: true }).click();
+  await page.getByRole('dialog').getByLabel('Weight in grams').fill('345');
   const save = page.getByRole('dialog').getByRole('button', { name: /^Save|^Record/ });
   await save.click();
   await expect(page.getByText('The server cannot be reached').first()).toBeVisible({ timeout: 20_000 });
@@ -95,6 +92,7 @@ test('signing out without a connection leaves nothing readable, and another pers
   const context = await browser.newContext({ locale: 'en-GB' });
   const page = await context.newPage();
   await signIn(page, server, '/sign-in?to=/rounds');
+  await expect(page.getByRole('heading', { name: 'Rounds' })).toBeVisible();
   await page.evaluate(async () => {
     await navigator.serviceWorker.ready;
   });
@@ -127,10 +125,10 @@ test('signing out without a connection leaves nothing readable, and another pers
       .getByRole('button', { name: /^Cleaned/ })
       .first()
       .click();
-    await expect(page.getByText(/1 (entry )?wait/)).toBeVisible();
+    await expect(page.getByText('No connection, 1 waiting')).toBeVisible();
+    await page.route('**/rounds/entries', (route) => route.abort());
     await context.setOffline(false);
     // As another window would: the browser holds one session for both.
-    await page.route('**/rounds/entries', (route) => route.abort());
     const other = await context.newPage();
     const answer = await other.request.post(`${server.origin}/api/v1/session`, {
       data: { email: 'ilko@thistlecote.example', password: server.password },
@@ -142,7 +140,7 @@ test('signing out without a connection leaves nothing readable, and another pers
     });
     await page.evaluate(() => window.dispatchEvent(new Event('online')));
     expect((await sent).status()).toBe(403);
-    await expect(page.getByText(/1 (entry )?wait/)).toBeHidden();
+    await expect(page.getByText(/1 (waiting|on the way)/)).toBeHidden();
     await other.close();
   });
 
@@ -160,7 +158,7 @@ test('signing out without a connection leaves nothing readable, and another pers
       .getByRole('button', { name: /^Cleaned/ })
       .first()
       .click();
-    await expect(page.getByText(/[12] (entry |entries )?wait/)).toBeVisible();
+    await expect(page.getByText(/No connection, [12] waiting/)).toBeVisible();
     await page.getByRole('button', { name: 'Sign out' }).click();
     const dialog = page.getByRole('dialog');
     await expect(dialog).toContainText('Not sent yet');

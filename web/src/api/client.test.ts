@@ -114,3 +114,20 @@ test('what is given up is told apart from a line that broke, and not tried again
   expect((error as ProblemError).problem.type).toBe('urn:karyotome:problem:given-up');
   expect(calls).toHaveLength(1);
 });
+
+test('a page whose session was renewed beside it sends once more; another person’s session gets nothing of it', async () => {
+  const stale = { type: 'urn:karyotome:problem:stale-page', title: 'x', status: 403 };
+  let isSame = true;
+  whenStale(() => {
+    useCsrfToken('renewed');
+    return Promise.resolve(isSame);
+  });
+  const calls = stub(answer(403, stale), answer(201, { id: '1' }), answer(403, stale));
+  expect(await request('POST', '/animals', { body: {} })).toEqual({ id: '1' });
+  expect(calls[1]!.headers['X-CSRF-Token']).toBe('renewed');
+  expect(keyOf(calls[0]!)).toBe(keyOf(calls[1]!));
+  isSame = false;
+  await expect(request('POST', '/animals', { body: {} })).rejects.toThrow('x');
+  expect(calls).toHaveLength(3);
+  whenStale(() => Promise.resolve(false));
+});

@@ -48,6 +48,16 @@ export function whenSignedOut(handler: () => void): void {
   onSignedOut = handler;
 }
 
+let onStale = (): Promise<boolean> => Promise.resolve(false);
+/**
+ * Called when this page's token is another session's: somebody signed in beside it.
+ *
+ * @param handler - reads the session anew; answers whether it is still the same person's
+ */
+export function whenStale(handler: () => Promise<boolean>): void {
+  onStale = handler;
+}
+
 const RETRY_AFTER_MS = [400, 1500];
 
 /** An act of somebody at a form: it keeps its key until the server has answered it, however often it is sent. */
@@ -76,7 +86,13 @@ export async function request<T>(method: string, path: string, options: Options 
   const isSentAgain = act !== null && act.key !== null;
   if (act) act.key ??= options.key ?? key();
   try {
-    const answer = await send<T>(method, path, act?.key ? { ...options, key: act.key } : options);
+    const keyed = method === 'GET' ? options : { ...options, key: act?.key ?? options.key ?? key() };
+    const answer = await send<T>(method, path, keyed).catch(async (error: unknown) => {
+      const isStale = error instanceof ProblemError && error.problem.type === STALE_PAGE;
+      // The same person in another window: sent once more, with the session's new token.
+      if (isStale && (await onStale())) return send<T>(method, path, keyed);
+      throw error;
+    });
     if (act) act.key = null;
     return answer;
   } catch (error) {
@@ -87,6 +103,7 @@ export async function request<T>(method: string, path: string, options: Options 
   }
 }
 
+const STALE_PAGE = 'urn:karyotome:problem:stale-page';
 const KEY_REUSED = 'urn:karyotome:problem:key-reused';
 const ARRIVED =
   'What you sent before had arrived, as it was written then; only the answer was lost. Look at what is recorded now before you send this.';

@@ -2,7 +2,7 @@ import type { SessionView, SignIn } from '@karyotome/contract';
 import { useQueryCache } from '@pinia/colada';
 import { defineStore } from 'pinia';
 import { computed, ref } from 'vue';
-import { ProblemError, useAccount, useCsrfToken, whenSignedOut } from '../api/client.ts';
+import { ProblemError, useAccount, useCsrfToken, whenSignedOut, whenStale } from '../api/client.ts';
 import { api } from '../api/resources.ts';
 import { deviceZone, useFarmZone } from '../format/farm-day.ts';
 import { forgetAll, forgetRound } from '../offline/device.ts';
@@ -140,6 +140,11 @@ export const useSession = defineStore('session', () => {
   }
 
   whenSignedOut(forget);
+  whenStale(async () => {
+    const before = view.value?.account.id;
+    await refresh();
+    return before !== undefined && view.value?.account.id === before;
+  });
   const settings = computed(() => view.value?.collection ?? null);
   const mayRecord = computed(() => view.value !== null && view.value.role !== 'viewer');
   const name = computed(() => view.value?.account.name ?? '');
