@@ -162,7 +162,7 @@ test('signing out without a connection leaves nothing readable, and another pers
     await page.getByRole('button', { name: 'Sign out' }).click();
     const dialog = page.getByRole('dialog');
     await expect(dialog).toContainText('Not sent yet');
-    await dialog.getByRole('button', { name: 'Sign out and lose them' }).click();
+    await dialog.getByRole('button', { name: 'Sign out and lose this' }).click();
     await expect(page.getByRole('button', { name: 'Sign in' })).toBeVisible();
     const left = await kept();
     for (const word of [animals[0]!.number, server.email, 'Thistlecote']) expect(left).not.toContain(word);

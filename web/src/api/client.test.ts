@@ -1,5 +1,14 @@
 import { afterEach, expect, test, vi } from 'vitest';
-import { asAct, ProblemError, request, useAccount, useCsrfToken, whenSignedOut, type Act } from './client.ts';
+import {
+  asAct,
+  ProblemError,
+  request,
+  useAccount,
+  useCsrfToken,
+  whenSignedOut,
+  whenStale,
+  type Act,
+} from './client.ts';
 
 afterEach(() => vi.unstubAllGlobals());
 

@@ -21,17 +21,16 @@ const count = computed(() => {
     <v-card class="box">
       <h2 id="unsent-title">Not sent yet: {{ count }}</h2>
       <p>
-        They are on this device only. Signing out takes away everything of yours that this device holds, these
-        too. Stay signed in until they are sent, or sign out and lose them.
+        It is on this device only. Signing out takes away everything of yours that this device holds, this
+        too. Stay signed in until it is sent, or sign out and lose it.
       </p>
       <ul>
         <li v-for="entry in shown" :key="entry.key">{{ entry.number }}: {{ entry.text }}</li>
         <li v-if="queue.entries.length > shown.length">and {{ queue.entries.length - shown.length }} more</li>
       </ul>
-      <div class="row">
-        <v-btn color="error" variant="outlined" @click="$emit('leave')">Sign out and lose them</v-btn>
-        <v-spacer />
+      <div class="buttons">
         <v-btn color="primary" @click="$emit('stay')">Stay signed in</v-btn>
+        <v-btn color="error" variant="outlined" @click="$emit('leave')">Sign out and lose this</v-btn>
       </div>
     </v-card>
   </v-dialog>
@@ -42,5 +41,14 @@ const count = computed(() => {
   display: grid;
   gap: 16px;
   padding: 20px;
+}
+.buttons {
+  display: flex;
+  flex-wrap: wrap;
+  justify-content: space-between;
+  gap: 12px;
+}
+.buttons > * {
+  flex: 1 1 200px;
 }
 </style>

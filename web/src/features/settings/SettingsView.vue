@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { collectionSettings, type CollectionSettings } from '@karyotome/contract';
 import { NUMBER_PATTERNS } from '@karyotome/core';
+import { computed } from 'vue';
 import { api } from '../../api/resources.ts';
 import { useLadders } from '../../stores/queries.ts';
 import { useNotices } from '../../stores/notices.ts';
@@ -12,6 +13,11 @@ import { zoneNames } from './zones.ts';
 const session = useSession();
 const notices = useNotices();
 const zones = zoneNames(session.settings?.timeZone);
+const zoneHint = computed(() =>
+  session.settings?.timeZone
+    ? "All days are the farm's, on every device."
+    : `All days are the farm's, on every device. Until a zone is chosen, the server's counts: ${session.settings?.farmZone}.`,
+);
 const { data: ladders } = useLadders();
 const { draft, submit, errorsOf, general, busy } = useForm({
   key: `settings.${session.settings?.id}.${session.settings?.version}`,
@@ -63,7 +69,7 @@ async function send(): Promise<void> {
         v-model="draft.timeZone"
         label="Time zone of the farm"
         :items="zones"
-        :hint="`All days are the farm's, on every device. Until a zone is chosen, the server's counts: ${session.settings?.farmZone}.`"
+        :hint="zoneHint"
         persistent-hint
         :error-messages="errorsOf('timeZone')"
       />
