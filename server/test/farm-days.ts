@@ -9,6 +9,7 @@ import type {
 } from '@karyotome/contract';
 import { addDays, clockIn, dayIn, startOfDay } from '@karyotome/core';
 import { afterAll, afterEach, beforeAll, describe, expect, test, vi } from 'vitest';
+import { anIncubator } from './hostile/farm.ts';
 import { fieldsOf, startTestApp, type TestApp, type TestClient } from './test-app.ts';
 
 /*
@@ -112,17 +113,7 @@ export function farmDayTests(zones: readonly string[]): void {
       const now = at(zone);
       set(now);
       await farmIn(zone);
-      const { id } = (
-        await owner.post('/incubators', {
-          name: 'Box',
-          setC: 31.4,
-          lowC: 30,
-          highC: 33,
-          lowHumidity: null,
-          silentAfterHours: null,
-          sensor: 'none',
-        })
-      ).body as { id: string };
+      const { id } = (await owner.post('/incubators', anIncubator('Box'))).body as { id: string };
       const shown = [120, 60, 0].map((minutes) => clockIn(zone, now - minutes * MINUTE));
       const csv = Buffer.from(`time,temperature\n${shown.map((time) => `${time},31.2\n`).join('')}`);
       const taken = await owner.upload(`/incubators/${id}/readings/import`, 'text/csv', csv);

@@ -1,25 +1,21 @@
-import http from 'node:http';
-import type { AddressInfo } from 'node:net';
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import { machineToday } from '../src/db/work.ts';
 import { fuzz } from './hostile/fuzz.ts';
 import { ROUTES, routesOf } from './hostile/routes.ts';
-import { PASSWORD, startTestApp, type TestApp } from './test-app.ts';
+import { listening, PASSWORD, startTestApp, type TestApp } from './test-app.ts';
 
 /* Requests that mean harm, made from the schemas themselves. The long form: npm run test:hard. */
 
 let app: TestApp;
-let server: http.Server;
+let server: Awaited<ReturnType<typeof listening>>;
 let origin: string;
 beforeAll(async () => {
   app = await startTestApp();
-  server = http.createServer(app.express).listen(0, '127.0.0.1');
-  await new Promise((resolve) => server.once('listening', resolve));
-  origin = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+  server = await listening(app.express);
+  ({ origin } = server);
 });
 afterAll(async () => {
-  server.closeAllConnections();
-  server.close();
+  await server.close();
   await app.close();
 });
 

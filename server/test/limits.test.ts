@@ -1,29 +1,27 @@
 import http from 'node:http';
 import net from 'node:net';
-import type { AddressInfo } from 'node:net';
 import { performance } from 'node:perf_hooks';
 import { gzipSync } from 'node:zlib';
 import { MOST_DEPTH } from '@karyotome/contract';
 import { afterAll, afterEach, beforeAll, describe, expect, test, vi } from 'vitest';
+import { anIncubator } from './hostile/farm.ts';
 import { raw, signIn } from './hostile/fuzz.ts';
-import { PASSWORD, fieldsOf, startTestApp, type TestApp, type TestClient } from './test-app.ts';
+import { fieldsOf, listening, PASSWORD, startTestApp, type TestApp, type TestClient } from './test-app.ts';
 
 /* One request must not stop the others: what a request may ask of the server, and how long it may take over it. */
 
 let app: TestApp;
 let owner: TestClient;
-let server: http.Server;
+let server: Awaited<ReturnType<typeof listening>>;
 let origin: string;
 beforeAll(async () => {
   app = await startTestApp();
   owner = app.owner;
-  server = http.createServer(app.express).listen(0, '127.0.0.1');
-  await new Promise((resolve) => server.once('listening', resolve));
-  origin = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+  server = await listening(app.express);
+  ({ origin } = server);
 });
 afterAll(async () => {
-  server.closeAllConnections();
-  server.close();
+  await server.close();
   await app.close();
 });
 afterEach(() => vi.useRealTimers());
@@ -120,17 +118,7 @@ describe('size and shape', () => {
     '2026-05-14T10:00:00',
     '2026-02-30T10:00:00Z',
   ])('%s is no moment', async (at) => {
-    const { id } = (
-      await owner.post('/incubators', {
-        name: `Box ${at}`,
-        setC: 31,
-        lowC: 30,
-        highC: 33,
-        lowHumidity: null,
-        silentAfterHours: null,
-        sensor: 'none',
-      })
-    ).body as { id: string };
+    const { id } = (await owner.post('/incubators', anIncubator(`Box ${at}`))).body as { id: string };
     const reading = await owner.post(`/incubators/${id}/readings`, { at, celsius: 31 });
     expect(fieldsOf(reading)[0]).toContain('at: must be a moment');
   });

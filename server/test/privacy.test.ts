@@ -1,6 +1,5 @@
 import { existsSync, readFileSync } from 'node:fs';
 import http from 'node:http';
-import type { AddressInfo } from 'node:net';
 import { join } from 'node:path';
 import { pino } from 'pino';
 import { DatabaseError } from 'sequelize';
@@ -11,12 +10,13 @@ import { forLog } from '../src/db/faults.ts';
 import { ensureOwner, firstPassword, OWNER_FILE } from '../src/features/session/first-start.ts';
 import { withoutSecret } from '../src/http/log.ts';
 import { raw, signIn } from './hostile/fuzz.ts';
-import { PASSWORD, startTestApp, type TestApp } from './test-app.ts';
+import { listening, PASSWORD, startTestApp, type TestApp } from './test-app.ts';
 
 /* What is private stays so: in caches, in streams, in logs, on public pages. */
 
 let app: TestApp;
-let server: http.Server;
+let server: Awaited<ReturnType<typeof listening>>;
+let closeLogged: () => Promise<void>;
 let origin: string;
 const lines: string[] = [];
 beforeAll(async () => {
@@ -30,14 +30,13 @@ beforeAll(async () => {
   });
   const logger = pino({ level: 'debug' }, { write: (line: string) => void lines.push(line) });
   const logged = createApp(app.database, config, logger);
-  server = http.createServer(logged.express).listen(0, '127.0.0.1');
-  server.on('close', () => void logged.close());
-  await new Promise((resolve) => server.once('listening', resolve));
-  origin = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+  server = await listening(logged.express);
+  ({ origin } = server);
+  closeLogged = () => logged.close();
 });
 afterAll(async () => {
-  server.closeAllConnections();
-  await new Promise((resolve) => server.close(resolve));
+  await server.close();
+  await closeLogged();
   await app.close();
 });
 

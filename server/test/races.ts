@@ -1,26 +1,21 @@
 import { randomUUID } from 'node:crypto';
 import type {
   AnimalSummary,
-  AnimalView,
   ClutchView,
   RackView,
   RoundEntry,
   RoundResult,
   SeasonBoardView,
 } from '@karyotome/contract';
-import { addDays } from '@karyotome/core';
 import type { Response } from 'supertest';
-import { expect, test } from 'vitest';
-import { machineToday } from '../src/db/work.ts';
-import type { TestApp, TestClient } from './test-app.ts';
+import { afterAll, beforeAll, expect, test } from 'vitest';
+import { ago, bodyOf, Maker, TODAY } from './race-ground.ts';
+import { startTestApp, type TestApp, type TestClient } from './test-app.ts';
 
 /*
  * Two people at once: each pair of acts is sent at the same time. One happens and the other is told what stands now, or both
  * happen in some order; never a 5xx, never a torn state. Run a few times with every test, many times by npm run test:hard.
  */
-
-const TODAY = machineToday();
-const ago = (days: number): string => addDays(TODAY, -days);
 
 interface Ground {
   readonly app: TestApp;
@@ -29,74 +24,6 @@ interface Ground {
 }
 
 const statuses = (answers: readonly Response[]): number[] => answers.map(({ status }) => status).toSorted();
-const bodyOf = <T>(answer: Response): T => answer.body as T;
-
-class Maker {
-  readonly client: TestClient;
-
-  constructor(client: TestClient) {
-    this.client = client;
-  }
-
-  async id(path: string, body: object): Promise<string> {
-    const answer = await this.client.post(path, body);
-    expect(answer.status, `${path} ${JSON.stringify(answer.body)}`).toBe(201);
-    return bodyOf<{ id: string }>(answer).id;
-  }
-
-  animal(sex: string, more: object = {}): Promise<string> {
-    return this.id('/animals', { number: `A-${randomUUID().slice(0, 8)}`, sex, genes: 'Pastel', ...more });
-  }
-
-  async pair(daysAgo = 90): Promise<{ dam: string; sire: string; pairingId: string }> {
-    const [dam, sire] = [await this.animal('female'), await this.animal('male')];
-    const answer = await this.client.post('/season/introductions', {
-      damId: dam,
-      sireId: sire,
-      on: ago(daysAgo),
-    });
-    expect(answer.status).toBe(201);
-    return { dam, sire, pairingId: bodyOf<{ pairingId: string }>(answer).pairingId };
-  }
-
-  async clutch(
-    eggs = 3,
-  ): Promise<{ id: string; version: number; eggIds: string[]; sire: string; pairingId: string }> {
-    const { pairingId, sire } = await this.pair();
-    const id = await this.id('/clutches', { pairingId, laidOn: ago(70), eggs, slugs: 0 });
-    const view = bodyOf<ClutchView>(await this.client.get(`/clutches/${id}`));
-    return { id, version: view.version, eggIds: view.eggs.map((egg) => egg.id), sire, pairingId };
-  }
-
-  async hatched(count = 3): Promise<{ clutch: string; young: string[]; pairingId: string }> {
-    const { id, version, pairingId } = await this.clutch(count);
-    const answer = await this.client.post(
-      `/clutches/${id}/hatchlings`,
-      { hatchedOn: ago(10), hatched: count },
-      { 'If-Match': `"${version}"` },
-    );
-    expect(answer.status, JSON.stringify(answer.body)).toBe(201);
-    return { clutch: id, young: bodyOf<{ ids: string[] }>(answer).ids, pairingId };
-  }
-
-  async tubs(count: number): Promise<string[]> {
-    const [ladder] = bodyOf<{ id: string }[]>(await this.client.get('/ladders'));
-    const rackId = await this.id('/racks', {
-      room: 'Room',
-      name: `R-${randomUUID().slice(0, 8)}`,
-      levels: 1,
-      tubsPerLevel: count,
-      ladderId: ladder!.id,
-      stepPosition: 0,
-    });
-    const racks = bodyOf<RackView[]>(await this.client.get('/racks'));
-    return racks.find(({ id }) => id === rackId)!.tubs.map(({ id }) => id);
-  }
-
-  async view(id: string): Promise<AnimalView> {
-    return bodyOf<AnimalView>(await this.client.get(`/animals/${id}`));
-  }
-}
 
 const meal = { species: 'rat', size: 'pup', state: 'frozen-thawed', taken: true } as const;
 
@@ -441,12 +368,18 @@ const RACES: Readonly<Record<string, (ground: Ground, make: Maker) => Promise<vo
 };
 
 /** @param times - how often each pair is tried */
-export function raceTests(ground: () => Ground, times: number): void {
+export function raceTests(times: number): void {
+  let ground: Ground;
+  beforeAll(async () => {
+    const app = await startTestApp();
+    ground = { app, one: app.owner, two: await app.colleague() };
+  });
+  afterAll(() => ground.app.close());
+
   test.each(Object.keys(RACES))(
     '%s',
     async (name) => {
-      const { one } = ground();
-      for (let turn = 0; turn < times; turn++) await RACES[name]!(ground(), new Maker(one));
+      for (let turn = 0; turn < times; turn++) await RACES[name]!(ground, new Maker(ground.one));
     },
     60_000 + times * 15_000,
   );

@@ -1,5 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { mkdtempSync, rmSync } from 'node:fs';
+import { createServer } from 'node:http';
+import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Express } from 'express';
@@ -109,6 +111,19 @@ export async function startTestApp({ isEmpty = false } = {}): Promise<TestApp> {
       await sequelize.close();
       await administer(serverUrl, `drop database ${name} with (force)`);
       rmSync(dataDir, { recursive: true, force: true });
+    },
+  };
+}
+
+/** Serves an application at an address of its own, for requests that no library would send. */
+export async function listening(express: Express): Promise<{ origin: string; close(): Promise<void> }> {
+  const server = createServer(express).listen(0, '127.0.0.1');
+  await new Promise((resolve) => server.once('listening', resolve));
+  return {
+    origin: `http://127.0.0.1:${(server.address() as AddressInfo).port}`,
+    async close() {
+      server.closeAllConnections();
+      await new Promise((resolve) => server.close(resolve));
     },
   };
 }

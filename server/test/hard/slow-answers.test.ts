@@ -4,7 +4,7 @@ import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest';
 import { startServer, type RunningServer } from '../../../e2e/server.ts';
 import { addDays } from '@karyotome/core';
 import { machineToday } from '../../src/db/work.ts';
-import type { Asker } from '../hostile/farm.ts';
+import { anIncubator, type Asker } from '../hostile/farm.ts';
 import { raw, signIn } from '../hostile/fuzz.ts';
 
 /* Slow answers block nobody: while each of these is made, /health is answered within its bar, and so is a small read. */
@@ -91,17 +91,7 @@ describe('while it is made, nobody waits', () => {
   });
 
   test('100,000 readings', async () => {
-    const { id } = (
-      await ask('POST', '/incubators', {
-        name: 'Box',
-        setC: 31.4,
-        lowC: 30,
-        highC: 33,
-        lowHumidity: null,
-        silentAfterHours: null,
-        sensor: 'none',
-      })
-    ).body as { id: string };
+    const { id } = (await ask('POST', '/incubators', anIncubator('Box'))).body as { id: string };
     const from = Date.parse(`${addDays(TODAY, -80)}T00:00:00Z`);
     const file = csv(
       'time,temperature',

@@ -22,6 +22,17 @@ export interface Farm {
   readonly params: Readonly<Record<string, readonly string[]>>;
 }
 
+/** An incubator without a sensor. */
+export const anIncubator = (name: string) => ({
+  name,
+  setC: 31.4,
+  lowC: 30,
+  highC: 33,
+  lowHumidity: null,
+  silentAfterHours: null,
+  sensor: 'none',
+});
+
 /** Fills a collection with a little of everything, over the interface that everybody uses. */
 export async function buildFarm(ask: Asker, today: string): Promise<Farm> {
   const ago = (days: number): string =>
@@ -61,15 +72,7 @@ export async function buildFarm(ask: Asker, today: string): Promise<Farm> {
     sireId: sires[0],
   });
   await make('POST', '/season/introductions', { damId: dams[1], sireId: sires[1], on: ago(20) });
-  const incubatorId = await idOf('/incubators', {
-    name: `Box ${stem}`,
-    setC: 31.4,
-    lowC: 30,
-    highC: 33,
-    lowHumidity: null,
-    silentAfterHours: null,
-    sensor: 'none',
-  });
+  const incubatorId = await idOf('/incubators', anIncubator(`Box ${stem}`));
   const clutchId = await idOf('/clutches', { pairingId, laidOn: ago(75), eggs: 5, slugs: 0, incubatorId });
   const box = (await ask('GET', `/clutches/${clutchId}`)).body as { eggs: { id: string }[]; version: number };
   const { ids: eggEventIds } = (await make('POST', `/clutches/${clutchId}/egg-events`, {
