@@ -122,7 +122,7 @@ test('nothing that was entered is lost, and nothing counts twice', async ({ brow
   await test.step('meanwhile the other device logs on the same rack, until the server is killed', async () => {
     await other.getByRole('button', { name: 'Begin with Left' }).click();
     // It was due when this device read the round; another hand has fed it since, without a connection.
-    await other.getByLabel('Find a number').waitFor({ state: 'hidden' });
+    await other.getByRole('textbox', { name: 'Find a number' }).waitFor({ state: 'hidden' });
     await other.getByRole('button', { name: /^Next/ }).click();
     await other.getByRole('button', { name: /^Next/ }).click();
     await expect(tub(other, 'N-05').or(tub(other, 'N-03'))).toBeVisible();
