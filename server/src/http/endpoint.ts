@@ -112,16 +112,16 @@ const MOST_BEGINNINGS = 6;
 export function createEndpoints(database: Database, onChange: (collectionId: string) => void) {
   /** Counts the writes of each collection. */
   const writes = new Map<string, number>();
-  const beingMade = new Map<string, Promise<string>>();
-  const shared = (key: string, make: () => Promise<unknown>): Promise<string> => {
-    let text = beingMade.get(key);
-    if (!text) {
-      text = make()
-        .then((body) => JSON.stringify(body))
+  const beingMade = new Map<string, Promise<Buffer>>();
+  const shared = (key: string, make: () => Promise<unknown>): Promise<Buffer> => {
+    let bytes = beingMade.get(key);
+    if (!bytes) {
+      bytes = make()
+        .then((body) => Buffer.from(JSON.stringify(body)))
         .finally(() => beingMade.delete(key));
-      beingMade.set(key, text);
+      beingMade.set(key, bytes);
     }
-    return text;
+    return bytes;
   };
   return {
     read<Found>(
@@ -137,8 +137,9 @@ export function createEndpoints(database: Database, onChange: (collectionId: str
         };
         if (!isShared) return send(response, { status: 200, body: await make() });
         const written = writes.get(actor.collectionId) ?? 0;
-        const text = await shared(`${actor.collectionId} ${written} ${request.originalUrl}`, make);
-        response.set('Cache-Control', 'no-store').type('json').send(text);
+        const bytes = await shared(`${actor.collectionId} ${written} ${request.originalUrl}`, make);
+        // Not `send`: it would digest megabytes for an ETag once for each who asked, though nothing of this is stored.
+        response.set('Cache-Control', 'no-store').type('json').end(bytes);
       };
     },
     /** A write takes effect once per Idempotency-Key: a repetition is answered from the first one's record. */

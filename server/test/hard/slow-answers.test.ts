@@ -14,11 +14,12 @@ const TODAY = machineToday();
 
 let server: RunningServer;
 let ask: Asker;
+let headers: Record<string, string>;
 beforeAll(async () => {
   process.env['E2E_SERVER_URL'] = inject('serverUrl');
   process.env['E2E_TEMPLATE'] = inject('template');
   server = await startServer('empty', { SIGN_IN_ATTEMPTS: '1000' });
-  ({ ask } = await signIn(server.origin, server.email, server.password));
+  ({ ask, headers } = await signIn(server.origin, server.email, server.password));
 });
 afterAll(() => server.stop());
 
@@ -116,9 +117,14 @@ describe('while it is made, nobody waits', () => {
 
   test('thirty planners at once', async () => {
     await ok(ask('GET', '/planner'));
-    expect(
-      await slowestHealth(() => Promise.all(Array.from({ length: 30 }, () => ok(ask('GET', '/planner'))))),
-    ).toBeLessThan(2 * BAR_MS);
+    // Not read as JSON: sixty megabytes of it would hold up the thread that measures.
+    const planner = async (): Promise<void> => {
+      const { status } = await raw(server.origin, 'GET', '/api/v1/planner', headers, null);
+      expect(status).toBe(200);
+    };
+    expect(await slowestHealth(() => Promise.all(Array.from({ length: 30 }, planner)))).toBeLessThan(
+      2 * BAR_MS,
+    );
   });
 
   test('ten photographs at once: reads are answered meanwhile', async () => {
