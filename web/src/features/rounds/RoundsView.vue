@@ -121,9 +121,8 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey));
       <template #first><v-btn color="primary" to="/animals?add=1">Add an animal</v-btn></template>
       <template v-if="data">
         <v-alert v-if="isOld" type="info" variant="tonal" :icon="false" density="compact" class="mb-3">
-          No connection: this is the round as it was read {{ momentWords(data.at) }},
-          {{ new Date(data.at).toTimeString().slice(0, 5) }}. What you enter is kept on this device, and sent
-          by itself.
+          No connection: this is the round as it was read {{ momentWords(data.at) }}. What you enter is kept
+          on this device, and sent by itself.
         </v-alert>
         <RackList v-if="!rack" :view="data" :logged-of="loggedOf" @enter="enter" />
         <template v-else-if="stop">
