@@ -2,6 +2,7 @@ import type { SettingUp, SetUpProposal } from '@karyotome/contract';
 import { addDays } from '@karyotome/core';
 import { select, type Work } from '../../db/work.ts';
 import { invalidField, Refusal } from '../../http/problems.ts';
+import { livingSql } from '../animals/living-sql.ts';
 import { loadEnclosures } from '../husbandry/enclosure-advice.ts';
 import { groupBy } from '../husbandry/group-by.ts';
 import { findClutch } from '../breeding/clutches.service.ts';
@@ -27,7 +28,7 @@ function matesOf(work: Work, clutchId: string): Promise<Mate[]> {
             (select min(r.on_day) from records r where r.collection_id = a.collection_id and r.animal_id = a.id
                 and r.kind = 'shed' and r.body ->> 'stage' = 'shed' and r.voided_at is null) as "shedOn"
        from animals a where a.collection_id = :collectionId and a.clutch_id = :clutchId
-        and a.status not in ('sold', 'died', 'mistaken') order by a.number`,
+        and ${livingSql('a.status')} order by a.number`,
     { clutchId },
   );
 }

@@ -21,6 +21,7 @@ import {
 } from '@karyotome/core';
 import type { Sex } from '@karyotome/contract';
 import { select, type Work } from '../../db/work.ts';
+import { livingSql } from '../animals/living-sql.ts';
 import { openForecasts } from '../season/forecasts.ts';
 import {
   adviceKey,
@@ -87,7 +88,7 @@ const ROWS_SQL = `
   select id, number, sex, hatched_on as "hatchedOn", clutch_id as "clutchId", tub_id as "tubId", status,
          records_revision as revision
     from animals where collection_id = :collectionId`;
-const LIVING = `and status not in ('sold', 'died', 'mistaken')`;
+const LIVING = livingSql();
 
 /** What the collection has in common, computed when it is first asked for. */
 interface Common {
@@ -235,9 +236,7 @@ export async function herdOf(work: Work, also?: string): Promise<Herd> {
   const { collectionId } = work.actor;
   const rows = await select<AnimalRow>(
     work,
-    also === undefined
-      ? `${ROWS_SQL} ${LIVING}`
-      : `${ROWS_SQL} and (id = :also or status not in ('sold', 'died', 'mistaken'))`,
+    also === undefined ? `${ROWS_SQL} and ${LIVING}` : `${ROWS_SQL} and (id = :also or ${LIVING})`,
     also === undefined ? {} : { also },
   );
   const shared = keptOf(collectionId);

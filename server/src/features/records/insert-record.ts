@@ -5,6 +5,7 @@ import type { AnimalRow } from '../../db/rows.ts';
 import { select, touchGenetics, type Work } from '../../db/work.ts';
 import { invalidField, notFound, Refusal } from '../../http/problems.ts';
 import { tellNotice } from '../changes/tell.ts';
+import { livingSql } from '../animals/living-sql.ts';
 import { catalogueOf } from '../catalogue/catalogue.service.ts';
 import { genesProblems } from '../genetics/identification-check.ts';
 
@@ -66,7 +67,7 @@ async function livingIn(work: Work, tubId: string, except: string): Promise<stri
   const rows = await select<{ number: string }>(
     work,
     `select number from animals where collection_id = :collectionId and tub_id = :tubId and id <> :except
-        and status not in ('sold', 'died', 'mistaken') order by number`,
+        and ${livingSql()} order by number`,
     { tubId, except },
   );
   return rows.map(({ number }) => number);
