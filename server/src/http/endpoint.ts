@@ -84,8 +84,6 @@ export interface WriteOptions<Prepared> {
   readonly prepare?: (request: Request, actor: Actor) => Promise<Prepared>;
   /** Undoes what `prepare` did where the write did not happen after all. */
   readonly discard?: (prepared: Prepared) => Promise<void>;
-  /** Lets go of what `prepare` took hold of, whether or not the write happened. */
-  readonly release?: (prepared: Prepared) => void;
   /** Adds to the answer what may take long to find out; the write has happened by then. */
   readonly complete?: (request: Request, actor: Actor, answer: Answer) => Promise<Answer>;
 }
@@ -163,7 +161,7 @@ async function writeOnce<Prepared>(
   actor: Actor,
   request: Request,
   run: (work: Work, request: Request, prepared: Prepared) => Promise<Answer>,
-  { prepare, discard, release }: Pick<WriteOptions<Prepared>, 'prepare' | 'discard' | 'release'>,
+  { prepare, discard }: Pick<WriteOptions<Prepared>, 'prepare' | 'discard'>,
 ): Promise<Answer> {
   const key = keyOf(request);
   for (let beginning = 1; ; beginning++) {
@@ -189,8 +187,6 @@ async function writeOnce<Prepared>(
           cause: error,
         });
       await error.meanwhile();
-    } finally {
-      if (isPrepared) release?.(prepared);
     }
   }
 }

@@ -12,28 +12,27 @@ const HEADER = 'Job-Id';
 const jobs = new Map<string, JobProgress>();
 
 export interface Job {
-  /** Aborted when whoever asked is gone. */
+  /** Aborted when whoever asked is gone, or was answered. */
   readonly signal: AbortSignal;
   tell(progress: JobProgress): void;
-  end(): void;
 }
 
-/** Begins a job for a request. Without a name it can be cancelled all the same, but not asked about. */
+/** Begins a job for a request; it ends with the request's answer. Without a name it can be cancelled all the same, but not asked about. */
 export function startJob(request: Request): Job {
   const id = readId(request.get(HEADER) ?? '');
   const key = id === null ? null : `${actorOf(request).accountId} ${id}`;
   const giveUp = new AbortController();
-  const gone = (): void => giveUp.abort();
-  const connection = request.res!;
-  connection.once('close', gone);
+  const answer = request.res!;
+  const end = (): void => {
+    giveUp.abort();
+    if (key !== null) jobs.delete(key);
+  };
+  if (answer.destroyed) end();
+  else answer.once('close', end);
   return {
     signal: giveUp.signal,
     tell(progress) {
-      if (key !== null) jobs.set(key, progress);
-    },
-    end() {
-      connection.off('close', gone);
-      if (key !== null) jobs.delete(key);
+      if (key !== null && !giveUp.signal.aborted) jobs.set(key, progress);
     },
   };
 }

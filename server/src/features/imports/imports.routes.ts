@@ -19,12 +19,8 @@ export function importRoutes({ read, write }: Endpoints, database: Database): Ro
     readCsvBody('/imports/preview'),
     read((work) => importGround(work), {
       finish: async (ground, request) => {
-        const job = startJob(request);
-        try {
-          return toPreview(await checkFile(ground, csvOf(request), job));
-        } finally {
-          job.end();
-        }
+        const bytes = csvOf(request);
+        return toPreview(await checkFile(ground, bytes, startJob(request)));
       },
     }),
   );
@@ -40,17 +36,11 @@ export function importRoutes({ read, write }: Endpoints, database: Database): Ro
         prepare: async (request, actor) => {
           const bytes = csvOf(request);
           const job = startJob(request);
-          try {
-            const ground = await reading(database, actor, importGround);
-            const file = await checkFile(ground, bytes, job);
-            refuseFaults(file);
-            return { ground, file, job };
-          } catch (error) {
-            job.end();
-            throw error;
-          }
+          const ground = await reading(database, actor, importGround);
+          const file = await checkFile(ground, bytes, job);
+          refuseFaults(file);
+          return { ground, file, job };
         },
-        release: ({ job }) => job.end(),
       },
     ),
   );

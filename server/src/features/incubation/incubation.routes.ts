@@ -167,19 +167,13 @@ function incubatorRoutes(router: Router, { read, write }: Endpoints, database: D
           const bytes = csvOf(request);
           const timeZone = await zoneOf(database, request, actor);
           const job = startJob(request);
-          try {
-            const readings = await inThread(
-              'read-logger',
-              { bytes, timeZone, now: Date.now() },
-              { signal: job.signal, onProgress: (done, of) => job.tell({ step: 'reading', done, of }) },
-            );
-            return { readings, job };
-          } catch (error) {
-            job.end();
-            throw error;
-          }
+          const readings = await inThread(
+            'read-logger',
+            { bytes, timeZone, now: Date.now() },
+            { signal: job.signal, onProgress: (done, of) => job.tell({ step: 'reading', done, of }) },
+          );
+          return { readings, job };
         },
-        release: ({ job }) => job.end(),
       },
     ),
   );
