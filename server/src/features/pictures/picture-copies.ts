@@ -1,7 +1,8 @@
 import { createHash } from 'node:crypto';
-import { access } from 'node:fs/promises';
+import { access, readdir } from 'node:fs/promises';
 import readExif from 'exif-reader';
 import sharp, { type Metadata, type OutputInfo } from 'sharp';
+import { codeOf } from '../../db/faults.ts';
 import { Turns } from '../../db/turns.ts';
 import { pathOf, readStored, writeDurably, type StoredFile } from '../../files/store.ts';
 import { invalidField, Refusal } from '../../http/problems.ts';
@@ -135,8 +136,21 @@ export async function stampedCopy(dataDir: string, file: string, words: string):
   return name;
 }
 
+const STAMPED = 'stamped/';
 /** How the names of a picture's stamped copies begin. */
-export const stampedPrefix = (file: string): string => `stamped/${file.replace(/\.webp$/, '')}-`;
+const stampedPrefix = (file: string): string => `${STAMPED}${file.replace(/\.webp$/, '')}-`;
+
+/** The copies of a picture that were stamped, for whatever words. */
+export async function stampedCopiesOf(dataDir: string, file: string): Promise<StoredFile[]> {
+  const names = await readdir(pathOf(dataDir, pictureFile(STAMPED))).catch((error: unknown) => {
+    if (codeOf(error) === 'ENOENT') return [];
+    throw error;
+  });
+  return names
+    .map((name) => `${STAMPED}${name}`)
+    .filter((name) => name.startsWith(stampedPrefix(file)))
+    .map(pictureFile);
+}
 
 async function stamp(picture: Buffer, words: string): Promise<Buffer> {
   const source = sharp(picture);

@@ -5,13 +5,13 @@ import { QueryTypes } from 'sequelize';
 import type { PictureRow } from '../../db/rows.ts';
 import type { Database, Work } from '../../db/work.ts';
 import { actorOf, idParam, type Endpoints } from '../../http/endpoint.ts';
-import { listStored, pathOf, removeStored, sendStored, writeDurably } from '../../files/store.ts';
+import { pathOf, removeStored, sendStored, writeDurably } from '../../files/store.ts';
 import { bodyLimit } from '../../http/limits.ts';
 import { invalidField, notFound, Refusal } from '../../http/problems.ts';
 import type { RateLimits } from '../../http/rate-limits.ts';
 import { findAnimal } from '../animals/animals.service.ts';
 import { findClutch } from '../breeding/clutches.service.ts';
-import { FORMATS, makeCopies, pictureFile, stampedCopy, stampedPrefix } from './picture-copies.ts';
+import { FORMATS, makeCopies, pictureFile, stampedCopiesOf, stampedCopy } from './picture-copies.ts';
 
 type Subject = { readonly animalId: string } | { readonly clutchId: string };
 
@@ -64,10 +64,7 @@ async function discardPicture(
   dataDir: string,
   picture: Pick<PictureRow, 'file' | 'thumbFile' | 'originalFile'>,
 ): Promise<void> {
-  const stamped = (await listStored(dataDir, 'pictures')).filter(({ name }) =>
-    name.startsWith(stampedPrefix(picture.file)),
-  );
-  await removeStored(dataDir, [...filesOf(picture), ...stamped]);
+  await removeStored(dataDir, [...filesOf(picture), ...(await stampedCopiesOf(dataDir, picture.file))]);
 }
 
 /** Enters a stored picture of an animal, or of a clutch's card. */
