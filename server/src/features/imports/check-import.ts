@@ -1,6 +1,7 @@
 import type { CatalogueEntryInput, FieldProblem, ImportRow } from '@karyotome/contract';
 import { canonicalLabel, createCatalogue, parseGenes, toAdditions } from '@karyotome/core';
 import type { Progress } from '../../threads/tasks.worker.ts';
+import { groupBy } from '../husbandry/group-by.ts';
 import { decodeCsv } from './csv-body.ts';
 import { readCsv, type CsvAnimal } from './read-csv.ts';
 
@@ -108,18 +109,18 @@ function markCircles(rows: readonly CsvAnimal[], sorted: ReadonlySet<number>): v
 /** Places of the rows in an order in which parents come before their young (Kahn 1962, Communications of the ACM 5). */
 function parentsFirst(rows: readonly CsvAnimal[]): number[] {
   const placeOf = new Map(rows.map((row, at) => [row.animal.number, at]));
-  const young = new Map<number, number[]>();
-  const open = rows.map((row, at) => {
-    const parents = [row.dam, row.sire].flatMap((number) => {
-      const place = number === '' ? undefined : placeOf.get(number);
-      return place === undefined ? [] : [place];
-    });
-    for (const parent of parents) young.set(parent, [...(young.get(parent) ?? []), at]);
-    return parents.length;
-  });
+  const links = rows.flatMap((row, child) =>
+    [row.dam, row.sire].flatMap((number) => {
+      const parent = number === '' ? undefined : placeOf.get(number);
+      return parent === undefined ? [] : [{ parent, child }];
+    }),
+  );
+  const young = groupBy(links, ({ parent }) => parent);
+  const open = rows.map(() => 0);
+  for (const { child } of links) open[child]! += 1;
   const ready = open.flatMap((parents, at) => (parents === 0 ? [at] : []));
   for (let next = 0; next < ready.length; next++)
-    for (const child of young.get(ready[next]!) ?? []) {
+    for (const { child } of young.get(ready[next]!) ?? []) {
       open[child]! -= 1;
       if (open[child] === 0) ready.push(child);
     }

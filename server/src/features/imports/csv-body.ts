@@ -1,3 +1,4 @@
+import { isStorable } from '@karyotome/contract';
 import express, { type Request, type RequestHandler } from 'express';
 import { bodyLimit } from '../../http/limits.ts';
 import { invalidField, Refusal } from '../../http/problems.ts';
@@ -14,8 +15,7 @@ export function decodeCsv(bytes: Uint8Array): string {
   } catch {
     throw invalidField('file', 'is not UTF-8 text: save it as "CSV UTF-8" and try again', 'encoding');
   }
-  if (text.includes('\0'))
-    throw invalidField('file', 'holds characters that cannot be stored', 'text.control');
+  if (!isStorable(text)) throw invalidField('file', 'holds characters that cannot be stored', 'text.control');
   return text;
 }
 
