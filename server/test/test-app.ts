@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { mkdtempSync, rmSync } from 'node:fs';
-import { createServer } from 'node:http';
+import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -116,10 +116,13 @@ export async function startTestApp({ isEmpty = false } = {}): Promise<TestApp> {
 }
 
 /** Serves an application at an address of its own, for requests that no library would send. */
-export async function listening(express: Express): Promise<{ origin: string; close(): Promise<void> }> {
+export async function listening(
+  express: Express,
+): Promise<{ server: Server; origin: string; close(): Promise<void> }> {
   const server = createServer(express).listen(0, '127.0.0.1');
   await new Promise((resolve) => server.once('listening', resolve));
   return {
+    server,
     origin: `http://127.0.0.1:${(server.address() as AddressInfo).port}`,
     async close() {
       server.closeAllConnections();
