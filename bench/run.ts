@@ -11,7 +11,6 @@ import { chromium } from '@playwright/test';
 import { parseParent, pairingOutcomes } from '@karyotome/core';
 import { build } from '../scripts/build.mjs';
 import { ROOT, startPostgres, stopPostgres } from '../scripts/postgres.mjs';
-
 import { migrate } from '../server/src/db/migrate.ts';
 import { openDatabase } from '../server/src/db/open.ts';
 import { administer, databaseUrl } from '../server/test/template.ts';

@@ -42,8 +42,6 @@ const STOP_MS = 25_000;
 const say = console.log;
 const pauseAfter = (failures) => Math.min(FIRST_PAUSE_MS * 2 ** (failures - 1), LAST_PAUSE_MS);
 
-class GivenUp extends Error {}
-
 function portIsFree() {
   return new Promise((resolve) => {
     const probe = net.createServer();
@@ -180,7 +178,7 @@ class Supervisor {
 
   async run() {
     const databaseUrl = this.ownDatabase ?? (await this.openDatabase());
-    const user = this.user();
+    const user = serviceUser(ROOT);
     handOverData(user);
     const env = {
       ...process.env,
@@ -194,10 +192,6 @@ class Supervisor {
     let watching = Promise.resolve();
     if (!this.ownDatabase) watching = this.watchDatabase();
     await Promise.all([this.keepServer(user, env, databaseUrl), watching]);
-  }
-
-  user() {
-    return serviceUser(ROOT);
   }
 
   async openDatabase() {
@@ -225,7 +219,7 @@ class Supervisor {
       if (failures >= (this.hasListened ? MOST_ATTEMPTS : MOST_FIRST_ATTEMPTS)) {
         this.isStopping = true;
         this.wake();
-        throw new GivenUp(`The server ended ${failures} times (${code}): giving up.`);
+        throw new Error(`The server ended ${failures} times (${code}): giving up.`);
       }
       const pause = pauseAfter(failures);
       console.error(`The server ended (${code}). It is started again in ${pause / 1000} s.`);
@@ -283,7 +277,7 @@ class Supervisor {
         console.error(error instanceof Error ? error.message : error);
         if (failures >= MOST_ATTEMPTS) {
           this.stop();
-          throw new GivenUp('The database could not be started again: giving up.');
+          throw new Error('The database could not be started again: giving up.', { cause: error });
         }
         await this.pause(pauseAfter(failures));
       }

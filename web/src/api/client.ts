@@ -118,7 +118,7 @@ async function send<T>(method: string, path: string, options: Options): Promise<
   if (method !== 'GET') {
     headers['X-CSRF-Token'] = csrfToken;
     // One key per act: sent again after a lost answer, the act still takes effect once.
-    headers['Idempotency-Key'] = options.key ?? key();
+    if (options.key) headers['Idempotency-Key'] = options.key;
     if (accountId !== null) headers['Account-Id'] = accountId;
   }
   if (options.job) headers['Job-Id'] = options.job;
