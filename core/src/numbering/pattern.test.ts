@@ -32,6 +32,7 @@ describe('numbers for a clutch', () => {
 
   test('a number explains itself', () => {
     expect(explainNumber('2604-02')).toBe('Season 2026, clutch 4, hatchling 2');
+    expect(explainNumber('26112-02')).toBe('Season 2026, clutch 112, hatchling 2');
     expect(explainNumber('Juniper')).toBeNull();
   });
 });

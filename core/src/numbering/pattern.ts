@@ -47,7 +47,7 @@ export function nextNumbers(context: NumberingContext, count: number): string[] 
 
 /** What a number says, for people who meet it for the first time; null where it follows no pattern. */
 export function explainNumber(number: string): string | null {
-  const match = /^(\d{2})(\d{2})-(\d{2,})$/.exec(number);
+  const match = /^(\d{2})(\d{2,})-(\d{2,})$/.exec(number);
   if (!match) return null;
   return `Season 20${match[1]}, clutch ${Number(match[2])}, hatchling ${Number(match[3])}`;
 }
