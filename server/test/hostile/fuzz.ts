@@ -1,5 +1,5 @@
 import http from 'node:http';
-import { performance } from 'node:perf_hooks';
+import { Worker } from 'node:worker_threads';
 import { isStorable } from '@karyotome/contract';
 import sharp from 'sharp';
 import { Chance } from './chance.ts';
@@ -110,17 +110,7 @@ export async function fuzz(options: FuzzOptions): Promise<FuzzOutcome> {
   const statuses: Record<string, number> = {};
   const faults: string[] = [];
   const brokenPages: string[] = [];
-  let slowestHealth = 0;
-  let isOver = false;
-  const watching = (async () => {
-    while (!isOver) {
-      const began = performance.now();
-      const { status } = await raw(origin, 'GET', '/api/v1/health', {}, null);
-      slowestHealth = Math.max(slowestHealth, performance.now() - began);
-      if (status !== 200) faults.push(`/health answered ${status}`);
-      await new Promise((resolve) => setTimeout(resolve, 20));
-    }
-  })();
+  const stopWatching = watchHealth(origin);
   const pictures = await hostilePictures();
   let sent = 0;
   try {
@@ -161,11 +151,33 @@ export async function fuzz(options: FuzzOptions): Promise<FuzzOutcome> {
       await Promise.all(Array.from({ length: atOnce }, sendSome));
       brokenPages.push(...(await brokenOf(ask, farm)));
     }
-  } finally {
-    isOver = true;
-    await watching;
+  } catch (error) {
+    await stopWatching();
+    throw error;
   }
-  return { sent, statuses, faults, slowestHealth, brokenPages };
+  const health = await stopWatching();
+  faults.push(...health.failures);
+  return { sent, statuses, faults, slowestHealth: health.slowestMs, brokenPages };
+}
+
+interface HealthWatch {
+  readonly slowestMs: number;
+  readonly failures: readonly string[];
+}
+
+/** Begins to ask /health. @returns what ends it and tells how it went */
+function watchHealth(origin: string): () => Promise<HealthWatch> {
+  const worker = new Worker(new URL('watch-health.mjs', import.meta.url), {
+    workerData: { url: `${origin}/api/v1/health` },
+  });
+  const told = new Promise<HealthWatch>((resolve, reject) => {
+    worker.once('message', resolve);
+    worker.once('error', reject);
+  });
+  return () => {
+    worker.postMessage('stop');
+    return told;
+  };
 }
 
 const isEnding = (error: unknown): boolean =>
