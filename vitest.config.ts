@@ -2,6 +2,9 @@ import vue from '@vitejs/plugin-vue';
 import vuetify from 'vite-plugin-vuetify';
 import { defineConfig } from 'vitest/config';
 
+/** Long enough for a machine that is four times slower and busy: a test that hangs is ended, none is judged by its speed. */
+const PATIENCE_MS = 120_000;
+
 export default defineConfig({
   test: {
     projects: [
@@ -9,7 +12,13 @@ export default defineConfig({
         test: {
           name: 'core',
           environment: 'node',
-          include: ['core/**/*.test.ts', 'contract/**/*.test.ts', 'cli/**/*.test.ts', 'scripts/**/*.test.ts'],
+          include: [
+            'core/**/*.test.ts',
+            'contract/**/*.test.ts',
+            'words/**/*.test.ts',
+            'cli/**/*.test.ts',
+            'scripts/**/*.test.ts',
+          ],
         },
       },
       {
@@ -20,8 +29,8 @@ export default defineConfig({
           exclude: ['server/test/hard/**', '**/node_modules/**'],
           globalSetup: ['server/test/postgres.global.ts'],
           isolate: false,
-          testTimeout: 20_000,
-          hookTimeout: 60_000,
+          testTimeout: PATIENCE_MS,
+          hookTimeout: PATIENCE_MS,
         },
       },
       {
@@ -29,6 +38,9 @@ export default defineConfig({
         test: {
           name: 'web',
           environment: 'happy-dom',
+          testTimeout: PATIENCE_MS,
+          hookTimeout: PATIENCE_MS,
+          setupFiles: ['web/test/setup.ts'],
           include: ['web/**/*.test.ts'],
           server: { deps: { inline: ['vuetify'] } },
         },

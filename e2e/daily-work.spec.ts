@@ -67,7 +67,7 @@ test('a record is corrected with a reason, and what was there stays to be seen',
   await expect(page.getByText('is empty').or(page.getByText('is missing')).first()).toBeVisible();
   await page.getByLabel('Why it is corrected').fill('read from the wrong line');
   await page.getByRole('button', { name: 'Record', exact: true }).click();
-  await expect(page.getByText('1701 g').first()).toBeVisible();
+  await expect(page.getByText('1,701 g').first()).toBeVisible();
   await page.getByLabel('Also voided').click();
   await expect(page.getByText('corrected by Maren Thistle: read from the wrong line')).toBeVisible();
 });

@@ -11,7 +11,7 @@ test('a claim opens to its records, what it hangs on, and its way through the ki
   // Bought as a possible carrier; a young one that shows the gene proved it.
   await expect(page.getByText('100% het Ultramel').first()).toBeVisible();
   await page.getByRole('button', { name: 'Why: 100% het Ultramel' }).click();
-  await expect(page.getByText('Shown by its offspring')).toBeVisible();
+  await expect(page.getByText('Evidence from offspring')).toBeVisible();
   await expect(page.getByText(/Yellow Belly Ultramel|Ultramel, certain/).first()).toBeVisible();
   await page.getByRole('link', { name: 'Follow it through the kin chart' }).click();
   await expect(page.getByRole('heading', { name: 'Kin of F-01' })).toBeVisible();

@@ -9,6 +9,7 @@ import { ROOT } from './postgres.mjs';
 const SOURCES = [
   'core/src',
   'contract/src',
+  'words/src',
   'server/src',
   'web/src',
   'web/public',

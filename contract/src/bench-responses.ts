@@ -1,6 +1,20 @@
-import type { ParentNews, Sighting, Supposition, Sureness, VisibleOutcome } from '@karyotome/core';
+import type {
+  Impossible,
+  ParentNews,
+  Sighting,
+  Supposition,
+  Sureness,
+  VisibleOutcome,
+} from '@karyotome/core';
 import type { LabelKind, LabelSize } from './bench-requests.ts';
-import type { AnimalSummary, ClutchSummary, ConflictView, ParentView, RecordView } from './responses.ts';
+import type {
+  AnimalSummary,
+  ClutchSummary,
+  ConflictView,
+  ParentView,
+  RecordView,
+  TubPlace,
+} from './responses.ts';
 import type { Sex } from './requests.ts';
 
 export interface OpinionView {
@@ -25,8 +39,8 @@ export interface PrintedLabelView {
 
 export interface HatchlingView extends AnimalSummary {
   records: RecordView[];
-  /** Reasons why the pairing cannot give what was identified; empty where it can. */
-  impossible: string[];
+  /** What of the identification the pairing cannot give; empty where it can. */
+  impossible: Impossible[];
   sires: { id: string; number: string; p: number }[];
   pictureIds: string[];
   sightings: Record<string, Sighting>;
@@ -39,7 +53,15 @@ export interface HatchlingView extends AnimalSummary {
   /** One of two from one egg. */
   isTwin: boolean;
   /** What sex-linked genes say against the recorded sex. */
-  sexDoubts: string[];
+  sexDoubts: SexDoubt[];
+}
+
+/** A gene that hardly ever shows in the recorded sex: the shares of this pair's young of either sex that show it. */
+export interface SexDoubt {
+  label: string;
+  sex: Exclude<Sex, 'unknown'>;
+  p: number;
+  pOther: number;
 }
 
 /** An animal to hold a hatchling against. */
@@ -48,10 +70,11 @@ export interface ComparisonView {
   number: string;
   label: string;
   pictureIds: string[];
-  /** Why it is here: "this pair, 2025", "Pastel alone". */
-  why: string;
-  /** The single gene that it shows, as `looks`; null for earlier young of the pair. */
+  /** Earlier young of the pair, with the year of its hatching; null for an animal that shows one gene alone. */
+  ofPair: { year: number | null } | null;
+  /** The single gene that it shows, as `looks` and by name; null for earlier young of the pair. */
   looks: string | null;
+  looksLabel: string | null;
 }
 
 export interface BenchParentView extends ParentView {
@@ -109,7 +132,7 @@ export interface OutsideView {
 /** Where each one of a clutch could live, the first free tubs of the first step. */
 export interface SetUpProposal {
   places: { animalId: string; number: string; tubId: string | null }[];
-  tubs: { tubId: string; words: string }[];
+  tubs: TubPlace[];
   firstMealOn: string;
 }
 

@@ -1,10 +1,13 @@
 import type {
   Appetite,
   Concern,
+  Concerns,
   ExpectedMass,
+  FactOf,
   FeedingPlan,
   FeedingRules,
   FreezerLine,
+  HeatFault,
   LearnedMoves,
   Meal,
   OrderRules,
@@ -16,7 +19,7 @@ import type {
   Worked,
 } from '@karyotome/core';
 import type { FieldProblem } from './validate.ts';
-import type { Problem } from './responses.ts';
+import type { Problem, RecordFact, TubPlace } from './responses.ts';
 import type { RoomAssumptions } from './husbandry-requests.ts';
 import type { Sex } from './requests.ts';
 
@@ -34,11 +37,19 @@ export interface RoundAnimal {
   appetite: Appetite;
   shed: ShedCycle | null;
   soak: SoakPlan | null;
-  /** Words to read before touching it: "moved 3 days ago", "gravid". */
-  flags: string[];
-  /** What was recorded today already, in words. */
-  done: { id: string; text: string; kind: string }[];
+  /** What to know before touching it. */
+  flags: RoundFlag[];
+  /** What was recorded today already. */
+  done: (RecordFact & { id: string })[];
 }
+/** What to know of an animal before touching it. */
+export interface RoundFlags extends Concerns {
+  gravid: object;
+  digesting: { daysSinceMeal: number };
+  settling: { days: number };
+}
+export type RoundFlag = FactOf<RoundFlags>;
+
 export interface RoundTub {
   tubId: string | null;
   level: number;
@@ -48,7 +59,8 @@ export interface RoundTub {
 export interface RoundRack {
   id: string;
   room: string;
-  name: string;
+  /** Null: animals that have no tub. */
+  name: string | null;
   tubs: RoundTub[];
 }
 export interface RoundView {
@@ -72,7 +84,7 @@ export type RoundResult =
 /** Another record of the same kind, animal and day: logged twice, or twice in truth. */
 export interface AlikeRecord {
   id: string;
-  text: string;
+  record: RecordFact;
   author: string;
   at: string;
 }
@@ -104,7 +116,7 @@ export interface FeedingView {
 export interface FeedingNightLine {
   id: string;
   number: string;
-  place: string;
+  place: TubPlace | null;
   meal: Meal;
 }
 
@@ -125,10 +137,18 @@ export interface AnimalCare {
     band: ExpectedMass[];
     outliers: Outlier[];
     /** What comes next: the end of its step, a weight for sale, a weight to breed at. */
-    reaches: { what: string; massG: number; reach: Reach }[];
+    reaches: (Milestone & { massG: number; reach: Reach })[];
     percentile: { share: number; of: number } | null;
   } | null;
 }
+
+/** A mass worth waiting for. */
+export interface Milestones {
+  'outgrows-step': { step: string };
+  'sale-mass': object;
+  'breeding-mass': object;
+}
+export type Milestone = FactOf<Milestones>;
 
 export interface HeatZoneView {
   id: string;
@@ -148,8 +168,8 @@ export interface HeatZoneView {
     note: string | null;
     author: string;
   } | null;
-  /** What is wrong with it, in words; empty where all is well. */
-  faults: string[];
+  /** What is wrong with it; empty where all is well. */
+  faults: HeatFault[];
   dueOn: string;
 }
 

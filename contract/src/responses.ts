@@ -3,14 +3,18 @@ import type {
   CatalogueEntry,
   ClaimKind,
   ExplanationKind,
+  FactOf,
+  Impossible,
   InShed,
   Meal,
   MoveAdvice,
   MoveOutcome,
   PreyState,
+  Strengthening,
+  Sureness,
   Task,
 } from '@karyotome/core';
-import type { PrintedLabelView } from './bench-responses.ts';
+import type { PrintedLabelView, SexDoubt } from './bench-responses.ts';
 import type { AnimalCare, HeatZoneView } from './husbandry-responses.ts';
 import type { CollectionSettings, LadderStepInput, Sex, Status } from './requests.ts';
 import type { RecordBodies, RecordKind } from './records.ts';
@@ -74,23 +78,45 @@ export type RecordView = {
   };
 }[RecordKind];
 
-/** A record or statement that a claim rests on, in words. */
+/** A record with what it holds, as words are made of it. */
+export type RecordFact = {
+  [K in RecordKind]: { kind: K; body: RecordBodies[K] };
+}[RecordKind];
+
+/** An identification or statement that a claim rests on. `label` is canonical. */
 export interface SupportView {
   recordId: string;
   animalId: string;
   animalNumber: string;
   on: string;
-  text: string;
+  label: string;
+  sure: Sureness;
+  by: string;
 }
+
+/** What a genetic record is warned of, although it is taken. */
+export type RecordWarning = FactOf<{ 'pair-cannot-give': Impossible; 'sex-does-not-fit': SexDoubt }>;
+
+/** The rule by which a claim follows from the records that it rests on. */
+export type ClaimRule =
+  | 'whole-family'
+  | 'offspring-lower-odds'
+  | 'offspring-show-it'
+  | 'stated-on-entry'
+  | 'seen'
+  | 'certain-parent'
+  | 'parents-odds'
+  | 'seen-and-possible';
 
 export interface ClaimView {
   locus: string;
   allele: string;
   kind: ClaimKind;
-  words: string;
+  /** In the trade's notation: "Clown", "66% het Clown". */
+  label: string;
   p: number;
   certain: boolean;
-  rule: string;
+  rule: ClaimRule;
   /** Null: it rests on the whole family's records. */
   support: SupportView[] | null;
 }
@@ -119,8 +145,9 @@ export interface PictureView {
 export interface ConflictView {
   /** A locus, or `sires` or `sex` where several loci clash through them. */
   locus: string;
-  words: string;
-  animals: { id: string; number: string }[];
+  /** Its name; null for `sires` and `sex`. */
+  locusName: string | null;
+  animals: { id: string; number: string; label: string }[];
 }
 
 /** A contradiction with what may have gone wrong, the likeliest first. */
@@ -129,7 +156,11 @@ export interface ContradictionView extends ConflictView {
   records: SupportView[];
   explanations: {
     kind: ExplanationKind;
-    words: string;
+    /** Of the first animal: its label and recorded sex, which the explanation doubts. */
+    label: string;
+    sex: Sex;
+    /** Names of the alleles that were not recorded. */
+    alleles: string[];
     /** Of all explanations' weight; they add up to 1. */
     share: number;
     animals: { id: string; number: string }[];
@@ -147,7 +178,7 @@ export interface ClaimDetailView {
   fromPedigree: string | null;
   /** Ids of the supporting records without which the claim falls. */
   hinges: string[];
-  strengthen: { words: string; p: number | null; animalId: string }[];
+  strengthen: { kind: Strengthening['kind']; number: string; p: number | null; animalId: string }[];
   /** For a possible carrier: mates that would prove it, the quickest first. */
   proofs: {
     animalId: string;
@@ -277,15 +308,15 @@ export interface RackView {
   zones: HeatZoneView[];
 }
 
-export interface TodayLine extends Task {
+export type TodayLine = Task & {
   key: string;
   animal: AnimalSummary | null;
   clutch: { id: string; name: string } | null;
   incubator: { id: string; name: string } | null;
-  advice: MoveAdvice | null;
+  advice: (MoveAdvice & { freeTubs: TubPlace[] }) | null;
   preset: MealPreset | null;
   zone: { id: string; name: string; rack: string } | null;
-}
+};
 /** What one touch records as offered. */
 export interface MealPreset {
   species: 'rat' | 'mouse';
@@ -334,22 +365,23 @@ export interface PublicAnimal {
   name: string | null;
   label: string;
   sex: Sex;
-  sexMethod: string | null;
+  sexing: { method: RecordBodies['sex']['method']; sure: Sureness } | null;
   hatchedOn: string | null;
   text: string | null;
   asOf: string;
   publishedAt: string;
   weights: { on: string; massG: number }[];
-  feedings: { on: string; prey: string; state: string; taken: boolean }[];
+  feedings: { on: string; species: string; size: string; state: PreyState; taken: boolean }[];
   sheds: { on: string; complete: boolean | null }[];
   lineage: PublicKin[];
   claims: {
-    words: string;
+    label: string;
     kind: ClaimKind;
     p: number;
     certain: boolean;
-    rule: string;
-    support: { animal: string; on: string; text: string }[] | null;
+    rule: ClaimRule;
+    /** By whom is left out: people's names are not published. */
+    support: { animal: string; on: string; label: string; sure: Sureness }[] | null;
   }[];
   cautions: string[];
   pictures: PictureView[];

@@ -1,6 +1,7 @@
 import type {
   CatalogueEntry,
   Genotype,
+  NotReady,
   Readiness,
   SeasonEventKind,
   SeasonForecast,
@@ -103,7 +104,7 @@ export interface PlannerView {
     sex: Exclude<Sex, 'unknown'>;
     label: string;
     loci: PackedLoci;
-    notReady: string[];
+    notReady: NotReady[];
     /** Years until it may breed by age and weight. */
     readyIn: number;
     freeLoad: number;

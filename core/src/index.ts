@@ -72,6 +72,7 @@ export {
   pairingOutcomes,
   visibleOutcomes,
   whyImpossible,
+  type Impossible,
   type Outcome,
   type VisibleOutcome,
 } from './odds/pairing-odds.ts';
@@ -101,7 +102,14 @@ export { createEstimator } from './inference/sample/estimate.ts';
 export { parsePedigree, PEDIGREE_FORMAT } from './pedigree/parse-document.ts';
 export { PedigreeEngine, type Clash } from './inference/engine.ts';
 export { seededRandom } from './numeric/random.ts';
-export { claimsFrom, isCertain, type Claim, type ClaimKind } from './claims/claim.ts';
+export {
+  CLAIM_KINDS,
+  claimsFrom,
+  isCertain,
+  isPossible,
+  type Claim,
+  type ClaimKind,
+} from './claims/claim.ts';
 export { claimFromPedigree, findHinges, findSupport, type SupportingRecord } from './claims/support.ts';
 export { strengthenings, type Strengthening } from './claims/strengthen.ts';
 export {
@@ -112,7 +120,7 @@ export {
 } from './inference/conflict/explain.ts';
 export { PosteriorView, toCompact, type CompactPosterior } from './inference/compact.ts';
 export { conflictsOf } from './inference/infer.ts';
-export { explainNumber, nextNumbers, NUMBER_PATTERNS, type NumberPattern } from './numbering/pattern.ts';
+export { parseSeasonNumber, nextNumbers, NUMBER_PATTERNS, type NumberPattern } from './numbering/pattern.ts';
 export { LADDER_PRESETS, type LadderPreset, type LadderStep } from './husbandry/ladders.ts';
 export type {
   FeedingRecord,
@@ -131,17 +139,32 @@ export {
   type Appetite,
   type FastingSeason,
 } from './husbandry/appetite.ts';
-export { BAD_SHED_ADVICE, inShed, SOAK, type InShed } from './husbandry/shed-state.ts';
+export { inShed, SOAK, type InShed } from './husbandry/shed-state.ts';
 export {
   adviseMove,
   judgeMove,
   type MoveAdvice,
   type MoveOutcome,
+  type MoveReason,
+  type MoveReasons,
   type Reason,
   type MoveCircumstances,
   type WeighedReason,
 } from './husbandry/move-advice.ts';
-export { animalTasks, nextWeighing, type Task, type TaskKind } from './husbandry/today.ts';
+export { animalTasks, nextWeighing } from './husbandry/today.ts';
+export {
+  task,
+  TASK_KINDS,
+  type Cutting,
+  type MealFacts,
+  type StockFacts,
+  type Task,
+  type TaskCode,
+  type TaskFact,
+  type TaskKind,
+  type Tasks,
+} from './husbandry/task.ts';
+export type { Fact, FactOf } from './facts.ts';
 export {
   bellOdds,
   chanceAbove,
@@ -161,7 +184,6 @@ export {
   EVENTS_WITH_MALE,
   forecastSeason,
   malesWith,
-  oneInWords,
   SEASON_EVENTS,
   type Expected,
   type SeasonEvent,
@@ -169,14 +191,22 @@ export {
   type SeasonForecast,
   type SeasonStage,
 } from './breeding/forecast.ts';
-export { femaleReadiness, maleReadiness, type MaleUse, type Readiness } from './breeding/readiness.ts';
+export {
+  femaleReadiness,
+  maleReadiness,
+  type BreedingFloor,
+  type MaleUse,
+  type Readiness,
+  type ReadinessReason,
+  type ReadinessReasons,
+} from './breeding/readiness.ts';
 export { storedCandidates, type EarlierMate } from './breeding/stored-sperm.ts';
 export { rateAt, REFERENCE_C, referenceDays, type DailyMeans } from './incubation/thermal-time.ts';
 export {
   CHECK_LATE_DAYS,
-  CUTTING_CAUTION,
   EGG_CHECK_DAYS,
   incubationClock,
+  YOLK_DAYS,
   type Incubation,
   type IncubationClock,
   type Milestone,
@@ -197,12 +227,19 @@ export {
   climateAlarms,
   simulatedReading,
   type ClimateAlarm,
+  type ClimateAlarms,
   type ClimateLimits,
   type Reading,
   type SensorPlay,
 } from './incubation/climate.ts';
 export { boxPlaces } from './incubation/box.ts';
-export { hatchRates, type DoneClutch, type RateBy, type RateRow } from './incubation/hatch-rates.ts';
+export {
+  hatchRates,
+  type DoneClutch,
+  type RateBy,
+  type RateGroup,
+  type RateRow,
+} from './incubation/hatch-rates.ts';
 export { clutchSize, hatchShare } from './planner/clutch-size.ts';
 export {
   chanceWithin,
@@ -212,7 +249,14 @@ export {
   type Fertility,
 } from './planner/chances.ts';
 export { planPair, targetChances, type PairPlan, type TargetChances } from './planner/pair-plan.ts';
-export { bestMates, NOT_GROWN, pairOdds, type PlannerAnimal, type RankedPair } from './planner/best-mates.ts';
+export {
+  bestMates,
+  pairOdds,
+  type AgainstPair,
+  type NotReady,
+  type PlannerAnimal,
+  type RankedPair,
+} from './planner/best-mates.ts';
 export { planSeason, type PlannedPair, type SeasonQuestion, type Trade } from './planner/season-plan.ts';
 export { findRoutes, missingAlleles, type RouteQuestion } from './planner/routes/find-routes.ts';
 export {
@@ -241,6 +285,9 @@ export {
   planOf,
   type FeedingCircumstances,
   type Meal,
+  type MealBasis,
+  type MealNote,
+  type MealNotes,
   type MealVerdict,
 } from './feeding/next-meal.ts';
 export {
@@ -277,9 +324,9 @@ export { fitHazards, type HazardFit } from './survival/proportional-hazards.ts';
 export {
   appetiteBaseline,
   concerns,
-  SEE_A_VET,
   type AppetiteBaseline,
   type Concern,
+  type Concerns,
   type Watched,
 } from './husbandry/concern.ts';
 export { shedCycle, soakPlan, type ShedCycle, type SoakPlan } from './husbandry/shed-cycle.ts';
@@ -300,6 +347,21 @@ export {
   type RoomKindForecast,
   type RoomQuestion,
 } from './room/simulate-room.ts';
-export { heatFaults, heatTasks, USUAL_HEAT, type HeatZone, type SurfaceReading } from './husbandry/heat.ts';
-export { parseScaleLine, SteadyMass, weightDoubt, type ScaleReading } from './weighing/scale.ts';
-export { mendings, type Mending } from './room/mend.ts';
+export {
+  heatFaults,
+  heatTasks,
+  USUAL_HEAT,
+  type HeatFault,
+  type HeatFaults,
+  type HeatZone,
+  type SurfaceReading,
+} from './husbandry/heat.ts';
+export {
+  parseScaleLine,
+  SteadyMass,
+  weightDoubt,
+  type ScaleReading,
+  type WeightDoubt,
+  type WeightDoubts,
+} from './weighing/scale.ts';
+export { mendings, type Mending, type RoomChange, type RoomChanges } from './room/mend.ts';

@@ -1,4 +1,4 @@
-import type { AnimalView, BenchView, PublicAnimal } from '@karyotome/contract';
+import type { AnimalView, BenchView, PublicAnimal, RecordWarning } from '@karyotome/contract';
 import { addDays } from '@karyotome/core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { machineToday } from '../src/db/work.ts';
@@ -126,10 +126,10 @@ describe('one clutch, from its parents to a published page', () => {
     const page = await view(young[0]!);
     expect(page.parents.find((parent) => parent.number === 'S-1')!.p).toBeCloseTo(1, 9);
     expect((await view(dam)).claims.find((claim) => claim.allele === 'clown')).toMatchObject({
-      words: '100% het Clown',
+      label: '100% het Clown',
       certain: true,
     });
-    const claim = page.claims.find((c) => c.words === 'Clown')!;
+    const claim = page.claims.find((c) => c.label === 'Clown')!;
     expect(claim.support!.map((s) => s.animalNumber)).toContain('2601-01');
   });
 
@@ -141,8 +141,8 @@ describe('one clutch, from its parents to a published page', () => {
       body,
     });
     expect(response.status).toBe(201);
-    expect((response.body as { warnings: string[] }).warnings).toEqual([
-      'Pied: as recorded, this pair can only give Normal at this locus',
+    expect((response.body as { warnings: RecordWarning[] }).warnings).toEqual([
+      { code: 'pair-cannot-give', facts: { locus: 'Pied', seen: 'Pied', possible: ['Normal'] } },
     ]);
     const page = await view(young[1]!);
     expect(page.conflicts).toHaveLength(1);
@@ -244,7 +244,7 @@ describe('one clutch, from its parents to a published page', () => {
     expect(body).toMatchObject({ number: '2601-01', sex: 'female', hatchedOn: ago(30) });
     expect(body.feedings).toHaveLength(3);
     expect(body.lineage.map((kin) => kin.number)).toContain('D-1');
-    expect(body.claims.find((claim) => claim.words === 'Clown')!.support!.length).toBeGreaterThan(0);
+    expect(body.claims.find((claim) => claim.label === 'Clown')!.support!.length).toBeGreaterThan(0);
     const download = await app.anonymous.get(`/public/${slug}?download=1`);
     expect(download.headers['content-disposition']).toContain('2601-01.json');
   });

@@ -143,9 +143,13 @@ describe('today', () => {
       await record(id, 'shed', ago(31), { stage: 'shed', complete: true, eyeCaps: true });
     const { lines } = await read<TodayView>('/today');
     expect(lines.find((line) => line.kind === 'eggs')).toMatchObject({
-      text: expect.stringMatching(/^Day 57, .* pip later than this$/) as unknown,
+      code: 'first-pip-due',
+      facts: { what: 'first-pip', day: 57 },
     });
-    expect(lines.find((line) => line.clutch?.id === hatched)).toMatchObject({ text: 'Identify 3, sex 3' });
+    expect(lines.find((line) => line.clutch?.id === hatched)).toMatchObject({
+      code: 'bench-work-due',
+      facts: { identify: 3, sex: 3 },
+    });
     expect(lines.filter((line) => line.kind === 'identify' && line.animal !== null)).toEqual([]);
   });
 });
@@ -234,7 +238,7 @@ describe('what is inferred', () => {
       sireId: sire,
     });
     const claims = async (id: string) =>
-      (await read<AnimalView>(`/animals/${id}`)).claims.map((claim) => claim.words);
+      (await read<AnimalView>(`/animals/${id}`)).claims.map((claim) => claim.label);
     // Bayes by hand: 1/2 prior, one non-visual young of a visual mate: (1/2 x 1/2) / (1/2 x 1/2 + 1/2) = 1/3.
     expect(await claims(sire)).toEqual(['33% het Pied']);
     expect(await claims(young)).toEqual(['100% het Pied']);

@@ -36,7 +36,7 @@ async function on<T>(today: string, act: (work: Work) => Promise<T>): Promise<T>
 
 /** What the line's own button would record; null where it opens another place instead. */
 function buttonOf(line: TodayLine, day: string): NewRecord | null {
-  const { kind, text, preset, advice, animal } = line;
+  const { kind, code, preset, advice, animal } = line;
   if (kind === 'meal') {
     const { species, size, state, step } = preset!;
     const body = { species, size, state, taken: true, ...(step ? { step } : {}) };
@@ -46,17 +46,16 @@ function buttonOf(line: TodayLine, day: string): NewRecord | null {
     return { kind: 'weight', on: day, body: { massG: Math.round((animal!.massG ?? 60) * 1.02) } };
   if (kind === 'clean') return { kind: 'care', on: day, body: { act: 'cleaned' } };
   // What three soaks did not loosen, the veterinarian has taken off.
-  if (kind === 'shed' && text.includes('veterinarian'))
-    return { kind: 'care', on: day, body: { act: 'caps-checked' } };
-  if (kind === 'shed' && text.includes('soak')) return { kind: 'care', on: day, body: { act: 'soaked' } };
+  if (code === 'retained-shed') return { kind: 'care', on: day, body: { act: 'caps-checked' } };
+  if (code === 'soak-due') return { kind: 'care', on: day, body: { act: 'soaked' } };
   if (kind === 'shed' || kind === 'first-shed') {
     return { kind: 'shed', on: day, body: { stage: 'shed', complete: true, eyeCaps: true } };
   }
   if (kind === 'sex')
     return { kind: 'sex', on: day, body: { sex: 'female', method: 'popped', sure: 'certain', by: 'Maren' } };
-  const free = (advice as { freeTubs?: { tubId: string }[] } | null)?.freeTubs?.[0];
+  const free = advice?.freeTubs[0];
   if (kind === 'move' && advice!.verdict !== 'hold' && free) {
-    return { kind: 'move', on: day, body: { toTubId: free.tubId, reason: text } };
+    return { kind: 'move', on: day, body: { toTubId: free.tubId, reason: code } };
   }
   return null;
 }
@@ -101,7 +100,7 @@ test('a week of the demo farm is run from Today alone: what has a button is done
     const left = lines.filter(
       (line) => !STANDS.includes(line.kind) || (line.kind === 'shed' && buttonOf(line, day)),
     );
-    expect(left.map((line) => `${line.animal?.number}: ${line.text}`)).toEqual([]);
+    expect(left.map((line) => `${line.animal?.number}: ${line.code}`)).toEqual([]);
   }
   // Every kind of daily work came up within the week.
   for (const kind of ['meal', 'weigh', 'clean', 'shed', 'sex', 'move', 'heat', 'stock']) {

@@ -79,12 +79,16 @@ describe('the demo farm', () => {
     expect(verdicts).toContain('move-up');
     expect(verdicts).toContain('hold');
     expect(verdicts).toContain('go-back');
-    const texts = lines.map((line) => line.text).join('\n');
-    expect(texts).toContain('In shed (blue)');
-    expect(texts).toContain('eye caps retained: soak, day');
-    const shy = lines.find((line) =>
-      line.advice?.reasons.some((reason) => reason.text.startsWith('A shy feeder')),
+    expect(lines).toContainEqual(
+      expect.objectContaining({
+        code: 'shed-due',
+        facts: expect.objectContaining({ stage: 'blue' }) as object,
+      }),
     );
+    expect(
+      lines.some((line) => line.code === 'soak-due' && ['caps', 'both'].includes(line.facts.remains)),
+    ).toBe(true);
+    const shy = lines.find((line) => line.advice?.reasons.some(({ code }) => code === 'shy-feeder'));
     expect(shy).toBeDefined();
     const male = (await asOwner(listAnimals)).find((animal) => animal.number === 'M-03')!;
     const { appetite } = await asOwner((work) => viewAnimal(work, male.id));
@@ -167,8 +171,8 @@ describe('the demo farm', () => {
       return (await asOwner((work) => viewAnimal(work, animal.id))).claims;
     };
     const proved = (await claims('F-01')).find(({ allele }) => allele === 'ultramel')!;
-    expect(proved).toMatchObject({ kind: 'carrier', certain: true });
-    expect(proved.rule).toContain('offspring');
+    expect(proved).toMatchObject({ kind: 'sure-carrier', certain: true });
+    expect(proved.rule).toBe('offspring-show-it');
     const doubted = (await claims('F-05')).find(({ allele }) => allele === 'ultramel')!;
     expect(doubted.p).toBeLessThan(0.1);
   });

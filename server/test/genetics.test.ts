@@ -32,7 +32,7 @@ const young = (number: string, damId: string, sireId: string, genes: string): Pr
   created('/animals', { number, sex: 'unknown', damId, sireId, genes, hatchedOn: ago(300) });
 const read = async <T>(path: string): Promise<T> => (await owner.get(path)).body as T;
 const claimsOf = async (id: string): Promise<string[]> =>
-  (await read<AnimalView>(`/animals/${id}`)).claims.map((claim) => claim.words);
+  (await read<AnimalView>(`/animals/${id}`)).claims.map((claim) => claim.label);
 
 describe('what is behind a claim', () => {
   let dam: string;
@@ -45,7 +45,7 @@ describe('what is behind a claim', () => {
     proband = await young('CY-1', dam, sire, 'normal');
     const [claim] = (await read<AnimalView>(`/animals/${sire}`)).claims;
     // One non-visual young of a visual mate halves odds of one to one: one in three.
-    expect(claim).toMatchObject({ words: '33% het Clown', locus: 'clown', allele: 'clown' });
+    expect(claim).toMatchObject({ label: '33% het Clown', locus: 'clown', allele: 'clown' });
     const detail = await read<ClaimDetailView>(`/animals/${sire}/claims/clown/clown`);
     const support = new Set(claim!.support!.map(({ recordId }) => recordId));
     expect(support.size).toBe(3);
@@ -101,7 +101,7 @@ describe('contradictions', () => {
     // The label says what was seen, and the gene in question is claimed of nobody.
     const view = await read<AnimalView>(`/animals/${odd}`);
     expect(view.label).toBe('Mojave Enchi');
-    expect(view.claims.map(({ words }) => words)).toEqual(['Enchi']);
+    expect(view.claims.map(({ label }) => label)).toEqual(['Enchi']);
     expect(view.conflicts).toHaveLength(1);
 
     const more = one.explanations.find(
@@ -149,7 +149,7 @@ describe('the catalogue', () => {
       { 'If-Match': '"1"' },
     );
     expect(changed.status, JSON.stringify(changed.body)).toBe(200);
-    expect((await read<AnimalView>(`/animals/${dam}`)).claims.map(({ words }) => words)).toEqual([
+    expect((await read<AnimalView>(`/animals/${dam}`)).claims.map(({ label }) => label)).toEqual([
       'River Axanthic',
     ]);
     expect(await claimsOf(child)).toEqual([]);
@@ -219,7 +219,7 @@ describe('the catalogue', () => {
     });
     // Two copies now look like one: what showed could be either, one third and two thirds.
     const [claim] = (await read<AnimalView>(`/animals/${child}`)).claims;
-    expect(claim).toMatchObject({ kind: 'visual', words: 'Woma' });
+    expect(claim).toMatchObject({ kind: 'visual', label: 'Woma' });
   });
 
   test('another value for the recombination changes what a sex-linked gene says', async () => {

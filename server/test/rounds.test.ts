@@ -8,7 +8,7 @@ import type {
   RoundView,
   TodayView,
 } from '@karyotome/contract';
-import { addDays, FEEDING_RULES, simulateRoom } from '@karyotome/core';
+import { addDays, FEEDING_RULES, simulateRoom, type HeatFault } from '@karyotome/core';
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { machineToday } from '../src/db/work.ts';
@@ -105,9 +105,12 @@ describe('a round', () => {
     const { records } = await read<AnimalView>(`/animals/${id}`);
     expect(records.filter(({ kind, on }) => kind === 'feeding' && on === TODAY)).toHaveLength(1);
     const seen = (await read<RoundView>('/rounds')).racks[0]!.tubs[0]!.animals[0]!;
-    expect(seen.done.map(({ text }) => text)).toEqual(['rat pup, frozen-thawed, taken', 'tub cleaned']);
+    expect(seen.done).toMatchObject([
+      { kind: 'feeding', body: { ...meal, taken: true } },
+      { kind: 'care', body: { act: 'cleaned' } },
+    ]);
     expect(seen.meal!.verdict).toBe('later');
-    expect(seen.flags).toContain('ate today: no handling');
+    expect(seen.flags).toContainEqual({ code: 'digesting', facts: { daysSinceMeal: 0 } });
   });
 
   test('what a second hand logs of the same is kept, and said', async () => {
@@ -120,7 +123,7 @@ describe('a round', () => {
     ]);
     expect(result).toMatchObject({
       status: 'kept',
-      alike: [{ text: 'rat pup, frozen-thawed, taken', author: 'Tester' }],
+      alike: [{ record: { kind: 'feeding', body: { ...meal, taken: true } }, author: 'Tester' }],
     });
   });
 
@@ -202,7 +205,10 @@ describe('feeding', () => {
     await record(id, 'care', ago(2), { act: 'regurgitated' });
     expect(await mealOf()).toMatchObject({ verdict: 'resting' });
     const { night, thaw } = await read<FeedingView>('/feeding');
-    expect(night.find(({ number }) => number === 'F-2')!.meal.why).toContain('rest');
+    expect(night.find(({ number }) => number === 'F-2')!.meal.notes).toMatchObject([
+      { code: 'smaller-after-regurgitation' },
+      { code: 'resting-after-regurgitation', facts: { on: ago(2) } },
+    ]);
     expect(thaw.every(({ prey }) => prey !== 'mouse adult')).toBe(true);
   });
 
@@ -212,7 +218,10 @@ describe('feeding', () => {
       await record(id, 'feeding', ago(days), { ...meal, taken: days === 40 });
     const line = (await today()).lines.find((one) => one.animal?.number === 'F-3' && one.kind === 'meal')!;
     expect(line.preset).toMatchObject({ step: 'warmer' });
-    expect(line.text).toContain('prey warmer');
+    expect(line).toMatchObject({
+      code: 'meal-due',
+      facts: { trying: { isPlanned: false, name: 'Prey warmer, warmest at the head' } },
+    });
     await record(id, 'feeding', TODAY, { ...meal, taken: true, step: 'warmer', light: 'dark' });
     const { care } = await read<AnimalView>(`/animals/${id}`);
     expect(care.worked.find(({ by, value }) => by === 'step' && value === 'warmer')).toMatchObject({
@@ -259,9 +268,9 @@ describe('feeding', () => {
     expect(before.inStock).toBeLessThan(40);
     await created('/stock', { prey: 'rat pup', kind: 'count', quantity: 12, on: TODAY });
     expect((await line())!.inStock).toBe(12);
-    expect((await today()).lines.some((one) => one.kind === 'stock' && one.text.includes('rat pup'))).toBe(
-      (await line())!.order,
-    );
+    expect(
+      (await today()).lines.some((one) => one.code === 'prey-order-due' && one.facts.prey === 'rat pup'),
+    ).toBe((await line())!.order);
     expect((await owner.post(`/stock/${receipt}/void`, { reason: 'Undone' })).status).toBe(204);
     expect((await owner.post(`/stock/${receipt}/void`, { reason: 'Undone' })).status).toBe(409);
     const wrong = { prey: 'whale calf', kind: 'receipt', quantity: 0, on: ago(-9) };
@@ -328,11 +337,16 @@ describe('heat', () => {
     };
     const zone = await created('/heat-zones', input);
     const lines = async () => (await today()).lines.filter(({ kind }) => kind === 'heat');
-    expect(await lines()).toMatchObject([{ text: 'Check the heat at the surface', zone: { name: 'Mat' } }]);
+    expect(await lines()).toMatchObject([{ code: 'heat-check-due', zone: { name: 'Mat' } }]);
     const check = { on: TODAY, warmC: 38, coolC: 27, probeFixed: false };
     const made = await owner.post(`/heat-zones/${zone}/checks`, check);
-    expect((made.body as { faults: string[] }).faults).toHaveLength(2);
-    expect((await lines())[0]!.text).toContain('probe');
+    expect((made.body as { faults: HeatFault[] }).faults.map(({ code }) => code)).toEqual([
+      'probe-loose',
+      'burning-surface',
+    ]);
+    expect(await lines()).toMatchObject([
+      { code: 'heat-fault', facts: { faults: [{ code: 'probe-loose' }, {}] } },
+    ]);
     await owner.post(`/surface-checks/${(made.body as { id: string }).id}/void`, { reason: 'Undone' });
     await created(`/heat-zones/${zone}/checks`, { ...check, warmC: 33, probeFixed: true });
     expect(await lines()).toEqual([]);
@@ -347,18 +361,17 @@ describe('heat', () => {
 });
 
 describe('growth and concern', () => {
-  test('a loss shows on Today and in the round, with the veterinarian, and goes with the next good weight', async () => {
+  test('a loss shows on Today and in the round, and goes with the next good weight', async () => {
     const id = await animal('G-1', null, 200);
     await record(id, 'weight', ago(1), { massG: 150 });
     const concern = async () =>
       (await today()).lines.filter((line) => line.kind === 'concern' && line.animal?.id === id);
-    expect((await concern())[0]!.text).toContain('25% below its best of 200 g');
-    expect((await concern())[0]!.why).toContain('veterinarian');
+    expect((await concern())[0]).toMatchObject({ code: 'below-own-best', facts: { loss: 0.25, bestG: 200 } });
     const { care } = await read<AnimalView>(`/animals/${id}`);
     expect(care.growth!.outliers).toHaveLength(1);
     expect(care.growth!.band.length).toBeGreaterThan(10);
     await record(id, 'weight', TODAY, { massG: 205 });
-    expect((await concern()).filter(({ text }) => text.includes('below its best'))).toEqual([]);
+    expect((await concern()).filter(({ code }) => code === 'below-own-best')).toEqual([]);
   });
 });
 

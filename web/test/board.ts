@@ -1,16 +1,20 @@
 import type { BoardFemale, BoardMale } from '@karyotome/contract';
-import { addDays, type SeasonForecast } from '@karyotome/core';
+import { addDays, type Readiness, type ReadinessReason, type SeasonForecast } from '@karyotome/core';
 import { farmToday } from '../src/format/format.ts';
 
 /* Animals as they stand on the season board. */
 
 export const ago = (days: number): string => addDays(farmToday(), -days);
 export const READY = { ready: true, reasons: [], fastingDays: null };
-export const against = (text: string, fastingDays: number | null = null) => ({
+export const against = (
+  reason: Pick<ReadinessReason, 'code' | 'facts'>,
+  fastingDays: number | null = null,
+): Readiness => ({
   ready: false,
   fastingDays,
-  reasons: [{ side: 'against' as const, text, rule: '', records: [] }],
+  reasons: [{ ...(reason as ReadinessReason), side: 'against', records: [] }],
 });
+export const LOCKED_TODAY = { code: 'locked-recently', facts: { days: 0, restDays: 3 } } as const;
 
 export const forecast = (
   stage: SeasonForecast['stage'],

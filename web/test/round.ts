@@ -1,7 +1,7 @@
 import type { RoundAnimal, RoundView } from '@karyotome/contract';
 import { FEEDING_PLANS, nextMeal, type History } from '@karyotome/core';
 
-const HISTORY: History = {
+export const HISTORY: History = {
   hatchedOn: '2026-01-01',
   weights: [{ id: 'w', on: '2026-06-01', massG: 200 }],
   feedings: [{ id: 'f', on: '2026-06-01', taken: true }],

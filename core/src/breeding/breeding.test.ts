@@ -2,8 +2,14 @@ import { describe, expect, test } from 'vitest';
 import { addDays } from '../calendar/days.ts';
 import type { History } from '../husbandry/history.ts';
 import { chanceAbove, meanOf } from '../numeric/whole-odds.ts';
-import { forecastSeason, oneInWords, type SeasonEvent } from './forecast.ts';
-import { femaleReadiness, maleReadiness, type MaleUse } from './readiness.ts';
+import { forecastSeason, type SeasonEvent } from './forecast.ts';
+import {
+  femaleReadiness,
+  maleReadiness,
+  type MaleUse,
+  type Readiness,
+  type ReadinessReason,
+} from './readiness.ts';
 import { SEASON_RULES, seasonOf } from './rules.ts';
 import { storedCandidates } from './stored-sperm.ts';
 import { learnWaits } from './waits.ts';
@@ -70,35 +76,22 @@ describe('the forecast of a season', () => {
         .with,
     ).toEqual(['b']);
     expect(forecast([event('ovulation', 5)]).expected.map(({ what }) => what)).toEqual([
-      'pre-lay shed',
+      'pre-lay-shed',
       'eggs',
     ]);
     expect(forecast([event('ovulation', 30), event('pre-lay-shed', 10)]).stage).toBe('pre-lay');
     expect(forecast([event('pre-lay-shed', 30)], ago(1))).toMatchObject({ stage: 'laid', expected: [] });
   });
 
-  test('day 36 after the pre-lay shed: a share in words, and no expected day in the past', () => {
+  test('day 36 after the pre-lay shed: the share still to come, and no expected day in the past', () => {
     const [eggs] = forecast([event('pre-lay-shed', 36)]).expected;
-    expect(eggs!.words).toBe('Day 36, 1 in 5 lay later than this');
+    expect(eggs!.day).toBe(36);
+    expect(1 / eggs!.later).toBeGreaterThan(4.5);
+    expect(1 / eggs!.later).toBeLessThan(5.5);
     expect(eggs!.from >= TODAY).toBe(true);
     expect(eggs!.from <= eggs!.middle && eggs!.middle <= eggs!.to).toBe(true);
-    expect(forecast([event('pre-lay-shed', 2)]).expected[0]!.words).toBe('Day 2: too early to lay');
-    expect(forecast([event('pre-lay-shed', 90)]).expected[0]!.words).toBe(
-      'Day 90, hardly any lay later than this',
-    );
-  });
-
-  test('shares are said as a hand would count them', () => {
-    expect([0.001, 0.02, 0.2, 0.34, 0.5, 0.7, 0.9, 0.999].map(oneInWords)).toEqual([
-      'hardly any',
-      '1 in 50',
-      '1 in 5',
-      '1 in 3',
-      'half',
-      '7 in 10',
-      '18 in 20',
-      'nearly all',
-    ]);
+    expect(forecast([event('pre-lay-shed', 2)]).expected[0]!.later).toBeGreaterThan(0.995);
+    expect(forecast([event('pre-lay-shed', 90)]).expected[0]!.later).toBeLessThan(0.005);
   });
 });
 
@@ -112,8 +105,8 @@ describe('readiness', () => {
     moves: [],
     ...more,
   });
-  const no = (readiness: { reasons: readonly { side: string; text: string }[] }): string[] =>
-    readiness.reasons.filter(({ side }) => side === 'against').map(({ text }) => text);
+  const no = ({ reasons }: Readiness) =>
+    reasons.filter(({ side }) => side === 'against').map(({ code, facts }) => ({ code, facts }));
   const female = (h: Partial<History>, laidOn: string | null = null) =>
     femaleReadiness(history(h), laidOn, SEASON_RULES, TODAY);
   const idle: MaleUse = { females: 0, locks: 0, lastLockOn: null, isOut: false };
@@ -130,18 +123,29 @@ describe('readiness', () => {
     expect(female({}).reasons[0]!.records).toEqual(['w']);
   });
 
-  test.each<[string, Partial<History>, string | null, string]>([
-    ['light', { weights: [{ id: 'w', on: ago(10), massG: 1400 }] }, null, '1400 g, 100 g under the floor'],
-    ['young', { hatchedOn: ago(700) }, null, '1.9 years old'],
+  const floor = { of: 'females', floorG: 1500, fromYears: null } as const;
+  test.each<[string, Partial<History>, string | null, Pick<ReadinessReason, 'code' | 'facts'>]>([
+    [
+      'light',
+      { weights: [{ id: 'w', on: ago(10), massG: 1400 }] },
+      null,
+      { code: 'under-floor', facts: { massG: 1400, floor } },
+    ],
+    [
+      'young',
+      { hatchedOn: ago(700) },
+      null,
+      { code: 'too-young', facts: { years: 700 / 365.25, fromYears: 2.5, sex: 'female' } },
+    ],
     [
       'not weighed of late',
       { weights: [{ id: 'w', on: ago(90), massG: 1620 }] },
       null,
-      'Weighed 90 days ago',
+      { code: 'stale-mass', facts: { days: 90, staleDays: 60 } },
     ],
-    ['never weighed', { weights: [] }, null, 'Never weighed'],
-    ['just laid', {}, ago(50), 'Laid 50 days ago'],
-    ['in shed', { sheds: [{ id: 's', on: ago(2), stage: 'blue' }] }, null, 'In shed'],
+    ['never weighed', { weights: [] }, null, { code: 'never-weighed', facts: { floor } }],
+    ['just laid', {}, ago(50), { code: 'laid-recently', facts: { days: 50, restDays: 120 } }],
+    ['in shed', { sheds: [{ id: 's', on: ago(2), stage: 'blue' }] }, null, { code: 'in-shed', facts: {} }],
     [
       'not recovered',
       {
@@ -151,10 +155,10 @@ describe('readiness', () => {
         ],
       },
       ago(200),
-      'At 77% of her best weight of the year',
+      { code: 'not-recovered', facts: { share: 1700 / 2200 } },
     ],
-  ])('a female %s is not', (_, h, laidOn, text) => {
-    expect(no(female(h, laidOn))).toEqual([text]);
+  ])('a female %s is not', (_, h, laidOn, reason) => {
+    expect(no(female(h, laidOn))).toEqual([reason]);
   });
 
   test('an older female may be lighter', () => {
@@ -174,8 +178,12 @@ describe('readiness', () => {
 
   test('a male rests after a lock, with a full load, and when he has lost too much', () => {
     expect(male({}).ready).toBe(true);
-    expect(no(male({}, { lastLockOn: ago(1), locks: 1, females: 1 }))).toEqual(['Locked 1 days ago']);
-    expect(no(male({}, { females: 5 }))).toEqual(['Put to 5 females this season']);
+    expect(no(male({}, { lastLockOn: ago(1), locks: 1, females: 1 }))).toEqual([
+      { code: 'locked-recently', facts: { days: 1, restDays: 3 } },
+    ]);
+    expect(no(male({}, { females: 5 }))).toEqual([
+      { code: 'season-load-reached', facts: { females: 5, load: 5 } },
+    ]);
     expect(
       no(
         male({
@@ -185,7 +193,7 @@ describe('readiness', () => {
           ],
         }),
       ),
-    ).toEqual(['20% under his best weight of the year']);
+    ).toEqual([{ code: 'lost-mass', facts: { share: expect.closeTo(0.2, 12) as number, limit: 0.15 } }]);
   });
 
   test('a season is named after the year of its eggs', () => {

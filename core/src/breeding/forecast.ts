@@ -30,13 +30,14 @@ export type SeasonStage = 'open' | 'together' | 'apart' | 'ovulated' | 'pre-lay'
 
 /** A day that is expected, as a span of days instead of a single date. */
 export interface Expected {
-  readonly what: 'pre-lay shed' | 'eggs' | 'first pip';
+  readonly what: 'pre-lay-shed' | 'eggs' | 'first-pip';
   /** Eight in ten fall between these days; the middle one is as often early as late. */
   readonly from: IsoDay;
   readonly middle: IsoDay;
   readonly to: IsoDay;
-  /** "Day 36, 1 in 5 lay later than this" */
-  readonly words: string;
+  /** Days since the wait began, and the share of animals for which it lasts longer than that, 0 to 1. */
+  readonly day: number;
+  readonly later: number;
   /** Clutches of the keeper's own that it rests on. */
   readonly clutches: number;
 }
@@ -49,16 +50,6 @@ export interface SeasonForecast {
   readonly with: readonly string[];
   readonly locks: number;
   readonly expected: readonly Expected[];
-}
-
-/** A share in words that a hand can count: "1 in 5". */
-export function oneInWords(p: number): string {
-  if (p >= 0.975) return 'nearly all';
-  if (p <= 0.005) return 'hardly any';
-  if (p > 0.85) return `${Math.round(p * 20)} in 20`;
-  if (p > 0.6) return `${Math.round(p * 10)} in 10`;
-  if (p > 0.45) return 'half';
-  return `1 in ${Math.round(1 / p)}`;
 }
 
 /**
@@ -81,7 +72,7 @@ export function forecastSeason(
   if (laidOn !== null) return { ...base, with: [], stage: 'laid', since: laidOn, expected: [] };
   const shedOn = last('pre-lay-shed');
   if (shedOn !== null) {
-    const expected = expect('eggs', 'lay', shedOn, waits.shedToEggs, today);
+    const expected = expect('eggs', shedOn, waits.shedToEggs, today);
     return { ...base, stage: 'pre-lay', since: shedOn, expected: [expected] };
   }
   const ovulatedOn = last('ovulation');
@@ -96,8 +87,8 @@ export function forecastSeason(
       stage: 'ovulated',
       since: ovulatedOn,
       expected: [
-        expect('pre-lay shed', 'shed', ovulatedOn, ovulationToShed, today),
-        expect('eggs', 'lay', ovulatedOn, toEggs, today),
+        expect('pre-lay-shed', ovulatedOn, ovulationToShed, today),
+        expect('eggs', ovulatedOn, toEggs, today),
       ],
     };
   }
@@ -126,7 +117,7 @@ export function malesWith(events: readonly SeasonEvent[]): string[] {
   return [...inside];
 }
 
-function expect(what: Expected['what'], verb: string, from: IsoDay, wait: Learned, today: IsoDay): Expected {
+function expect(what: Expected['what'], from: IsoDay, wait: Learned, today: IsoDay): Expected {
   const day = daysBetween(from, today);
   const later = chanceAbove(wait.odds, day);
   const rest: WholeOdds = givenAtLeast(wait.odds, Math.max(day, wait.odds.first)) ?? {
@@ -139,10 +130,8 @@ function expect(what: Expected['what'], verb: string, from: IsoDay, wait: Learne
     from: on(0.1),
     middle: on(0.5),
     to: on(0.9),
-    words:
-      later >= 0.995
-        ? `Day ${day}: too early to ${verb}`
-        : `Day ${day}, ${oneInWords(later)} ${verb} later than this`,
+    day,
+    later,
     clutches: wait.observations,
   };
 }

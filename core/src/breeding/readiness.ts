@@ -1,13 +1,41 @@
 import { daysBetween, type IsoDay } from '../calendar/days.ts';
+import type { FactOf } from '../facts.ts';
 import type { History } from '../husbandry/history.ts';
 import { inShed } from '../husbandry/shed-state.ts';
 import type { Reason } from '../husbandry/move-advice.ts';
 import type { SeasonRules } from './rules.ts';
 
+/** The least mass to breed at, and whose it is; `fromYears` is given for the lower floor of older females. */
+export interface BreedingFloor {
+  readonly of: 'females' | 'older-females' | 'males';
+  readonly floorG: number;
+  readonly fromYears: number | null;
+}
+
+/** What speaks for or against pairing an animal. Masses in grams, shares from 0 to 1, ages in years. */
+export interface ReadinessReasons {
+  readonly 'never-weighed': { readonly floor: BreedingFloor };
+  readonly 'under-floor': { readonly massG: number; readonly floor: BreedingFloor };
+  readonly 'over-floor': { readonly massG: number; readonly floor: BreedingFloor };
+  readonly 'stale-mass': { readonly days: number; readonly staleDays: number };
+  readonly 'too-young': {
+    readonly years: number;
+    readonly fromYears: number;
+    readonly sex: 'female' | 'male';
+  };
+  readonly 'season-load-reached': { readonly females: number; readonly load: number };
+  readonly 'locked-recently': { readonly days: number; readonly restDays: number };
+  readonly 'laid-recently': { readonly days: number; readonly restDays: number };
+  readonly 'not-recovered': { readonly share: number };
+  readonly 'lost-mass': { readonly share: number; readonly limit: number };
+  readonly 'in-shed': object;
+}
+export type ReadinessReason = Reason<FactOf<ReadinessReasons>>;
+
 export interface Readiness {
   readonly ready: boolean;
   /** The reasons for and against; those against come first. */
-  readonly reasons: readonly Reason[];
+  readonly reasons: readonly ReadinessReason[];
   /** Days without a meal taken, where she was offered any; null while eating or not known. */
   readonly fastingDays: number | null;
 }
@@ -30,16 +58,9 @@ const FASTING_AFTER_DAYS = 28;
 const RECOVERED = 0.85;
 const YEAR_DAYS = 365;
 
-const against = (text: string, rule: string, records: readonly string[] = []): Reason => ({
+const against = (fact: FactOf<ReadinessReasons>, records: readonly string[] = []): ReadinessReason => ({
+  ...fact,
   side: 'against',
-  text,
-  rule,
-  records,
-});
-const speaksFor = (text: string, rule: string, records: readonly string[] = []): Reason => ({
-  side: 'for',
-  text,
-  rule,
   records,
 });
 
@@ -61,13 +82,12 @@ export function femaleReadiness(
 ): Readiness {
   const years = history.hatchedOn ? daysBetween(history.hatchedOn, today) / 365.25 : null;
   const isOlder = years !== null && years >= rules.olderFromYears;
-  const floorG = isOlder ? rules.olderFemaleFloorG : rules.femaleFloorG;
-  const floorRule = isOlder
-    ? `From ${rules.olderFromYears} years on the lower floor of ${rules.olderFemaleFloorG} g holds.`
-    : `The floor for females is ${rules.femaleFloorG} g.`;
+  const floor: BreedingFloor = isOlder
+    ? { of: 'older-females', floorG: rules.olderFemaleFloorG, fromYears: rules.olderFromYears }
+    : { of: 'females', floorG: rules.femaleFloorG, fromYears: null };
   const reasons = [
-    ...weightReasons(history, floorG, floorRule, today),
-    ...ageReasons(years, rules.femaleFromYears, 'females'),
+    ...weightReasons(history, floor, today),
+    ...ageReasons(years, rules.femaleFromYears, 'female'),
     ...recoveryReasons(history, lastLaidOn, rules, today),
     ...shedReasons(history, today),
   ];
@@ -78,24 +98,22 @@ export function femaleReadiness(
 export function maleReadiness(history: History, use: MaleUse, rules: SeasonRules, today: IsoDay): Readiness {
   const years = history.hatchedOn ? daysBetween(history.hatchedOn, today) / 365.25 : null;
   const reasons = [
-    ...weightReasons(history, rules.maleFloorG, `The floor for males is ${rules.maleFloorG} g.`, today),
-    ...ageReasons(years, rules.maleFromYears, 'males'),
+    ...weightReasons(history, { of: 'males', floorG: rules.maleFloorG, fromYears: null }, today),
+    ...ageReasons(years, rules.maleFromYears, 'male'),
     ...(use.females >= rules.maleLoad
       ? [
-          against(
-            `Put to ${use.females} females this season`,
-            `A male serves ${rules.maleLoad} females a season.`,
-          ),
+          against({
+            code: 'season-load-reached',
+            facts: { females: use.females, load: rules.maleLoad },
+          }),
         ]
       : []),
     ...(use.lastLockOn !== null && daysBetween(use.lastLockOn, today) < rules.maleRestDays
       ? [
-          against(
-            daysBetween(use.lastLockOn, today) === 0
-              ? 'Locked today'
-              : `Locked ${daysBetween(use.lastLockOn, today)} days ago`,
-            `A male rests ${rules.maleRestDays} days after a lock.`,
-          ),
+          against({
+            code: 'locked-recently',
+            facts: { days: daysBetween(use.lastLockOn, today), restDays: rules.maleRestDays },
+          }),
         ]
       : []),
     ...lossReasons(history, rules.maleLossPercent, today),
@@ -104,7 +122,7 @@ export function maleReadiness(history: History, use: MaleUse, rules: SeasonRules
   return summed(reasons, fastingDays(history, today));
 }
 
-function summed(reasons: readonly Reason[], fasting: number | null): Readiness {
+function summed(reasons: readonly ReadinessReason[], fasting: number | null): Readiness {
   const no = reasons.filter((reason) => reason.side === 'against');
   return {
     ready: no.length === 0,
@@ -113,27 +131,25 @@ function summed(reasons: readonly Reason[], fasting: number | null): Readiness {
   };
 }
 
-function weightReasons(history: History, floorG: number, rule: string, today: IsoDay): Reason[] {
+function weightReasons(history: History, floor: BreedingFloor, today: IsoDay): ReadinessReason[] {
   const weight = history.weights.at(-1);
-  if (!weight) return [against('Never weighed', rule)];
-  const grams = Math.round(weight.massG);
-  const reason =
-    weight.massG < floorG
-      ? against(`${grams} g, ${Math.round(floorG - weight.massG)} g under the floor`, rule, [weight.id])
-      : speaksFor(`${grams} g, over the floor of ${floorG} g`, rule, [weight.id]);
-  const age = daysBetween(weight.on, today);
-  if (age <= STALE_WEIGHT_DAYS) return [reason];
+  if (!weight) return [against({ code: 'never-weighed', facts: { floor } })];
+  const facts = { massG: weight.massG, floor };
+  const reason: ReadinessReason =
+    weight.massG < floor.floorG
+      ? against({ code: 'under-floor', facts }, [weight.id])
+      : { code: 'over-floor', facts, side: 'for', records: [weight.id] };
+  const days = daysBetween(weight.on, today);
+  if (days <= STALE_WEIGHT_DAYS) return [reason];
   return [
     reason,
-    against(`Weighed ${age} days ago`, `A weight older than ${STALE_WEIGHT_DAYS} days says little.`, [
-      weight.id,
-    ]),
+    against({ code: 'stale-mass', facts: { days, staleDays: STALE_WEIGHT_DAYS } }, [weight.id]),
   ];
 }
 
-function ageReasons(years: number | null, fromYears: number, whose: string): Reason[] {
+function ageReasons(years: number | null, fromYears: number, sex: 'female' | 'male'): ReadinessReason[] {
   if (years === null || years >= fromYears) return [];
-  return [against(`${years.toFixed(1)} years old`, `Breeding ${whose} from ${fromYears} years.`)];
+  return [against({ code: 'too-young', facts: { years, fromYears, sex } })];
 }
 
 function recoveryReasons(
@@ -141,42 +157,33 @@ function recoveryReasons(
   lastLaidOn: IsoDay | null,
   rules: SeasonRules,
   today: IsoDay,
-): Reason[] {
+): ReadinessReason[] {
   if (lastLaidOn === null) return [];
   const days = daysBetween(lastLaidOn, today);
   if (days < rules.femaleRestDays)
-    return [against(`Laid ${days} days ago`, `A female rests ${rules.femaleRestDays} days after laying.`)];
-  const year = history.weights.filter((weight) => daysBetween(weight.on, today) <= YEAR_DAYS);
-  const best = year.toSorted((a, b) => b.massG - a.massG)[0];
-  const now = year.at(-1);
-  if (!best || !now || now.massG >= best.massG * RECOVERED) return [];
-  const share = Math.round((now.massG / best.massG) * 100);
-  return [
-    against(
-      `At ${share}% of her best weight of the year`,
-      'After laying she breeds again once she has her weight back.',
-      [now.id, best.id],
-    ),
-  ];
+    return [against({ code: 'laid-recently', facts: { days, restDays: rules.femaleRestDays } })];
+  const mass = massOfYear(history, today);
+  if (!mass || mass.share >= RECOVERED) return [];
+  return [against({ code: 'not-recovered', facts: { share: mass.share } }, mass.records)];
 }
 
-function lossReasons(history: History, lossPercent: number, today: IsoDay): Reason[] {
-  const year = history.weights.filter((weight) => daysBetween(weight.on, today) <= YEAR_DAYS);
-  const best = year.toSorted((a, b) => b.massG - a.massG)[0];
-  const now = year.at(-1);
-  if (!best || !now) return [];
-  const loss = (1 - now.massG / best.massG) * 100;
-  if (loss < lossPercent) return [];
-  return [
-    against(
-      `${Math.round(loss)}% under his best weight of the year`,
-      `From ${lossPercent}% a male rests, and a veterinarian is asked if it goes on.`,
-      [now.id, best.id],
-    ),
-  ];
+function lossReasons(history: History, lossPercent: number, today: IsoDay): ReadinessReason[] {
+  const mass = massOfYear(history, today);
+  const limit = lossPercent / 100;
+  if (!mass || 1 - mass.share < limit) return [];
+  return [against({ code: 'lost-mass', facts: { share: 1 - mass.share, limit } }, mass.records)];
 }
 
-function shedReasons(history: History, today: IsoDay): Reason[] {
+/** The last mass as a share of the best of the year; null without a weight in it. */
+function massOfYear(history: History, today: IsoDay): { share: number; records: string[] } | null {
+  const year = history.weights.filter((weight) => daysBetween(weight.on, today) <= YEAR_DAYS);
+  const best = year.toSorted((a, b) => b.massG - a.massG)[0];
+  const last = year.at(-1);
+  if (!best || !last) return null;
+  return { share: last.massG / best.massG, records: [last.id, best.id] };
+}
+
+function shedReasons(history: History, today: IsoDay): ReadinessReason[] {
   const shed = inShed(history.sheds, today);
-  return shed ? [against('In shed', 'No handling while it sheds.', [shed.record])] : [];
+  return shed ? [against({ code: 'in-shed', facts: {} }, [shed.record])] : [];
 }

@@ -4,16 +4,28 @@ import { isRecessive } from '../loci/locus.ts';
 import { tradePercent } from '../notation/label.ts';
 
 /** What may be said of an animal and a gene, strongest first. */
-export type ClaimKind = 'double' | 'visual' | 'carrier' | 'fraction' | 'excluded';
+export const CLAIM_KINDS = [
+  'double',
+  'visual',
+  'sure-carrier',
+  'possible-carrier',
+  'possible-visual',
+  'excluded',
+] as const;
+export type ClaimKind = (typeof CLAIM_KINDS)[number];
+
+/** Whether a claim says only how likely the gene is there: carried unseen, or less likely than not to show. */
+export const isPossible = (kind: ClaimKind): boolean =>
+  kind === 'possible-carrier' || kind === 'possible-visual';
 
 export interface Claim {
   readonly locus: string;
   readonly allele: string;
   readonly kind: ClaimKind;
-  /** The probability that the claim is true after all evidence. For `fraction`, that the gene is carried. */
+  /** The probability that the claim is true after all evidence. For a possible one, that the gene is there. */
   readonly p: number;
-  /** The claim in the trade's words: "Clown", "Ivory", "100% het Clown", "66% het Clown". */
-  readonly words: string;
+  /** The claim in the trade's notation: "Clown", "Ivory", "100% het Clown", "66% het Clown". */
+  readonly label: string;
 }
 
 /** A probability this near to 1 is rounding, not doubt. */
@@ -39,12 +51,12 @@ export function claimFrom(
   const chance = (test: (entry: WeightedGenotype) => boolean): number =>
     genotypes.filter(test).reduce((sum, entry) => sum + entry.p, 0);
   const name = catalogue.alleleName(allele);
-  const claim = (kind: ClaimKind, p: number, words: string): Claim => ({
+  const claim = (kind: ClaimKind, p: number, label: string): Claim => ({
     locus: locusId,
     allele,
     kind,
     p,
-    words,
+    label,
   });
   const pAny = chance(({ genotype }) => copies(genotype, allele) > 0);
   const pTwo = chance(({ genotype }) => copies(genotype, allele) === 2);
@@ -54,13 +66,13 @@ export function claimFrom(
       ({ genotype }) => copies(genotype, allele) > 0 && appearance(locus, genotype) !== '',
     );
     if (pShows > 0.5) return claim('visual', pShows, name);
-    if (isCertain(pAny)) return claim('carrier', pAny, `100% het ${name}`);
-    return claim('fraction', pAny, `${tradePercent(pAny)} het ${name}`);
+    if (isCertain(pAny)) return claim('sure-carrier', pAny, `100% het ${name}`);
+    return claim('possible-carrier', pAny, `${tradePercent(pAny)} het ${name}`);
   }
   const twoName = catalogue.alleleById(allele)!.allele.double ?? `Super ${name}`;
   if (pTwo > 0.5) return claim('double', pTwo, twoName);
   if (pAny > 0.5) return claim('visual', pAny, name);
-  return claim('fraction', pAny, `possible ${name}`);
+  return claim('possible-visual', pAny, `possible ${name}`);
 }
 
 /** All claims of an animal, in the order of a label; excluded genes last. */
@@ -72,8 +84,8 @@ export function claimsFrom(
     const alleles = new Set(genotypes.flatMap(({ genotype }) => [...genotype]));
     return [...alleles].filter((a) => a !== '+').map((allele) => claimFrom(id, allele, genotypes, catalogue));
   });
-  const rank = (claim: Claim): number =>
-    ['double', 'visual', 'carrier', 'fraction', 'excluded'].indexOf(claim.kind) >> 1;
+  // What shows comes first, then what is carried or possible.
+  const rank = ({ kind }: Claim): number => (kind === 'double' || kind === 'visual' ? 0 : 1);
   return all
     .filter((claim) => claim.kind !== 'excluded')
     .toSorted((a, b) => rank(a) - rank(b) || catalogue.compareLoci(a.locus, b.locus));

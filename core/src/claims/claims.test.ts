@@ -19,9 +19,9 @@ const young = (id: string, dam: string, sires: string[], genes?: string): Record
 });
 const claimsOf = (animals: RecordedAnimal[], id: string): Claim[] =>
   claimsFrom(infer(compilePedigree(animals)).animals.get(id)!);
-const words = (animals: RecordedAnimal[], id: string): string[] => claimsOf(animals, id).map((c) => c.words);
+const words = (animals: RecordedAnimal[], id: string): string[] => claimsOf(animals, id).map((c) => c.label);
 const supportOf = (animals: RecordedAnimal[], id: string, claim: string): string[] => {
-  const found = claimsOf(animals, id).find((c) => c.words === claim)!;
+  const found = claimsOf(animals, id).find((c) => c.label === claim)!;
   return findSupport(compilePedigree(animals), id, found)!.map((s) => s.record);
 };
 
@@ -72,7 +72,7 @@ describe('claims', () => {
       young('H', 'D', ['S'], 'super mojave'),
     ];
     expect(claimsOf(family, 'H').find((c) => c.allele === 'pastel')).toMatchObject({
-      kind: 'fraction',
+      kind: 'possible-visual',
       p: 0.5,
     });
   });
@@ -91,7 +91,7 @@ describe('claims', () => {
       identification: { ...hatchling.identification!, sure: 'probable' as const },
     };
     const [claim] = claimsOf([...family, doubted], 'H');
-    expect(claim).toMatchObject({ kind: 'visual', words: 'Pastel' });
+    expect(claim).toMatchObject({ kind: 'visual', label: 'Pastel' });
     expect(claim!.p).toBeCloseTo(0.9, 12);
   });
 
@@ -117,6 +117,6 @@ describe('claims', () => {
     ];
     const [claim] = claimsOf(family, 'P');
     expect(claim!.p).toBeCloseTo(1 / 9, 12);
-    expect(claimFromPedigree(compilePedigree(family), 'P', claim!)!.words).toBe('50% het Clown');
+    expect(claimFromPedigree(compilePedigree(family), 'P', claim!)!.label).toBe('50% het Clown');
   });
 });

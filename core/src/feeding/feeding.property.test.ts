@@ -66,8 +66,8 @@ describe('whatever was recorded', () => {
         const size = PREY_SIZES.find((one) => `${one.species} ${one.size}` === meal.prey)!;
         // Never larger than asked for, unless even the smallest is.
         const smallest = PREY_SIZES.find(({ species }) => species === meal.species)!;
-        expect(size.fromG <= meal.preyG + 0.5 || size === smallest).toBe(true);
-        expect(meal.why.length).toBeGreaterThan(0);
+        expect(size.fromG <= meal.massG + 0.5 || size === smallest).toBe(true);
+        expect(meal.basis.share).toBeGreaterThan(0);
         const last = history.feedings.at(-1);
         if (last) expect(meal.dueOn > last.on).toBe(true);
       }),

@@ -1,6 +1,7 @@
 import { addDays, daysBetween, type IsoDay } from '../calendar/days.ts';
+import type { FactOf } from '../facts.ts';
 import { appetite } from '../husbandry/appetite.ts';
-import { lastCare, type History } from '../husbandry/history.ts';
+import { lastCare, type History, type ShedStage } from '../husbandry/history.ts';
 import { inShed, waitsForFirstShed } from '../husbandry/shed-state.ts';
 import { planState, type PlanState } from './plan-state.ts';
 import { FEEDING_PLANS, type FeedingPlan } from './plans.ts';
@@ -18,10 +19,32 @@ export const ORDINARY: FeedingCircumstances = { sex: 'unknown', gravid: false };
 /** `due`: to be offered now. `later`: its day has not come. The rest say why it is passed over although its day came. */
 export type MealVerdict = 'due' | 'later' | 'in-shed' | 'gravid' | 'resting' | 'fasting' | 'first-shed';
 
+/** The animal's last mass in grams, and the share of it that a meal is. */
+export interface MealBasis {
+  readonly massG: number;
+  readonly weighedOn: IsoDay;
+  readonly share: number;
+}
+
+/** Why a meal differs from the usual one, or is passed over. */
+export interface MealNotes {
+  readonly 'fasting-season': {
+    readonly sex: FeedingCircumstances['sex'];
+    readonly refusedInARow: number;
+    readonly everyDays: number;
+  };
+  readonly 'smaller-after-regurgitation': { readonly share: number };
+  readonly 'resting-after-regurgitation': { readonly on: IsoDay; readonly restDays: number };
+  readonly 'in-shed': { readonly stage: Exclude<ShedStage, 'shed'>; readonly day: number };
+  readonly gravid: object;
+  readonly 'before-first-shed': object;
+}
+export type MealNote = FactOf<MealNotes>;
+
 export interface Meal {
   readonly verdict: MealVerdict;
-  /** Grams of prey. */
-  readonly preyG: number;
+  /** Of the prey, grams. */
+  readonly massG: number;
   readonly species: PreySpecies;
   readonly size: string;
   readonly state: PreyState;
@@ -29,8 +52,9 @@ export interface Meal {
   readonly prey: string;
   readonly dueOn: IsoDay;
   readonly everyDays: number;
-  /** The rule and the numbers behind it, in words. */
-  readonly why: string;
+  /** What the mass of the prey was reckoned from. */
+  readonly basis: MealBasis;
+  readonly notes: readonly MealNote[];
   readonly records: readonly string[];
   readonly plan: PlanState;
 }
@@ -80,26 +104,27 @@ export function nextMeal(
   // Passed over tonight: tomorrow again.
   const dueOn = passed && passed.on >= planned ? addDays(passed.on, 1) : planned;
   const held = whyHeld(history, circumstances, rules, regurgitated, day);
-  const grams = `${Math.round(weight.massG)} g on ${weight.on}: ${percent(share)} are about ${Math.round(preyG)} g, every ${everyDays} days`;
   return {
     verdict: held && dueOn <= day ? held.verdict : dueOn > day ? spaced.verdict : 'due',
-    preyG: Math.round(preyG),
+    massG: Math.round(preyG),
     species,
     size,
     state: change?.state ?? (isStart ? plan.start.state : 'frozen-thawed'),
     prey: `${species} ${size}`,
     dueOn,
     everyDays,
-    why: [grams, spaced.why, afterRest ? 'A smaller meal after a regurgitation' : null, held?.why ?? null]
-      .filter((part) => part !== null)
-      .join('. ')
-      .concat('.'),
+    basis: { massG: weight.massG, weighedOn: weight.on, share },
+    notes: [
+      ...spaced.notes,
+      ...(afterRest
+        ? [{ code: 'smaller-after-regurgitation', facts: { share: rules.afterRestShare } } as const]
+        : []),
+      ...(held ? [held.note] : []),
+    ],
     records: [weight.id, ...(held?.records ?? [])],
     plan: state,
   };
 }
-
-const percent = (share: number): string => `${Math.round(share * 1000) / 10}%`;
 
 function firstOrNext(history: History, rules: FeedingRules, weighedOn: IsoDay, everyDays: number): IsoDay {
   const last = history.feedings.at(-1);
@@ -116,16 +141,16 @@ function spacing(
   rules: FeedingRules,
   everyDays: number,
   day: IsoDay,
-): { everyDays: number; verdict: 'later' | 'fasting'; why: string | null } {
+): { everyDays: number; verdict: 'later' | 'fasting'; notes: MealNote[] } {
   const weight = history.weights.at(-1)!.massG;
-  const usual = { everyDays, verdict: 'later' as const, why: null };
+  const usual = { everyDays, verdict: 'later' as const, notes: [] };
   if (weight < rules.adultG || !rules.fastMonths.includes(Number(day.slice(5, 7)))) return usual;
-  const { refusedInARow: inARow } = appetite(history);
-  if (inARow < FAST_REFUSALS || everyDays >= rules.fastingEveryDays) return usual;
+  const { refusedInARow } = appetite(history);
+  if (refusedInARow < FAST_REFUSALS || everyDays >= rules.fastingEveryDays) return usual;
   return {
     everyDays: rules.fastingEveryDays,
     verdict: 'fasting',
-    why: `${sex === 'male' ? 'A male' : 'An adult'} that fasts in the season, ${inARow} refusals in a row: offered every ${rules.fastingEveryDays} days`,
+    notes: [{ code: 'fasting-season', facts: { sex, refusedInARow, everyDays: rules.fastingEveryDays } }],
   };
 }
 
@@ -135,11 +160,14 @@ function whyHeld(
   rules: FeedingRules,
   regurgitated: { id: string; on: IsoDay } | null,
   day: IsoDay,
-): { verdict: MealVerdict; why: string; records: readonly string[] } | null {
+): { verdict: MealVerdict; note: MealNote; records: readonly string[] } | null {
   if (regurgitated && daysBetween(regurgitated.on, day) < rules.restDays) {
     return {
       verdict: 'resting',
-      why: `Regurgitated on ${regurgitated.on}: ${rules.restDays} days of rest. A second time is for a veterinarian`,
+      note: {
+        code: 'resting-after-regurgitation',
+        facts: { on: regurgitated.on, restDays: rules.restDays },
+      },
       records: [regurgitated.id],
     };
   }
@@ -147,13 +175,14 @@ function whyHeld(
   if (shed) {
     return {
       verdict: 'in-shed',
-      why: `In shed (${shed.stage}), day ${shed.days}: passed over`,
+      note: { code: 'in-shed', facts: { stage: shed.stage, day: shed.days } },
       records: [shed.record],
     };
   }
-  if (gravid && !rules.offerGravid) return { verdict: 'gravid', why: 'Gravid: passed over', records: [] };
+  if (gravid && !rules.offerGravid)
+    return { verdict: 'gravid', note: { code: 'gravid', facts: {} }, records: [] };
   if (waitsForFirstShed(history, day)) {
-    return { verdict: 'first-shed', why: 'No meal before the first shed: it lives on its yolk', records: [] };
+    return { verdict: 'first-shed', note: { code: 'before-first-shed', facts: {} }, records: [] };
   }
   return null;
 }

@@ -29,57 +29,57 @@ const offers = (pattern: string, every = 7): History['feedings'] =>
     taken: mark === '+',
   }));
 const BASELINE = appetiteBaseline([animal({ feedings: offers('+++++++++-') })], FEEDING_RULES);
-const kinds = (one: Watched, day = TODAY): string[] => concerns(one, BASELINE, day).map(({ kind }) => kind);
+const codes = (one: Watched, day = TODAY): string[] => concerns(one, BASELINE, day).map(({ code }) => code);
 const weights = (...masses: number[]): History['weights'] =>
   masses.map((massG, i) => ({ id: `w${i}`, on: ago(5 + 30 * (masses.length - 1 - i)), massG }));
 
 // The lines of 10% and 15%, and of a second regurgitation: common practice, no source.
 describe('a second look', () => {
   test('a tenth below its best in a young one, less than that in none', () => {
-    expect(kinds(animal({ weights: weights(150, 200, 179) }))).toEqual(['own-best']);
-    expect(kinds(animal({ weights: weights(150, 200, 183) }))).toEqual([]);
+    expect(codes(animal({ weights: weights(150, 200, 179) }))).toEqual(['below-own-best']);
+    expect(codes(animal({ weights: weights(150, 200, 183) }))).toEqual([]);
   });
 
   test('15% in a grown one out of season; in it, gravid, or after eggs it is none', () => {
     const grown = { hatchedOn: ago(1500), weights: weights(1500, 1600, 1340) };
-    expect(kinds(animal(grown))).toEqual(['own-best']);
-    expect(kinds(animal({ ...grown, weights: weights(1500, 1600, 1400) }))).toEqual([]);
-    expect(kinds(animal(grown, { gravid: true }))).toEqual([]);
-    expect(kinds(animal(grown, { laidOn: [ago(20)] }))).toEqual([]);
+    expect(codes(animal(grown))).toEqual(['below-own-best']);
+    expect(codes(animal({ ...grown, weights: weights(1500, 1600, 1400) }))).toEqual([]);
+    expect(codes(animal(grown, { gravid: true }))).toEqual([]);
+    expect(codes(animal(grown, { laidOn: [ago(20)] }))).toEqual([]);
     const winter = '2026-01-20';
     const then = (days: number, massG: number) => ({ id: `${days}`, on: addDays(winter, -days), massG });
-    expect(kinds(animal({ hatchedOn: ago(1500), weights: [then(80, 1600), then(5, 1300)] }), winter)).toEqual(
+    expect(codes(animal({ hatchedOn: ago(1500), weights: [then(80, 1600), then(5, 1300)] }), winter)).toEqual(
       [],
     );
   });
 
   test('a best weight with a meal in it is none', () => {
     const fed = { weights: weights(150, 200, 179), feedings: [{ id: 'f', on: ago(36), taken: true }] };
-    expect(kinds(animal(fed))).toEqual([]);
+    expect(codes(animal(fed))).toEqual([]);
   });
 
   test('far below its curve', () => {
-    expect(kinds(animal({}, { lastSurprise: -3.4 }))).toEqual(['curve']);
-    expect(kinds(animal({}, { lastSurprise: -2.5 }))).toEqual([]);
-    expect(kinds(animal({}, { lastSurprise: 3.4 }))).toEqual([]);
+    expect(codes(animal({}, { lastSurprise: -3.4 }))).toEqual(['below-growth']);
+    expect(codes(animal({}, { lastSurprise: -2.5 }))).toEqual([]);
+    expect(codes(animal({}, { lastSurprise: 3.4 }))).toEqual([]);
   });
 
   test('a good eater that stops; a shy one that goes on being shy does not', () => {
-    expect(kinds(animal({ feedings: offers('++++++++++++----') }))).toEqual(['meals']);
-    expect(kinds(animal({ feedings: offers('++++++++++++-') }))).toEqual([]);
-    expect(kinds(animal({ feedings: offers('+--+--+---+--+---') }))).toEqual([]);
+    expect(codes(animal({ feedings: offers('++++++++++++----') }))).toEqual(['meals-refused']);
+    expect(codes(animal({ feedings: offers('++++++++++++-') }))).toEqual([]);
+    expect(codes(animal({ feedings: offers('+--+--+---+--+---') }))).toEqual([]);
     const [concern] = concerns(animal({ feedings: offers('++++++++++++-----') }), BASELINE, TODAY);
-    expect(concern).toMatchObject({ text: '5 meals refused in a row, none for 38 days' });
-    expect(concern!.unusual).toMatch(/fewer than one in \d+/);
+    expect(concern).toMatchObject({ code: 'meals-refused', facts: { refused: 5, days: 38 } });
+    expect((concern!.facts as { chance: number }).chance).toBeLessThan(1 / 1000);
     expect(concern!.records).toHaveLength(5);
   });
 
   test('a second regurgitation within three months', () => {
     const care = (...days: number[]) =>
       days.map((d) => ({ id: `c${d}`, on: ago(d), act: 'regurgitated' as const }));
-    expect(kinds(animal({ care: care(60, 10) }))).toEqual(['regurgitation']);
-    expect(kinds(animal({ care: care(10) }))).toEqual([]);
-    expect(kinds(animal({ care: care(200, 10) }))).toEqual([]);
+    expect(codes(animal({ care: care(60, 10) }))).toEqual(['regurgitated-again']);
+    expect(codes(animal({ care: care(10) }))).toEqual([]);
+    expect(codes(animal({ care: care(200, 10) }))).toEqual([]);
   });
 });
 
@@ -109,7 +109,7 @@ test('a healthy collection of 300 that takes nine meals of ten is quiet: a handf
         ...one,
         history: { ...one.history, feedings: one.history.feedings.filter(({ on }) => on <= day) },
       };
-      const now = concerns(until, baseline, day).some(({ kind }) => kind === 'meals');
+      const now = concerns(until, baseline, day).some(({ code }) => code === 'meals-refused');
       if (now && !before) fresh += 1;
       before = now;
     }

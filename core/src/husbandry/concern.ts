@@ -1,19 +1,29 @@
 import { daysBetween, type IsoDay } from '../calendar/days.ts';
+import type { FactOf } from '../facts.ts';
 import { MEAL_IN_DAYS, tellingOffers, type FastingSeason } from './appetite.ts';
 import type { History, WeightRecord } from './history.ts';
 
-/** Something out of the ordinary that a keeper should look at. Says what was seen, never what it is. */
-export interface Concern {
-  readonly kind: 'own-best' | 'curve' | 'meals' | 'regurgitation';
-  readonly text: string;
-  /** How unusual, or the rule of thumb it crossed. */
-  readonly unusual: string;
-  readonly since: IsoDay;
-  readonly records: readonly string[];
+/** What is out of the ordinary, with the limit it crossed. Masses in grams, shares and chances from 0 to 1. */
+export interface Concerns {
+  readonly 'below-own-best': {
+    readonly massG: number;
+    readonly bestG: number;
+    readonly bestOn: IsoDay;
+    readonly loss: number;
+    readonly limit: number;
+  };
+  /** `deviations`: standard deviations below what growth let expect. */
+  readonly 'below-growth': { readonly massG: number; readonly deviations: number };
+  /** `chance`: that an animal like it refuses so many in a row. */
+  readonly 'meals-refused': { readonly refused: number; readonly days: number; readonly chance: number };
+  readonly 'regurgitated-again': { readonly times: number; readonly days: number };
 }
 
-export const SEE_A_VET =
-  'Look at the animal: breathing, mouth, eyes, mites, stool, heat. What lasts, or any doubt, is for a veterinarian.';
+/** Something out of the ordinary that a keeper should look at. Says what was seen, never what it is. */
+export type Concern = FactOf<Concerns> & {
+  readonly since: IsoDay;
+  readonly records: readonly string[];
+};
 
 /** An animal as concern reads it. */
 export interface Watched {
@@ -113,9 +123,8 @@ function weightConcern(watched: Watched, season: FastingSeason, day: IsoDay): Co
   if (loss < limit) return [];
   return [
     {
-      kind: 'own-best',
-      text: `${Math.round(last.massG)} g, ${Math.round(loss * 100)}% below its best of ${Math.round(best.massG)} g on ${best.on}`,
-      unusual: `${Math.round(limit * 100)}% below its best is the usual line for a second look.`,
+      code: 'below-own-best',
+      facts: { massG: last.massG, bestG: best.massG, bestOn: best.on, loss, limit },
       since: last.on,
       records: [best.id, last.id],
     },
@@ -135,9 +144,8 @@ function curveConcern({ history, lastSurprise, gravid }: Watched, day: IsoDay): 
   if (daysBetween(last.on, day) > STALE_DAYS) return [];
   return [
     {
-      kind: 'curve',
-      text: `${Math.round(last.massG)} g is far below what its growth let expect`,
-      unusual: `${Math.abs(lastSurprise).toFixed(1)} standard deviations below: fewer than one weight in a thousand.`,
+      code: 'below-growth',
+      facts: { massG: last.massG, deviations: -lastSurprise },
       since: last.on,
       records: [last.id],
     },
@@ -166,16 +174,13 @@ function mealsConcern(watched: Watched, baseline: AppetiteBaseline, day: IsoDay)
   if (chance >= RARE_RUN) return [];
   return [
     {
-      kind: 'meals',
-      text: `${run.length} meals refused in a row, none for ${daysBetween(since, day)} days`,
-      unusual: `By its own record and that of animals like it, ${oneIn(chance)} would do so by chance.`,
+      code: 'meals-refused',
+      facts: { refused: run.length, days: daysBetween(since, day), chance },
       since: run.at(-1)!.on,
       records: run.map(({ id }) => id),
     },
   ];
 }
-
-const oneIn = (chance: number): string => `fewer than one in ${Math.floor(1 / chance / 100) * 100 || 1000}`;
 
 function regurgitationConcern(history: History, day: IsoDay): Concern[] {
   const recent = (history.care ?? []).filter(
@@ -184,9 +189,8 @@ function regurgitationConcern(history: History, day: IsoDay): Concern[] {
   if (recent.length < 2) return [];
   return [
     {
-      kind: 'regurgitation',
-      text: `Regurgitated ${recent.length} times in ${daysBetween(recent[0]!.on, day)} days`,
-      unusual: 'Once happens: a meal too large, too cold, or handling. A second time is for a veterinarian.',
+      code: 'regurgitated-again',
+      facts: { times: recent.length, days: daysBetween(recent[0]!.on, day) },
       since: recent.at(-1)!.on,
       records: recent.map(({ id }) => id),
     },

@@ -1,5 +1,6 @@
 import type { IsoDay } from '../calendar/days.ts';
-import type { Task } from './today.ts';
+import type { FactOf } from '../facts.ts';
+import { task, type Task } from './task.ts';
 
 /** A part of a rack that one thermostat heats. Degrees Celsius at the surface. */
 export interface HeatZone {
@@ -20,36 +21,48 @@ const LEEWAY_C = 1.5;
 /** Above this a surface burns. Common practice, no source. */
 const BURNS_C = 36;
 
-/** What is wrong with a heat zone, in words; empty where all is well. */
-export function heatFaults(zone: HeatZone, last: SurfaceReading | null): string[] {
+/** What is wrong with a heat zone; temperatures in degrees Celsius. */
+export interface HeatFaults {
+  readonly 'no-thermostat': object;
+  readonly 'probe-loose': object;
+  readonly 'burning-surface': { readonly celsius: number };
+  readonly 'off-target': {
+    readonly side: 'warm' | 'cool';
+    readonly celsius: number;
+    readonly targetC: number;
+  };
+}
+export type HeatFault = FactOf<HeatFaults>;
+
+/** @returns what is wrong, gravest first; empty where all is well */
+export function heatFaults(zone: HeatZone, last: SurfaceReading | null): HeatFault[] {
   return [
-    ...(zone.thermostat ? [] : ['no thermostat: a heat mat without one burns and kills']),
-    ...(last && !last.probeFixed ? ['the probe hung loose: the mat runs hot'] : []),
-    ...(last && last.warmC >= BURNS_C ? [`${last.warmC} °C on the warm side burns`] : []),
-    ...(last && last.warmC < BURNS_C ? off('warm', last.warmC, zone.warmC) : []),
-    ...(last ? off('cool', last.coolC, zone.coolC) : []),
+    ...(zone.thermostat ? [] : [{ code: 'no-thermostat', facts: {} } as const]),
+    ...(last && !last.probeFixed ? [{ code: 'probe-loose', facts: {} } as const] : []),
+    ...(last && last.warmC >= BURNS_C
+      ? [{ code: 'burning-surface', facts: { celsius: last.warmC } } as const]
+      : []),
+    ...(last && last.warmC < BURNS_C ? offTarget('warm', last.warmC, zone.warmC) : []),
+    ...(last ? offTarget('cool', last.coolC, zone.coolC) : []),
   ];
 }
 
-function off(side: string, measured: number, wanted: number): string[] {
-  if (Math.abs(measured - wanted) <= LEEWAY_C) return [];
-  return [`${measured} °C on the ${side} side, not ${wanted} °C`];
+function offTarget(side: 'warm' | 'cool', celsius: number, targetC: number): HeatFault[] {
+  if (Math.abs(celsius - targetC) <= LEEWAY_C) return [];
+  return [{ code: 'off-target', facts: { side, celsius, targetC } }];
 }
 
 /** A heat zone that is due for its check, or has something wrong. */
 export function heatTasks(
-  zone: { faults: readonly string[]; dueOn: IsoDay; everyDays: number },
+  zone: { faults: readonly HeatFault[]; dueOn: IsoDay; everyDays: number },
   today: IsoDay,
 ): Task[] {
-  if (zone.faults.length === 0 && zone.dueOn > today) return [];
-  const fault = zone.faults[0];
+  const { faults, everyDays } = zone;
+  if (faults.length === 0 && zone.dueOn > today) return [];
+  const dueOn = zone.dueOn > today ? today : zone.dueOn;
   return [
-    {
-      kind: 'heat',
-      text: fault ? `Heat: ${fault}` : 'Check the heat at the surface',
-      why: `${zone.faults.join('. ')}${fault ? '. ' : ''}Every ${zone.everyDays} days, with an infrared thermometer, and the thermostat’s probe fixed down: one that hangs in the air lets the mat run hot.`,
-      dueOn: zone.dueOn > today ? today : zone.dueOn,
-      records: [],
-    },
+    faults.length > 0
+      ? task({ code: 'heat-fault', facts: { faults, everyDays } }, dueOn)
+      : task({ code: 'heat-check-due', facts: { everyDays } }, dueOn),
   ];
 }

@@ -1,24 +1,77 @@
 import { daysBetween, type IsoDay } from '../calendar/days.ts';
+import type { Fact, FactOf } from '../facts.ts';
 import { appetite, DIGESTING_DAYS, SETTLING_DAYS, type Appetite } from './appetite.ts';
-import { lastCare, type History, type MoveRecord } from './history.ts';
+import { lastCare, type History, type MoveRecord, type ShedStage } from './history.ts';
 import type { LadderStep } from './ladders.ts';
 import { inShed } from './shed-state.ts';
 
-/** One reason, the side it speaks for, the rule behind it, and the records it was read from. */
-export interface Reason {
+/** One reason: a fact, the side it speaks for, and the records it was read from. */
+export type Reason<OneFact extends Fact> = OneFact & {
   readonly side: 'for' | 'against';
-  readonly text: string;
-  readonly rule: string;
   readonly records: readonly string[];
+};
+
+/** What speaks for or against a move, with the limits that decided. Masses in grams, shares from 0 to 1. */
+export interface MoveReasons {
+  readonly 'pushes-at-tub': { readonly seenOn: IsoDay };
+  /** Into the last enclosure, which is best entered gravid. */
+  readonly 'gravid-takes-change': object;
+  readonly gravid: object;
+  readonly 'moved-back-recently': {
+    readonly on: IsoDay;
+    readonly meals: number;
+    readonly gainedG: number;
+    readonly mealsInARow: number;
+    readonly retryMeals: number;
+    readonly retryG: number;
+  };
+  readonly 'not-eating-since-move': {
+    readonly days: number;
+    readonly refused: number;
+    readonly losesMass: boolean;
+    readonly retryG: number;
+  };
+  readonly 'over-step-mass': {
+    readonly massG: number;
+    readonly step: string;
+    readonly maxG: number;
+    readonly nextStep: string;
+    readonly nextMinG: number;
+  };
+  readonly 'bold-feeder': {
+    readonly massG: number;
+    readonly maxG: number;
+    readonly mealsInARow: number;
+    readonly neededMeals: number;
+    readonly fromShare: number;
+  };
+  readonly 'eats-well': { readonly mealsInARow: number; readonly neededMeals: number };
+  readonly 'in-shed': { readonly stage: Exclude<ShedStage, 'shed'>; readonly day: number };
+  readonly digesting: { readonly daysSinceMeal: number; readonly restDays: number };
+  readonly 'refuses-meals': { readonly refusedInARow: number };
+  readonly 'shy-feeder': {
+    readonly mealsInARow: number;
+    readonly takenEver: number;
+    readonly offeredEver: number;
+    readonly leeway: number;
+  };
+  readonly 'too-few-meals': {
+    readonly mealsInARow: number;
+    readonly neededMeals: number;
+    readonly nextStep: string;
+  };
+  readonly settling: { readonly days: number; readonly settlingDays: number };
+  readonly 'stale-mass': { readonly days: number; readonly staleDays: number };
 }
+export type MoveReason = FactOf<MoveReasons>;
 
 /** A reason that is weighed against others. */
-export interface WeighedReason extends Reason {
+export type WeighedReason = Reason<MoveReason> & {
   /** How much it counts, 1 to 4. */
   readonly weight: number;
   /** Whatever speaks for it: not now. */
   readonly blocks?: boolean;
-}
+};
 
 /** `none`: nothing to say. `hold`: the weight asks for a move, something else speaks against it. */
 export type MoveVerdict = 'move-up' | 'hold' | 'go-back' | 'none';
@@ -103,7 +156,7 @@ export function adviseMove(
     ...gravidReason(circumstances, current + 1 === steps.length - 1),
     ...retryReason(history, eating, current, circumstances),
   ];
-  const sum = (side: Reason['side']): number =>
+  const sum = (side: WeighedReason['side']): number =>
     reasons.reduce((total, reason) => total + (reason.side === side ? reason.weight : 0), 0);
   const blocked = reasons.some((reason) => reason.blocks);
   return {
@@ -119,8 +172,8 @@ function pushingFor(history: History, today: IsoDay): WeighedReason[] {
   return [
     {
       side: 'for',
-      text: `Pushes at its tub, seen on ${pushing.on}`,
-      rule: 'One that pushes at the front or the sides has outgrown its tub.',
+      code: 'pushes-at-tub',
+      facts: { seenOn: pushing.on },
       records: [pushing.id],
       weight: 2,
     },
@@ -133,8 +186,8 @@ function gravidReason({ gravid }: MoveCircumstances, intoLast: boolean): Weighed
     ? [
         {
           side: 'for',
-          text: 'Gravid: she takes the change best now',
-          rule: 'The last tub is entered when gravid: she takes the change best then, and eats well after laying.',
+          code: 'gravid-takes-change',
+          facts: {},
           records: [],
           weight: 2,
         },
@@ -142,8 +195,8 @@ function gravidReason({ gravid }: MoveCircumstances, intoLast: boolean): Weighed
     : [
         {
           side: 'against',
-          text: 'Gravid',
-          rule: 'A gravid female is left alone, but for the move into the last tub.',
+          code: 'gravid',
+          facts: {},
           records: [],
           weight: 3,
           blocks: true,
@@ -168,8 +221,15 @@ function retryReason(
   return [
     {
       side: 'against',
-      text: `Taken back on ${move.on}: ${meals} meals and ${Math.round(gained)} g since, ${eating.inARow} in a row`,
-      rule: `After going back, ${RETRY_MEALS} meals or about ${RETRY_G} g, then another try.`,
+      code: 'moved-back-recently',
+      facts: {
+        on: move.on,
+        meals,
+        gainedG: gained,
+        mealsInARow: eating.inARow,
+        retryMeals: RETRY_MEALS,
+        retryG: RETRY_G,
+      },
       records: [move.id],
       weight: 4,
       blocks: true,
@@ -193,15 +253,14 @@ function adviseBack(
   const losing = refused.length >= 2 && days >= FAILED_AND_LOSING_DAYS && losesSince(history, move.on);
   const outcome = judgeMove(move, history, today);
   if (outcome !== 'not-eating' && !(outcome === 'settling' && losing)) return null;
-  const text = `No meal in the ${days} days since the move, ${refused.length} refused${losing ? ', and it loses weight' : ''}`;
   return {
     verdict: 'go-back',
     toStep: null,
     reasons: [
       {
         side: 'for',
-        text,
-        rule: `Two to three weeks without interest in food after a move: back to the last tub, more meals and about 100 g, then another try.`,
+        code: 'not-eating-since-move',
+        facts: { days, refused: refused.length, losesMass: losing, retryG: RETRY_G },
         records: [move.id, ...refused.map((offer) => offer.id)],
         weight: 4,
       },
@@ -223,11 +282,16 @@ function weightReason(
 ): WeighedReason | null {
   if (step.maxG === null || weight.massG < next.minG) return null;
   if (weight.massG > step.maxG) {
-    const over = Math.round((weight.massG / step.maxG - 1) * 100);
     return {
       side: 'for',
-      text: `${Math.round(weight.massG)} g, ${over === 0 ? 'just' : `${over}%`} over the ${step.maxG} g of the ${step.name}`,
-      rule: `${step.name}: up to ${step.maxG} g; ${next.name}: from ${next.minG} g.`,
+      code: 'over-step-mass',
+      facts: {
+        massG: weight.massG,
+        step: step.name,
+        maxG: step.maxG,
+        nextStep: next.name,
+        nextMinG: next.minG,
+      },
       records: [weight.id],
       weight: weight.massG > step.maxG * FAR_OVER ? 3 : 2,
     };
@@ -235,8 +299,14 @@ function weightReason(
   if (eating.inARow >= BOLD_MEALS && weight.massG >= step.maxG * BOLD_EARLY_SHARE) {
     return {
       side: 'for',
-      text: `${Math.round(weight.massG)} g and a bold feeder, ${eating.inARow} meals in a row`,
-      rule: `A bold feeder goes up early: from 90% of the step's ${step.maxG} g with ${BOLD_MEALS} meals in a row.`,
+      code: 'bold-feeder',
+      facts: {
+        massG: weight.massG,
+        maxG: step.maxG,
+        mealsInARow: eating.inARow,
+        neededMeals: BOLD_MEALS,
+        fromShare: BOLD_EARLY_SHARE,
+      },
       records: [weight.id],
       weight: 2,
     };
@@ -253,8 +323,8 @@ function appetiteFor(history: History, eating: Appetite): WeighedReason[] {
   return [
     {
       side: 'for',
-      text: `Eats well: ${eating.inARow} meals in a row`,
-      rule: `A run of ${GOOD_RUN} meals or more before a move.`,
+      code: 'eats-well',
+      facts: { mealsInARow: eating.inARow, neededMeals: GOOD_RUN },
       records: lastOffers(history, eating.inARow),
       weight: 1,
     },
@@ -272,13 +342,12 @@ function reasonsAgainst(
   /** Blocks, unless it is given a weight to be weighed by. */
   const against = (
     when: boolean,
-    text: string,
-    rule: string,
+    reason: MoveReason,
     records: readonly string[],
     counts?: number,
   ): WeighedReason[] =>
     when
-      ? [{ side: 'against', text, rule, records, weight: counts ?? 4, ...(counts ? {} : { blocks: true }) }]
+      ? [{ ...reason, side: 'against', records, weight: counts ?? 4, ...(counts ? {} : { blocks: true }) }]
       : [];
   const shed = inShed(history.sheds, today);
   const move = history.moves.findLast((record) => record.fromTub !== null);
@@ -288,48 +357,52 @@ function reasonsAgainst(
   const shy = eating.share !== null && eating.share < SHY_SHARE;
   const withinLeeway = step.maxG !== null && weight.massG <= step.maxG * SHY_LEEWAY;
   return [
-    ...against(
-      shed !== null,
-      `In shed: ${shed?.stage}, day ${shed?.days}`,
-      'No handling and no move while it sheds.',
-      shed ? [shed.record] : [],
-    ),
+    ...(shed
+      ? against(true, { code: 'in-shed', facts: { stage: shed.stage, day: shed.days } }, [shed.record])
+      : []),
     ...against(
       sinceMeal < DIGESTING_DAYS,
-      `Fed ${sinceMeal === 0 ? 'today' : 'yesterday'}`,
-      'No handling for 48 hours after a meal.',
+      { code: 'digesting', facts: { daysSinceMeal: sinceMeal, restDays: DIGESTING_DAYS } },
       lastOffers(history, 1),
     ),
     ...against(
       eating.refusedInARow >= 2,
-      `Not eating: ${eating.refusedInARow} meals refused in a row`,
-      'A snake that refuses stays where it is: a tub that is too big stops a young one from eating.',
+      { code: 'refuses-meals', facts: { refusedInARow: eating.refusedInARow } },
       lastOffers(history, eating.refusedInARow),
       4,
     ),
     ...against(
       shy && eating.inARow >= GOOD_RUN && withinLeeway,
-      `A shy feeder on a good run: ${eating.inARow} in a row, ${eating.takenEver} of ${eating.offeredEver} ever`,
-      'A shy feeder on a good run is left where it is, up to 20% over the weight.',
+      {
+        code: 'shy-feeder',
+        facts: {
+          mealsInARow: eating.inARow,
+          takenEver: eating.takenEver,
+          offeredEver: eating.offeredEver,
+          leeway: SHY_LEEWAY - 1,
+        },
+      },
       lastOffers(history, eating.inARow),
       4,
     ),
-    ...against(
-      next.mealsBefore !== undefined && eating.inARow < next.mealsBefore,
-      `${eating.inARow} of the ${next.mealsBefore} meals in a row that the ${next.name} asks for`,
-      `${next.name}: after ${next.mealsBefore} meals in a row.`,
-      lastOffers(history, Math.max(1, eating.inARow)),
-    ),
+    ...(next.mealsBefore !== undefined
+      ? against(
+          eating.inARow < next.mealsBefore,
+          {
+            code: 'too-few-meals',
+            facts: { mealsInARow: eating.inARow, neededMeals: next.mealsBefore, nextStep: next.name },
+          },
+          lastOffers(history, Math.max(1, eating.inARow)),
+        )
+      : []),
     ...against(
       sinceMove < SETTLING_DAYS,
-      `Moved ${sinceMove} days ago`,
-      'One or two weeks to settle after a move.',
+      { code: 'settling', facts: { days: sinceMove, settlingDays: SETTLING_DAYS } },
       move ? [move.id] : [],
     ),
     ...against(
       age > STALE_WEIGHT_DAYS,
-      `Last weighed ${age} days ago: weigh it first`,
-      'A weight before a move, not older than five weeks.',
+      { code: 'stale-mass', facts: { days: age, staleDays: STALE_WEIGHT_DAYS } },
       [weight.id],
     ),
   ];

@@ -32,6 +32,3 @@ export function waitsForFirstShed({ hatchedOn, sheds }: History, day: IsoDay): b
 
 /** Water for a soak, degrees Celsius, and minutes. Common practice, no source. */
 export const SOAK = { fromC: 29.4, toC: 31.1, fromMinutes: 10, toMinutes: 15 } as const;
-
-/** What to do after a bad shed, and when to ask somebody trained. Common practice, no source. */
-export const BAD_SHED_ADVICE = `Soak ${SOAK.fromMinutes} to ${SOAK.toMinutes} minutes in water of ${SOAK.fromC} to ${SOAK.toC} °C, let it crawl through the hands, never peel, repeat the next day. Eye caps that stay go to a veterinarian.`;

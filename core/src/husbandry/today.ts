@@ -1,36 +1,12 @@
 import { addDays, daysBetween, type IsoDay } from '../calendar/days.ts';
 import type { Meal } from '../feeding/next-meal.ts';
-import { SEE_A_VET, type Concern } from './concern.ts';
+import type { PlanState } from '../feeding/plan-state.ts';
+import type { Concern } from './concern.ts';
 import { lastCare, type History } from './history.ts';
 import { judgeMove, type MoveAdvice } from './move-advice.ts';
 import { shedCycle, soakPlan, type ShedCycle } from './shed-cycle.ts';
-import { BAD_SHED_ADVICE, waitsForFirstShed } from './shed-state.ts';
-
-export type TaskKind =
-  | 'meal'
-  | 'weigh'
-  | 'shed'
-  | 'sex'
-  | 'identify'
-  | 'move'
-  | 'settle'
-  | 'eggs'
-  | 'season'
-  | 'climate'
-  | 'first-shed'
-  | 'clean'
-  | 'concern'
-  | 'heat'
-  | 'stock';
-
-/** One thing that needs a person now. */
-export interface Task {
-  readonly kind: TaskKind;
-  readonly text: string;
-  readonly why: string;
-  readonly dueOn: IsoDay;
-  readonly records: readonly string[];
-}
+import { waitsForFirstShed } from './shed-state.ts';
+import { task, type MealFacts, type Task } from './task.ts';
 
 export interface AnimalDay {
   readonly history: History;
@@ -61,14 +37,14 @@ export function animalTasks(animal: AnimalDay, today: IsoDay): Task[] {
   const shed = shedCycle(history, today);
   const hasShed = history.sheds.some((record) => record.stage === 'shed');
   return [
-    ...animal.concerns.map((concern) => concernTask(concern)),
+    ...animal.concerns.map(concernTask),
     ...firstShedTask(history, age, today),
     ...shedTask(animal, shed, today),
     ...(animal.meal?.verdict === 'due' ? [mealTask(animal.meal)] : []),
     ...(shed ? [] : weighTask(history, today)),
     ...(shed ? [] : cleanTask(history, animal.cleanEveryDays, today)),
     ...(hasShed && !animal.identified && age !== null && age < YOUNG_DAYS
-      ? [task('identify', 'Identify', 'Hatchlings are identified after the first shed.', today, [])]
+      ? [task({ code: 'identification-due', facts: {} }, today)]
       : []),
     ...lookAgainTask(animal, age, today),
     ...sexTask(animal, age, today),
@@ -76,67 +52,50 @@ export function animalTasks(animal: AnimalDay, today: IsoDay): Task[] {
   ];
 }
 
-function task(kind: TaskKind, text: string, why: string, dueOn: IsoDay, records: readonly string[]): Task {
-  return { kind, text, why, dueOn, records };
-}
-
 function firstShedTask(history: History, age: number | null, today: IsoDay): Task[] {
   if (age === null || age < FIRST_SHED.from || !waitsForFirstShed(history, today)) return [];
   const dueOn = addDays(history.hatchedOn!, FIRST_SHED.from);
-  const text = `First shed expected, day ${age}`;
-  return [
-    task(
-      'first-shed',
-      text,
-      `First shed ${FIRST_SHED.from} to ${FIRST_SHED.to} days after hatching.`,
-      dueOn > today ? today : dueOn,
-      [],
-    ),
-  ];
+  const facts = { ageDays: age, fromDay: FIRST_SHED.from, toDay: FIRST_SHED.to };
+  return [task({ code: 'first-shed-due', facts }, dueOn > today ? today : dueOn)];
 }
 
-function concernTask({ text, unusual, since, records }: Concern): Task {
-  return task('concern', text, `${unusual} ${SEE_A_VET}`, since, records);
+function concernTask({ since, records, ...fact }: Concern): Task {
+  return task(fact, since, records);
 }
 
 function shedTask(animal: AnimalDay, shed: ShedCycle | null, today: IsoDay): Task[] {
   const { history } = animal;
   if (shed) {
     const { from, to } = shed.expected;
-    const why = `Sign seen ${shed.days} days ago; the skin is expected ${from} to ${to}. Humidity 75 to 80%, no handling, no cleaning; a refused meal does not count.`;
-    const text = shed.late
-      ? `In shed for ${shed.days} days: look again`
-      : `In shed (${shed.stage}), day ${shed.days}`;
-    return [task('shed', text, why, shed.since, [shed.record])];
+    const facts = { stage: shed.stage, day: shed.days, from, to };
+    return [task({ code: shed.late ? 'shed-overdue' : 'shed-due', facts }, shed.since, [shed.record])];
   }
   const soak = soakPlan(history, today);
   if (!soak || (!soak.dueToday && !soak.veterinarian)) return [];
-  const what = {
-    pieces: 'Shed in pieces',
-    caps: 'Eye caps retained',
-    both: 'Shed in pieces, eye caps retained',
-  };
-  const text = soak.veterinarian
-    ? `${what[soak.what]} after ${soak.soaks.length} soaks: a veterinarian’s`
-    : `${what[soak.what]}: soak, day ${soak.soaks.length + 1}`;
-  return [task('shed', text, BAD_SHED_ADVICE, soak.since, [soak.record])];
+  const soaks = soak.soaks.length;
+  return [
+    soak.veterinarian
+      ? task({ code: 'retained-shed', facts: { remains: soak.what, soaks } }, soak.since, [soak.record])
+      : task({ code: 'soak-due', facts: { remains: soak.what, soak: soaks + 1 } }, soak.since, [soak.record]),
+  ];
 }
 
 function mealTask(meal: Meal): Task {
-  const { step, next, triesUsed } = meal.plan;
-  const isTrying = step !== null && (meal.plan.index > 0 || triesUsed > 0);
-  const trying = isTrying
-    ? ` ${step.name}: try ${triesUsed + 1} of ${step.tries}.${next ? ` Then: ${next.name}.` : ''}${step.caution ? ` ${step.caution}` : ''}`
-    : '';
-  const state = meal.state === 'frozen-thawed' ? '' : `${meal.state} `;
-  const how = isTrying && meal.plan.index > 0 ? `, ${step.name.toLowerCase()}` : '';
-  return task(
-    'meal',
-    `Offer ${state}${meal.prey} (${meal.preyG} g)${how}`,
-    `${meal.why}${trying}`,
-    meal.dueOn,
-    meal.records,
-  );
+  const { species, size, state, massG, dueOn, everyDays, basis, notes } = meal;
+  const facts = { species, size, state, massG, dueOn, everyDays, basis, notes, trying: tryingOf(meal.plan) };
+  return task({ code: 'meal-due', facts }, dueOn, meal.records);
+}
+
+function tryingOf({ step, next, index, triesUsed }: PlanState): MealFacts['trying'] {
+  if (step === null || (index === 0 && triesUsed === 0)) return null;
+  return {
+    name: step.name,
+    isPlanned: index === 0,
+    attempt: triesUsed + 1,
+    tries: step.tries,
+    next: next?.name ?? null,
+    caution: step.caution ?? null,
+  };
 }
 
 /** Tubs are cleaned by the clock once a cleaning was recorded, and after a shed. */
@@ -146,14 +105,12 @@ function cleanTask(history: History, everyDays: number, today: IsoDay): Task[] {
   const shed = history.sheds.findLast(({ stage, on }) => stage === 'shed' && on <= today);
   if (shed && shed.on > last.on && daysBetween(shed.on, today) <= CLEAN_AFTER_SHED_DAYS) {
     return [
-      task('clean', 'Clean after the shed', 'After a shed the tub is cleaned.', addDays(shed.on, 1), [
-        shed.id,
-      ]),
+      task({ code: 'cleaning-after-shed-due', facts: { shedOn: shed.on } }, addDays(shed.on, 1), [shed.id]),
     ];
   }
   const dueOn = addDays(last.on, everyDays);
   if (dueOn > today) return [];
-  return [task('clean', 'Clean', `Last cleaned on ${last.on}; every ${everyDays} days.`, dueOn, [last.id])];
+  return [task({ code: 'cleaning-due', facts: { lastOn: last.on, everyDays } }, dueOn, [last.id])];
 }
 
 const weighEvery = (massG: number): number => (massG >= ADULT_G ? ADULT_WEIGH_EVERY_DAYS : WEIGH_EVERY_DAYS);
@@ -166,19 +123,12 @@ export function nextWeighing(history: History): IsoDay | null {
 
 function weighTask(history: History, today: IsoDay): Task[] {
   const last = history.weights.at(-1);
-  if (!last) return [task('weigh', 'Weigh', 'Never weighed.', today, [])];
-  const every = weighEvery(last.massG);
-  const dueOn = addDays(last.on, every);
+  if (!last) return [task({ code: 'first-weighing-due', facts: {} }, today)];
+  const everyDays = weighEvery(last.massG);
+  const dueOn = addDays(last.on, everyDays);
   if (dueOn > today) return [];
-  return [
-    task(
-      'weigh',
-      'Weigh',
-      `Last weighed on ${last.on}, ${Math.round(last.massG)} g; every ${every} days.`,
-      dueOn,
-      [last.id],
-    ),
-  ];
+  const facts = { lastOn: last.on, massG: last.massG, everyDays };
+  return [task({ code: 'weighing-due', facts }, dueOn, [last.id])];
 }
 
 /** Colours open up: what was not certain is looked at again once it has shed since. */
@@ -186,58 +136,32 @@ function lookAgainTask({ unsure, history }: AnimalDay, age: number | null, today
   if (!unsure || age === null || age > YOUNG_DAYS) return [];
   const shed = history.sheds.findLast(({ stage, on }) => stage === 'shed' && on > unsure.on && on <= today);
   if (!shed) return [];
-  return [
-    task(
-      'identify',
-      `Look again: ${unsure.sure} so far`,
-      `It has shed since it was identified on ${unsure.on}: colours open up, some fade.`,
-      shed.on,
-      [shed.id],
-    ),
-  ];
+  const facts = { sure: unsure.sure, identifiedOn: unsure.on };
+  return [task({ code: 'identification-recheck-due', facts }, shed.on, [shed.id])];
 }
 
 function sexTask(animal: AnimalDay, age: number | null, today: IsoDay): Task[] {
   if (age === null || age > YOUNG_DAYS) return [];
   const { sex, on } = animal.sex;
-  if (sex === 'unknown') {
-    return [
-      task('sex', 'Sex', 'Not sexed yet. Taught hand to hand: inexperienced hands hurt animals.', today, []),
-    ];
-  }
+  if (sex === 'unknown') return [task({ code: 'sexing-due', facts: {} }, today)];
   if (sex === 'male' || on === null) return [];
   const checkedAt = daysBetween(animal.history.hatchedOn!, on);
   const dueOn = addDays(on, RECHECK_FEMALE_DAYS);
   if (checkedAt > RECHECK_FEMALE_DAYS || dueOn > today) return [];
-  return [
-    task(
-      'sex',
-      'Check the sex again',
-      'A female is an absence: she is checked again. Inexperienced hands hurt animals.',
-      dueOn,
-      [],
-    ),
-  ];
+  return [task({ code: 'sex-recheck-due', facts: { sexedOn: on } }, dueOn)];
 }
+
+const MOVE_TASKS = { 'move-up': 'move-up', 'go-back': 'move-back', hold: 'stay-in-tub' } as const;
 
 function moveTask(animal: AnimalDay, today: IsoDay): Task[] {
   const { advice, history } = animal;
-  const records = advice.reasons.flatMap((reason) => reason.records);
-  const why = advice.reasons.map((reason) => reason.text).join('. ');
-  if (advice.verdict === 'move-up') return [task('move', 'Move up', why, today, records)];
-  if (advice.verdict === 'go-back') return [task('move', 'Back to the last tub', why, today, records)];
-  if (advice.verdict === 'hold') return [task('move', 'Leave it where it is for now', why, today, records)];
-  const last = history.moves.at(-1);
-  if (last?.fromTub && judgeMove(last, history, today) === 'settling' && daysBetween(last.on, today) >= 7) {
-    return [
-      task(
-        'settle',
-        `Settling since the move, day ${daysBetween(last.on, today)}`,
-        'One or two weeks to settle; judged by the meals after it.',
-        last.on,
-        [last.id],
-      ),
-    ];
+  if (advice.verdict !== 'none') {
+    const { reasons } = advice;
+    const records = reasons.flatMap((reason) => reason.records);
+    return [task({ code: MOVE_TASKS[advice.verdict], facts: { reasons } }, today, records)];
   }
-  return [];
+  const last = history.moves.at(-1);
+  if (!last?.fromTub || judgeMove(last, history, today) !== 'settling') return [];
+  const days = daysBetween(last.on, today);
+  return days < 7 ? [] : [task({ code: 'settling-after-move', facts: { days } }, last.on, [last.id])];
 }

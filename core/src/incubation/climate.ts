@@ -1,3 +1,5 @@
+import type { FactOf } from '../facts.ts';
+
 /** A measurement in an incubator. */
 export interface Reading {
   /** Milliseconds since 1970, UTC. */
@@ -16,10 +18,15 @@ export interface ClimateLimits {
   readonly silentAfterHours: number | null;
 }
 
-export interface ClimateAlarm {
-  readonly kind: 'too-warm' | 'too-cold' | 'too-dry' | 'silent';
-  readonly words: string;
+/** What is wrong in an incubator. `celsius` and `limitC` in degrees Celsius, humidity in percent. */
+export interface ClimateAlarms {
+  readonly 'too-warm': { readonly celsius: number; readonly limitC: number };
+  readonly 'too-cold': { readonly celsius: number; readonly limitC: number };
+  readonly 'too-dry': { readonly humidity: number; readonly limit: number };
+  /** Hours since the last reading; null with none yet. */
+  readonly silent: { readonly hours: number | null };
 }
+export type ClimateAlarm = FactOf<ClimateAlarms>;
 
 const HOUR_MS = 3_600_000;
 
@@ -27,40 +34,20 @@ const HOUR_MS = 3_600_000;
  * What is wrong in an incubator now.
  *
  * @param last - the latest reading, null with none
- * @param wordsOf - a temperature in the user's unit
  */
-export function climateAlarms(
-  last: Reading | null,
-  limits: ClimateLimits,
-  nowMs: number,
-  wordsOf: (celsius: number) => string = (celsius) => `${celsius.toFixed(1)} °C`,
-): ClimateAlarm[] {
+export function climateAlarms(last: Reading | null, limits: ClimateLimits, nowMs: number): ClimateAlarm[] {
+  const hours = last ? (nowMs - last.atMs) / HOUR_MS : null;
+  // What was measured that long ago says nothing about now.
+  if (limits.silentAfterHours !== null && (hours === null || hours > limits.silentAfterHours))
+    return [{ code: 'silent', facts: { hours } }];
+  if (!last) return [];
+  const { celsius, humidity } = last;
   const alarms: ClimateAlarm[] = [];
-  const silentHours = last ? (nowMs - last.atMs) / HOUR_MS : Infinity;
-  if (limits.silentAfterHours !== null && silentHours > limits.silentAfterHours) {
-    alarms.push({
-      kind: 'silent',
-      words: last ? `No reading for ${hoursWords(silentHours)}` : 'No reading yet',
-    });
-    // What was measured that long ago says nothing about now.
-    return alarms;
-  }
-  if (!last) return alarms;
-  if (last.celsius > limits.highC)
-    alarms.push({ kind: 'too-warm', words: `${wordsOf(last.celsius)}, over ${wordsOf(limits.highC)}` });
-  if (last.celsius < limits.lowC)
-    alarms.push({ kind: 'too-cold', words: `${wordsOf(last.celsius)}, under ${wordsOf(limits.lowC)}` });
-  if (limits.lowHumidity !== null && last.humidity !== null && last.humidity < limits.lowHumidity)
-    alarms.push({
-      kind: 'too-dry',
-      words: `Humidity ${Math.round(last.humidity)}%, under ${limits.lowHumidity}%`,
-    });
+  if (celsius > limits.highC) alarms.push({ code: 'too-warm', facts: { celsius, limitC: limits.highC } });
+  if (celsius < limits.lowC) alarms.push({ code: 'too-cold', facts: { celsius, limitC: limits.lowC } });
+  if (limits.lowHumidity !== null && humidity !== null && humidity < limits.lowHumidity)
+    alarms.push({ code: 'too-dry', facts: { humidity, limit: limits.lowHumidity } });
   return alarms;
-}
-
-function hoursWords(hours: number): string {
-  if (hours < 48) return `${Math.round(hours)} hours`;
-  return `${Math.round(hours / 24)} days`;
 }
 
 /** What the simulated sensor plays: a steady incubator, or one whose heater fails. */

@@ -1,6 +1,7 @@
 import { addDays, daysBetween, type IsoDay } from '../calendar/days.ts';
-import { oneInWords, type Expected } from '../breeding/forecast.ts';
+import type { Expected } from '../breeding/forecast.ts';
 import type { SeasonRules } from '../breeding/rules.ts';
+import type { Cutting } from '../husbandry/task.ts';
 import { chanceAbove, givenAtLeast, quantile, type Learned } from '../numeric/whole-odds.ts';
 import { rateAt, referenceDays, REFERENCE_C, type DailyMeans } from './thermal-time.ts';
 
@@ -19,7 +20,7 @@ export interface Incubation {
 }
 
 export interface Milestone {
-  readonly what: string;
+  readonly what: 'egg-check' | 'first-pip';
   readonly day: number;
   readonly on: IsoDay;
   readonly done: boolean;
@@ -32,21 +33,17 @@ export interface IncubationClock {
   /** When the first young are expected to leave the egg. */
   readonly out: { readonly from: IsoDay; readonly to: IsoDay };
   readonly milestones: readonly Milestone[];
-  /** When eggs are cut by the keeper's own school, and what to beware of; null where it is never, or not known yet. */
+  /** When eggs are cut by the keeper's own school; null where it is never, or not known yet. */
   readonly cutOn: IsoDay | null;
-  readonly cutWords: string;
+  readonly cutting: Cutting;
 }
-
-export const CUTTING_CAUTION =
-  'Fine scissors, flush against the shell, a small window in the top, and no vessel touched: learned from somebody trained. ' +
-  'Never pull a hatchling out: it absorbs its yolk for one to three days.';
 
 /** A check counts for a milestone from two days before to three days after. */
 const CHECK_EARLY_DAYS = 2;
 export const CHECK_LATE_DAYS = 3;
 
 /** From the slit to the first young out of the egg, days: it absorbs its yolk. Common practice, no source. */
-const YOLK_DAYS = { from: 1, to: 3 } as const;
+export const YOLK_DAYS = { from: 1, to: 3 } as const;
 
 /** The day count of a clutch, what is behind it and what is coming. */
 export function incubationClock(
@@ -63,10 +60,9 @@ export function incubationClock(
       const late = daysBetween(on, seen);
       return late >= -CHECK_EARLY_DAYS && late <= CHECK_LATE_DAYS;
     });
-    return { what: 'Check the eggs', day: checkDay, on, done };
+    return { what: 'egg-check', day: checkDay, on, done };
   });
   const pipOn = clutch.firstPipOn ?? pip!.middle;
-  const cut = cutting(clutch, rules);
   return {
     day,
     pip,
@@ -77,13 +73,14 @@ export function incubationClock(
     milestones: [
       ...checks,
       {
-        what: 'First pip',
+        what: 'first-pip',
         day: daysBetween(clutch.laidOn, pipOn),
         on: pipOn,
         done: clutch.firstPipOn !== null,
       },
     ],
-    ...cut,
+    cutOn: cutDay(clutch, rules),
+    cutting: { school: rules.cutting, day: rules.cutDay },
   };
 }
 
@@ -96,31 +93,26 @@ function expectPip({ laidOn, setC, means }: Incubation, wait: Learned, today: Is
     addDays(today, Math.max(0, Math.round((quantile(rest, q) - gone) / Math.max(0.1, rateAt(set)))));
   const later = chanceAbove(wait.odds, Math.floor(gone));
   return {
-    what: 'first pip',
+    what: 'first-pip',
+    day,
+    later,
     from: on(0.1),
     middle: on(0.5),
     to: on(0.9),
-    words:
-      later >= 0.995
-        ? `Day ${day}: too early to pip`
-        : `Day ${day}, ${oneInWords(later)} pip later than this`,
     clutches: wait.observations,
   };
 }
 
-function cutting(
+function cutDay(
   { laidOn, firstPipOn }: Incubation,
   rules: Pick<SeasonRules, 'cutting' | 'cutDay'>,
-): Pick<IncubationClock, 'cutOn' | 'cutWords'> {
-  if (rules.cutting === 'never') return { cutOn: null, cutWords: 'Your school: eggs are never cut.' };
-  if (rules.cutting === 'after-first-pip') {
-    return {
-      cutOn: firstPipOn,
-      cutWords: 'Your school: once the first egg has pipped, all others are cut.',
-    };
+): IsoDay | null {
+  switch (rules.cutting) {
+    case 'never':
+      return null;
+    case 'after-first-pip':
+      return firstPipOn;
+    case 'unpipped-at-day':
+      return addDays(laidOn, rules.cutDay);
   }
-  return {
-    cutOn: addDays(laidOn, rules.cutDay),
-    cutWords: `Your school: what has not pipped by day ${rules.cutDay} is cut.`,
-  };
 }

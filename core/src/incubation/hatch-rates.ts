@@ -14,8 +14,11 @@ export interface DoneClutch {
 
 export type RateBy = 'season' | 'dam' | 'sire' | 'temperature';
 
+/** A name, a span of incubation temperatures (degrees Celsius), or null where no temperature was recorded. */
+export type RateGroup = string | { readonly fromC: number; readonly toC: number } | null;
+
 export interface RateRow {
-  readonly group: string;
+  readonly group: RateGroup;
   readonly clutches: number;
   readonly eggs: number;
   /** Eggs that were no slugs, of all eggs. */
@@ -27,22 +30,32 @@ export interface RateRow {
 /** Half a degree is one group. */
 const BIN_C = 0.5;
 
-function groupOf(clutch: DoneClutch, by: RateBy): string {
+function groupOf(clutch: DoneClutch, by: RateBy): RateGroup {
   if (by !== 'temperature') return clutch[by];
-  if (clutch.celsius === null) return 'not recorded';
-  const low = Math.floor(clutch.celsius / BIN_C + 1e-9) * BIN_C;
-  return `${low.toFixed(1)} to ${(low + BIN_C).toFixed(1)} °C`;
+  if (clutch.celsius === null) return null;
+  const fromC = Math.floor(clutch.celsius / BIN_C + 1e-9) * BIN_C;
+  return { fromC, toC: fromC + BIN_C };
+}
+
+/** Names in order, temperatures from the coolest, what was not recorded last. */
+function compareGroups(a: RateGroup, b: RateGroup): number {
+  if (a === null || b === null) return Number(a === null) - Number(b === null);
+  if (typeof a === 'object' && typeof b === 'object') return a.fromC - b.fromC;
+  return a < b ? -1 : 1;
 }
 
 /** Fertility and hatch rates in groups, each share with its 95% interval. Twins count as one egg. */
 export function hatchRates(clutches: readonly DoneClutch[], by: RateBy): RateRow[] {
-  const groups = new Map<string, DoneClutch[]>();
+  const groups = new Map<string, { group: RateGroup; members: DoneClutch[] }>();
   for (const clutch of clutches) {
     const group = groupOf(clutch, by);
-    groups.set(group, [...(groups.get(group) ?? []), clutch]);
+    const key = JSON.stringify(group);
+    const known = groups.get(key) ?? { group, members: [] };
+    known.members.push(clutch);
+    groups.set(key, known);
   }
-  return [...groups]
-    .map(([group, members]) => {
+  return [...groups.values()]
+    .map(({ group, members }) => {
       const sum = (of: (clutch: DoneClutch) => number): number =>
         members.reduce((total, clutch) => total + of(clutch), 0);
       const eggs = sum((clutch) => clutch.eggs);
@@ -56,5 +69,5 @@ export function hatchRates(clutches: readonly DoneClutch[], by: RateBy): RateRow
         hatched: shareOf(hatched, good),
       };
     })
-    .toSorted((a, b) => (a.group < b.group ? -1 : 1));
+    .toSorted((a, b) => compareGroups(a.group, b.group));
 }

@@ -59,11 +59,14 @@ describe('the incubation clock', () => {
     expect(late).toBe(5);
   });
 
-  test('on day 57 it says how many pip later; once seen nothing is expected', () => {
-    expect(clock({ laidOn: ago(57) }).pip!.words).toMatch(/^Day 57, (half|1 in 2|6 in 10|7 in 10) pip later/);
+  test('on day 57 it gives the share that pips later; once seen nothing is expected', () => {
+    const { day, later } = clock({ laidOn: ago(57) }).pip!;
+    expect(day).toBe(57);
+    expect(later).toBeGreaterThan(0.4);
+    expect(later).toBeLessThan(0.75);
     const seen = clock({ laidOn: ago(58), firstPipOn: ago(1) });
     expect(seen.pip).toBeNull();
-    expect(seen.milestones.at(-1)).toMatchObject({ what: 'First pip', day: 57, done: true });
+    expect(seen.milestones.at(-1)).toMatchObject({ what: 'first-pip', day: 57, done: true });
   });
 
   // One to three days to absorb the yolk: common practice, no source.
@@ -88,11 +91,7 @@ describe('the incubation clock', () => {
 
 describe('what a clutch asks for', () => {
   const wait = learnWaits([]).eggsToPip;
-  const texts = (
-    day: number,
-    more: Partial<Incubation> = {},
-    cutting: 'never' | 'unpipped-at-day' = 'never',
-  ) =>
+  const due = (day: number, more: Partial<Incubation> = {}, cutting: 'never' | 'unpipped-at-day' = 'never') =>
     clutchTasks(
       incubationClock(
         { laidOn: ago(day), setC: 31.4, means: new Map(), firstPipOn: null, checkedOn: [], ...more },
@@ -101,21 +100,21 @@ describe('what a clutch asks for', () => {
         TODAY,
       ),
       TODAY,
-    ).map(({ text }) => text);
+    ).map(({ code, facts }) => [code, (facts as { day: number }).day]);
 
   // Days 15, 23, 33: common practice, no source.
   test('a look on days 15, 23 and 33, until it was done', () => {
-    expect(texts(15)).toEqual(['Day 15: check the eggs']);
-    expect(texts(20)).toEqual([]);
-    expect(texts(34)).toEqual(['Day 34: check the eggs']);
-    expect(texts(34, { checkedOn: [ago(1)] })).toEqual([]);
+    expect(due(15)).toEqual([['egg-check-due', 15]]);
+    expect(due(20)).toEqual([]);
+    expect(due(34)).toEqual([['egg-check-due', 34]]);
+    expect(due(34, { checkedOn: [ago(1)] })).toEqual([]);
   });
 
   test('first pip when it is likely, and a cut by the keeper’s own school', () => {
-    expect(texts(57)[0]).toMatch(/^Day 57, .* pip later than this$/);
-    expect(texts(61, {}, 'unpipped-at-day').at(-1)).toBe('Day 61: cut what has not pipped');
-    expect(texts(61)).toHaveLength(1);
-    expect(texts(58, { firstPipOn: ago(1) })).toEqual(['Day 58: hatching']);
+    expect(due(57)[0]).toEqual(['first-pip-due', 57]);
+    expect(due(61, {}, 'unpipped-at-day').at(-1)).toEqual(['cutting-due', 61]);
+    expect(due(61)).toHaveLength(1);
+    expect(due(58, { firstPipOn: ago(1) })).toEqual([['hatching', 58]]);
   });
 });
 
@@ -151,18 +150,18 @@ describe('an egg', () => {
 describe('the climate', () => {
   const limits = { lowC: 30.5, highC: 32.2, lowHumidity: 80, silentAfterHours: 6 };
   const now = Date.parse('2026-06-30T12:00:00Z');
-  const kinds = (celsius: number, humidity: number | null, hoursAgo = 0): string[] =>
+  const codes = (celsius: number, humidity: number | null, hoursAgo = 0): string[] =>
     climateAlarms({ atMs: now - hoursAgo * 3_600_000, celsius, humidity }, limits, now).map(
-      ({ kind }) => kind,
+      ({ code }) => code,
     );
 
   test('alarms by its limits, and when nobody speaks', () => {
-    expect(kinds(31.4, 90)).toEqual([]);
-    expect(kinds(32.2, null)).toEqual([]);
-    expect(kinds(32.3, 70)).toEqual(['too-warm', 'too-dry']);
-    expect(kinds(29, 90)).toEqual(['too-cold']);
-    expect(kinds(29, 90, 7)).toEqual(['silent']);
-    expect(climateAlarms(null, limits, now)[0]).toMatchObject({ words: 'No reading yet' });
+    expect(codes(31.4, 90)).toEqual([]);
+    expect(codes(32.2, null)).toEqual([]);
+    expect(codes(32.3, 70)).toEqual(['too-warm', 'too-dry']);
+    expect(codes(29, 90)).toEqual(['too-cold']);
+    expect(codes(29, 90, 7)).toEqual(['silent']);
+    expect(climateAlarms(null, limits, now)[0]).toEqual({ code: 'silent', facts: { hours: null } });
     expect(climateAlarms(null, { ...limits, silentAfterHours: null }, now)).toEqual([]);
   });
 
@@ -188,12 +187,11 @@ test('a season asks to look for eggs from the earliest likely day on, and an inc
         TODAY,
       ),
       TODAY,
-    ).map(({ text }) => text);
+    ).map(({ code, facts }) => [code, (facts as { day: number }).day]);
   expect(season(10)).toEqual([]);
-  expect(season(36)).toEqual(['Look for eggs. Day 36, 1 in 5 lay later than this']);
-  expect(climateTasks([{ kind: 'silent', words: 'No reading for 9 hours' }], TODAY)[0]!.text).toBe(
-    'No reading for 9 hours: is it still measuring?',
-  );
+  expect(season(36)).toEqual([['eggs-due', 36]]);
+  const silent = { code: 'silent', facts: { hours: 9 } } as const;
+  expect(climateTasks([silent], TODAY)).toEqual([{ ...silent, kind: 'climate', dueOn: TODAY, records: [] }]);
 });
 
 test('hatch rates add up by group, twins counting as one egg', () => {
@@ -209,7 +207,7 @@ test('hatch rates add up by group, twins counting as one egg', () => {
   expect(rows[1]!.hatched).toMatchObject({ count: 10, of: 10, share: 1, high: 1 });
   expect(rows[1]!.fertile).toMatchObject({ count: 10, of: 12 });
   expect(hatchRates([base, { ...base, celsius: 31.6 }], 'temperature').map(({ group }) => group)).toEqual([
-    '31.0 to 31.5 °C',
-    '31.5 to 32.0 °C',
+    { fromC: 31, toC: 31.5 },
+    { fromC: 31.5, toC: 32 },
   ]);
 });

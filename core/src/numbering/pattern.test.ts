@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { explainNumber, nextNumbers } from './pattern.ts';
+import { nextNumbers, parseSeasonNumber } from './pattern.ts';
 
 const context = { season: 2026, clutch: 4, used: new Set<string>() };
 
@@ -31,8 +31,8 @@ describe('numbers for a clutch', () => {
   });
 
   test('a number explains itself', () => {
-    expect(explainNumber('2604-02')).toBe('Season 2026, clutch 4, hatchling 2');
-    expect(explainNumber('26112-02')).toBe('Season 2026, clutch 112, hatchling 2');
-    expect(explainNumber('Juniper')).toBeNull();
+    expect(parseSeasonNumber('2604-02')).toEqual({ season: 2026, clutch: 4, hatchling: 2 });
+    expect(parseSeasonNumber('26112-02')).toEqual({ season: 2026, clutch: 112, hatchling: 2 });
+    expect(parseSeasonNumber('Juniper')).toBeNull();
   });
 });

@@ -1,15 +1,6 @@
 /** The schools of numbering hatchlings. Common practice, no source. */
-export type NumberPattern = 'season-clutch-hatchling' | 'running' | 'free';
-
-export const NUMBER_PATTERNS: readonly {
-  readonly id: NumberPattern;
-  readonly title: string;
-  readonly example: string;
-}[] = [
-  { id: 'season-clutch-hatchling', title: 'Season, clutch, hatchling', example: '2604-02' },
-  { id: 'running', title: 'One running number', example: '0143' },
-  { id: 'free', title: 'Your own text', example: 'Juniper 3' },
-];
+export const NUMBER_PATTERNS = ['season-clutch-hatchling', 'running', 'free'] as const;
+export type NumberPattern = (typeof NUMBER_PATTERNS)[number];
 
 export interface NumberingContext {
   readonly pattern: NumberPattern;
@@ -45,9 +36,11 @@ export function nextNumbers(context: NumberingContext, count: number): string[] 
   return numbers;
 }
 
-/** What a number says, for people who meet it for the first time; null where it follows no pattern. */
-export function explainNumber(number: string): string | null {
+/** What a number of the pattern `season-clutch-hatchling` says; null where it follows another. */
+export function parseSeasonNumber(
+  number: string,
+): { season: number; clutch: number; hatchling: number } | null {
   const match = /^(\d{2})(\d{2,})-(\d{2,})$/.exec(number);
   if (!match) return null;
-  return `Season 20${match[1]}, clutch ${Number(match[2])}, hatchling ${Number(match[3])}`;
+  return { season: 2000 + Number(match[1]), clutch: Number(match[2]), hatchling: Number(match[3]) };
 }

@@ -93,7 +93,7 @@ describe('pairing odds', () => {
 
   test('a morph the pairing cannot give is answered with what it can', () => {
     expect(whyImpossible(sire('normal'), dam('clown'), { clown: 'clown/clown' })).toEqual([
-      'Clown: as recorded, this pair can only give Normal at this locus',
+      { locus: 'Clown', seen: 'Clown', possible: ['Normal'] },
     ]);
     expect(whyImpossible(sire('het clown'), dam('clown'), { clown: 'clown/clown' })).toEqual([]);
   });

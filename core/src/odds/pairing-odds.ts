@@ -219,6 +219,13 @@ export function pairingCautions(sire: Parent, dam: Parent, catalogue: Catalogue 
   return [...new Set(notes)];
 }
 
+/** What a pair cannot give at a locus: labels of what was seen (null: nothing of the locus shows) and of all it can give. */
+export interface Impossible {
+  readonly locus: string;
+  readonly seen: string | null;
+  readonly possible: readonly string[];
+}
+
 /**
  * Why the pairing cannot give an animal that looks like this; empty where it can.
  *
@@ -229,7 +236,7 @@ export function whyImpossible(
   dam: Parent,
   looks: Readonly<Record<string, string>>,
   catalogue: Catalogue = CATALOGUE,
-): string[] {
+): Impossible[] {
   return Object.entries(looks).flatMap(([id, look]) => {
     const locus = catalogue.locusById(id);
     if (!locus) return [];
@@ -243,7 +250,6 @@ export function whyImpossible(
       ),
     ];
     const seen = genotypeLabel({ [id]: shownGenotype(look) }, catalogue);
-    const wanted = seen === NORMAL ? `no ${locus.name.toLowerCase()}` : seen;
-    return [`${wanted}: as recorded, this pair can only give ${possible.join(' or ')} at this locus`];
+    return [{ locus: locus.name, seen: seen === NORMAL ? null : seen, possible }];
   });
 }

@@ -1,9 +1,20 @@
+import type { ReadinessReason } from '../breeding/readiness.ts';
+import type { FactOf } from '../facts.ts';
 import type { WeightedGenotype } from '../loci/genotype.ts';
 import { distributionAt, type Parent } from '../odds/parent.ts';
 import { locusScenarios, type Target } from '../odds/target.ts';
 
-/** The reason of one that is years from its first clutch. */
-export const NOT_GROWN = 'not grown yet';
+/**
+ * Why an animal cannot be paired now: what speaks against it, or that it is years from its first clutch, is about to lay, or
+ * has laid this season.
+ */
+export type NotReady =
+  ReadinessReason | FactOf<{ 'not-grown': object; 'near-laying': object; 'laid-this-season': object }>;
+
+/** What speaks against a pair now. */
+export type AgainstPair =
+  | { readonly code: 'dam-not-ready' | 'sire-not-ready'; readonly facts: { readonly reason: NotReady } }
+  | FactOf<{ 'sire-load-used-up': object; 'too-closely-related': { readonly inbreeding: number } }>;
 
 /** An animal as the planner sees it. */
 export interface PlannerAnimal {
@@ -11,7 +22,7 @@ export interface PlannerAnimal {
   readonly sex: 'female' | 'male';
   readonly parent: Parent;
   /** Why it cannot be paired now; empty where it can. */
-  readonly notReady: readonly string[];
+  readonly notReady: readonly NotReady[];
   /** For a male: females he may still serve this season. */
   readonly freeLoad: number;
 }
@@ -23,7 +34,7 @@ export interface RankedPair {
   /** The expected inbreeding of the young: the kinship of the two. */
   readonly inbreeding: number;
   /** What speaks against pairing them now; empty where nothing does. */
-  readonly against: readonly string[];
+  readonly against: readonly AgainstPair[];
 }
 
 /**
@@ -74,7 +85,7 @@ export function distributionKey(distribution: readonly WeightedGenotype[]): stri
     .join(';');
 }
 
-const isGrown = ({ notReady }: PlannerAnimal): boolean => !notReady.includes(NOT_GROWN);
+const isGrown = ({ notReady }: PlannerAnimal): boolean => !notReady.some(({ code }) => code === 'not-grown');
 
 /**
  * The pairs that can give a target, best first: those that nothing speaks against, then the others, those with one that is not
@@ -98,11 +109,13 @@ export function bestMates(
       const perEgg = oddsOf(sire.parent, dam.parent);
       if (perEgg < 1e-12) continue;
       const inbreeding = kinship(dam.id, sire.id);
-      const against = [
-        ...dam.notReady.map((reason) => `She: ${reason}`),
-        ...sire.notReady.map((reason) => `He: ${reason}`),
-        ...(sire.freeLoad <= 0 ? ['He: no females left in his load'] : []),
-        ...(inbreeding > inbreedingBound + 1e-9 ? ['Too closely related'] : []),
+      const against: AgainstPair[] = [
+        ...dam.notReady.map((reason) => ({ code: 'dam-not-ready', facts: { reason } }) as const),
+        ...sire.notReady.map((reason) => ({ code: 'sire-not-ready', facts: { reason } }) as const),
+        ...(sire.freeLoad <= 0 ? [{ code: 'sire-load-used-up', facts: {} } as const] : []),
+        ...(inbreeding > inbreedingBound + 1e-9
+          ? [{ code: 'too-closely-related', facts: { inbreeding } } as const]
+          : []),
       ];
       pairs.push({
         dam: dam.id,

@@ -6,7 +6,7 @@ import { parseGenes } from '../notation/parse.ts';
 import { parseParent, type Parent } from '../odds/parent.ts';
 import { targetOdds, targetScenarios, toTarget } from '../odds/target.ts';
 import { bestAssignment } from './assignment.ts';
-import { bestMates, NOT_GROWN, pairOdds, type PlannerAnimal } from './best-mates.ts';
+import { bestMates, pairOdds, type PlannerAnimal } from './best-mates.ts';
 import { chanceWithin, clutchesForChance, expectedClutches, type Fertility } from './chances.ts';
 import { clutchSize, hatchShare } from './clutch-size.ts';
 import { planPair } from './pair-plan.ts';
@@ -78,7 +78,13 @@ describe('chances of a target', () => {
 describe('best mates', () => {
   const animals: PlannerAnimal[] = [
     { id: 'f1', sex: 'female', parent: female('clown'), notReady: [], freeLoad: 0 },
-    { id: 'f2', sex: 'female', parent: female('het clown'), notReady: ['1400 g'], freeLoad: 0 },
+    {
+      id: 'f2',
+      sex: 'female',
+      parent: female('het clown'),
+      notReady: [{ code: 'laid-this-season', facts: {} }],
+      freeLoad: 0,
+    },
     { id: 'm1', sex: 'male', parent: male('het clown'), notReady: [], freeLoad: 2 },
     { id: 'm2', sex: 'male', parent: male('clown pastel'), notReady: [], freeLoad: 0 },
     { id: 'm3', sex: 'male', parent: male('66% het clown'), notReady: [], freeLoad: 1 },
@@ -100,13 +106,13 @@ describe('best mates', () => {
       'f2 m1',
       'f2 m3',
     ]);
-    expect(ranked[1]!.against).toEqual(['He: no females left in his load']);
-    expect(ranked[3]!.against).toEqual(['Too closely related']);
+    expect(ranked[1]!.against).toEqual([{ code: 'sire-load-used-up', facts: {} }]);
+    expect(ranked[3]!.against).toEqual([{ code: 'too-closely-related', facts: { inbreeding: 0.25 } }]);
     expect(ranked[3]!.perEgg).toBeCloseTo(1 / 3, 12);
   });
 
   test('one that is not grown comes after all who are, whatever its odds', () => {
-    const young: PlannerAnimal = { ...animals[0]!, id: 'f0', notReady: [NOT_GROWN] };
+    const young: PlannerAnimal = { ...animals[0]!, id: 'f0', notReady: [{ code: 'not-grown', facts: {} }] };
     const ranked = bestMates([young, ...animals], target('clown'), () => 0, 0.125);
     const first = ranked.findIndex(({ dam }) => dam === 'f0');
     expect(first).toBe(ranked.length - 3);

@@ -1,14 +1,22 @@
+import type { FactOf } from '../facts.ts';
 import { simulateRoom, type RoomForecast, type RoomQuestion } from './simulate-room.ts';
 
+/** What may be changed. Shares from 0 to 1. */
+export interface RoomChanges {
+  readonly 'buy-places': { readonly places: readonly { readonly kind: string; readonly count: number }[] };
+  readonly 'sell-faster': { readonly perWeek: number };
+  readonly 'hold-back-fewer': { readonly share: number; readonly before: number };
+  readonly 'move-up-earlier': { readonly share: number };
+}
+export type RoomChange = FactOf<RoomChanges>;
+
 /** A change that may mend a room which tips over, with what came of it when it was tried. */
-export interface Mending {
-  readonly key: string;
-  readonly words: string;
+export type Mending = RoomChange & {
   /** The question with the change made. */
   readonly changed: Pick<RoomQuestion, 'kinds' | 'salePace' | 'heldBack'>;
   /** The first week with more than one chance in ten to tip over, of any kind of tub; null: none. */
   readonly risky: number | null;
-}
+};
 
 const TRIED_RUNS = 250;
 const PACES = [0.12, 0.18, 0.25, 0.35, 0.5];
@@ -23,10 +31,10 @@ const firstRisk = (forecast: RoomForecast): number | null => {
 export function mendings(question: RoomQuestion, forecast: RoomForecast): Mending[] {
   const before = firstRisk(forecast);
   if (before === null) return [];
-  const tried = (key: string, words: string, change: Partial<Mending['changed']>): Mending => {
+  const tried = (fact: RoomChange, change: Partial<Mending['changed']>): Mending => {
     const { kinds, salePace, heldBack } = { ...question, ...change };
     const result = simulateRoom({ ...question, kinds, salePace, heldBack, runs: TRIED_RUNS })!;
-    return { key, words, changed: { kinds, salePace, heldBack }, risky: firstRisk(result) };
+    return { ...fact, changed: { kinds, salePace, heldBack }, risky: firstRisk(result) };
   };
   const better = ({ risky }: Mending): boolean => risky === null || risky > before;
   const missing = forecast.kinds.filter((kind) => kind.missing > 0);
@@ -35,8 +43,10 @@ export function mendings(question: RoomQuestion, forecast: RoomForecast): Mendin
       ? []
       : [
           tried(
-            'buy',
-            `Buy ${missing.map((kind) => `${kind.missing} places of ${kind.name}`).join(' and ')}`,
+            {
+              code: 'buy-places',
+              facts: { places: missing.map(({ name, missing }) => ({ kind: name, count: missing })) },
+            },
             {
               kinds: question.kinds.map((kind) => {
                 const more = missing.find(({ key }) => key === kind.key)?.missing ?? 0;
@@ -46,7 +56,7 @@ export function mendings(question: RoomQuestion, forecast: RoomForecast): Mendin
           ),
         ];
   const paces = PACES.filter((pace) => pace > question.salePace).map((salePace) =>
-    tried('sell', `Sell ${Math.round(salePace * 100)}% of those for sale in a week`, { salePace }),
+    tried({ code: 'sell-faster', facts: { perWeek: salePace } }, { salePace }),
   );
   // The gentlest pace that holds, or else the one that holds longest.
   const pace = paces.find(({ risky }) => risky === null) ?? paces.filter(better).at(-1);
@@ -56,19 +66,24 @@ export function mendings(question: RoomQuestion, forecast: RoomForecast): Mendin
     ...(question.heldBack > 0
       ? [
           tried(
-            'hold',
-            `Hold back ${Math.round(question.heldBack * 50)}% instead of ${Math.round(question.heldBack * 100)}%`,
+            {
+              code: 'hold-back-fewer',
+              facts: { share: question.heldBack / 2, before: question.heldBack },
+            },
             {
               heldBack: question.heldBack / 2,
             },
           ),
         ]
       : []),
-    tried('move', 'Let them up 15% earlier by weight', {
-      kinds: question.kinds.map((kind) => ({
-        ...kind,
-        maxG: kind.maxG === null ? null : kind.maxG * EARLIER,
-      })),
-    }),
+    tried(
+      { code: 'move-up-earlier', facts: { share: 1 - EARLIER } },
+      {
+        kinds: question.kinds.map((kind) => ({
+          ...kind,
+          maxG: kind.maxG === null ? null : kind.maxG * EARLIER,
+        })),
+      },
+    ),
   ].filter(better);
 }

@@ -103,8 +103,8 @@ describe('what would mend it', () => {
     const forecast = simulateRoom(crowded)!;
     expect(forecast.kinds[0]!.risky).toBe(5);
     const found = mendings(crowded, forecast);
-    const buy = found.find(({ key }) => key === 'buy')!;
-    expect(buy.words).toBe('Buy 6 places of Hatchling tub');
+    const buy = found.find(({ code }) => code === 'buy-places')!;
+    expect(buy.facts).toEqual({ places: [{ kind: 'Hatchling tub', count: 6 }] });
     expect(buy.risky).toBeNull();
     for (const { risky } of found) expect(risky === null || risky > 5).toBe(true);
     const again = simulateRoom({ ...crowded, ...buy.changed })!;

@@ -53,8 +53,11 @@ describe('the steady mass', () => {
 test('a weight far from what was expected is asked about', () => {
   const expected = { lowG: 190, midG: 210, highG: 230 };
   expect(weightDoubt(200, expected)).toBeNull();
-  expect(weightDoubt(105, expected)).toContain('50% of what was expected: right animal?');
-  expect(weightDoubt(420, expected)).toContain('2.0 times of what was expected: right animal?');
-  expect(weightDoubt(180, expected)).toBe('180 g is lighter than expected. Expected 190 to 230 g.');
+  expect(weightDoubt(105, expected)).toMatchObject({ code: 'far-from-expected', facts: { ratio: 0.5 } });
+  expect(weightDoubt(420, expected)).toMatchObject({ code: 'far-from-expected', facts: { ratio: 2 } });
+  expect(weightDoubt(180, expected)).toMatchObject({
+    code: 'lighter-than-expected',
+    facts: { massG: 180, lowG: 190, highG: 230 },
+  });
   expect(weightDoubt(20, null)).toBeNull();
 });

@@ -1,3 +1,5 @@
+import type { FactOf } from '../facts.ts';
+
 /** One line of a scale that talks: a mass, and whether the scale itself calls it steady. */
 export interface ScaleReading {
   readonly massG: number;
@@ -61,17 +63,32 @@ export class SteadyMass {
   }
 }
 
-/** A mass against what was expected: kept, or asked about first. */
+/** A mass that is not what was expected of it: grams, and how many times the middle of the expected span. */
+export interface WeightDoubts {
+  readonly 'lighter-than-expected': WeightDoubtFacts;
+  readonly 'heavier-than-expected': WeightDoubtFacts;
+  /** So far off that it may be another animal. */
+  readonly 'far-from-expected': WeightDoubtFacts;
+}
+interface WeightDoubtFacts {
+  readonly massG: number;
+  readonly ratio: number;
+  readonly lowG: number;
+  readonly highG: number;
+}
+export type WeightDoubt = FactOf<WeightDoubts>;
+
+/** Beyond these multiples of what was expected it may be another animal. Assumption. */
+const FAR_RATIO = { low: 0.65, high: 1.6 } as const;
+
+/** @returns what is doubtful about a mass before it is recorded; null where it is as expected, or nothing is */
 export function weightDoubt(
   massG: number,
   expected: { readonly lowG: number; readonly midG: number; readonly highG: number } | null,
-): string | null {
+): WeightDoubt | null {
   if (!expected || (massG >= expected.lowG && massG <= expected.highG)) return null;
   const ratio = massG / expected.midG;
-  const isFar = ratio < 0.65 || ratio > 1.6;
-  const times = ratio < 1 ? `${Math.round(ratio * 100)}%` : `${ratio.toFixed(1)} times`;
-  const words = isFar
-    ? `${times} of what was expected: right animal?`
-    : `${ratio < 1 ? 'lighter' : 'heavier'} than expected.`;
-  return `${massG} g is ${words} Expected ${Math.round(expected.lowG)} to ${Math.round(expected.highG)} g.`;
+  const facts = { massG, ratio, lowG: expected.lowG, highG: expected.highG };
+  if (ratio < FAR_RATIO.low || ratio > FAR_RATIO.high) return { code: 'far-from-expected', facts };
+  return { code: ratio < 1 ? 'lighter-than-expected' : 'heavier-than-expected', facts };
 }

@@ -68,8 +68,9 @@ import type {
   SortingChange,
   SurfaceCheck,
   TodayView,
+  RecordWarning,
 } from '@karyotome/contract';
-import type { SeasonRules } from '@karyotome/core';
+import type { HeatFault, SeasonRules } from '@karyotome/core';
 import { request } from './client.ts';
 
 /* One function per endpoint; stateless. */
@@ -102,7 +103,7 @@ export const api = {
   job: (id: string) => request<JobProgress>('GET', `/jobs/${id}`),
 
   addRecord: (animalId: string, body: NewRecord) =>
-    request<Created & { warnings: string[] }>('POST', `/animals/${animalId}/records`, { body }),
+    request<Created & { warnings: RecordWarning[] }>('POST', `/animals/${animalId}/records`, { body }),
   voidRecord: (id: string, reason: string) =>
     request<void>('POST', `/records/${id}/void`, { body: { reason } }),
   correctRecord: (id: string, body: Correction) =>
@@ -231,7 +232,7 @@ export const api = {
     request<Created>('PUT', `/heat-zones/${id}`, { body, version }),
   removeHeatZone: (id: string) => request<void>('DELETE', `/heat-zones/${id}`),
   addSurfaceCheck: (zoneId: string, body: SurfaceCheck) =>
-    request<Created & { faults: string[] }>('POST', `/heat-zones/${zoneId}/checks`, { body }),
+    request<Created & { faults: HeatFault[] }>('POST', `/heat-zones/${zoneId}/checks`, { body }),
   voidSurfaceCheck: (id: string, reason: string) =>
     request<void>('POST', `/surface-checks/${id}/void`, { body: { reason } }),
 

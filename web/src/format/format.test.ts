@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { ageWords, agoWords, dayWords, massWords, oddsWords, temperatureWords } from './format.ts';
+import { useUnits } from './reader.ts';
 
 describe('words for numbers', () => {
   test('days', () => {
@@ -16,11 +17,15 @@ describe('words for numbers', () => {
     expect(ageWords('2023-03-04', '2026-03-04')).toBe('3.0 years');
   });
 
-  test('85 °F is 29 °C (domain check value), and an ounce has 28.35 g (avoirdupois, exact 28.349523125)', () => {
-    expect(temperatureWords(29.444444, 'F')).toBe('85.0 °F');
-    expect(massWords(28.349523125, 'oz')).toBe('1.00 oz');
-    expect(massWords(71.5)).toBe('71.5 g');
-    expect(massWords(1520.4)).toBe('1520 g');
+  test('masses and temperatures follow the units of the collection', () => {
+    expect([massWords(71.5), massWords(1520.4), temperatureWords(29.44)]).toEqual([
+      '71.5 g',
+      '1,520 g',
+      '29.4°C',
+    ]);
+    useUnits({ massUnit: 'oz', temperatureUnit: 'F' });
+    expect([massWords(28.349523125), temperatureWords(29.444444)]).toEqual(['1.00 oz', '85.0°F']);
+    useUnits({ massUnit: 'g', temperatureUnit: 'C' });
   });
 
   test('odds never claim certainty they lack', () => {

@@ -1,5 +1,5 @@
 import type { RoundEntry, RoundResult, RoundView } from '@karyotome/contract';
-import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
+import { openDB, type DBSchema, type IDBPDatabase, type IDBPTransaction } from 'idb';
 
 /** What lies on this device of a round: what was read, and what was entered and is not yet known to be kept. */
 export interface QueuedEntry {
@@ -33,10 +33,28 @@ interface Device extends DBSchema {
   queue: { key: number; value: QueuedEntry; indexes: { key: string } };
 }
 
+/** Counts up whenever what is kept changes its shape. */
+const FORMAT = 2;
+
+/**
+ * What was kept in an earlier format: the view of the round is read anew, and what waits is kept. Before format 2 both held
+ * records as text.
+ */
+async function bringUp(
+  transaction: IDBPTransaction<Device, ('rounds' | 'queue')[], 'versionchange'>,
+): Promise<void> {
+  await transaction.objectStore('rounds').clear();
+  for await (const cursor of transaction.objectStore('queue')) {
+    const { result } = cursor.value;
+    if (result?.status === 'kept') await cursor.update({ ...cursor.value, result: { ...result, alike: [] } });
+  }
+}
+
 let opened: Promise<IDBPDatabase<Device>> | null = null;
 function device(): Promise<IDBPDatabase<Device>> {
-  opened ??= openDB<Device>('karyotome', 1, {
-    upgrade(database) {
+  opened ??= openDB<Device>('karyotome', FORMAT, {
+    async upgrade(database, from, _to, transaction) {
+      if (from > 0) return bringUp(transaction);
       database.createObjectStore('rounds', { keyPath: 'accountId' });
       const queue = database.createObjectStore('queue', { keyPath: 'seq', autoIncrement: true });
       queue.createIndex('key', 'key', { unique: true });

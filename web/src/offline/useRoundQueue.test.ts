@@ -145,7 +145,14 @@ test('one that the server fails on again and again is set aside, and goes out wh
 });
 
 test('what another hand has logged too is asked about, what this device logged twice is not', async () => {
-  const alike = [{ id: 'other', text: 'rat pup taken', author: 'Bob', at: '2026-06-20T18:00:00Z' }];
+  const alike = [
+    {
+      id: 'other',
+      record: { kind: 'weight', body: { massG: 200 } } as const,
+      author: 'Bob',
+      at: '2026-06-20T18:00:00Z',
+    },
+  ];
   const send = vi.spyOn(api, 'sendRound').mockImplementation(async (entries) => ({
     results: entries.map((entry) => ({ ...kept([entry])[0]!, alike }) as RoundResult),
   }));

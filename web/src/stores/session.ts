@@ -5,6 +5,7 @@ import { computed, ref } from 'vue';
 import { ProblemError, useAccount, useCsrfToken, whenSignedOut, whenStale } from '../api/client.ts';
 import { api } from '../api/resources.ts';
 import { deviceZone, useFarmZone } from '../format/farm-day.ts';
+import { useUnits } from '../format/reader.ts';
 import { forgetAll, forgetRound } from '../offline/device.ts';
 import { forgetDrafts, useDraftsOf } from './useDraft.ts';
 
@@ -44,9 +45,10 @@ export const useSession = defineStore('session', () => {
     if (session) useCsrfToken(session.csrfToken);
   }
 
-  /** What hangs on who is signed in and where the farm is: days, drafts, and whose writes this page sends. */
+  /** What hangs on who is signed in and where the farm is: days, units, drafts, and whose writes this page sends. */
   function settle(session: SessionView | null): void {
     useFarmZone(session?.collection.farmZone ?? deviceZone());
+    if (session) useUnits(session.collection);
     useDraftsOf(session?.account.id ?? null);
     useAccount(session?.account.id ?? null);
   }

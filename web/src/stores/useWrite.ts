@@ -15,11 +15,14 @@ export function useWrite<Args extends unknown[], Result>(
   const busy = ref(false);
   const problems = ref<readonly FieldProblem[]>([]);
   const message = ref<string | null>(null);
+  /** Of the refusal: an HTTP status, 0 without a connection; null where nothing was refused. */
+  const status = ref<number | null>(null);
   const cache = useQueryCache();
 
   function reset(): void {
     problems.value = [];
     message.value = null;
+    status.value = null;
   }
 
   /** @returns the result, or null where the server refused; then `message` and `problems` say why */
@@ -35,6 +38,7 @@ export function useWrite<Args extends unknown[], Result>(
       if (!(error instanceof ProblemError)) throw error;
       problems.value = error.errors;
       message.value = error.message;
+      status.value = error.problem.status;
       return null;
     } finally {
       busy.value = false;
@@ -61,5 +65,5 @@ export function useWrite<Args extends unknown[], Result>(
     return unseen.length > 0 ? unseen.map((p) => `${p.field} ${p.message}`).join('. ') : message.value;
   };
   const failed = computed(() => message.value !== null);
-  return { run, busy, problems, message, failed, errorsOf, general, reset };
+  return { run, busy, problems, message, status, failed, errorsOf, general, reset };
 }

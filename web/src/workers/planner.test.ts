@@ -15,7 +15,9 @@ const view: PlannerView = {
   animals: [
     plannerAnimal('F', 'female', 'pastel het clown'),
     plannerAnimal('M', 'male', 'clown'),
-    plannerAnimal('N', 'male', 'pied', { notReady: ['In shed'] }),
+    plannerAnimal('N', 'male', 'pied', {
+      notReady: [{ code: 'in-shed', facts: {}, side: 'against', records: [] }],
+    }),
   ],
   hatch: { share: 1, eggs: 0 },
   kinship: [0.5, 0.125, 0.5, 0, 0, 0.5],
@@ -57,7 +59,9 @@ test('best mates: only pairs that can give it, with what speaks against them', (
   expect(planner.mates({ ask: 'mates', target: 'clown' })).toMatchObject([
     { dam: 'F', sire: 'M', perEgg: 0.5, inbreeding: 0.125, against: [], freeLoad: 1 },
   ]);
-  expect(planner.mates({ ask: 'mates', target: 'het pied' })[0]!.against).toEqual(['He: In shed']);
+  expect(planner.mates({ ask: 'mates', target: 'het pied' })[0]!.against).toMatchObject([
+    { code: 'sire-not-ready', facts: { reason: { code: 'in-shed' } } },
+  ]);
   expect(planner.mates({ ask: 'mates', target: '' })).toEqual([]);
 });
 

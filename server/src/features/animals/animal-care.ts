@@ -1,4 +1,4 @@
-import type { AnimalCare } from '@karyotome/contract';
+import type { AnimalCare, Milestone } from '@karyotome/contract';
 import { addDays, percentile, planOf, shedCycle, soakPlan } from '@karyotome/core';
 import { workedOf } from '../feeding/feeding.service.ts';
 import type { Herd } from '../husbandry/herd.ts';
@@ -31,27 +31,29 @@ function growthOf(herd: Herd, id: string): AnimalCare['growth'] {
   return {
     band: growth.band(addDays(herd.today, AHEAD_DAYS)),
     outliers: growth.outliers,
-    reaches: thresholds(herd, id).map(({ what, massG }) => ({
-      what,
-      massG,
-      reach: growth.reaches(massG, herd.today),
+    reaches: milestones(herd, id).map((milestone) => ({
+      ...milestone,
+      reach: growth.reaches(milestone.massG, herd.today),
     })),
     percentile: percentileOf(herd, id),
   };
 }
 
-function thresholds(herd: Herd, id: string): { what: string; massG: number }[] {
+function milestones(herd: Herd, id: string): (Milestone & { massG: number })[] {
   const { tubId, sex, history } = herd.animal(id);
   const mass = history.weights.at(-1)?.massG ?? 0;
   const tub = tubId === null ? undefined : herd.enclosures.tubs.get(tubId);
   const steps = tub && herd.enclosures.ladders.get(tub.ladderId)?.steps;
   const step = steps?.[tub!.step];
   const next = steps?.[tub!.step + 1];
-  return [
-    ...(step?.maxG != null && next ? [{ what: `outgrows its ${step.name}`, massG: step.maxG }] : []),
-    ...(mass < SALE_G ? [{ what: 'a weight to sell at', massG: SALE_G }] : []),
-    ...(sex === 'unknown' ? [] : [{ what: 'a weight to breed at', massG: BREEDING_G[sex] }]),
-  ].filter(({ massG }) => massG > mass);
+  const all: (Milestone & { massG: number })[] = [
+    ...(step?.maxG != null && next
+      ? [{ code: 'outgrows-step', facts: { step: step.name }, massG: step.maxG } as const]
+      : []),
+    { code: 'sale-mass', facts: {}, massG: SALE_G },
+    ...(sex === 'unknown' ? [] : [{ code: 'breeding-mass', facts: {}, massG: BREEDING_G[sex] } as const]),
+  ];
+  return all.filter(({ massG }) => massG > mass);
 }
 
 function percentileOf(herd: Herd, id: string): { share: number; of: number } | null {

@@ -1,5 +1,13 @@
-import type { AnimalView, ClaimView, RecordView, SupportView } from '@karyotome/contract';
-import { appetite, inShed, isCertain, judgeMove, type Claim, type SupportingRecord } from '@karyotome/core';
+import type { AnimalView, ClaimView, RecordBodies, RecordView, SupportView } from '@karyotome/contract';
+import {
+  appetite,
+  inShed,
+  isCertain,
+  isPossible,
+  judgeMove,
+  type Claim,
+  type SupportingRecord,
+} from '@karyotome/core';
 import { select, type Work } from '../../db/work.ts';
 import { notFound } from '../../http/problems.ts';
 import {
@@ -14,7 +22,7 @@ import {
   type Genetics,
 } from '../genetics/genetics.service.ts';
 import { printedLabels } from '../labels/labels.service.ts';
-import { recordWords } from '../records/record-words.ts';
+import { canonicalOf } from '../catalogue/canonical.ts';
 import { pictureViews, recordViews, summaries } from './animals.repository.ts';
 import { conflictView } from '../genetics/contradictions.service.ts';
 import { herdOf } from '../husbandry/herd.ts';
@@ -120,7 +128,7 @@ function supportsOf(genetics: Genetics, animalId: string): Promise<Supported[]> 
   );
 }
 
-/** The same in words. */
+/** The same as it is answered, with the records by their numbers. */
 async function claimViews(
   work: Work,
   genetics: Genetics,
@@ -136,13 +144,13 @@ async function claimViews(
   );
   return claims.map(({ claim, support }) => ({
     ...claim,
-    certain: claim.kind !== 'fraction' && isCertain(claim.p),
+    certain: !isPossible(claim.kind) && isCertain(claim.p),
     rule: ruleOf(genetics, animalId, claim, support),
     support: support?.map(({ record }) => records.get(record)!) ?? null,
   }));
 }
 
-/** Records that something rests on, in words, by id. */
+/** Identifications that something rests on, by id. */
 export async function supportViews(
   work: Work,
   genetics: Genetics,
@@ -153,18 +161,19 @@ export async function supportViews(
   const rows =
     ids.length === 0
       ? []
-      : await select<{ id: string; on: string; body: Record<string, unknown>; author: string }>(
+      : await select<{ id: string; on: string; body: RecordBodies['identification'] }>(
           work,
-          `select r.id, r.on_day as "on", r.body, a.name as author from records r join accounts a on a.id = r.author_id
-      where r.collection_id = :collectionId and r.id in (:ids)`,
+          `select r.id, r.on_day as "on", r.body from records r
+            where r.collection_id = :collectionId and r.id in (:ids)`,
           { ids },
         );
   const animalOf = new Map(support.map(({ record, animal }) => [record, animal]));
   return new Map(
-    rows.map(({ id, on, body }) => {
-      const animal = animalOf.get(id)!;
-      const text = recordWords('identification', body, genetics.catalogue);
-      return [id, { recordId: id, animalId: animal, animalNumber: byId.get(animal)?.number ?? '', on, text }];
+    rows.map(({ id, on, body: { genes, sure, by } }) => {
+      const animalId = animalOf.get(id)!;
+      const animalNumber = byId.get(animalId)?.number ?? '';
+      const label = canonicalOf(genes, genetics.catalogue);
+      return [id, { recordId: id, animalId, animalNumber, on, label, sure, by }];
     }),
   );
 }

@@ -202,14 +202,18 @@ function comparisonsFor(
     const view = { id, number, label, pictureIds: pictures.get(id) ?? [] };
     const isOfPair =
       animal.dam === damId && animal.sires.some((sire) => sires.some((one) => one.id === sire.id));
-    if (isOfPair) return [{ ...view, why: `this pair, ${hatchedOn?.slice(0, 4) ?? 'earlier'}`, looks: null }];
+    if (isOfPair) {
+      const year = hatchedOn === null ? null : Number(hatchedOn.slice(0, 4));
+      return [{ ...view, ofPair: { year }, looks: null, looksLabel: null }];
+    }
     const shown = Object.entries(shownBy(animal.identification.genes, catalogue));
     const [only] = shown;
     if (shown.length !== 1 || !only || !inPlay.has(only[1])) return [];
     const seen = counts.get(only[1]) ?? 0;
     if (seen >= SINGLES_SHOWN) return [];
     counts.set(only[1], seen + 1);
-    return [{ ...view, why: `${looksLabel({ [only[0]]: only[1] }, catalogue)} alone`, looks: only[1] }];
+    const name = looksLabel({ [only[0]]: only[1] }, catalogue);
+    return [{ ...view, ofPair: null, looks: only[1], looksLabel: name }];
   });
 }
 

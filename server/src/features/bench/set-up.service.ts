@@ -56,15 +56,11 @@ export async function proposeSetUp(work: Work, clutchId: string): Promise<SetUpP
     .filter((day) => day !== null)
     .toSorted()
     .at(-1);
-  const isOneRoom = new Set([...tubs.values()].map(({ room }) => room)).size === 1;
-  const wordsOf = ({ room, rack, level, slot }: (typeof first)[number]): string =>
-    `${isOneRoom ? '' : `${room}, `}${rack} ${level}-${slot}`;
   return {
     places: homeless.map(({ id, number }, i) => ({ animalId: id, number, tubId: places[i]?.tubId ?? null })),
-    tubs: [...places, ...free.filter((tub) => !places.includes(tub))].map((tub) => ({
-      tubId: tub.tubId,
-      words: wordsOf(tub),
-    })),
+    tubs: [...places, ...free.filter((tub) => !places.includes(tub))].map(
+      ({ tubId, room, rack, level, slot }) => ({ tubId, room, rack, level, slot }),
+    ),
     firstMealOn: addDays(shedOn ?? addDays(hatchedOn, FIRST_SHED_DAYS), FIRST_MEAL_DAYS),
   };
 }

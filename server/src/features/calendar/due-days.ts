@@ -1,4 +1,14 @@
-import { addDays, nextWeighing, type IsoDay } from '@karyotome/core';
+import { addDays, nextWeighing, YOLK_DAYS, type IsoDay } from '@karyotome/core';
+import {
+  cuttingWords,
+  EGG_CHECK,
+  EXPECTED_WORDS,
+  NEVER_PULL,
+  preyWords,
+  taskWords,
+  waitWords,
+  type Reader,
+} from '@karyotome/words';
 import type { Work } from '../../db/work.ts';
 import { incubationClocks } from '../incubation/clutch-view.service.ts';
 import { herdOf } from '../husbandry/herd.ts';
@@ -20,23 +30,23 @@ export interface DueDay {
 const AHEAD_DAYS = 21;
 
 /** Everything due, today and ahead: the season's dates as spans, the daily work gathered by day. */
-export async function dueDays(work: Work): Promise<DueDay[]> {
+export async function dueDays(work: Work, reader: Reader): Promise<DueDay[]> {
   return [
-    ...(await seasonDays(work)),
+    ...(await seasonDays(work, reader)),
     ...(await clutchDays(work)),
-    ...(await todaysWork(work)),
-    ...(await animalDays(work)),
+    ...(await todaysWork(work, reader)),
+    ...(await animalDays(work, reader)),
   ];
 }
 
-async function seasonDays(work: Work): Promise<DueDay[]> {
+async function seasonDays(work: Work, reader: Reader): Promise<DueDay[]> {
   return (await openForecasts(work)).flatMap(({ pairingId, dam, forecast }) =>
-    forecast.expected.map(({ what, from, to, middle, words }) => ({
-      id: `${pairingId}-${what.replace(' ', '-')}`,
-      from,
-      to,
-      title: `${dam}: ${what} expected`,
-      text: `Eight in ten fall between ${from} and ${to}, the middle is ${middle}. ${words}.`,
+    forecast.expected.map((expected) => ({
+      id: `${pairingId}-${expected.what}`,
+      from: expected.from,
+      to: expected.to,
+      title: `${dam}: ${EXPECTED_WORDS[expected.what]} expected`,
+      text: `Eight in ten fall between ${reader.day(expected.from)} and ${reader.day(expected.to)}, the middle is ${reader.day(expected.middle)}. ${waitWords(expected)}.`,
     })),
   );
 }
@@ -44,15 +54,13 @@ async function seasonDays(work: Work): Promise<DueDay[]> {
 async function clutchDays(work: Work): Promise<DueDay[]> {
   return (await incubationClocks(work)).flatMap(({ id, name, clock }) => {
     const checks = clock.milestones
-      .filter(
-        (milestone) => milestone.what === 'Check the eggs' && !milestone.done && milestone.on >= work.today,
-      )
+      .filter((milestone) => milestone.what === 'egg-check' && !milestone.done && milestone.on >= work.today)
       .map(({ day, on }) => ({
         id: `${id}-check-${day}`,
         from: on,
         to: on,
         title: `Clutch ${name}: check the eggs, day ${day}`,
-        text: 'Veins, movement, mould, dents, collapse. Never roll an egg.',
+        text: EGG_CHECK,
       }));
     const pip = clock.pip
       ? [
@@ -61,7 +69,7 @@ async function clutchDays(work: Work): Promise<DueDay[]> {
             from: clock.pip.from,
             to: clock.pip.to,
             title: `Clutch ${name}: first pip expected`,
-            text: `${clock.pip.words}. Never pull a hatchling out.`,
+            text: `${waitWords(clock.pip)}. ${NEVER_PULL}`,
           },
         ]
       : [];
@@ -73,7 +81,7 @@ async function clutchDays(work: Work): Promise<DueDay[]> {
               from: clock.cutOn,
               to: clock.cutOn,
               title: `Clutch ${name}: day of cutting`,
-              text: clock.cutWords,
+              text: cuttingWords(clock.cutting),
             },
           ]
         : [];
@@ -85,7 +93,7 @@ async function clutchDays(work: Work): Promise<DueDay[]> {
               from: clock.out.from,
               to: clock.out.to,
               title: `Clutch ${name}: first young expected out of the egg`,
-              text: 'One to three days after the pip, while it absorbs its yolk.',
+              text: `${YOLK_DAYS.from} to ${YOLK_DAYS.to} days after the pip, while it absorbs its yolk.`,
             },
           ]
         : [];
@@ -93,7 +101,7 @@ async function clutchDays(work: Work): Promise<DueDay[]> {
   });
 }
 
-async function todaysWork(work: Work): Promise<DueDay[]> {
+async function todaysWork(work: Work, reader: Reader): Promise<DueDay[]> {
   const { today, lines } = await viewToday(work);
   if (lines.length === 0) return [];
   const name = (line: (typeof lines)[number]): string =>
@@ -103,14 +111,14 @@ async function todaysWork(work: Work): Promise<DueDay[]> {
       id: `today-${today}`,
       from: today,
       to: today,
-      title: `${lines.length} things to do`,
-      text: lines.map((line) => `${name(line)}: ${line.text}`).join('\n'),
+      title: reader.count(lines.length, 'task', 'tasks'),
+      text: lines.map((line) => `${name(line)}: ${taskWords(line, reader).text}`).join('\n'),
     },
   ];
 }
 
 /** Meals and weighings of the next weeks, one entry a day. */
-async function animalDays(work: Work): Promise<DueDay[]> {
+async function animalDays(work: Work, reader: Reader): Promise<DueDay[]> {
   const herd = await herdOf(work);
   const last = addDays(work.today, AHEAD_DAYS);
   const days = new Map<string, { meals: string[]; weighings: string[] }>();
@@ -125,7 +133,7 @@ async function animalDays(work: Work): Promise<DueDay[]> {
   const animals = [...herd.animals.values()].toSorted((a, b) => (a.number < b.number ? -1 : 1));
   for (const { id, number, history } of animals) {
     const meal = herd.meal(id);
-    if (isAhead(meal?.dueOn)) on(meal!.dueOn).meals.push(`${number}: ${meal!.prey}, ${meal!.preyG} g`);
+    if (isAhead(meal?.dueOn)) on(meal!.dueOn).meals.push(`${number}: ${preyWords(meal!, reader)}`);
     const weighing = nextWeighing(history);
     if (isAhead(weighing)) on(weighing).weighings.push(number);
   }
@@ -136,7 +144,7 @@ async function animalDays(work: Work): Promise<DueDay[]> {
             id: `meals-${day}`,
             from: day,
             to: day,
-            title: meals.length === 1 ? '1 meal' : `${meals.length} meals`,
+            title: reader.count(meals.length, 'meal', 'meals'),
             text: meals.join('\n'),
           },
         ]
@@ -147,7 +155,7 @@ async function animalDays(work: Work): Promise<DueDay[]> {
             id: `weights-${day}`,
             from: day,
             to: day,
-            title: weighings.length === 1 ? 'Weigh 1 animal' : `Weigh ${weighings.length} animals`,
+            title: `Weigh ${reader.count(weighings.length, 'animal', 'animals')}`,
             text: weighings.join(', '),
           },
         ]

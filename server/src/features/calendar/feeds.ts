@@ -1,6 +1,7 @@
 import { randomBytes, randomUUID } from 'node:crypto';
 import { newFeed, type FeedView, type NewFeed } from '@karyotome/contract';
 import { addDays } from '@karyotome/core';
+import { DEFAULT_LOCALE, Reader, type ReaderSettings } from '@karyotome/words';
 import { Router } from 'express';
 import { ICalCalendar } from 'ical-generator';
 import { QueryTypes } from 'sequelize';
@@ -93,15 +94,20 @@ export function publicCalendarRoutes(database: Database, limits: RateLimits): Ro
   const guard = limits.guard('calendar', (request) => String(request.params['file']));
   router.get('/calendar/:file', guard, async (request, response) => {
     const token = /^([\w-]{32,64})\.ics$/.exec(String(request.params['file']))?.[1] ?? '';
-    const [feed] = await database.sequelize.query<{ collectionId: string; collection: string }>(
-      `select f.collection_id as "collectionId", c.name as collection from calendar_feeds f
+    const [feed] = await database.sequelize.query<
+      { collectionId: string; collection: string } & Omit<ReaderSettings, 'locale'>
+    >(
+      `select f.collection_id as "collectionId", c.name as collection, c.mass_unit as "massUnit",
+              c.temperature_unit as "temperatureUnit" from calendar_feeds f
          join collections c on c.id = f.collection_id
         where f.token = :token and f.revoked_at is null`,
       { replacements: { token }, type: QueryTypes.SELECT },
     );
     if (!feed) throw new Refusal('not-found', 'This calendar was revoked, or never existed.');
-    const { collectionId, collection } = feed;
-    const days = await reading(database, guestOf(collectionId), (work) => dueDays(work));
+    const { collectionId, collection, ...units } = feed;
+    // A calendar program sends no language that its reader would have chosen.
+    const reader = new Reader({ ...units, locale: DEFAULT_LOCALE });
+    const days = await reading(database, guestOf(collectionId), (work) => dueDays(work, reader));
     response
       .type('text/calendar')
       .set('Cache-Control', 'no-store')

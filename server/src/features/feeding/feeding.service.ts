@@ -3,7 +3,7 @@ import { mealIntervals, planOf, whatWorked, type Worked } from '@karyotome/core'
 import type { Work } from '../../db/work.ts';
 import { kindOfTub } from '../husbandry/enclosure-advice.ts';
 import { herdOf, type Herd, type HerdAnimal } from '../husbandry/herd.ts';
-import { inWalkingOrder, placeWords } from '../husbandry/places.ts';
+import { inWalkingOrder, placeOf } from '../husbandry/places.ts';
 import { changeCollection } from '../settings/change-collection.ts';
 import { freezerOf } from './freezer.service.ts';
 
@@ -24,7 +24,7 @@ export async function viewFeeding(work: Work): Promise<FeedingView> {
     night: inWalkingOrder(herd, animals).flatMap(({ id, number, tubId }) => {
       const meal = herd.meal(id);
       const isTonight = meal !== null && (meal.verdict === 'due' || meal.dueOn <= work.today);
-      return isTonight ? [{ id, number, place: placeWords(herd, tubId), meal }] : [];
+      return isTonight ? [{ id, number, place: placeOf(herd, tubId), meal }] : [];
     }),
     thaw,
     freezer: lines,

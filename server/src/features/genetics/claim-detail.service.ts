@@ -2,6 +2,7 @@ import { isGone, type ClaimDetailView, type KinNodeView, type Status } from '@ka
 import {
   appearance,
   gamete,
+  isPossible,
   SETTLED_BELOW,
   type Claim,
   type Genotype,
@@ -48,17 +49,14 @@ export async function viewClaimDetail(
     ? await genetics.ask({ ask: 'detail', animal: animalId, claim, support })
     : NO_DETAIL;
   return {
-    fromPedigree: fromPedigree && fromPedigree.words !== claim.words ? fromPedigree.words : null,
+    fromPedigree: fromPedigree && fromPedigree.label !== claim.label ? fromPedigree.label : null,
     hinges: hinges.map(({ record }) => record),
-    strengthen: strengthen.map((one) => {
-      const { number } = byId.get(one.animal)!;
-      const words = {
-        'second-look': `The same seen again on ${number}, and recorded as certain`,
-        sire: `Knowing which of the candidates sired ${number}`,
-        parent: `Recording the other parent of ${number}`,
-      }[one.kind];
-      return { words, p: 'p' in one ? one.p : null, animalId: one.animal };
-    }),
+    strengthen: strengthen.map((one) => ({
+      kind: one.kind,
+      number: byId.get(one.animal)!.number,
+      p: 'p' in one ? one.p : null,
+      animalId: one.animal,
+    })),
     proofs: await proofsOf(genetics, byId.get(animalId)!, claim, animals),
   };
 }
@@ -70,7 +68,7 @@ async function proofsOf(
   claim: Claim,
   animals: readonly Named[],
 ): Promise<ClaimDetailView['proofs']> {
-  if (claim.kind !== 'fraction' || claim.p < SETTLED_BELOW || animal.sex === 'unknown') return [];
+  if (!isPossible(claim.kind) || claim.p < SETTLED_BELOW || animal.sex === 'unknown') return [];
   const locus = genetics.catalogue.locusById(claim.locus)!;
   const mates = animals.flatMap((mate): [string, Mate][] => {
     const { id, sex } = mate;

@@ -37,22 +37,15 @@ export async function listContradictions(work: Work): Promise<ContradictionView[
 }
 
 export function conflictView(genetics: Genetics, conflict: Conflict, byId: Names): ConflictView {
-  const numberOf = (id: string): string => byId.get(id)?.number ?? '';
-  const who = conflict.animals.map((id) => `${numberOf(id)} (${labelOf(genetics, id)})`).join(', ');
-  const where =
-    conflict.locus === 'sires'
-      ? 'whichever candidate is the sire'
-      : conflict.locus === 'sex'
-        ? 'whatever its sex'
-        : `at ${locusName(genetics, conflict.locus)}`;
-  const words =
-    conflict.animals.length === 1
-      ? `${who} cannot be what was recorded ${where}: its recorded family does not allow it.`
-      : `What was recorded of ${who} cannot all be true ${where}.`;
+  const isLocus = conflict.locus !== 'sires' && conflict.locus !== 'sex';
   return {
     locus: conflict.locus,
-    words,
-    animals: conflict.animals.map((id) => ({ id, number: numberOf(id) })),
+    locusName: isLocus ? locusName(genetics, conflict.locus) : null,
+    animals: conflict.animals.map((id) => ({
+      id,
+      number: byId.get(id)?.number ?? '',
+      label: labelOf(genetics, id),
+    })),
   };
 }
 
@@ -71,35 +64,14 @@ function explanationView(
   return {
     kind,
     share,
-    words: explanationWords(genetics, kind, named, animals, alleles),
+    label: labelOf(genetics, first!),
+    sex: genetics.recorded.get(first!)!.sex,
+    alleles: alleles.map((id) => genetics.catalogue.alleleName(id)),
     animals: named,
     genes: kind === 'carries-more' ? carryingMore(genetics, identification?.genes ?? '', alleles) : null,
     recordId: kind === 'identification' || kind === 'carries-more' ? (identification?.record ?? null) : null,
     clutchId: byId.get(first!)?.clutchId ?? null,
   };
-}
-
-function explanationWords(
-  genetics: Genetics,
-  kind: Explanation['kind'],
-  named: readonly { number: string }[],
-  animals: readonly string[],
-  alleles: readonly string[],
-): string {
-  const who = named.map(({ number }) => number).join(', ');
-  const recorded = genetics.recorded.get(animals[0]!)!;
-  switch (kind) {
-    case 'identification':
-      return `${who} is identified wrongly: not ${labelOf(genetics, animals[0]!)}.`;
-    case 'sire':
-      return `Another male is the sire of ${who}.`;
-    case 'carries-more':
-      return `${who} carries ${alleles.map((id) => genetics.catalogue.alleleName(id)).join(' and ')}, which was not recorded.`;
-    case 'sex':
-      return `${who} is not ${recorded.sex}.`;
-    case 'bred-alone':
-      return `The dam of ${who} bred without a male: every young one is double for what it got.`;
-  }
 }
 
 /** A statement with one more gene: carried where it would not show, else shown. */

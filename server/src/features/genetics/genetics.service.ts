@@ -1,6 +1,7 @@
 import {
   canonicalLabel,
   claimsFrom,
+  isPossible,
   joinWords,
   kinByDistance,
   parseGenes,
@@ -15,7 +16,7 @@ import {
   type SupportingRecord,
   type Sureness,
 } from '@karyotome/core';
-import type { CatalogueEntryInput } from '@karyotome/contract';
+import type { CatalogueEntryInput, ClaimRule } from '@karyotome/contract';
 import type { Transaction } from 'sequelize';
 import { geneticsTouched, select, type Work } from '../../db/work.ts';
 import { Refusal } from '../../http/problems.ts';
@@ -306,20 +307,19 @@ function composeLabel(genetics: Genetics, animalId: string, genes: string): stri
   );
   const carried = claims.filter(
     (claim) =>
-      claim.kind === 'carrier' ||
-      (claim.kind === 'fraction' && claim.p >= WORTH_A_LABEL && !claim.words.startsWith('possible')),
+      claim.kind === 'sure-carrier' || (claim.kind === 'possible-carrier' && claim.p >= WORTH_A_LABEL),
   );
   const bracketed = parsed.possible
     .filter((allele) => !shown.some((claim) => claim.allele === allele))
     .map((allele) => canonicalLabel({ loci: new Map(), phases: new Map(), possible: [allele] }, catalogue));
   const asSeen = silent.map(([locus, genotypes]) => ({
     locus,
-    words: canonicalLabel({ ...parsed, loci: new Map([[locus, genotypes]]), possible: [] }, catalogue),
+    label: canonicalLabel({ ...parsed, loci: new Map([[locus, genotypes]]), possible: [] }, catalogue),
   }));
   const seen = [...mergeCompounds(genetics, animalId, shown), ...asSeen];
   const words = [
-    ...seen.toSorted((a, b) => catalogue.compareLoci(a.locus, b.locus)).map((one) => one.words),
-    ...carried.map((claim) => claim.words),
+    ...seen.toSorted((a, b) => catalogue.compareLoci(a.locus, b.locus)).map((one) => one.label),
+    ...carried.map((claim) => claim.label),
   ];
   return joinWords([...(words.length > 0 ? words : ['Normal']), ...bracketed], catalogue);
 }
@@ -329,7 +329,7 @@ function mergeCompounds(
   genetics: Genetics,
   animalId: string,
   shown: readonly Claim[],
-): { locus: string; words: string }[] {
+): { locus: string; label: string }[] {
   const done = new Set<string>();
   return shown.flatMap((claim) => {
     if (done.has(claim.locus)) return [];
@@ -344,7 +344,7 @@ function mergeCompounds(
     return [
       {
         locus: claim.locus,
-        words: canonicalLabel({ loci, phases: new Map(), possible: [] }, genetics.catalogue),
+        label: canonicalLabel({ loci, phases: new Map(), possible: [] }, genetics.catalogue),
       },
     ];
   });
@@ -360,14 +360,14 @@ export async function supportOf(
   return found!.length > 0 ? found : null;
 }
 
-/** The rule by which a claim's records yield it, in words. */
+/** The rule by which a claim's records yield it. */
 export function ruleOf(
   genetics: Genetics,
   animalId: string,
   claim: Claim,
   support: readonly SupportingRecord[] | null,
-): string {
-  if (!support) return "Follows from the records of the whole family, by Mendel's rules.";
+): ClaimRule {
+  if (!support) return 'whole-family';
   const others = support.filter((record) => record.animal !== animalId);
   const self = genetics.recorded.get(animalId)!;
   const isFounder = self.dam === undefined && self.sires.length === 0;
@@ -375,16 +375,10 @@ export function ruleOf(
     const record = genetics.recorded.get(animal)!;
     return record.dam === animalId || record.sires.some((sire) => sire.id === animalId);
   });
-  if (isYoung && claim.kind === 'fraction')
-    return 'Its young speak: each one that does not show the gene, from a mate that could give it too, lowers the odds.';
-  if (isYoung) return 'Shown by its offspring: what they show, their parents must have given.';
-  if (others.length === 0)
-    return isFounder ? 'As stated when the animal came in; no relative is recorded.' : 'Seen on the animal.';
-  if (claim.kind === 'carrier')
-    return 'A parent gives one copy to every offspring, so this one must carry it.';
-  if (claim.kind === 'fraction')
-    return "Mendel's odds from its parents, given that the gene does not show on it.";
-  return 'Seen on the animal, and its parents can give it.';
+  if (isYoung) return isPossible(claim.kind) ? 'offspring-lower-odds' : 'offspring-show-it';
+  if (others.length === 0) return isFounder ? 'stated-on-entry' : 'seen';
+  if (claim.kind === 'sure-carrier') return 'certain-parent';
+  return isPossible(claim.kind) ? 'parents-odds' : 'seen-and-possible';
 }
 
 /**

@@ -3,6 +3,7 @@ import {
   shownByReading,
   whyImpossible,
   type Catalogue,
+  type Impossible,
   type Parent,
   type UnknownWord,
 } from '@karyotome/core';
@@ -63,7 +64,7 @@ export async function whyPairingCannot(
   genetics: Genetics,
   animalId: string,
   genes: string,
-): Promise<string[]> {
+): Promise<Impossible[]> {
   const animal = genetics.recorded.get(animalId)!;
   const parents = await knownParents(genetics, animalId);
   if (!parents) return [];

@@ -1,14 +1,13 @@
+import type { SexDoubt } from '@karyotome/contract';
 import { linkedBySex, sexClashes, shownBy } from '@karyotome/core';
 import type { Genetics } from './genetics.service.ts';
 import { knownParents } from './identification-check.ts';
 
-const percent = (p: number): string => `${p < 0.1 ? +(p * 100).toFixed(1) : Math.round(p * 100)}%`;
-
 /**
- * What sex-linked genes say against an animal's recorded sex, in words; empty where nothing does, or where a parent was
+ * What sex-linked genes say against an animal's recorded sex; empty where nothing does, or where a parent was
  * never identified.
  */
-export async function sexDoubts(genetics: Genetics, animalId: string): Promise<string[]> {
+export async function sexDoubts(genetics: Genetics, animalId: string): Promise<SexDoubt[]> {
   const { recorded, catalogue } = genetics;
   const animal = recorded.get(animalId);
   if (!animal?.identification || animal.sex === 'unknown') return [];
@@ -21,9 +20,6 @@ export async function sexDoubts(genetics: Genetics, animalId: string): Promise<s
     catalogue,
   );
   const shown = shownBy(animal.identification.genes, catalogue);
-  const other = animal.sex === 'female' ? 'males' : 'females';
-  return sexClashes(bySex, animal.sex, shown, catalogue).map(
-    ({ label, p, pOther }) =>
-      `${label} in a ${animal.sex}: ${percent(p)} of this pair's ${animal.sex}s and ${percent(pOther)} of its ${other} are so. ${p === 0 ? 'The' : 'A crossover, or the'} sex or the identification is wrong: check both`,
-  );
+  const { sex } = animal;
+  return sexClashes(bySex, sex, shown, catalogue).map(({ label, p, pOther }) => ({ label, sex, p, pOther }));
 }

@@ -1,3 +1,4 @@
+import type { TubPlace } from '@karyotome/contract';
 import type { Herd, HerdAnimal } from './herd.ts';
 
 const two = (n: number): string => String(n).padStart(2, '0');
@@ -12,8 +13,9 @@ export function inWalkingOrder(herd: Herd, animals: readonly HerdAnimal[]): Herd
   return animals.toSorted((a, b) => (keys.get(a.id)! < keys.get(b.id)! ? -1 : 1));
 }
 
-/** "Rack A 2-3", as labels and lists say it. */
-export function placeWords(herd: Herd, tubId: string | null): string {
+export function placeOf(herd: Herd, tubId: string | null): TubPlace | null {
   const tub = tubId === null ? undefined : herd.enclosures.tubs.get(tubId);
-  return tub ? `${tub.rack} ${tub.level}-${tub.slot}` : '';
+  if (!tub) return null;
+  const { room, rack, level, slot } = tub;
+  return { tubId: tub.tubId, room, rack, level, slot };
 }

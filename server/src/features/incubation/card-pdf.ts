@@ -1,6 +1,7 @@
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import type { ClutchView } from '@karyotome/contract';
+import { Reader, type ReaderSettings } from '@karyotome/words';
 import pdfmake from 'pdfmake';
 import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces.js';
 
@@ -21,17 +22,16 @@ pdfmake.addFonts({
 pdfmake.setUrlAccessPolicy(() => false);
 pdfmake.setLocalAccessPolicy((path) => path.endsWith('.ttf'));
 
-const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
-function dayWords(day: string | null): string {
-  if (day === null) return 'not recorded';
-  const [year, month, date] = day.split('-').map(Number);
-  return `${date} ${MONTHS[month! - 1]} ${year}`;
-}
-
-const percent = (p: number): string => `${Math.round(p * 100)}%`;
-
 /** The clutch card on one page: the pair, the dates, the counts, and the eggs as they lie in the box. */
-export function drawCard(clutch: ClutchView, collection: string, printedOn: string): TDocumentDefinitions {
+export function drawCard({
+  clutch,
+  collection,
+  printedOn,
+  reader: settings,
+}: CardOrder): TDocumentDefinitions {
+  const reader = new Reader(settings);
+  const dayOr = (day: string | null, otherwise: string): string =>
+    day === null ? otherwise : reader.day(day);
   const line = (label: string, value: Content): TableCell[] => [{ text: label, color: '#555' }, value];
   const pipOn = clutch.events.find(({ kind }) => kind === 'pip' || kind === 'out')?.on ?? null;
   const isDone = clutch.hatchedOn !== null;
@@ -55,35 +55,35 @@ export function drawCard(clutch: ClutchView, collection: string, printedOn: stri
             ...clutch.sires.map((sire, i) =>
               line(i === 0 ? 'Sire' : 'or', [
                 {
-                  text: `${sire.number} ${sire.name ?? ''}${clutch.sires.length > 1 ? `  (${percent(sire.p)} before any gene${sire.stored ? ', stored sperm' : ''})` : ''}`,
+                  text: `${sire.number} ${sire.name ?? ''}${clutch.sires.length > 1 ? `  (${reader.percent(sire.p)} before any gene${sire.stored ? ', stored sperm' : ''})` : ''}`,
                   bold: !sire.stored,
                 },
                 { text: sire.label, fontSize: 9 },
               ]),
             ),
             line('Locks seen', String(clutch.locks)),
-            line('Ovulation', dayWords(clutch.ovulatedOn)),
-            line('Pre-lay shed', dayWords(clutch.shedOn)),
-            line('Laid', dayWords(clutch.laidOn)),
-            line('First pip', pipOn ? dayWords(pipOn) : isDone ? 'not recorded' : 'not yet'),
-            line('Hatched', isDone ? dayWords(clutch.hatchedOn) : 'not yet'),
+            line('Ovulation', dayOr(clutch.ovulatedOn, 'not recorded')),
+            line('Pre-lay shed', dayOr(clutch.shedOn, 'not recorded')),
+            line('Laid', reader.day(clutch.laidOn)),
+            line('First pip', dayOr(pipOn, isDone ? 'not recorded' : 'not yet')),
+            line('Hatched', dayOr(clutch.hatchedOn, 'not yet')),
             line(
               'Incubator',
-              `${clutch.incubator?.name ?? ''}${clutch.incubationC ? ` at ${clutch.incubationC.toFixed(1)} °C` : ''}`.trim() ||
+              `${clutch.incubator?.name ?? ''}${clutch.incubationC ? ` at ${reader.temperature(clutch.incubationC)}` : ''}`.trim() ||
                 'not recorded',
             ),
             line('Eggs', eggsLine(clutch, isDone)),
           ],
         },
       },
-      { svg: drawBox(clutch), width: 300, margin: [0, 14, 0, 6] },
+      { svg: drawBox(clutch, reader), width: 300, margin: [0, 14, 0, 6] },
       {
         text: 'A dot is the mark on top: never roll an egg. Joined eggs are stuck together; white ones are slugs, dashed ones doubtful.',
         fontSize: 8,
         color: '#555',
       },
       ...(clutch.note ? [{ text: clutch.note, margin: [0, 8, 0, 0] } as Content] : []),
-      { text: `Printed ${dayWords(printedOn)}`, fontSize: 8, color: '#555', margin: [0, 10, 0, 0] },
+      { text: `Printed ${reader.day(printedOn)}`, fontSize: 8, color: '#555', margin: [0, 10, 0, 0] },
     ],
   };
 }
@@ -99,12 +99,12 @@ function eggsLine({ counts, hatched }: ClutchView, isDone: boolean): string {
 }
 
 /** The eggs where they lie, by number, with their weight, or what became of them; stuck ones joined, marked tops dotted. */
-function drawBox({ eggs }: ClutchView): string {
+function drawBox({ eggs }: ClutchView, reader: Reader): string {
   const drawn = eggs.map(({ position, x, y, verdict, massG, marked, state }) => {
     const [cx, cy] = [x * 3, y * 1.5];
     const dash = verdict === 'doubtful' ? ' stroke-dasharray="3 2"' : '';
     const fill = verdict === 'slug' ? '#fff' : '#eee6d8';
-    const below = state.stage === 'in-egg' ? (massG ? `${Math.round(massG)} g` : '') : state.stage;
+    const below = state.stage === 'in-egg' ? (massG ? reader.mass(Math.round(massG)) : '') : state.stage;
     return `<ellipse cx="${cx}" cy="${cy}" rx="22" ry="16" fill="${fill}" stroke="#333"${dash}/>
       <text x="${cx}" y="${cy + 1}" font-size="11" text-anchor="middle" fill="#111">${position}</text>
       ${below ? `<text x="${cx}" y="${cy + 11}" font-size="7" text-anchor="middle" fill="#333">${below}</text>` : ''}
@@ -123,9 +123,11 @@ export interface CardOrder {
   readonly clutch: ClutchView;
   readonly collection: string;
   readonly printedOn: string;
+  /** How whoever prints it reads. */
+  readonly reader: ReaderSettings;
 }
 
 /** The clutch card as a PDF. Run in a thread. */
-export function cardPdf({ clutch, collection, printedOn }: CardOrder): Promise<Uint8Array> {
-  return pdfmake.createPdf(drawCard(clutch, collection, printedOn)).getBuffer();
+export function cardPdf(order: CardOrder): Promise<Uint8Array> {
+  return pdfmake.createPdf(drawCard(order)).getBuffer();
 }

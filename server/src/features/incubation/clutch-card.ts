@@ -14,15 +14,21 @@ export interface DrawnCard {
   readonly file: string;
 }
 
-/** What a card says now. */
-export async function cardOrder(work: Work, clutchId: string): Promise<CardOrder> {
+/** What a card says now. @param locale - of whoever prints it */
+export async function cardOrder(work: Work, clutchId: string, locale: string): Promise<CardOrder> {
   const clutch = await viewClutch(work, clutchId);
   const { actor, transaction } = work;
   const row = await work.models.collections.findByPk(actor.collectionId, {
     transaction,
     rejectOnEmpty: true,
   });
-  return { clutch, collection: row.get().name, printedOn: work.today };
+  const { name, massUnit, temperatureUnit } = row.get();
+  return {
+    clutch,
+    collection: name,
+    printedOn: work.today,
+    reader: { locale, massUnit, temperatureUnit },
+  };
 }
 
 /** Draws a card and puts it on the disk. */

@@ -9,6 +9,7 @@ import {
 import { Router, type Request, type Response } from 'express';
 import { isTimeZone, type TimeZone } from '@karyotome/core';
 import { reading, type Actor, type Database } from '../../db/work.ts';
+import { localeOf } from '../../http/locale.ts';
 import { actorOf, checked, expectedVersion, idParam, type Endpoints } from '../../http/endpoint.ts';
 import { csvOf, readCsvBody } from '../imports/csv-body.ts';
 import { addEggEvents, changeBox, changeClutch, voidEggEvents } from './box.service.ts';
@@ -102,7 +103,7 @@ function clutchRoutes(router: Router, { read, write }: Endpoints, database: Data
         prepare: async (request, actor) =>
           drawAndStoreCard(
             dataDir,
-            await reading(database, actor, (work) => cardOrder(work, idParam(request))),
+            await reading(database, actor, (work) => cardOrder(work, idParam(request), localeOf(request))),
           ),
         discard: (card) => discardCard(dataDir, card),
       },

@@ -3,8 +3,8 @@ import {
   clutchSize,
   daysBetween,
   hatchShare,
-  NOT_GROWN,
   WILD,
+  type NotReady,
   type Readiness,
   type SeasonRules,
 } from '@karyotome/core';
@@ -77,15 +77,15 @@ function packedLoci(genetics: Genetics, id: string): PackedLoci {
 }
 
 /** A female that has eggs this season, or is about to, is not planned with for it again. */
-function underWay({ pairing }: BoardFemale): string[] {
+function underWay({ pairing }: BoardFemale): NotReady[] {
   if (!pairing) return [];
-  if (pairing.clutch) return ['has laid this season'];
-  return ['ovulated', 'pre-lay'].includes(pairing.forecast.stage) ? ['on her way to eggs'] : [];
+  if (pairing.clutch) return [{ code: 'laid-this-season', facts: {} }];
+  return ['ovulated', 'pre-lay'].includes(pairing.forecast.stage) ? [{ code: 'near-laying', facts: {} }] : [];
 }
 
-function reasonsAgainst(readiness: Readiness | null): string[] {
-  if (!readiness) return [NOT_GROWN];
-  return readiness.reasons.filter(({ side }) => side === 'against').map(({ text }) => text);
+function reasonsAgainst(readiness: Readiness | null): NotReady[] {
+  if (!readiness) return [{ code: 'not-grown', facts: {} }];
+  return readiness.reasons.filter(({ side }) => side === 'against');
 }
 
 function yearsUntilReady(

@@ -1,7 +1,6 @@
 import { randomBytes, randomUUID } from 'node:crypto';
 import {
   publishing,
-  type ClaimView,
   type ParentView,
   type PublicAnimal,
   type PublicKin,
@@ -16,9 +15,7 @@ import { notFound, Refusal } from '../../http/problems.ts';
 import type { RateLimits } from '../../http/rate-limits.ts';
 import { findAnimal, listAnimals } from '../animals/animals.service.ts';
 import { viewAnimal } from '../animals/view-animal.ts';
-import type { Sureness } from '@karyotome/core';
-import { cautionsOf, claimsOf, geneticsOf, type Genetics } from '../genetics/genetics.service.ts';
-import { identificationWords } from '../records/record-words.ts';
+import { cautionsOf, claimsOf, geneticsOf } from '../genetics/genetics.service.ts';
 
 export async function publish(work: Work, animalId: string, text: string | null): Promise<{ slug: string }> {
   const { collectionId, accountId } = work.actor;
@@ -74,7 +71,7 @@ async function showcase(work: Work): Promise<ShowcaseLine[]> {
     animal: animals.get(animalId)!,
     slug,
     publishedAt,
-    claims: claimsOf(genetics, animalId).map((claim) => claim.words),
+    claims: claimsOf(genetics, animalId).map((claim) => claim.label),
   }));
 }
 
@@ -86,11 +83,13 @@ const withoutIds = ({ role, number, label, p, parents }: ParentView): PublicKin 
   parents: parents.map(withoutIds),
 });
 
-/** What a buyer sees. Built field by field, so that nothing private can slip through. */
+/**
+ * What a buyer sees. Built field by field, so that nothing private can slip through: who identified an animal has not agreed
+ * to be published, and is in no field of it.
+ */
 async function toPublic(work: Work, animalId: string, publishedAt: string): Promise<PublicAnimal> {
   const animal = await viewAnimal(work, animalId, { isPatient: true });
   const genetics = await geneticsOf(work);
-  const rests = await publicSupport(work, genetics, animal.claims);
   const collection = (await work.models.collections.findByPk(work.actor.collectionId, {
     transaction: work.transaction,
   }))!.get();
@@ -103,7 +102,7 @@ async function toPublic(work: Work, animalId: string, publishedAt: string): Prom
     name: animal.name,
     label: animal.label,
     sex: animal.sex,
-    sexMethod: sexed?.kind === 'sex' ? `${sexed.body.method}, ${sexed.body.sure}` : null,
+    sexing: sexed?.kind === 'sex' ? { method: sexed.body.method, sure: sexed.body.sure } : null,
     hatchedOn: animal.hatchedOn,
     text: animal.publication?.text ?? null,
     asOf: work.today,
@@ -111,46 +110,38 @@ async function toPublic(work: Work, animalId: string, publishedAt: string): Prom
     weights: records.flatMap((r) => (r.kind === 'weight' ? [{ on: r.on, massG: r.body.massG }] : [])),
     feedings: records.flatMap((r) =>
       r.kind === 'feeding'
-        ? [{ on: r.on, prey: `${r.body.species} ${r.body.size}`, state: r.body.state, taken: r.body.taken }]
+        ? [
+            {
+              on: r.on,
+              species: r.body.species,
+              size: r.body.size,
+              state: r.body.state,
+              taken: r.body.taken,
+            },
+          ]
         : [],
     ),
     sheds: records.flatMap((r) =>
       r.kind === 'shed' && r.body.stage === 'shed' ? [{ on: r.on, complete: r.body.complete ?? null }] : [],
     ),
     lineage: animal.parents.map(withoutIds),
-    claims: animal.claims.map(({ words, kind, p, certain, rule, support }) => ({
-      words,
+    claims: animal.claims.map(({ label, kind, p, certain, rule, support }) => ({
+      label,
       kind,
       p,
       certain,
       rule,
       support:
-        support?.map((s) => ({ animal: s.animalNumber, on: s.on, text: rests.get(s.recordId) ?? '' })) ??
-        null,
+        support?.map(({ animalNumber: number, on, label: seen, sure }) => ({
+          animal: number,
+          on,
+          label: seen,
+          sure,
+        })) ?? null,
     })),
     cautions: cautionsOf(genetics, animalId),
     pictures: animal.pictures,
   };
-}
-
-/**
- * The records that claims rest on, in words, by id. Who identified an animal stays in the house: people have not agreed to be
- * published, so their names are never read here.
- */
-async function publicSupport(
-  work: Work,
-  { catalogue }: Genetics,
-  claims: readonly ClaimView[],
-): Promise<Map<string, string>> {
-  const ids = claims.flatMap(({ support }) => support?.map(({ recordId }) => recordId) ?? []);
-  if (ids.length === 0) return new Map();
-  const rows = await select<{ id: string; genes: string; sure: Sureness }>(
-    work,
-    `select id, body ->> 'genes' as genes, body ->> 'sure' as sure from records
-      where collection_id = :collectionId and kind = 'identification' and id in (:ids)`,
-    { ids },
-  );
-  return new Map(rows.map(({ id, genes, sure }) => [id, identificationWords({ genes, sure }, catalogue)]));
 }
 
 export function publicationRoutes({ read, write }: Endpoints): Router {

@@ -4,8 +4,8 @@ import { BeginAgain } from '../../db/begin-again.ts';
 import { publishedAnimals } from '../animals/animals.repository.ts';
 import { claimsOf, geneticsOf, supportOf } from '../genetics/genetics.service.ts';
 
-/** Record -> the published claims that rest on it, each in words with its page. */
-type PublishedSupport = ReadonlyMap<string, readonly string[]>;
+/** Record -> the published claims that rest on it, each with the number of the animal that it is published of. */
+type PublishedSupport = ReadonlyMap<string, readonly { label: string; number: string }[]>;
 
 /** A handful of collections fit in memory. */
 const KEPT = 8;
@@ -41,11 +41,11 @@ async function computeSupport(work: Work): Promise<void> {
   const { collectionId } = work.actor;
   const stamp = await stampOf(work);
   const genetics = await geneticsOf(work);
-  const support = new Map<string, string[]>();
+  const support = new Map<string, { label: string; number: string }[]>();
   for (const { id, number } of await publishedAnimals(work)) {
     for (const claim of claimsOf(genetics, id)) {
       for (const { record } of (await supportOf(genetics, id, claim)) ?? [])
-        support.set(record, [...(support.get(record) ?? []), `${claim.words} on the page of ${number}`]);
+        support.set(record, [...(support.get(record) ?? []), { label: claim.label, number }]);
     }
   }
   kept.delete(collectionId);

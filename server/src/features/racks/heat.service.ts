@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { HeatZoneInput, HeatZoneView, SurfaceCheck } from '@karyotome/contract';
-import { addDays, heatFaults } from '@karyotome/core';
+import { addDays, heatFaults, type HeatFault } from '@karyotome/core';
 import { changeRow, voidRow } from '../../db/change-rows.ts';
 import { select, type Work } from '../../db/work.ts';
 import { invalidField, notFound } from '../../http/problems.ts';
@@ -69,7 +69,7 @@ export async function addSurfaceCheck(
   work: Work,
   zoneId: string,
   { on, note, ...check }: SurfaceCheck,
-): Promise<{ id: string; faults: string[] }> {
+): Promise<{ id: string; faults: HeatFault[] }> {
   const { collectionId, accountId } = work.actor;
   const zone = (
     await work.models.heatZones.findOne({

@@ -1,4 +1,4 @@
-import type { Correction, NewRecord } from '@karyotome/contract';
+import type { Correction, NewRecord, RecordWarning } from '@karyotome/contract';
 import { literal } from 'sequelize';
 import type { RecordRow } from '../../db/rows.ts';
 import { inferring } from '../../db/turns.ts';
@@ -11,12 +11,15 @@ import { sexDoubts } from '../genetics/sex-check.ts';
 import { insertRecord, refreshAnimal } from './insert-record.ts';
 
 /** What a genetic record is warned of: that the recorded parents cannot give it, or that its sex does not fit its genes. */
-async function warningsOf(work: Work, animalId: string, record: NewRecord): Promise<string[]> {
+async function warningsOf(work: Work, animalId: string, record: NewRecord): Promise<RecordWarning[]> {
   const genetics = await geneticsOf(work);
   if (!genetics.recorded.has(animalId)) return [];
   const impossible =
     record.kind === 'identification' ? await whyPairingCannot(genetics, animalId, record.body.genes) : [];
-  return [...impossible, ...(await sexDoubts(genetics, animalId))];
+  return [
+    ...impossible.map((facts) => ({ code: 'pair-cannot-give', facts }) as const),
+    ...(await sexDoubts(genetics, animalId)).map((facts) => ({ code: 'sex-does-not-fit', facts }) as const),
+  ];
 }
 
 /** A record never waits long for what is inferred from it. */
@@ -33,7 +36,7 @@ export async function warningsInTime(
   actor: Actor,
   animalId: string,
   record: NewRecord,
-): Promise<string[] | null> {
+): Promise<RecordWarning[] | null> {
   if (record.kind !== 'identification' && record.kind !== 'sex') return [];
   const warnings = inferring.take(() =>
     reading(database, actor, (work) => warningsOf(work, animalId, record)),
@@ -95,7 +98,7 @@ async function refuseIfPublishedRestsOn(work: Work, record: RecordRow): Promise<
   if (resting) {
     throw new Refusal(
       'conflict',
-      `A published claim rests on this record: ${resting.join(', ')}. Correct it instead, or withdraw the page first.`,
+      `A published claim rests on this record: ${resting.map(({ label, number }) => `${label} on the page of ${number}`).join(', ')}. Correct it instead, or withdraw the page first.`,
     );
   }
 }

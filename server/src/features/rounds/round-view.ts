@@ -1,14 +1,12 @@
-import type { AnimalSummary, RoundAnimal, RoundRack, RoundView } from '@karyotome/contract';
+import type { AnimalSummary, RecordFact, RoundAnimal, RoundRack, RoundView } from '@karyotome/contract';
 import { appetite, daysBetween, DIGESTING_DAYS, SETTLING_DAYS, shedCycle, soakPlan } from '@karyotome/core';
 import { select, type Work } from '../../db/work.ts';
 import { listAnimals } from '../animals/animals.service.ts';
-import { catalogueOf } from '../catalogue/catalogue.service.ts';
 import { groupBy } from '../husbandry/group-by.ts';
 import { herdOf, type Herd } from '../husbandry/herd.ts';
-import { recordWords } from '../records/record-words.ts';
 
-/** Racks of animals that have no tub. */
-const HOMELESS = 'without-a-tub';
+/** The id of the place in a round of animals that have no tub. */
+const WITHOUT_TUB = 'without-tub';
 
 type Done = RoundAnimal['done'][number];
 
@@ -29,10 +27,10 @@ export async function viewRound(work: Work): Promise<RoundView> {
   }
   const homeless = (inTub.get(null) ?? []).toSorted((a, b) => (a.number < b.number ? -1 : 1));
   if (homeless.length > 0) {
-    racks.set(HOMELESS, {
-      id: HOMELESS,
+    racks.set(WITHOUT_TUB, {
+      id: WITHOUT_TUB,
       room: '',
-      name: 'Without a tub',
+      name: null,
       tubs: homeless.map(({ id }, i) => ({
         tubId: null,
         level: 0,
@@ -74,30 +72,30 @@ function inRound(
     shed: shedCycle(history, today),
     soak: soakPlan(history, today),
     flags: [
-      ...(gravid ? ['gravid'] : []),
-      ...(sinceMeal < DIGESTING_DAYS ? [`ate ${sinceMeal === 0 ? 'today' : 'yesterday'}: no handling`] : []),
-      ...(sinceMove < SETTLING_DAYS ? [`moved ${sinceMove} days ago`] : []),
-      ...(concern ? [concern.text] : []),
+      ...(gravid ? [{ code: 'gravid', facts: {} } as const] : []),
+      ...(sinceMeal < DIGESTING_DAYS
+        ? [{ code: 'digesting', facts: { daysSinceMeal: sinceMeal } } as const]
+        : []),
+      ...(sinceMove < SETTLING_DAYS ? [{ code: 'settling', facts: { days: sinceMove } } as const] : []),
+      ...(concern ? [concern] : []),
     ],
     done,
   };
 }
 
-/** What was recorded of each animal today, in words. */
+/** What was recorded of each animal today. */
 async function doneToday(work: Work): Promise<Map<string, Done[]>> {
-  const rows = await select<{ id: string; animalId: string; kind: 'note'; body: Record<string, unknown> }>(
+  const rows = await select<RecordFact & { id: string; animalId: string }>(
     work,
     `select id, animal_id as "animalId", kind, body from records
       where collection_id = :collectionId and voided_at is null and on_day = :today
         and kind in ('weight', 'feeding', 'shed', 'care', 'note') order by recorded_at`,
     { today: work.today },
   );
-  const catalogue = await catalogueOf(work);
-  const byAnimal = groupBy(rows, ({ animalId }) => animalId);
   return new Map(
-    [...byAnimal].map(([animalId, records]) => [
+    [...groupBy(rows, ({ animalId }) => animalId)].map(([animalId, records]) => [
       animalId,
-      records.map(({ id, kind, body }) => ({ id, kind, text: recordWords(kind, body, catalogue) })),
+      records.map(({ animalId: _, ...record }) => record),
     ]),
   );
 }

@@ -5,6 +5,7 @@ import {
   validate,
   type AlikeRecord,
   type NewRecord,
+  type RecordFact,
   type RoundEntry,
   type RoundResult,
 } from '@karyotome/contract';
@@ -13,8 +14,6 @@ import { select, type Work } from '../../db/work.ts';
 import { BeginAgain } from '../../db/begin-again.ts';
 import { answerOf, onceByKey, takeBackBeforeItComes } from '../../http/once.ts';
 import { PROBLEMS, Refusal, toProblem, toRefusal } from '../../http/problems.ts';
-import { catalogueOf } from '../catalogue/catalogue.service.ts';
-import { recordWords } from '../records/record-words.ts';
 import { insertRecord } from '../records/insert-record.ts';
 import { voidRecord } from '../records/records.service.ts';
 
@@ -120,11 +119,9 @@ async function alike(work: Work, animalId: string, record: NewRecord, id: string
         and r.voided_at is null and r.id <> :id order by r.recorded_at`,
     { animalId, kind: record.kind, on: record.on, id },
   );
-  if (rows.length === 0) return [];
-  const catalogue = await catalogueOf(work);
   return rows.map(({ id: other, body, author, at }) => ({
     id: other,
-    text: recordWords(record.kind, body, catalogue),
+    record: { kind: record.kind, body } as RecordFact,
     author,
     at: new Date(at).toISOString(),
   }));

@@ -12,6 +12,7 @@ import {
   heatTasks,
   offeredStep,
   seasonTasks,
+  task,
   type FreezerLine,
   type Meal,
   type Task,
@@ -53,9 +54,11 @@ export async function viewToday(work: Work): Promise<TodayView> {
   return { today: work.today, lines, thaw: thaw.map((line) => ({ ...line, left: left(line.prey) })) };
 }
 
-const lineOf = (task: Task, key: string, of: Partial<TodayLine>): TodayLine => ({
-  ...task,
-  key: `${key}-${task.kind}`,
+type LineSubject = Partial<Omit<TodayLine, keyof Task>>;
+
+const lineOf = (due: Task, key: string, of: LineSubject): TodayLine => ({
+  ...due,
+  key: `${key}-${due.kind}`,
   animal: null,
   clutch: null,
   incubator: null,
@@ -69,26 +72,17 @@ const lineOf = (task: Task, key: string, of: Partial<TodayLine>): TodayLine => (
 function stockLines(freezer: readonly FreezerLine[], today: string): TodayLine[] {
   return freezer
     .filter(({ order }) => order)
-    .map(({ prey, left, tonight, reorderAt, aWeek, runsOutOn }) =>
-      lineOf(
-        {
-          kind: 'stock',
-          text: left < 0 ? `${-left} ${prey} short for tonight` : `Order ${prey}: ${left} left after tonight`,
-          why: `${tonight} are thawed tonight, about ${Math.round(aWeek)} a week lately; order at ${reorderAt}${runsOutOn ? `, out on ${runsOutOn}` : ''}.`,
-          dueOn: today,
-          records: [],
-        },
-        prey,
-        {},
-      ),
-    );
+    .map(({ prey, left, tonight, reorderAt, aWeek, runsOutOn }) => {
+      const facts = { prey, left, tonight, reorderAt, perWeek: aWeek, runsOutOn };
+      return lineOf(task({ code: left < 0 ? 'prey-short' : 'prey-order-due', facts }, today), prey, {});
+    });
 }
 
 async function heatLines(work: Work, herd: Herd): Promise<TodayLine[]> {
   const racks = new Map([...herd.enclosures.tubs.values()].map(({ rackId, rack }) => [rackId, rack]));
   return (await heatZones(work)).flatMap((zone) =>
-    heatTasks(zone, work.today).map((task) =>
-      lineOf(task, zone.id, {
+    heatTasks(zone, work.today).map((due) =>
+      lineOf(due, zone.id, {
         zone: { id: zone.id, name: zone.name, rack: racks.get(zone.rackId) ?? '' },
       }),
     ),
@@ -99,8 +93,8 @@ async function incubatorLines(work: Work): Promise<TodayLine[]> {
   return (await listIncubators(work, 0))
     .filter(({ clutches }) => clutches.length > 0)
     .flatMap(({ id, name, alarms }) =>
-      climateTasks(alarms, work.today).map((task, i) =>
-        lineOf(task, `${id}-${i}`, { incubator: { id, name } }),
+      climateTasks(alarms, work.today).map((due, i) =>
+        lineOf(due, `${id}-${i}`, { incubator: { id, name } }),
       ),
     );
 }
@@ -109,22 +103,22 @@ function seasonLines(herd: Herd, animals: readonly AnimalSummary[]): TodayLine[]
   const byId = new Map(animals.map((animal) => [animal.id, animal]));
   return herd.forecasts.flatMap(({ damId, forecast }) => {
     const animal = byId.get(damId);
-    return animal ? seasonTasks(forecast, herd.today).map((task) => lineOf(task, damId, { animal })) : [];
+    return animal ? seasonTasks(forecast, herd.today).map((due) => lineOf(due, damId, { animal })) : [];
   });
 }
 
 async function clutchLines(work: Work): Promise<TodayLine[]> {
   return (await incubationClocks(work)).flatMap(({ id, name, clock }) =>
-    clutchTasks(clock, work.today).map((task, i) => lineOf(task, `${id}-${i}`, { clutch: { id, name } })),
+    clutchTasks(clock, work.today).map((due, i) => lineOf(due, `${id}-${i}`, { clutch: { id, name } })),
   );
 }
 
 function linesOf(herd: Herd, { id }: HerdAnimal, animal: AnimalSummary): TodayLine[] {
-  return herd.tasks(id, animal.identified).map((task, i) =>
-    lineOf(task, `${id}-${i}`, {
+  return herd.tasks(id, animal.identified).map((due, i) =>
+    lineOf(due, `${id}-${i}`, {
       animal,
-      advice: task.kind === 'move' ? herd.advice(id) : null,
-      preset: task.kind === 'meal' ? presetOf(herd.meal(id)!) : null,
+      advice: due.kind === 'move' ? herd.advice(id) : null,
+      preset: due.kind === 'meal' ? presetOf(herd.meal(id)!) : null,
     }),
   );
 }
@@ -139,27 +133,16 @@ function gatherBenchWork(lines: readonly TodayLine[], clutches: readonly ClutchS
     const own = lines.filter((line) => isBenchWork(line) && line.animal!.clutchId === clutch.id);
     if (own.length === 0) return [];
     const count = (kind: TodayLine['kind']): number => own.filter((line) => line.kind === kind).length;
-    const words = [
-      ...(count('identify') > 0 ? [`identify ${count('identify')}`] : []),
-      ...(count('sex') > 0 ? [`sex ${count('sex')}`] : []),
-    ].join(', ');
-    return [
-      {
-        ...own[0]!,
-        kind: 'identify',
-        key: `${clutch.id}-bench`,
-        text: words[0]!.toUpperCase() + words.slice(1),
-        why: 'Hatchlings are identified and sexed after the first shed. Sexing is taught hand to hand: inexperienced hands hurt animals.',
-        animal: null,
-        clutch: { id: clutch.id, name: clutch.name },
-      },
-    ];
+    const facts = { identify: count('identify'), sex: count('sex') };
+    const records = own.flatMap((line) => line.records);
+    const due = task({ code: 'bench-work-due', facts }, own[0]!.dueOn, records);
+    return [lineOf(due, `${clutch.id}-bench`, { clutch: { id: clutch.id, name: clutch.name } })];
   });
   return [...gathered, ...lines.filter((line) => !isBenchWork(line))];
 }
 
-function presetOf({ species, size, preyG, state, plan }: Meal): MealPreset {
-  return { species, size, preyG, state, step: offeredStep(plan) };
+function presetOf({ species, size, massG, state, plan }: Meal): MealPreset {
+  return { species, size, preyG: massG, state, step: offeredStep(plan) };
 }
 
 export function todayRoutes({ read }: Endpoints): Router {

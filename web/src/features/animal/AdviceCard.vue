@@ -1,15 +1,17 @@
 <script setup lang="ts">
 import type { AnimalView } from '@karyotome/contract';
 import { computed } from 'vue';
-import { dayWords } from '../../format/format.ts';
+import { moveReasonWords } from '@karyotome/words';
+import { dayWords, massWords } from '../../format/format.ts';
+import { reader } from '../../format/reader.ts';
 
 /** The advised move, or the advice against it, with the reasons on both sides and how earlier moves turned out. */
 const props = defineProps<{ animal: AnimalView; mayRecord: boolean }>();
 const emit = defineEmits<{ move: [{ tubId: string | null; reason: string }] }>();
 const HEADS = {
   'move-up': 'Move it up',
-  hold: 'Leave it where it is for now',
-  'go-back': 'Back to its last tub',
+  hold: 'Leave it where it is',
+  'go-back': 'Move it back to its last tub',
   none: 'Stays where it is',
 } as const;
 const OUTCOMES = {
@@ -27,6 +29,9 @@ const moves = computed(() =>
     .filter((record) => record.kind === 'move' && record.voided === null && record.body.fromTubId !== null)
     .slice(0, 3),
 );
+const reasons = computed(() =>
+  advice.value.reasons.map((reason) => ({ ...reason, words: moveReasonWords(reason, reader()) })),
+);
 /** What blocks is not weighed. */
 const sum = (side: 'for' | 'against'): number =>
   advice.value.reasons.reduce((total, one) => total + (one.side === side && !one.blocks ? one.weight : 0), 0);
@@ -34,7 +39,7 @@ function move(): void {
   const free = advice.value.freeTubs[0];
   emit('move', {
     tubId: free?.tubId ?? null,
-    reason: advice.value.reasons.find((reason) => reason.side === 'for')?.text ?? '',
+    reason: reasons.value.find(({ side }) => side === 'for')?.words.text ?? '',
   });
 }
 </script>
@@ -56,16 +61,19 @@ function move(): void {
     <p v-if="advice.from" class="small">
       {{ advice.ladder }}: {{ advice.from }}<template v-if="advice.to"> → {{ advice.to }}</template>
       <template v-if="step && advice.verdict === 'none'"
-        >, {{ step.maxG === null ? `from ${step.minG} g` : `${step.minG} to ${step.maxG} g` }}</template
+        >,
+        {{
+          step.maxG === null ? `from ${massWords(step.minG)}` : reader().massSpan(step.minG, step.maxG)
+        }}</template
       >
     </p>
     <p v-else class="soft small">It lives in no tub. Put it into one to get advice on moving up.</p>
     <ul v-if="advice.reasons.length" class="reasons">
-      <li v-for="reason in advice.reasons" :key="reason.text">
+      <li v-for="reason in reasons" :key="reason.code">
         <span class="side" :class="reason.side">{{ reason.side }}</span>
         <span>
-          {{ reason.text }}.
-          <span class="small soft">{{ reason.rule }}</span>
+          {{ reason.words.text }}.
+          <span class="small soft">{{ reason.words.rule }}</span>
         </span>
         <span class="num small soft">{{ reason.blocks ? 'not now' : reason.weight }}</span>
       </li>

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import type { RecordKind, RecordView } from '@karyotome/contract';
-import { explainNumber, offeredStep, SEE_A_VET } from '@karyotome/core';
+import { offeredStep } from '@karyotome/core';
+import { concernWords, conflictWords, numberWords, preyWords, SEE_A_VET } from '@karyotome/words';
 import { mdiPencilOutline } from '@mdi/js';
 import { computed, defineAsyncComponent, ref } from 'vue';
 import { useRoute } from 'vue-router';
+import { reader } from '../../format/reader.ts';
 import { ageWords, dayWords, massWords, sexSign, sexWords, statusWords } from '../../format/format.ts';
 import { useAnimal } from '../../stores/queries.ts';
 import { useSession } from '../../stores/session.ts';
@@ -40,8 +42,8 @@ const ACTS: { kind: RecordKind; title: string }[] = [
 function preyOf(): RecordSubject['prey'] {
   const meal = data.value?.nextMeal;
   if (!meal) return null;
-  const { species, size, preyG, state, plan } = meal;
-  return { species, size, preyG, state, step: offeredStep(plan) };
+  const { species, size, massG, state, plan } = meal;
+  return { species, size, preyG: massG, state, step: offeredStep(plan) };
 }
 function open(kind: RecordKind, begin?: RecordSubject['begin'], correcting?: RecordView): void {
   const { id, number } = data.value!;
@@ -75,7 +77,7 @@ function show(recordId: string): void {
       <template v-if="data">
         <div class="place-head head">
           <div class="title">
-            <h1 :title="explainNumber(data.number) ?? undefined">
+            <h1 :title="numberWords(data.number) ?? undefined">
               {{ data.number }} <span class="sign" :title="sexWords(data.sex)">{{ sexSign(data.sex) }}</span>
               <span v-if="data.name">{{ data.name }}</span>
             </h1>
@@ -97,7 +99,7 @@ function show(recordId: string): void {
             >Hatched {{ dayWords(data.hatchedOn) }}, {{ ageWords(data.hatchedOn) }}</span
           >
           <span v-if="data.massG !== null"
-            >{{ massWords(data.massG, session.settings?.massUnit) }} on {{ dayWords(data.weighedOn!) }}</span
+            >{{ massWords(data.massG) }} on {{ dayWords(data.weighedOn!) }}</span
           >
           <span>{{
             data.tub ? `${data.tub.room}, ${data.tub.rack} ${data.tub.level}-${data.tub.slot}` : 'no tub'
@@ -111,8 +113,7 @@ function show(recordId: string): void {
             ><strong>In shed ({{ data.inShed.stage }}), day {{ data.inShed.days }}</strong></span
           >
           <span v-else-if="data.nextMeal"
-            >next meal {{ dayWords(data.nextMeal.dueOn) }}: {{ data.nextMeal.prey }},
-            {{ data.nextMeal.preyG }} g</span
+            >next meal {{ dayWords(data.nextMeal.dueOn) }}: {{ preyWords(data.nextMeal, reader()) }}</span
           >
         </p>
         <div v-if="session.mayRecord" class="acts">
@@ -138,13 +139,14 @@ function show(recordId: string): void {
         </v-alert>
         <v-alert
           v-for="concern in data.care.concerns"
-          :key="concern.text"
+          :key="concern.code"
           type="warning"
           variant="tonal"
           :icon="false"
           class="mb-4"
         >
-          <strong>{{ concern.text }}.</strong> {{ concern.unusual }} {{ SEE_A_VET }}
+          <strong>{{ concernWords(concern, reader()).text }}.</strong>
+          {{ concernWords(concern, reader()).why }} {{ SEE_A_VET }}
         </v-alert>
         <v-alert
           v-for="conflict in data.conflicts"
@@ -154,7 +156,7 @@ function show(recordId: string): void {
           :icon="false"
           class="mb-4"
         >
-          <strong>The records disagree.</strong> {{ conflict.words }}
+          <strong>The records disagree.</strong> {{ conflictWords(conflict) }}
           <router-link to="/animals/contradictions">What may have gone wrong</router-link>
         </v-alert>
         <div class="grid">

@@ -1,20 +1,18 @@
 <script setup lang="ts">
 import type { AnimalView, RecordKind } from '@karyotome/contract';
-import { SOAK, type Worked } from '@karyotome/core';
+import type { Worked } from '@karyotome/core';
+import { mealWhy, milestoneWords, ownRulesWords, preyWords, soakAdvice } from '@karyotome/words';
 import { computed } from 'vue';
 import { dayWords, massWords, oddsWords, spanOfDays } from '../../format/format.ts';
-import { useSession } from '../../stores/session.ts';
+import { reader } from '../../format/reader.ts';
 import WhyPanel from '../../ui/WhyPanel.vue';
-import { ownWayWords } from '../records/record-defaults.ts';
 import { reachWords, VERDICT_WORDS, workedWords } from './care-words.ts';
 
 /** How it is kept: its next meal and the step of its plan, what worked, its shed, and what it is growing towards. */
 const props = defineProps<{ animal: AnimalView; mayRecord: boolean }>();
 const emit = defineEmits<{ record: [kind: RecordKind, begin?: Partial<Record<string, unknown>>] }>();
-const session = useSession();
 const care = computed(() => props.animal.care);
 const meal = computed(() => props.animal.nextMeal);
-const unit = computed(() => session.settings?.massUnit);
 /** What was tried in more than one way says something; one way only says nothing. */
 const worked = computed(() => {
   const groups = new Map<Worked['by'], Worked[]>();
@@ -38,17 +36,18 @@ const trying = computed(() => {
         size="small"
         variant="text"
         @click="emit('record', 'own-way', { ...animal.care.own })"
-        >Its own way…</v-btn
+        >Individual rules…</v-btn
       >
     </div>
     <template v-if="meal">
       <p>
-        <strong>{{ VERDICT_WORDS[meal.verdict] }}</strong>: {{ meal.prey
-        }}<template v-if="meal.state !== 'frozen-thawed'">, {{ meal.state }}</template
-        >, about {{ meal.preyG }} g, {{ dayWords(meal.dueOn) }}
+        <strong>{{ VERDICT_WORDS[meal.verdict] }}</strong>: {{ preyWords(meal, reader()) }},
+        {{ dayWords(meal.dueOn) }}
         <WhyPanel title="The next meal">
-          <p>{{ meal.why }}</p>
-          <p class="small soft">Plan: {{ care.plan.name }}. Own way: {{ ownWayWords(care.own) }}.</p>
+          <p>{{ mealWhy(meal, reader()) }}</p>
+          <p class="small soft">
+            Plan: {{ care.plan.name }}. Individual rules: {{ ownRulesWords(care.own, reader()) }}.
+          </p>
         </WhyPanel>
       </p>
       <p v-if="trying">
@@ -64,14 +63,13 @@ const trying = computed(() => {
     </template>
     <p v-if="care.shed">
       <strong>In shed ({{ care.shed.stage }}), day {{ care.shed.days }}</strong
-      >: the skin is expected {{ spanOfDays(care.shed.expected.from, care.shed.expected.to) }}. Humidity 75 to
-      80%, no handling, no cleaning.
+      >: shed expected {{ spanOfDays(care.shed.expected.from, care.shed.expected.to) }}. Humidity 75 to 80%,
+      no handling, no cleaning.
     </p>
     <p v-if="care.soak">
       <strong>{{
-        care.soak.veterinarian ? 'A veterinarian’s now' : `Soak, day ${care.soak.soaks.length + 1}`
-      }}</strong>: {{ SOAK.fromMinutes }} to {{ SOAK.toMinutes }} minutes in water of {{ SOAK.fromC }} to
-      {{ SOAK.toC }} °C, let it crawl through the hands, never peel.
+        care.soak.veterinarian ? 'See a veterinarian' : `Soak, day ${care.soak.soaks.length + 1}`
+      }}</strong>. {{ soakAdvice(reader()) }}
       <span v-if="mayRecord" class="row">
         <v-btn size="small" variant="outlined" @click="emit('record', 'care', { act: 'soaked' })"
           >Soaked</v-btn
@@ -87,11 +85,11 @@ const trying = computed(() => {
         Heavier for its age than {{ oddsWords(care.growth.percentile.share) }} of the
         {{ care.growth.percentile.of }} {{ animal.sex }}s of about its age here.
       </p>
-      <p v-for="next in care.growth.reaches" :key="next.what" class="small">
-        {{ massWords(next.massG, unit) }}, {{ next.what }}: {{ reachWords(next.reach) }}
+      <p v-for="next in care.growth.reaches" :key="next.code" class="small">
+        {{ massWords(next.massG) }}, {{ milestoneWords(next, reader()) }}: {{ reachWords(next.reach) }}
       </p>
       <p v-for="outlier in care.growth.outliers" :key="outlier.record" class="small">
-        {{ massWords(outlier.massG, unit) }} on {{ dayWords(outlier.on) }} lies far
+        {{ massWords(outlier.massG) }} on {{ dayWords(outlier.on) }} lies far
         {{ outlier.z < 0 ? 'below' : 'above' }} what was expected: was it this animal?
         <router-link :to="`#record-${outlier.record}`">The record</router-link>
       </p>
@@ -110,7 +108,7 @@ const trying = computed(() => {
           <tr v-for="one in worked" :key="one.by + one.value">
             <td>{{ workedWords(one, care.plan) }}</td>
             <td class="num">{{ one.count }} of {{ one.of }}</td>
-            <td class="num soft">{{ Math.round(one.low * 100) }} and {{ Math.round(one.high * 100) }}%</td>
+            <td class="num soft">{{ Math.round(one.low * 100) }} and {{ reader().percent(one.high) }}</td>
           </tr>
         </tbody>
       </table>

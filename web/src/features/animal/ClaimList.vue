@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { ClaimView } from '@karyotome/contract';
+import { isPossible } from '@karyotome/core';
 import { oddsWords } from '../../format/format.ts';
 import SureText from '../../ui/SureText.vue';
 import WhyPanel from '../../ui/WhyPanel.vue';
@@ -14,7 +15,7 @@ defineProps<{
 }>();
 const oddsOf = (claim: ClaimView): string => {
   if (claim.certain) return 'certain, as recorded';
-  return claim.kind === 'fraction' ? `carried with ${oddsWords(claim.p)}` : oddsWords(claim.p);
+  return isPossible(claim.kind) ? `carried with ${oddsWords(claim.p)}` : oddsWords(claim.p);
 };
 </script>
 
@@ -26,13 +27,10 @@ const oddsOf = (claim: ClaimView): string => {
   <ul class="claims">
     <li v-for="claim in claims" :key="claim.locus + claim.allele">
       <span class="words"
-        ><SureText
-          :text="claim.words"
-          :p="claim.p"
-          :fraction="claim.kind === 'fraction' && !claim.words.startsWith('possible')"
+        ><SureText :text="claim.label" :p="claim.p" :fraction="claim.kind === 'possible-carrier'"
       /></span>
       <span class="small soft">{{ oddsOf(claim) }}</span>
-      <WhyPanel :title="claim.words">
+      <WhyPanel :title="claim.label">
         <ClaimWhy :claim="claim" :animal-id="animalId" />
       </WhyPanel>
     </li>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { ClaimView } from '@karyotome/contract';
+import { CLAIM_RULES, strengtheningWords, supportWords } from '@karyotome/words';
 import { useQuery } from '@pinia/colada';
 import { computed, ref } from 'vue';
 import { api } from '../../api/resources.ts';
@@ -32,7 +33,7 @@ const eggs = (n: number): string => (n < 10 ? n.toFixed(1) : String(Math.round(n
 </script>
 
 <template>
-  <p>{{ claim.rule }}</p>
+  <p>{{ CLAIM_RULES[claim.rule] }}</p>
   <p v-if="detail?.fromPedigree" class="small">
     From its ancestors and its own look alone: <strong>{{ detail.fromPedigree }}</strong>. After all that is
     recorded: <strong>{{ oddsWords(claim.p) }}</strong>.
@@ -48,7 +49,7 @@ const eggs = (n: number): string => (n < 10 ? n.toFixed(1) : String(Math.round(n
           support.animalNumber
         }}</router-link>
         <span>
-          {{ support.text }}, {{ dayWords(support.on) }}
+          {{ supportWords(support) }}, {{ dayWords(support.on) }}
           <strong v-if="isHinge(support.recordId)" class="hinge">without it the claim falls</strong>
         </span>
       </li>
@@ -59,14 +60,21 @@ const eggs = (n: number): string => (n < 10 ? n.toFixed(1) : String(Math.round(n
     </p>
     <v-btn v-if="hidden > 0" size="small" variant="text" @click="isWhole = true">And {{ hidden }} more</v-btn>
   </section>
+  <!-- Above what is still being worked out: a link must not move while somebody touches it. -->
+  <p class="small">
+    <router-link
+      :to="{ path: `/animals/${animalId}/kin`, query: { locus: claim.locus, allele: claim.allele } }"
+      >Follow it through the kin chart</router-link
+    >
+  </p>
   <p v-if="status === 'pending'" class="small soft" role="status">Working out what would change it</p>
   <section v-if="detail && detail.strengthen.length > 0">
     <h4>Would make it surer</h4>
     <ul class="list small">
-      <li v-for="one in detail.strengthen" :key="one.words">
+      <li v-for="one in detail.strengthen" :key="one.kind + one.animalId">
         <router-link :to="`/animals/${one.animalId}`">Open</router-link>
         <span
-          >{{ one.words
+          >{{ strengtheningWords(one)
           }}<template v-if="one.p !== null"
             >: then <strong>{{ oddsWords(one.p) }}</strong></template
           ></span
@@ -97,12 +105,6 @@ const eggs = (n: number): string => (n < 10 ? n.toFixed(1) : String(Math.round(n
     </table>
     <p class="small soft">Settled: a young one shows the gene, or the odds fall below 1%.</p>
   </section>
-  <p class="small">
-    <router-link
-      :to="{ path: `/animals/${animalId}/kin`, query: { locus: claim.locus, allele: claim.allele } }"
-      >Follow it through the kin chart</router-link
-    >
-  </p>
 </template>
 
 <style scoped>

@@ -17,6 +17,7 @@ import { useChartColors } from '../../ui/useChartColors.ts';
 import { farmToday } from '../../format/format.ts';
 import { lifelineOption } from './lifeline-option.ts';
 import { toLifeline } from './lifeline.ts';
+import { reader } from '../../format/reader.ts';
 
 use([
   CanvasRenderer,
@@ -36,18 +37,8 @@ const colors = useChartColors();
 const data = computed(() => toLifeline(props.animal, farmToday()));
 const option = computed(() => {
   const { ink, soft, primary, secondary, band, paper } = colors.value;
-  return lifelineOption(
-    data.value,
-    {
-      ink,
-      soft,
-      line: primary,
-      accent: secondary,
-      band,
-      paper,
-    },
-    farmToday(),
-  );
+  const marks = { ink, soft, line: primary, accent: secondary, band, paper };
+  return lifelineOption(data.value, marks, farmToday(), reader());
 });
 const isEmpty = computed(() => data.value.weights.length + data.value.meals.length === 0);
 function onClick(event: { data?: unknown }): void {

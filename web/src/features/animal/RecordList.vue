@@ -1,26 +1,19 @@
 <script setup lang="ts">
 import type { AnimalView, RecordView } from '@karyotome/contract';
-
+import { KIND_WORDS, recordWords } from '@karyotome/words';
 import { computed, ref } from 'vue';
 import { api } from '../../api/resources.ts';
-import { dayWords, massWords } from '../../format/format.ts';
+import { dayWords } from '../../format/format.ts';
+import { reader } from '../../format/reader.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useCatalogue } from '../../stores/queries.ts';
-import { useSession } from '../../stores/session.ts';
 import { useWrite } from '../../stores/useWrite.ts';
-import {
-  CARE_WORDS,
-  ownWayWords,
-  identificationWords,
-  KIND_WORDS,
-  SCHOOL_WORDS,
-} from '../records/record-defaults.ts';
+import { identificationWords } from '../records/record-defaults.ts';
 import VoidDialog from './VoidDialog.vue';
 
 /** The whole record, newest first. What was corrected or voided stays to be seen. */
 const props = defineProps<{ animal: AnimalView; mayRecord: boolean; highlighted: string | null }>();
 defineEmits<{ correct: [RecordView] }>();
-const session = useSession();
 const notices = useNotices();
 const catalogue = useCatalogue();
 const kind = ref<RecordView['kind'] | 'all'>('all');
@@ -39,33 +32,11 @@ const visible = computed(() => {
   const at = shown.value.findIndex((record) => record.id === props.highlighted);
   return shown.value.slice(0, Math.max(count.value, at + 1));
 });
-const SHED = { dull: 'dull, pink belly', blue: 'blue eyes', clear: 'clear again', shed: 'has shed' } as const;
 function words(record: RecordView): string {
-  switch (record.kind) {
-    case 'weight':
-      return massWords(record.body.massG, session.settings?.massUnit);
-    case 'feeding':
-      return `${record.body.species} ${record.body.size}, ${record.body.state.replace('-', ' ')}: ${record.body.taken ? 'taken' : 'refused'}`;
-    case 'shed': {
-      const { stage, complete, eyeCaps } = record.body;
-      if (stage !== 'shed') return SHED[stage];
-      return `${SHED.shed}, ${complete === false ? 'in pieces' : 'whole'}${eyeCaps === false ? ', eye caps retained' : ''}`;
-    }
-    case 'sex':
-      return `${record.body.sex}, ${record.body.method}, ${record.body.sure}, by ${record.body.by}`;
-    case 'identification':
-      return identificationWords(record.body, catalogue.value);
-    case 'move':
-      return `${record.body.from ?? 'no tub'} → ${record.body.to ?? 'no tub'}: ${record.body.reason}${record.body.substrate ? `, on ${record.body.substrate.toLowerCase()}` : ''}`;
-    case 'plan':
-      return `${SCHOOL_WORDS[record.body.school]}, first meal ${dayWords(record.body.firstMealOn)}`;
-    case 'care':
-      return CARE_WORDS[record.body.act];
-    case 'own-way':
-      return ownWayWords(record.body);
-    case 'note':
-      return record.body.text;
-  }
+  if (record.kind === 'identification') return identificationWords(record.body, catalogue.value);
+  if (record.kind !== 'move') return recordWords(record, reader());
+  const { from, to } = record.body;
+  return `${from ?? 'no tub'} → ${to ?? 'no tub'}: ${recordWords(record, reader())}`;
 }
 async function confirmVoid(reason: string): Promise<void> {
   const done = await voidWrite.run(voiding.value!.id, reason);

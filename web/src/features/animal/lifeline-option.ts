@@ -1,6 +1,7 @@
 import type { CustomSeriesOption, EChartsOption, LineSeriesOption, ScatterSeriesOption } from 'echarts';
 import { dayWords } from '../../format/format.ts';
 import type { LifelineData } from './lifeline.ts';
+import type { MassUnit, Reader } from '@karyotome/words';
 
 export interface LifelineColors {
   readonly ink: string;
@@ -13,8 +14,25 @@ export interface LifelineColors {
 
 const MARGIN = { left: 58, right: 16 };
 
+/** The same with its masses in the unit of the reader. */
+function inUnit(data: LifelineData, { fromGrams }: MassUnit): LifelineData {
+  const limit = (massG: number | null): number | null => (massG === null ? null : fromGrams(massG));
+  return {
+    ...data,
+    weights: data.weights.map((one) => ({ ...one, massG: fromGrams(one.massG) })),
+    stays: data.stays.map((stay) => ({ ...stay, minG: limit(stay.minG), maxG: limit(stay.maxG) })),
+    band: data.band.map(({ on, lowG, highG }) => ({ on, lowG: fromGrams(lowG), highG: fromGrams(highG) })),
+  };
+}
+
 /** The whole record on one drawing: weights above, meals as ticks, sheds as bands, enclosures as steps along the bottom. */
-export function lifelineOption(data: LifelineData, colors: LifelineColors, today: string): EChartsOption {
+export function lifelineOption(
+  record: LifelineData,
+  colors: LifelineColors,
+  today: string,
+  { massUnit }: Pick<Reader, 'massUnit'>,
+): EChartsOption {
+  const data = inUnit(record, massUnit);
   const axis = {
     axisLine: { lineStyle: { color: colors.soft } },
     axisLabel: { color: colors.ink },
@@ -61,7 +79,7 @@ export function lifelineOption(data: LifelineData, colors: LifelineColors, today
         gridIndex: 0,
         min: 0,
         ...axis,
-        axisLabel: { color: colors.ink, formatter: '{value} g' },
+        axisLabel: { color: colors.ink, formatter: `{value} ${massUnit.symbol}` },
         splitLine: { show: true, lineStyle: { color: colors.band } },
       },
       rowAxis(1, 'meals'),
@@ -85,7 +103,7 @@ export function lifelineOption(data: LifelineData, colors: LifelineColors, today
         symbolSize: 7,
         lineStyle: { color: colors.line, width: 2.5 },
         itemStyle: { color: colors.line },
-        tooltip: { formatter: (p) => tip(p, (value) => `${value[1]} g`) },
+        tooltip: { formatter: (p) => tip(p, (value) => `${value[1]} ${massUnit.symbol}`) },
         markArea: {
           silent: true,
           itemStyle: { color: colors.band },
@@ -98,7 +116,9 @@ export function lifelineOption(data: LifelineData, colors: LifelineColors, today
           lineStyle: { color: colors.accent, type: 'dashed' },
           label: { color: colors.ink, position: 'insideStartTop', distance: 3, formatter: '{b}' },
           data: [
-            ...(range?.maxG ? [{ yAxis: range.maxG, name: `tub up to ${range.maxG} g` }] : []),
+            ...(range?.maxG
+              ? [{ yAxis: range.maxG, name: `tub up to ${range.maxG} ${massUnit.symbol}` }]
+              : []),
             ...(data.band.length > 0 ? [{ xAxis: today, name: 'today' }] : []),
           ],
         },

@@ -12,6 +12,7 @@ import AnimalPicker from '../../ui/AnimalPicker.vue';
 import DayField from '../../ui/DayField.vue';
 import FormDialog from '../../ui/FormDialog.vue';
 import GenesField from '../../ui/GenesField.vue';
+import MassField from '../../ui/MassField.vue';
 
 /** An animal that was not hatched here: its genes are a statement, as it came in. */
 defineProps<{ animals: readonly AnimalSummary[] }>();
@@ -81,13 +82,7 @@ async function send(another: boolean): Promise<void> {
     />
     <v-text-field v-model="draft.identifiedBy" label="Stated by" :error-messages="errorsOf('identifiedBy')" />
     <DayField v-model="draft.hatchedOn" label="Hatched on" :errors="errorsOf('hatchedOn')" />
-    <v-number-input
-      v-model="draft.massG"
-      label="Weight today, g"
-      :precision="1"
-      control-variant="hidden"
-      :error-messages="errorsOf('massG')"
-    />
+    <MassField v-model="draft.massG" label="Weight today" :error-messages="errorsOf('massG')" />
     <AnimalPicker
       v-model="draft.damId"
       label="Dam, if recorded here"

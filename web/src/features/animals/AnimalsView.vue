@@ -122,9 +122,7 @@ const headers = computed(() =>
             item.hatchedOn ? ageWords(item.hatchedOn) : ''
           }}</template>
           <template #[`item.massG`]="{ item }"
-            ><span class="num">{{
-              item.massG === null ? '' : massWords(item.massG, session.settings?.massUnit)
-            }}</span></template
+            ><span class="num">{{ item.massG === null ? '' : massWords(item.massG) }}</span></template
           >
           <template #[`item.weighedOn`]="{ item }"
             ><span class="small soft">{{

@@ -142,8 +142,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey));
             <span class="soft small">
               laid {{ dayWords(data.clutch.laidOn) }}, {{ data.clutch.eggs }} eggs<template
                 v-if="data.clutch.incubationC"
-                >,
-                {{ temperatureWords(data.clutch.incubationC, session.settings?.temperatureUnit) }}</template
+                >, {{ temperatureWords(data.clutch.incubationC) }}</template
               ><template v-if="data.clutch.hatchedOn"
                 >, hatched {{ dayWords(data.clutch.hatchedOn) }} (day {{ data.clutch.day }})</template
               ><template v-else>, day {{ data.clutch.day }}</template>

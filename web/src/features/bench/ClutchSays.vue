@@ -91,7 +91,7 @@ const near = computed(() => {
     </v-card>
     <ContradictionCard
       v-for="one in near"
-      :key="one.locus + one.words"
+      :key="one.locus + one.animals.map(({ id }) => id).join()"
       :contradiction="one"
       :may-record="mayRecord"
     />

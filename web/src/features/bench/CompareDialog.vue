@@ -8,7 +8,7 @@ import { oddsWords } from '../../format/format.ts';
 import { isTyping } from '../../ui/keys.ts';
 import type { RankingAnswer } from '../../workers/ranking.worker.ts';
 import ZoneMap from './ZoneMap.vue';
-import { leaderOf } from './bench-words.ts';
+import { comparisonWords, leaderOf } from './bench-words.ts';
 
 /** Two in large, side by side: clutch-mates, a parent, earlier young of the pair, an animal of one gene, or a gene's tells. */
 const props = defineProps<{
@@ -58,7 +58,7 @@ const choices = computed((): Side[] => [
     key: one.id,
     title: one.number,
     text: one.label,
-    group: one.why,
+    group: comparisonWords(one),
     pictureIds: one.pictureIds,
     tells: [],
   })),

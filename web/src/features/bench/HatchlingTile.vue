@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { HatchlingView } from '@karyotome/contract';
 import type { Ranking } from '@karyotome/core';
-import { explainNumber } from '@karyotome/core';
+import { numberWords } from '@karyotome/words';
 import { computed } from 'vue';
 import { api } from '../../api/resources.ts';
 import { oddsWords, sexSign, sexWords } from '../../format/format.ts';
@@ -67,7 +67,7 @@ const words = computed(() => {
     />
     <span v-else class="thumb blank small">no picture</span>
     <span class="head">
-      <strong :title="explainNumber(hatchling.number) ?? undefined">{{ hatchling.number }}</strong>
+      <strong :title="numberWords(hatchling.number) ?? undefined">{{ hatchling.number }}</strong>
       <span class="sex" :title="sexWords(hatchling.sex)">{{ sexSign(hatchling.sex) }}</span>
     </span>
     <span v-if="hatchling.identified" class="label">

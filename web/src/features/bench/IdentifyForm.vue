@@ -1,5 +1,11 @@
 <script setup lang="ts">
-import { newRecord, SURENESSES, type HatchlingView, type NewRecord } from '@karyotome/contract';
+import {
+  newRecord,
+  SURENESSES,
+  type HatchlingView,
+  type NewRecord,
+  type RecordWarning,
+} from '@karyotome/contract';
 import {
   looksLabel,
   notExcluded,
@@ -11,9 +17,11 @@ import {
   type Sighting,
   type Sureness,
 } from '@karyotome/core';
+import { sentences, warningWords } from '@karyotome/words';
 import { computed } from 'vue';
 import { api } from '../../api/resources.ts';
 import { farmToday, oddsWords } from '../../format/format.ts';
+import { reader } from '../../format/reader.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useSession } from '../../stores/session.ts';
 import { useForm } from '../../stores/useForm.ts';
@@ -48,7 +56,7 @@ interface Draft {
 const { draft, discard, submit, errorsOf, general, busy } = useForm<
   Draft,
   NewRecord,
-  { id: string; warnings: string[] }
+  { id: string; warnings: RecordWarning[] }
 >({
   key: `identify.${props.hatchling.id}`,
   initial: () => ({ genes: '', sure: null, by: session.name, on: farmToday(), override: null }),
@@ -123,7 +131,8 @@ async function send(): Promise<void> {
   const sent = await submit();
   if (!sent) return;
   const { id, warnings } = sent.value;
-  if (warnings.length > 0) notices.warn(`Recorded, but flagged: ${warnings.join('. ')}`);
+  if (warnings.length > 0)
+    notices.warn(sentences(['Recorded, but flagged', ...warnings.map((one) => warningWords(one, reader()))]));
   else notices.say(`${props.hatchling.number} identified`, async () => void (await undoing.run(id)));
   emit('done');
 }

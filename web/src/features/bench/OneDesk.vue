@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import type { BenchView, HatchlingView, RecordKind } from '@karyotome/contract';
 import type { CallRecord, Catalogue, CatalogueTell, Zone } from '@karyotome/core';
+import { impossibleWords, sexDoubtWords } from '@karyotome/words';
 import { computed, ref, useTemplateRef, watch } from 'vue';
 import { agoWords, dayWords, massWords, oddsWords, sexWords } from '../../format/format.ts';
-import { useSession } from '../../stores/session.ts';
+import { reader } from '../../format/reader.ts';
 import type { RankingAnswer } from '../../workers/ranking.worker.ts';
 import TellDialog from '../genes/TellDialog.vue';
 import { identificationWords } from '../records/record-defaults.ts';
@@ -28,7 +29,6 @@ const props = defineProps<{
   mayRecord: boolean;
 }>();
 const emit = defineEmits<{ record: [RecordKind]; compare: [looks: string | null]; pictures: []; next: [] }>();
-const session = useSession();
 const zone = ref<Zone>('head top');
 const telling = ref<{ zone: Zone; tell?: CatalogueTell } | null>(null);
 const form = useTemplateRef('form');
@@ -83,9 +83,7 @@ const ACTS: readonly { kind: RecordKind; title: string }[] = [
           >{{ sexWords(hatchling.sex)
           }}<template v-if="sexed?.kind === 'sex'">, {{ sexed.body.method }}</template></span
         >
-        <span>{{
-          hatchling.massG === null ? 'not weighed' : massWords(hatchling.massG, session.settings?.massUnit)
-        }}</span>
+        <span>{{ hatchling.massG === null ? 'not weighed' : massWords(hatchling.massG) }}</span>
         <span>{{
           shed?.kind === 'shed'
             ? `shed ${agoWords(shed.on)}, ${shed.body.complete === false ? 'in pieces' : 'whole'}`
@@ -111,8 +109,8 @@ const ACTS: readonly { kind: RecordKind; title: string }[] = [
       </div>
       <v-alert
         v-for="reason in [
-          ...hatchling.impossible.map((one) => `The pairing cannot give this. ${one}`),
-          ...hatchling.sexDoubts,
+          ...hatchling.impossible.map((one) => `The pairing cannot give this. ${impossibleWords(one)}`),
+          ...hatchling.sexDoubts.map((one) => sexDoubtWords(one, reader())),
         ]"
         :key="reason"
         type="error"

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { settingUp, START_SCHOOLS, type SettingUp } from '@karyotome/contract';
+import { settingUp, START_SCHOOLS, type SettingUp, type TubPlace } from '@karyotome/contract';
+import { placeWords, PLAN_WORDS } from '@karyotome/words';
 import { computed, watch } from 'vue';
 import { api } from '../../api/resources.ts';
 import { farmToday } from '../../format/format.ts';
@@ -9,7 +10,6 @@ import { useForm } from '../../stores/useForm.ts';
 import { useWrite } from '../../stores/useWrite.ts';
 import DayField from '../../ui/DayField.vue';
 import FormDialog from '../../ui/FormDialog.vue';
-import { SCHOOL_WORDS } from '../records/record-defaults.ts';
 
 /** A clutch goes into its tubs in one act: places proposed, substrate, and how it is started on food. */
 const props = defineProps<{ clutchId: string; clutchName: string }>();
@@ -24,7 +24,7 @@ const SUBSTRATES = [
   'Cypress mulch',
   'Wood shavings',
 ];
-const SCHOOLS = START_SCHOOLS.map((value) => ({ value, title: SCHOOL_WORDS[value] }));
+const SCHOOLS = START_SCHOOLS.map((value) => ({ value, title: PLAN_WORDS[value] }));
 const { draft, discard, submit, errorsOf, general, busy } = useForm({
   key: `set-up.${props.clutchId}`,
   initial: () => ({
@@ -61,9 +61,14 @@ watch(
   },
   { immediate: true },
 );
+/** The room is told where there are several. */
+const tubWords = (tub: TubPlace): string =>
+  new Set(proposal.value?.tubs.map(({ room }) => room)).size > 1
+    ? `${tub.room}, ${placeWords(tub)}`
+    : placeWords(tub);
 const items = computed(() => [
   { value: null, title: 'stays where it is' },
-  ...(proposal.value?.tubs ?? []).map(({ tubId, words }) => ({ value: tubId, title: words })),
+  ...(proposal.value?.tubs ?? []).map((tub) => ({ value: tub.tubId, title: tubWords(tub) })),
 ]);
 const places = computed(() => proposal.value?.places ?? []);
 const isShort = computed(() => places.value.length > (proposal.value?.tubs.length ?? 0));

@@ -1,4 +1,4 @@
-import type { BenchView, HatchlingView } from '@karyotome/contract';
+import type { BenchView, ComparisonView, HatchlingView } from '@karyotome/contract';
 import type {
   Catalogue,
   CatalogueTell,
@@ -139,3 +139,7 @@ export function pullsOf(
     .map(([words, ids]) => ({ words, ids }))
     .toSorted((a, b) => (a.words < b.words ? -1 : 1));
 }
+
+/** Why an animal is offered to compare with: "This pair, 2025", "Pastel alone". */
+export const comparisonWords = ({ ofPair, looksLabel }: ComparisonView): string =>
+  ofPair ? `This pair, ${ofPair.year ?? 'earlier'}` : `${looksLabel} alone`;

@@ -106,12 +106,10 @@ describe('labels', () => {
 });
 
 describe('setting up', () => {
+  const tub = (tubId: string, slot: number) => ({ tubId, room: 'Room', rack: 'Hatch 1', level: 1, slot });
   const proposal = (places: SetUpProposal['places']): SetUpProposal => ({
     places,
-    tubs: [
-      { tubId: 't1', words: 'Hatch 1 1-1' },
-      { tubId: 't2', words: 'Hatch 1 1-2' },
-    ],
+    tubs: [tub('t1', 1), tub('t2', 2)],
     firstMealOn: '2026-08-16',
   });
   const place = (number: string, tubId: string | null) => ({ animalId: `id-${number}`, number, tubId });
@@ -120,7 +118,7 @@ describe('setting up', () => {
     const [a, b] = SCHEMA_IDS;
     vi.spyOn(api, 'setUpProposal').mockResolvedValue({
       ...proposal([{ animalId: a, number: '1', tubId: b }]),
-      tubs: [{ tubId: b, words: 'Hatch 1 1-1' }],
+      tubs: [tub(b, 1)],
     });
     const send = vi.spyOn(api, 'setUp').mockResolvedValue({ ids: ['r1'] });
     const wrapper = mounted(SetUpDialog, { clutchId: 'c', clutchName: '2601' });
@@ -153,7 +151,7 @@ describe('setting up', () => {
     const [a, b] = SCHEMA_IDS;
     vi.spyOn(api, 'setUpProposal').mockResolvedValue({
       ...proposal([{ animalId: a, number: '1', tubId: b }]),
-      tubs: [{ tubId: b, words: 'Hatch 1 1-1' }],
+      tubs: [tub(b, 1)],
     });
     vi.spyOn(api, 'setUp').mockRejectedValue(
       new ProblemError({

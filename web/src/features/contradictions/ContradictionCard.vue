@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import type { ContradictionView, NewRecord } from '@karyotome/contract';
+import { conflictWords, explanationWords, supportWords } from '@karyotome/words';
 import { api } from '../../api/resources.ts';
 import { dayWords, farmToday, oddsWords } from '../../format/format.ts';
+import { reader } from '../../format/reader.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useSession } from '../../stores/session.ts';
 import { useWrite } from '../../stores/useWrite.ts';
@@ -42,13 +44,13 @@ async function stateMore({ animals, genes }: Explanation): Promise<void> {
 
 <template>
   <v-card class="card">
-    <h2>{{ contradiction.words }}</h2>
+    <h2>{{ conflictWords(contradiction) }}</h2>
     <ul class="records small">
       <li v-for="record in contradiction.records" :key="record.recordId">
         <router-link :to="`/animals/${record.animalId}#record-${record.recordId}`">{{
           record.animalNumber
         }}</router-link>
-        {{ record.text }}, {{ dayWords(record.on) }}
+        {{ supportWords(record) }}, {{ dayWords(record.on) }}
       </li>
     </ul>
     <h3>What may have gone wrong, the likeliest first</h3>
@@ -56,7 +58,7 @@ async function stateMore({ animals, genes }: Explanation): Promise<void> {
       <li v-for="(one, n) in contradiction.explanations" :key="n">
         <span class="share num">{{ oddsWords(one.share) }}</span>
         <span class="bar" aria-hidden="true"><i :style="{ width: `${one.share * 100}%` }" /></span>
-        <span class="words">{{ one.words }}</span>
+        <span class="words">{{ explanationWords(one, reader()) }}</span>
         <span class="acts">
           <template v-if="one.kind === 'identification'">
             <v-btn :to="`/animals/${one.animals[0]!.id}`" variant="outlined">Look again</v-btn>

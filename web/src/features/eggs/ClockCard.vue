@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import type { ClutchView } from '@karyotome/contract';
-import { CHECK_LATE_DAYS, CUTTING_CAUTION, daysBetween } from '@karyotome/core';
+import { CHECK_LATE_DAYS, daysBetween, REFERENCE_C, type Milestone } from '@karyotome/core';
+import { CUTTING_CAUTION, cuttingWords, waitWords } from '@karyotome/words';
 import { computed } from 'vue';
-import { agoWords, dayWords, spanOfDays } from '../../format/format.ts';
+import { agoWords, dayWords, spanOfDays, temperatureWords } from '../../format/format.ts';
 import WhyPanel from '../../ui/WhyPanel.vue';
 import { basisWords, spanWords } from '../season/season-words.ts';
 
@@ -16,10 +17,14 @@ const at = (day: number): string => `${(Math.min(day, scale.value) / scale.value
 /** A look that was left out for longer is not made up for: the next one counts. */
 const next = computed(() =>
   clock.value.milestones.find(
-    (one) => !one.done && one.what !== 'First pip' && one.day >= clock.value.day - CHECK_LATE_DAYS,
+    (one) => !one.done && one.what !== 'first-pip' && one.day >= clock.value.day - CHECK_LATE_DAYS,
   ),
 );
-const pip = computed(() => clock.value.milestones.find(({ what }) => what === 'First pip'));
+const pip = computed(() => clock.value.milestones.find(({ what }) => what === 'first-pip'));
+const MILESTONE_WORDS: Readonly<Record<Milestone['what'], string>> = {
+  'egg-check': 'Check the eggs',
+  'first-pip': 'First pip',
+};
 const cutDay = computed(() =>
   clock.value.cutOn === null ? null : daysBetween(props.clutch.laidOn, clock.value.cutOn),
 );
@@ -38,17 +43,18 @@ const cutDay = computed(() =>
       <v-spacer />
       <WhyPanel title="The incubation clock">
         <p v-if="clock.pip">
-          <strong>{{ clock.pip.words }}.</strong> Eight in ten fall in the span shown.
+          <strong>{{ waitWords(clock.pip) }}.</strong> Eight in ten fall in the span shown.
           {{ basisWords(clock.pip) }}
         </p>
         <p>
-          Days are counted as warm days: a day warmer than 31.4 °C counts for a little more, a cooler one for
-          less. Measured temperatures are used where there are any, else what the incubator is set to.
+          Days are counted as warm days: a day warmer than {{ temperatureWords(REFERENCE_C) }} counts for a
+          little more, a cooler one for less. Measured temperatures are used where there are any, else what
+          the incubator is set to.
         </p>
       </WhyPanel>
     </div>
     <p v-if="clock.pip" class="next">
-      {{ clock.pip.words }}<br />
+      {{ waitWords(clock.pip) }}<br />
       <span class="small">{{ spanWords(clock.pip) }}</span>
     </p>
     <p v-else-if="pip?.done" class="next">First pip on day {{ pip.day }}, {{ agoWords(pip.on) }}</p>
@@ -61,7 +67,7 @@ const cutDay = computed(() =>
         v-for="one in clock.milestones"
         :key="one.what + one.day"
         class="stone"
-        :class="{ done: one.done, pip: one.what === 'First pip' }"
+        :class="{ done: one.done, pip: one.what === 'first-pip' }"
         :style="{ left: at(one.day) }"
       />
       <span v-if="cutDay !== null" class="cut" :style="{ left: at(cutDay) }" />
@@ -69,7 +75,7 @@ const cutDay = computed(() =>
     <ul class="list small">
       <li v-for="one in clock.milestones" :key="one.what + one.day" :class="{ soft: one.done }">
         <span class="num">day {{ one.day }}</span>
-        <span>{{ one.what }}{{ one.done ? ': done' : '' }}</span>
+        <span>{{ MILESTONE_WORDS[one.what] }}{{ one.done ? ': done' : '' }}</span>
         <span class="soft">{{ dayWords(one.on) }}</span>
       </li>
       <li v-if="clock.cutOn && !clutch.hatchedOn">
@@ -81,7 +87,7 @@ const cutDay = computed(() =>
     <p v-if="!clutch.hatchedOn" class="small soft">
       <template v-if="next"
         >Next look at the eggs {{ next.day < clock.day ? 'was due ' : '' }}{{ agoWords(next.on) }}. </template
-      >{{ clock.cutWords }}
+      >{{ cuttingWords(clock.cutting) }}
       <template v-if="clock.cutOn">{{ CUTTING_CAUTION }}</template>
     </p>
   </v-card>

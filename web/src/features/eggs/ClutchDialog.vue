@@ -6,6 +6,8 @@ import { useIncubators } from '../../stores/queries.ts';
 import { filled, useForm } from '../../stores/useForm.ts';
 import DayField from '../../ui/DayField.vue';
 import FormDialog from '../../ui/FormDialog.vue';
+import TemperatureField from '../../ui/TemperatureField.vue';
+import { temperatureWords } from '../../format/format.ts';
 
 /** Corrects what is known of a clutch as a whole: the lay date, where it lies and at what. */
 const props = defineProps<{ clutch: ClutchView }>();
@@ -51,15 +53,17 @@ async function send(): Promise<void> {
       v-model="draft.incubatorId"
       label="Incubator"
       clearable
-      :items="(incubators ?? []).map(({ id, name, setC }) => ({ value: id, title: `${name}, ${setC} °C` }))"
+      :items="
+        (incubators ?? []).map(({ id, name, setC }) => ({
+          value: id,
+          title: `${name}, ${temperatureWords(setC)}`,
+        }))
+      "
       :error-messages="errorsOf('incubatorId')"
     />
-    <v-number-input
+    <TemperatureField
       v-model="draft.incubationC"
-      label="Incubated at, °C"
-      :precision="1"
-      :step="0.1"
-      control-variant="hidden"
+      label="Incubated at"
       :error-messages="errorsOf('incubationC')"
     />
     <v-textarea v-model="draft.note" class="wide" label="Note" rows="3" :error-messages="errorsOf('note')" />

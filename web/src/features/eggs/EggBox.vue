@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import { eggWords, STAGE_WORDS, type BoxEgg } from './egg-words.ts';
+import { massWords } from '../../format/format.ts';
 
 /**
  * The clutch as it lies in its box, drawn from above. Touch an egg to choose it; drag it, or use the arrow keys, to lay it
@@ -44,7 +45,7 @@ const labelOf = (egg: BoxEgg): string => {
   if (state && state.stage !== 'in-egg') return state.young === 2 ? 'twins out' : STAGE_WORDS[state.stage];
   if (state?.worries.length) return state.worries.includes('collapse') ? 'collapsed' : 'mould';
   if (egg.verdict !== 'good') return egg.verdict;
-  return egg.massG === null ? '' : `${egg.massG} g`;
+  return egg.massG === null ? '' : massWords(egg.massG);
 };
 
 function toggle(index: number): void {

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import type { ClutchView } from '@karyotome/contract';
-import { CUTTING_CAUTION } from '@karyotome/core';
+import { alarmWords, CUTTING_CAUTION, cuttingWords } from '@karyotome/words';
 import { mdiPencilOutline, mdiPrinterOutline } from '@mdi/js';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { api } from '../../api/resources.ts';
 import { dayWords, oddsWords, temperatureWords } from '../../format/format.ts';
+import { reader } from '../../format/reader.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useSession } from '../../stores/session.ts';
 import { useWrite } from '../../stores/useWrite.ts';
@@ -108,7 +109,7 @@ async function hatched(): Promise<void> {
           ? clutch.incubator.name
           : clutch.incubationC === null
             ? 'no incubator named'
-            : temperatureWords(clutch.incubationC, session.settings?.temperatureUnit)
+            : temperatureWords(clutch.incubationC)
       }}
     </span>
     <v-btn variant="text" :prepend-icon="mdiPrinterOutline" :loading="printing.busy.value" @click="print"
@@ -122,13 +123,13 @@ async function hatched(): Promise<void> {
   </div>
   <v-alert
     v-for="alarm in clutch.incubator?.alarms ?? []"
-    :key="alarm.kind"
+    :key="alarm.code"
     type="warning"
     variant="tonal"
     :icon="false"
     class="mb-4"
     ><router-link to="/season/incubators">{{ clutch.incubator!.name }}</router-link
-    >: {{ alarm.words }}</v-alert
+    >: {{ alarmWords(alarm, reader()) }}</v-alert
   >
   <div class="desk">
     <v-card class="work">
@@ -178,7 +179,7 @@ async function hatched(): Promise<void> {
           :phase="phase"
           :chosen="chosen"
           :busy="busy"
-          :cut-words="clutch.clock.cutWords"
+          :cut-words="cuttingWords(clutch.clock.cutting)"
           :cut-caution="clutch.clock.cutOn ? CUTTING_CAUTION : ''"
           :unpipped="unpipped"
           @note="note"

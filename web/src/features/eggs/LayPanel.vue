@@ -3,6 +3,8 @@ import type { EggInput } from '@karyotome/contract';
 import { boxPlaces, EGG_VERDICTS, type EggVerdict } from '@karyotome/core';
 import { computed, ref, watch } from 'vue';
 import { capital, stickTogether, VERDICT_WORDS } from './egg-words.ts';
+import { massWords } from '../../format/format.ts';
+import { reader } from '../../format/reader.ts';
 
 /** Lay day, with wet hands: choose eggs, say what they are like; weigh one after another without looking up. */
 const props = defineProps<{ eggs: readonly EggInput[]; mayUndo: boolean }>();
@@ -61,25 +63,36 @@ const onScales = computed(() => {
   const unweighed = props.eggs.findIndex(({ massG }) => massG === null);
   return unweighed;
 });
-const grams = ref('');
-watch(onScales, (index) => (grams.value = String(props.eggs[index]?.massG ?? '')), { immediate: true });
+const unit = computed(() => reader().massUnit);
+/** An egg of a ball python weighs something between; a slip of the hand does not. Common practice, no source. */
+const EGG_G = { least: 5, most: 300 } as const;
+const typed = ref('');
+watch(
+  onScales,
+  (index) => {
+    const massG = props.eggs[index]?.massG ?? null;
+    typed.value = massG === null ? '' : String(unit.value.fromGrams(massG));
+  },
+  { immediate: true },
+);
+const massG = computed(() => unit.value.toGrams(Number(typed.value.replace(',', '.'))));
 const wrongWeight = computed(() => {
-  if (grams.value.trim() === '') return [];
-  const value = Number(grams.value.replace(',', '.'));
-  return value >= 5 && value <= 300 ? [] : ['must be between 5 and 300 g'];
+  if (typed.value.trim() === '') return [];
+  if (massG.value >= EGG_G.least && massG.value <= EGG_G.most) return [];
+  return [`must be between ${massWords(EGG_G.least)} and ${massWords(EGG_G.most)}`];
 });
 function weigh(): void {
   const index = onScales.value;
-  if (index < 0 || grams.value.trim() === '' || wrongWeight.value.length > 0) return;
-  const massG = Number(grams.value.replace(',', '.'));
+  if (index < 0 || typed.value.trim() === '' || wrongWeight.value.length > 0) return;
+  const weighedG = massG.value;
   emit(
     'change',
-    props.eggs.map((egg, i) => (i === index ? { ...egg, massG } : egg)),
+    props.eggs.map((egg, i) => (i === index ? { ...egg, massG: weighedG } : egg)),
   );
   // On to the next that lies unweighed, else the next in the row.
   const next = props.eggs.findIndex(({ massG: known }, i) => known === null && i > index);
   chosen.value = next >= 0 ? new Set([next]) : new Set();
-  grams.value = '';
+  typed.value = '';
 }
 </script>
 
@@ -102,9 +115,11 @@ function weigh(): void {
     </div>
     <form class="scales" novalidate @submit.prevent="weigh">
       <v-text-field
-        v-model="grams"
+        v-model="typed"
         :label="
-          onScales >= 0 ? `Egg ${onScales + 1} weighs, g` : 'All eggs are weighed: touch one to change it'
+          onScales >= 0
+            ? `Egg ${onScales + 1} weighs, ${unit.symbol}`
+            : 'All eggs are weighed: touch one to change it'
         "
         inputmode="decimal"
         :disabled="onScales < 0"

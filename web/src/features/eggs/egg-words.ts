@@ -1,5 +1,6 @@
 import type { EggEventView, EggInput, EggView } from '@karyotome/contract';
 import type { EggEventKind, EggSign, EggStage, EggVerdict } from '@karyotome/core';
+import { massWords } from '../../format/format.ts';
 
 /* What the egg page says, in words. */
 
@@ -41,7 +42,7 @@ export function eggWords(egg: BoxEgg, position: number): string {
   const { state } = egg;
   return [
     VERDICT_WORDS[egg.verdict],
-    egg.massG === null ? 'not weighed' : `${egg.massG} g`,
+    egg.massG === null ? 'not weighed' : massWords(egg.massG),
     ...(egg.marked ? ['marked'] : []),
     ...(egg.stuck === null ? [] : ['stuck to others']),
     ...(state && state.stage !== 'in-egg' ? [STAGE_WORDS[state.stage]] : []),

@@ -66,7 +66,7 @@ describe('lay day', () => {
     await field.setValue('500');
     await wrapper.get('form').trigger('submit');
     expect(wrapper.emitted('change')).toBeUndefined();
-    expect(wrapper.text()).toContain('must be between 5 and 300 g');
+    expect(wrapper.text()).toContain('must be between 5 g and 300 g');
     await field.setValue('84,5');
     await wrapper.get('form').trigger('submit');
     expect(changed(wrapper).map(({ massG }) => massG)).toEqual([80, 84.5, null]);

@@ -5,6 +5,8 @@ import { useDraft } from '../../stores/useDraft.ts';
 import { useWrite } from '../../stores/useWrite.ts';
 
 /** A change is sent when the hand has rested for so long. */
+/** The status of a write that was based on a version which somebody else has changed. */
+const STALE = 412;
 const REST_MS = 500;
 
 /**
@@ -57,7 +59,7 @@ export function useBox(clutch: () => ClutchView) {
     if (sent) {
       // Changed again while it was under way: that is sent next.
       if (draft.eggs === sending) discard();
-    } else isStale.value = write.message.value?.includes('in the meantime') ?? false;
+    } else isStale.value = write.status.value === STALE;
   }
 
   /** What the other saved is taken; what was changed here is given up. */

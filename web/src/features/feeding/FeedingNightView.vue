@@ -1,7 +1,9 @@
 <script setup lang="ts">
+import { mealWhy, placeWords } from '@karyotome/words';
 import { mdiPrinterOutline } from '@mdi/js';
 import { computed, ref } from 'vue';
-import { agoWords, dayWords } from '../../format/format.ts';
+import { agoWords, dayWords, massWords } from '../../format/format.ts';
+import { reader } from '../../format/reader.ts';
 import { api } from '../../api/resources.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useFeeding } from '../../stores/queries.ts';
@@ -147,7 +149,7 @@ const print = (): void => window.print();
             <table v-else class="figures">
               <tbody>
                 <tr v-for="{ id, number, place, meal } in eating" :key="id">
-                  <td class="small soft">{{ place }}</td>
+                  <td class="small soft">{{ place ? placeWords(place) : '' }}</td>
                   <td>
                     <router-link :to="`/animals/${id}`">{{ number }}</router-link>
                   </td>
@@ -160,10 +162,10 @@ const print = (): void => window.print();
                       due {{ agoWords(meal.dueOn) }}</span
                     >
                   </td>
-                  <td class="num">{{ meal.preyG }} g</td>
+                  <td class="num">{{ massWords(meal.massG) }}</td>
                   <td class="no-print">
                     <WhyPanel :title="`${number} eats tonight`"
-                      ><p>{{ meal.why }}</p></WhyPanel
+                      ><p>{{ mealWhy(meal, reader()) }}</p></WhyPanel
                     >
                   </td>
                 </tr>
@@ -177,14 +179,14 @@ const print = (): void => window.print();
             <table class="figures">
               <tbody>
                 <tr v-for="{ id, number, place, meal } in passed" :key="id">
-                  <td class="small soft">{{ place }}</td>
+                  <td class="small soft">{{ place ? placeWords(place) : '' }}</td>
                   <td>
                     <router-link :to="`/animals/${id}`">{{ number }}</router-link>
                   </td>
                   <td>{{ VERDICT_WORDS[meal.verdict] }}</td>
                   <td class="no-print">
                     <WhyPanel :title="`${number} is passed over`"
-                      ><p>{{ meal.why }}</p></WhyPanel
+                      ><p>{{ mealWhy(meal, reader()) }}</p></WhyPanel
                     >
                   </td>
                 </tr>

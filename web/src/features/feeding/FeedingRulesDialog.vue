@@ -6,6 +6,7 @@ import { api } from '../../api/resources.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useForm } from '../../stores/useForm.ts';
 import FormDialog from '../../ui/FormDialog.vue';
+import MassField from '../../ui/MassField.vue';
 
 /** The rules by which meals fall due. */
 const props = defineProps<{ rules: FeedingRules; order: OrderRules; version: number }>();
@@ -64,11 +65,10 @@ async function send(): Promise<void> {
     @submit="send"
   >
     <div v-for="(one, index) in draft.classes" :key="index" class="class wide">
-      <v-number-input
+      <MassField
         v-if="one.belowG !== null"
         v-model="one.belowG"
-        label="Up to, g"
-        control-variant="hidden"
+        label="Up to"
         :error-messages="errorsOf(`feeding.classes.${index}.belowG`)"
       />
       <p v-else class="rest">All heavier ones</p>
@@ -129,12 +129,7 @@ async function send(): Promise<void> {
     />
     <v-checkbox v-model="draft.offerInShed" label="Offered in shed" hide-details density="compact" />
     <v-checkbox v-model="draft.offerGravid" label="Offered when gravid" hide-details density="compact" />
-    <v-number-input
-      v-model="draft.adultG"
-      label="May fast from, g"
-      control-variant="hidden"
-      :error-messages="errorsOf('feeding.adultG')"
-    />
+    <MassField v-model="draft.adultG" label="May fast from" :error-messages="errorsOf('feeding.adultG')" />
     <v-select v-model="draft.fastMonths" label="Months of fasting" :items="MONTHS" multiple />
     <v-number-input
       v-model="draft.fastingEveryDays"

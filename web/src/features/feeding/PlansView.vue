@@ -9,6 +9,8 @@ import { workedWords } from '../animal/care-words.ts';
 import TodayNav from '../today/TodayNav.vue';
 import PlanDialog from './PlanDialog.vue';
 import FeedingRulesDialog from './FeedingRulesDialog.vue';
+import { massWords } from '../../format/format.ts';
+import { reader } from '../../format/reader.ts';
 
 type Plan = FeedingView['plans'][number];
 /** How this collection feeds: its rules, its plans with their ladders of refusals, and what has worked so far. */
@@ -35,7 +37,8 @@ const worked = computed(() =>
 const classWords = (i: number): string => {
   const { belowG } = data.value!.rules.classes[i]!;
   const from = data.value!.rules.classes[i - 1]?.belowG;
-  return belowG === null ? (from ? `from ${from} g` : 'all') : `${from ? `${from} ` : ''}to ${belowG} g`;
+  if (belowG === null) return from ? `from ${massWords(from)}` : 'all';
+  return from ? reader().massSpan(from, belowG) : `to ${massWords(belowG)}`;
 };
 const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
 </script>
@@ -77,7 +80,7 @@ const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', '
               {{ Math.round(data.rules.afterRestShare * 100) }}% of a meal.
               {{ data.rules.offerInShed ? 'Offered' : 'Passed over' }} in shed,
               {{ data.rules.offerGravid ? 'offered' : 'passed over' }} when gravid. From
-              {{ data.rules.adultG }} g on a fast in
+              {{ massWords(data.rules.adultG) }} on a fast in
               {{ data.rules.fastMonths.map((month) => MONTHS[month - 1]).join(', ') }} counts as one of the
               season: offered every {{ data.rules.fastingEveryDays }} days. Tubs are cleaned every
               {{ data.rules.cleanEveryDays }} days.

@@ -1,18 +1,18 @@
-import type { FeedingView, TodayLine } from '@karyotome/contract';
-import { FEEDING_PLANS, FEEDING_RULES, ORDER_RULES } from '@karyotome/core';
+import type { FeedingView } from '@karyotome/contract';
+import { FEEDING_PLANS, FEEDING_RULES, ORDER_RULES, type TaskFact } from '@karyotome/core';
 import { flushPromises } from '@vue/test-utils';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import { button, mounted } from '../../../test/mounted.ts';
 import { api } from '../../api/resources.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { reachWords, workedWords } from '../animal/care-words.ts';
-import { ownWayWords } from '../records/record-defaults.ts';
 import TodayRow from '../today/TodayRow.vue';
 import FeedingNightView from './FeedingNightView.vue';
 import FeedingRulesDialog from './FeedingRulesDialog.vue';
 import PlanDialog from './PlanDialog.vue';
 import StockDialog from './StockDialog.vue';
 import { roundAnimal } from '../../../test/round.ts';
+import { mealDue, todayLine } from '../../../test/today.ts';
 
 beforeEach(() => localStorage.clear());
 afterEach(() => {
@@ -119,8 +119,13 @@ describe('the freezer', () => {
       rulesVersion: 1,
       plans: [],
       night: [
-        { id: 'a', number: 'N-1', place: 'Left 1-1', meal: meal! },
-        { id: 'b', number: 'N-2', place: 'Left 1-2', meal: { ...meal!, verdict: 'in-shed' } },
+        {
+          id: 'a',
+          number: 'N-1',
+          place: { tubId: 't1', room: 'Room', rack: 'Left', level: 1, slot: 1 },
+          meal: meal!,
+        },
+        { id: 'b', number: 'N-2', place: null, meal: { ...meal!, verdict: 'in-shed' } },
       ],
       thaw: [{ prey: 'rat pup', count: 3 }],
       freezer: [
@@ -151,28 +156,14 @@ describe('the freezer', () => {
 
 describe('a line of Today', () => {
   const animal = { ...roundAnimal('1'), tub: null, clutchId: null, identified: true } as never;
-  const line = (more: Partial<TodayLine>): TodayLine => ({
-    key: 'k',
-    kind: 'meal',
-    text: 'Offer rat pup (25 g)',
-    why: 'because',
-    dueOn: '2026-06-20',
-    records: [],
-    animal,
-    clutch: null,
-    incubator: null,
-    advice: null,
-    preset: null,
-    zone: null,
-    ...more,
-  });
-  const row = (more: Partial<TodayLine>) => mounted(TodayRow, { line: line(more), mayRecord: true });
+  const row = (fact: TaskFact, more: Parameters<typeof todayLine>[1] = {}) =>
+    mounted(TodayRow, { line: todayLine(fact, { animal, ...more }), mayRecord: true });
 
   test('a meal is logged with its state and step, and undone', async () => {
     const add = vi.spyOn(api, 'addRecord').mockResolvedValue({ id: 'r', warnings: [] });
     const back = vi.spyOn(api, 'voidRecord').mockResolvedValue(undefined);
     const preset = { species: 'rat' as const, size: 'pup', preyG: 25, state: 'live' as const, step: 'live' };
-    const wrapper = row({ preset });
+    const wrapper = row(mealDue(), { preset });
     await button(wrapper, 'Refused').trigger('click');
     await flushPromises();
     expect(add.mock.lastCall![1]).toMatchObject({
@@ -184,23 +175,31 @@ describe('a line of Today', () => {
   });
 
   test.each([
-    ['clean', 'Clean', 'Cleaned', 'cleaned'],
-    ['shed', 'Eye caps retained: soak, day 1', 'Soaked', 'soaked'],
-    ['shed', 'Eye caps retained: soak, day 1', 'All off', 'caps-checked'],
-  ] as const)('%s: %s is done by one touch', async (kind, words, name, act) => {
+    [{ code: 'cleaning-due', facts: { lastOn: '2026-06-01', everyDays: 14 } }, 'Cleaned', 'cleaned'],
+    [{ code: 'soak-due', facts: { remains: 'caps', soak: 1 } }, 'Soaked', 'soaked'],
+    [{ code: 'retained-shed', facts: { remains: 'caps', soaks: 3 } }, 'All off', 'caps-checked'],
+  ] as const)('%o: %s is done by one touch', async (fact, name, act) => {
     const add = vi.spyOn(api, 'addRecord').mockResolvedValue({ id: 'r', warnings: [] });
-    await button(row({ kind, text: words }), name).trigger('click');
+    await button(row(fact), name).trigger('click');
     await flushPromises();
     expect(add.mock.lastCall![1]).toMatchObject({ kind: 'care', body: { act } });
   });
 
   test('heat opens its check, a second look its animal, the freezer its page', async () => {
     const zone = { id: 'z', name: 'Level 1', rack: 'Left' };
-    const heat = row({ kind: 'heat', animal: null, zone });
+    const heat = row({ code: 'heat-check-due', facts: { everyDays: 30 } }, { animal: null, zone });
     await button(heat, 'Check…').trigger('click');
     expect(heat.emitted('heat')).toEqual([[zone]]);
-    expect(button(row({ kind: 'concern' }), 'Open').attributes('href')).toContain('/animals/');
-    expect(button(row({ kind: 'stock', animal: null }), 'Open').attributes('href')).toBe('/today/feeding');
+    const concern = row({ code: 'below-growth', facts: { massG: 150, deviations: 3.4 } });
+    expect(button(concern, 'Open').attributes('href')).toContain('/animals/');
+    const stock = row(
+      {
+        code: 'prey-order-due',
+        facts: { prey: 'rat pup', left: 9, tonight: 3, perWeek: 7, reorderAt: 20, runsOutOn: null },
+      },
+      { animal: null },
+    );
+    expect(button(stock, 'Open').attributes('href')).toBe('/today/feeding');
   });
 });
 
@@ -223,12 +222,5 @@ describe('words', () => {
     );
     expect(reachWords({ early: '2028-05-01', median: null, late: null })).toBe('not before 1 May 2028');
     expect(reachWords({ early: null, median: null, late: null })).toBe('not within three years');
-  });
-
-  test('its own way', () => {
-    expect(ownWayWords({})).toBe('as the rules say');
-    expect(ownWayWords({ everyDays: 5, share: 0.125, species: 'mouse', stayUntilG: 400 })).toBe(
-      'fed every 5 days, meals of 12.5% of its weight, mice, stays in its tub up to 400 g',
-    );
   });
 });

@@ -12,9 +12,9 @@ import { CanvasRenderer } from 'echarts/renderers';
 import { computed } from 'vue';
 import VChart from 'vue-echarts';
 import { useChartColors } from '../../ui/useChartColors.ts';
-import { temperatureWords } from '../../format/format.ts';
-import { useSession } from '../../stores/session.ts';
+import { momentWords, temperatureWords } from '../../format/format.ts';
 import { climateOption, type ClimatePoint } from './climate-option.ts';
+import { reader } from '../../format/reader.ts';
 
 use([
   CanvasRenderer,
@@ -35,25 +35,16 @@ const props = defineProps<{
   xName: 'day' | 'time';
 }>();
 const colors = useChartColors();
-const session = useSession();
 const option = computed(() => {
   const { ink, soft, secondary, band, paper } = colors.value;
-  return climateOption(props, {
-    ink,
-    soft,
-    line: secondary,
-    band,
-    paper,
-  });
+  return climateOption(props, { ink, soft, line: secondary, band, paper }, reader().temperatureUnit);
 });
-const words = (celsius: number): string => temperatureWords(celsius, session.settings?.temperatureUnit);
+const words = (celsius: number): string => temperatureWords(celsius);
 /** The table behind the chart: one row a day. */
 const TABLE_ROWS = 70;
 const rows = computed(() => props.points.slice(-TABLE_ROWS));
 const xWords = (x: number): string =>
-  props.xName === 'day'
-    ? `day ${x}`
-    : new Date(x).toLocaleString('en-GB', { dateStyle: 'short', timeStyle: 'short' });
+  props.xName === 'day' ? `day ${x}` : momentWords(new Date(x).toISOString());
 </script>
 
 <template>

@@ -4,6 +4,7 @@ import { api } from '../../api/resources.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useForm } from '../../stores/useForm.ts';
 import FormDialog from '../../ui/FormDialog.vue';
+import TemperatureField from '../../ui/TemperatureField.vue';
 
 /** A new incubator, or what is to be changed of one: its setting, and when it shall raise an alarm. */
 const props = defineProps<{ incubator: IncubatorView | null }>();
@@ -51,27 +52,9 @@ async function send(): Promise<void> {
     @submit="send"
   >
     <v-text-field v-model="draft.name" label="Name" :error-messages="errorsOf('name')" />
-    <v-number-input
-      v-model="draft.setC"
-      label="Set to, °C"
-      control-variant="hidden"
-      :precision="1"
-      :error-messages="errorsOf('setC')"
-    />
-    <v-number-input
-      v-model="draft.lowC"
-      label="Alarm below, °C"
-      control-variant="hidden"
-      :precision="1"
-      :error-messages="errorsOf('lowC')"
-    />
-    <v-number-input
-      v-model="draft.highC"
-      label="Alarm above, °C"
-      control-variant="hidden"
-      :precision="1"
-      :error-messages="errorsOf('highC')"
-    />
+    <TemperatureField v-model="draft.setC" label="Set to" :error-messages="errorsOf('setC')" />
+    <TemperatureField v-model="draft.lowC" label="Alarm below" :error-messages="errorsOf('lowC')" />
+    <TemperatureField v-model="draft.highC" label="Alarm above" :error-messages="errorsOf('highC')" />
     <v-number-input
       v-model="draft.lowHumidity"
       label="Alarm below, % humidity"

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import type { IncubatorView } from '@karyotome/contract';
+import { alarmWords } from '@karyotome/words';
 import { mdiPlus } from '@mdi/js';
 import { ref } from 'vue';
 import { api } from '../../api/resources.ts';
 import { momentDay, momentWords, temperatureWords } from '../../format/format.ts';
+import { reader } from '../../format/reader.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useIncubators } from '../../stores/queries.ts';
 import { useSession } from '../../stores/session.ts';
@@ -60,7 +62,7 @@ const SOURCE: Readonly<Record<string, string>> = {
 };
 const lastWords = ({ last }: IncubatorView): string =>
   last
-    ? `${temperatureWords(last.celsius, session.settings?.temperatureUnit)}${last.humidity === null ? '' : `, ${Math.round(last.humidity)}% humidity`}`
+    ? `${temperatureWords(last.celsius)}${last.humidity === null ? '' : `, ${Math.round(last.humidity)}% humidity`}`
     : 'No reading yet';
 </script>
 
@@ -109,18 +111,16 @@ const lastWords = ({ last }: IncubatorView): string =>
             <h2>{{ incubator.name }}</h2>
             <v-chip v-if="incubator.sensor !== 'none'" label size="small">Simulated sensor</v-chip>
             <v-spacer />
-            <span class="soft small"
-              >set to {{ temperatureWords(incubator.setC, session.settings?.temperatureUnit) }}</span
-            >
+            <span class="soft small">set to {{ temperatureWords(incubator.setC) }}</span>
           </div>
           <v-alert
             v-for="alarm in incubator.alarms"
-            :key="alarm.kind"
+            :key="alarm.code"
             type="warning"
             variant="tonal"
             density="compact"
             :icon="false"
-            >{{ alarm.words }}</v-alert
+            >{{ alarmWords(alarm, reader()) }}</v-alert
           >
           <p>
             <strong class="now">{{ lastWords(incubator) }}</strong>

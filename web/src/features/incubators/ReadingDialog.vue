@@ -4,6 +4,7 @@ import { api } from '../../api/resources.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { filled, useForm } from '../../stores/useForm.ts';
 import FormDialog from '../../ui/FormDialog.vue';
+import TemperatureField from '../../ui/TemperatureField.vue';
 
 /** What somebody read off an incubator. */
 const props = defineProps<{ incubator: IncubatorView }>();
@@ -42,13 +43,7 @@ async function send(): Promise<void> {
     @discard="discard"
     @submit="send"
   >
-    <v-number-input
-      v-model="draft.celsius"
-      label="Temperature, °C"
-      control-variant="hidden"
-      :precision="1"
-      :error-messages="errorsOf('celsius')"
-    />
+    <TemperatureField v-model="draft.celsius" label="Temperature" :error-messages="errorsOf('celsius')" />
     <v-number-input
       v-model="draft.humidity"
       label="Humidity, %"

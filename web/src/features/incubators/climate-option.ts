@@ -1,4 +1,5 @@
 import type { EChartsOption } from 'echarts';
+import type { TemperatureUnit } from '@karyotome/words';
 
 export interface ClimatePoint {
   /** A day of incubation, or a moment in ms. */
@@ -22,16 +23,32 @@ interface Colors {
   readonly paper: string;
 }
 
-/** Room above and below what is shown, °C. */
-const MARGIN_C = 0.6;
+/** Room above and below what is shown, in the unit of the axis. */
+const MARGIN = 0.6;
 
-/** The lowest and highest °C of the axis: all that is measured and allowed, with a margin. */
+/** The lowest and highest value of the axis: all that is measured and allowed, with a margin. */
 export function axisRange({ points, setC, lowC, highC }: ClimateChartData): [number, number] {
   const all = [...points.map(({ celsius }) => celsius), ...[setC, lowC, highC].filter((c) => c != null)];
-  return [Math.floor(Math.min(...all) - MARGIN_C), Math.ceil(Math.max(...all) + MARGIN_C)];
+  return [Math.floor(Math.min(...all) - MARGIN), Math.ceil(Math.max(...all) + MARGIN)];
 }
 
-export function climateOption(data: ClimateChartData, colors: Colors): EChartsOption {
+/** The same in the unit of the reader. */
+function inUnit(data: ClimateChartData, { fromCelsius }: TemperatureUnit): ClimateChartData {
+  return {
+    ...data,
+    points: data.points.map((point) => ({ ...point, celsius: fromCelsius(point.celsius) })),
+    setC: data.setC === null ? null : fromCelsius(data.setC),
+    ...(data.lowC === undefined ? {} : { lowC: fromCelsius(data.lowC) }),
+    ...(data.highC === undefined ? {} : { highC: fromCelsius(data.highC) }),
+  };
+}
+
+export function climateOption(
+  measured: ClimateChartData,
+  colors: Colors,
+  unit: TemperatureUnit,
+): EChartsOption {
+  const data = inUnit(measured, unit);
   const [min, max] = axisRange(data);
   const hasHumidity = data.points.some(({ humidity }) => humidity != null);
   const axis = {
@@ -68,7 +85,7 @@ export function climateOption(data: ClimateChartData, colors: Colors): EChartsOp
         type: 'line',
         showSymbol: false,
         data: data.points.map(({ x, celsius }) => [x, celsius]),
-        tooltip: { valueFormatter: (value) => `${Number(value).toFixed(1)} °C` },
+        tooltip: { valueFormatter: (value) => `${Number(value).toFixed(1)} ${unit.symbol}` },
         lineStyle: { color: colors.line, width: 2 },
         itemStyle: { color: colors.line },
         ...(data.setC === null

@@ -2,7 +2,7 @@
 import { computed } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { oddsWords, sexWords } from '../../format/format.ts';
-import { useAnimal, useKin } from '../../stores/queries.ts';
+import { useAnimal, useCatalogue, useKin } from '../../stores/queries.ts';
 import StateBlock from '../../ui/StateBlock.vue';
 import KinChart from './KinChart.vue';
 import { evidencePath } from './kin-layout.ts';
@@ -13,6 +13,7 @@ const router = useRouter();
 const id = computed(() => String(route.params['id']));
 const generations = computed(() => Math.min(20, Math.max(1, Number(route.query['generations'] ?? 2) || 2)));
 const { data: animal } = useAnimal(id);
+const catalogue = useCatalogue();
 const claims = computed(() => animal.value?.claims ?? []);
 const chosen = computed(() => {
   const { locus, allele } = route.query;
@@ -61,7 +62,7 @@ function reach(steps: number): void {
           :key="claim.locus + claim.allele"
           :value="`${claim.locus}|${claim.allele}`"
           label
-          >{{ claim.words }}</v-chip
+          >{{ claim.label }}</v-chip
         >
       </v-chip-group>
     </div>
@@ -77,8 +78,8 @@ function reach(steps: number): void {
         <p class="small soft legend">
           Squares are males, circles females, diamonds not sexed; the arrow marks {{ animal?.number }}.
           <template v-if="chosen"
-            >Filled: {{ chosen.words.replace(/^.*het /, '') }} shows. Half filled: carried for certain. A dot:
-            carried perhaps, with its odds. The strong line leads to the records that “{{ chosen.words }}”
+            >Filled: {{ catalogue.alleleName(chosen.allele) }} shows. Half filled: carried for certain. A dot:
+            carried perhaps, with its odds. The strong line leads to the records that “{{ chosen.label }}”
             rests on<template v-if="beyond > 0">; {{ beyond }} of them lie further off</template>.</template
           >
           Dashed: one of several candidate sires. A double line joins related parents. The table below has

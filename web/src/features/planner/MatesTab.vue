@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import type { PlannerView } from '@karyotome/contract';
+import { againstPairWords } from '@karyotome/words';
 import { computed, ref } from 'vue';
 import { oddsWords } from '../../format/format.ts';
+import { reader } from '../../format/reader.ts';
 import type { MatesQuestion, RankedMate } from '../../workers/planner-questions.ts';
 import { useAnswer } from '../../workers/useAnswer.ts';
 import type { PlannerWorker } from '../../workers/usePlanner.ts';
@@ -76,7 +78,9 @@ function open(pair: RankedMate): void {
             <td class="num">{{ oddsWords(pair.inClutch) }}</td>
             <td class="num">{{ kinWords(pair.inbreeding) }}</td>
             <td class="num">{{ Math.max(0, pair.freeLoad) }}</td>
-            <td class="small">{{ pair.against.join('; ') || 'nothing' }}</td>
+            <td class="small">
+              {{ pair.against.map((one) => againstPairWords(one, reader())).join('; ') || 'nothing' }}
+            </td>
             <td><v-btn size="small" variant="text" @click="open(pair)">Look</v-btn></td>
           </tr>
         </tbody>

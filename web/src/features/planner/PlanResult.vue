@@ -2,6 +2,7 @@
 import { RUNS, YEARS, type PlanRun } from './plan-runs.ts';
 import RouteCard from './RouteCard.vue';
 import { medianWords, type NameOf } from './planner-words.ts';
+import { reader } from '../../format/reader.ts';
 
 /** One plan as it was played: when its steps and its target come true. */
 defineProps<{ run: PlanRun; nameOf: NameOf }>();
@@ -39,7 +40,7 @@ const percent = (share: number): string => `${Math.round(share * 100)}%`;
             </tbody>
           </table>
           <p class="soft">
-            From {{ run.result.runs.toLocaleString('en-GB') }} runs; ± is what chance in the playing allows.
+            From {{ reader().number(run.result.runs) }} runs; ± is what chance in the playing allows.
           </p>
         </details>
       </template>
@@ -51,7 +52,7 @@ const percent = (share: number): string => `${Math.round(share * 100)}%`;
           rounded
           :aria-label="`Plan ${run.slot}: playing`"
         />
-        <p class="small">{{ percent(run.progress) }} of {{ RUNS.toLocaleString('en-GB') }} runs</p>
+        <p class="small">{{ percent(run.progress) }} of {{ reader().number(RUNS) }} runs</p>
       </template>
       <RouteCard :route="run.route" :name-of="nameOf">
         <v-btn variant="text" @click="$emit('clear')">{{ run.result ? 'Put away' : 'Stop' }}</v-btn>

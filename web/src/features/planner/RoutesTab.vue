@@ -11,6 +11,7 @@ import YearsChart from './YearsChart.vue';
 import { RUNS, usePlanRuns, YEARS, type PlanRun } from './plan-runs.ts';
 import type { PlannerDraft } from './planner-draft.ts';
 import { namesOf } from './planner-words.ts';
+import { reader } from '../../format/reader.ts';
 
 /** Ways to a target over several seasons: found, then played through many times, two side by side. */
 /** The form's state, shared by all tabs: each changes it in place. */
@@ -120,8 +121,8 @@ const played = computed(() =>
       </div>
       <p class="small soft">
         Each run plays the plan season by season: whether she lays, how many eggs, what each is, how long the
-        young take to grow ({{ RUNS.toLocaleString('en-GB') }} runs of {{ YEARS }} years). Growth and missed
-        seasons are common practice; the rest comes from your records.
+        young take to grow ({{ reader().number(RUNS) }} runs of {{ YEARS }} years). Growth and missed seasons
+        are common practice; the rest comes from your records.
       </p>
     </v-card>
     <div v-if="found" class="routes">

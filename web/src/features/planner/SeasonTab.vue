@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import type { PlannerView } from '@karyotome/contract';
 import type { Catalogue } from '@karyotome/core';
+import { notReadyWords } from '@karyotome/words';
 import { mdiClose, mdiPlus } from '@mdi/js';
 import { computed, ref } from 'vue';
+import { reader } from '../../format/reader.ts';
 import GenesField from '../../ui/GenesField.vue';
 import type { SeasonPlanQuestion } from '../../workers/planner-questions.ts';
 import { useAnswer } from '../../workers/useAnswer.ts';
@@ -53,7 +55,7 @@ const choices = computed(() => [
   { value: ALONE, title: 'Nobody this season' },
   ...males.value.map(({ id, notReady }) => ({
     value: id,
-    title: `${nameOf.value(id)}${notReady.length > 0 ? ` (${notReady[0]})` : ''}`,
+    title: `${nameOf.value(id)}${notReady[0] ? ` (${notReadyWords(notReady[0], reader())})` : ''}`,
   })),
 ]);
 function fix(female: string, male: string): void {
@@ -145,7 +147,9 @@ const load = computed(() => {
             <tr v-for="(female, index) in females" :key="female.id">
               <td>
                 {{ nameOf(female.id) }}
-                <span v-if="female.notReady.length > 0" class="small soft">{{ female.notReady[0] }}</span>
+                <span v-if="female.notReady[0]" class="small soft">{{
+                  notReadyWords(female.notReady[0], reader())
+                }}</span>
               </td>
               <td>
                 <v-autocomplete

@@ -22,7 +22,9 @@ const VIEW: PlannerView = {
     plannerAnimal('F-1', 'female', 'het clown'),
     plannerAnimal('F-2', 'female', 'clown'),
     plannerAnimal('M-1', 'male', 'clown'),
-    plannerAnimal('M-2', 'male', 'spider het clown', { notReady: ['In shed'] }),
+    plannerAnimal('M-2', 'male', 'spider het clown', {
+      notReady: [{ code: 'in-shed', facts: {}, side: 'against', records: [] }],
+    }),
   ],
   hatch: { share: 1, eggs: 0 },
   kinship: [0.5, 0, 0.5, 0, 0, 0.5, 0.25, 0, 0, 0.5],

@@ -1,8 +1,9 @@
 <script setup lang="ts">
+import { CLAIM_RULES, SEXING_WORDS, STATE_WORDS, supportWords } from '@karyotome/words';
 import { watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { api } from '../../api/resources.ts';
-import { ageWords, dayWords, oddsWords, sexSign, sexWords } from '../../format/format.ts';
+import { ageWords, dayWords, massWords, oddsWords, sexSign, sexWords } from '../../format/format.ts';
 import { usePublished } from '../../stores/queries.ts';
 import SureText from '../../ui/SureText.vue';
 import PublicLineage from './PublicLineage.vue';
@@ -47,7 +48,9 @@ watch(data, (animal) => {
           <dt>Sex</dt>
           <dd>
             {{ sexWords(data.sex) }}{{ ' '
-            }}<span v-if="data.sexMethod" class="small soft"> {{ data.sexMethod }}</span>
+            }}<span v-if="data.sexing" class="small soft">
+              {{ SEXING_WORDS[data.sexing.method] }}, {{ data.sexing.sure }}</span
+            >
           </dd>
         </div>
         <div>
@@ -65,7 +68,7 @@ watch(data, (animal) => {
           <dd>
             {{
               data.weights.length
-                ? `${data.weights.at(-1)!.massG} g on ${dayWords(data.weights.at(-1)!.on)}`
+                ? `${massWords(data.weights.at(-1)!.massG)} on ${dayWords(data.weights.at(-1)!.on)}`
                 : 'not recorded'
             }}
           </dd>
@@ -88,22 +91,19 @@ watch(data, (animal) => {
       <section>
         <h2>What it is and carries, and what that rests on</h2>
         <p class="small soft">As of {{ dayWords(data.asOf) }}. When the records change, so does this page.</p>
-        <div v-for="claim in data.claims" :key="claim.words" class="claim">
+        <div v-for="claim in data.claims" :key="claim.label" class="claim">
           <strong
-            ><SureText
-              :text="claim.words"
-              :p="claim.p"
-              :fraction="claim.kind === 'fraction' && !claim.words.startsWith('possible')"
+            ><SureText :text="claim.label" :p="claim.p" :fraction="claim.kind === 'possible-carrier'"
           /></strong>
           <span class="num small">{{ claim.certain ? 'certain, as recorded' : oddsWords(claim.p) }}</span>
           <p class="small">
-            {{ claim.rule }}
+            {{ CLAIM_RULES[claim.rule] }}
             <template v-if="claim.support"
               ><span
                 v-for="support in claim.support"
-                :key="support.animal + support.text"
+                :key="support.animal + support.label"
                 class="support soft"
-                >{{ support.animal }}, {{ dayWords(support.on) }}: {{ support.text }}</span
+                >{{ support.animal }}, {{ dayWords(support.on) }}: {{ supportWords(support) }}</span
               ></template
             >
           </p>
@@ -131,8 +131,8 @@ watch(data, (animal) => {
         <h2>Feeding record</h2>
         <ul class="meals small">
           <li v-for="(meal, index) in data.feedings.toReversed().slice(0, 40)" :key="index">
-            <span class="num">{{ dayWords(meal.on) }}</span> {{ meal.prey }},
-            {{ meal.state.replace('-', ' ') }}: {{ meal.taken ? 'taken' : 'refused' }}
+            <span class="num">{{ dayWords(meal.on) }}</span> {{ meal.species }} {{ meal.size }},
+            {{ STATE_WORDS[meal.state] }}: {{ meal.taken ? 'taken' : 'refused' }}
           </li>
         </ul>
         <p v-if="data.feedings.length > 40" class="small soft">

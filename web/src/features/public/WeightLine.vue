@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { daysBetween } from '@karyotome/core';
 import { computed } from 'vue';
-import { dayWords } from '../../format/format.ts';
+import { dayWords, massWords } from '../../format/format.ts';
 
 /** A weight curve light enough for a visitor's phone: no chart library. The table is in the download. */
 const props = defineProps<{ weights: readonly { on: string; massG: number }[] }>();
@@ -23,14 +23,15 @@ const points = computed(() => {
   <svg
     :viewBox="`0 0 ${W} ${H}`"
     role="img"
-    :aria-label="`From ${first.massG} g on ${dayWords(first.on)} to ${last.massG} g on ${dayWords(last.on)}`"
+    :aria-label="`From ${massWords(first.massG)} on ${dayWords(first.on)} to ${massWords(last.massG)} on ${dayWords(last.on)}`"
   >
     <line x1="0" :x2="W" :y1="H - 6" :y2="H - 6" class="base" />
     <polyline :points="points.map((p) => `${p.x},${p.y}`).join(' ')" />
     <circle v-for="(point, index) in points" :key="index" :cx="point.x" :cy="point.y" r="3" />
   </svg>
   <p class="small soft">
-    {{ first.massG }} g on {{ dayWords(first.on) }}, {{ last.massG }} g on {{ dayWords(last.on) }}
+    {{ massWords(first.massG) }} on {{ dayWords(first.on) }}, {{ massWords(last.massG) }} on
+    {{ dayWords(last.on) }}
   </p>
 </template>
 

@@ -2,11 +2,12 @@
 import { heatZoneInput, type HeatZoneView, type RackView } from '@karyotome/contract';
 import { USUAL_HEAT } from '@karyotome/core';
 import { api } from '../../api/resources.ts';
-import { dayWords } from '../../format/format.ts';
+import { dayWords, temperatureWords } from '../../format/format.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useForm } from '../../stores/useForm.ts';
 import { useWrite } from '../../stores/useWrite.ts';
 import FormDialog from '../../ui/FormDialog.vue';
+import TemperatureField from '../../ui/TemperatureField.vue';
 
 /** The heat zones of a rack: what each should be, and what heats it. */
 const props = defineProps<{ rack: RackView; zone: HeatZoneView | null }>();
@@ -73,20 +74,8 @@ async function remove(): Promise<void> {
       class="wide"
       :error-messages="errorsOf('name')"
     />
-    <v-number-input
-      v-model="draft.warmC"
-      label="Warm side, °C"
-      :precision="1"
-      control-variant="hidden"
-      :error-messages="errorsOf('warmC')"
-    />
-    <v-number-input
-      v-model="draft.coolC"
-      label="Cool side, °C"
-      :precision="1"
-      control-variant="hidden"
-      :error-messages="errorsOf('coolC')"
-    />
+    <TemperatureField v-model="draft.warmC" label="Warm side" :error-messages="errorsOf('warmC')" />
+    <TemperatureField v-model="draft.coolC" label="Cool side" :error-messages="errorsOf('coolC')" />
     <v-number-input
       v-model="draft.everyDays"
       label="Checked every … days"
@@ -99,7 +88,7 @@ async function remove(): Promise<void> {
     </p>
     <p v-if="zone?.lastCheck" class="wide small soft">
       Last checked {{ dayWords(zone.lastCheck.on) }} by {{ zone.lastCheck.author }}:
-      {{ zone.lastCheck.warmC }} and {{ zone.lastCheck.coolC }} °C.
+      {{ temperatureWords(zone.lastCheck.warmC) }} and {{ temperatureWords(zone.lastCheck.coolC) }}.
     </p>
     <template #actions>
       <v-btn v-if="zone" :loading="removing.busy.value" @click="remove">Remove</v-btn>

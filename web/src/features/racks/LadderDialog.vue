@@ -5,6 +5,7 @@ import { api } from '../../api/resources.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useForm } from '../../stores/useForm.ts';
 import FormDialog from '../../ui/FormDialog.vue';
+import MassField from '../../ui/MassField.vue';
 
 const props = defineProps<{ id: string | null; version: number; ladder: NewLadder }>();
 const emit = defineEmits<{ close: [] }>();
@@ -50,16 +51,10 @@ function addStep(): void {
         :label="`Step ${index + 1}`"
         :error-messages="errorsOf(`steps.${index}.name`)"
       />
-      <v-number-input
-        v-model="step.minG"
-        label="From, g"
-        control-variant="hidden"
-        :error-messages="errorsOf(`steps.${index}.minG`)"
-      />
-      <v-number-input
+      <MassField v-model="step.minG" label="From" :error-messages="errorsOf(`steps.${index}.minG`)" />
+      <MassField
         v-model="step.maxG"
-        label="Up to, g"
-        control-variant="hidden"
+        label="Up to"
         clearable
         placeholder="no end"
         :error-messages="errorsOf(`steps.${index}.maxG`)"

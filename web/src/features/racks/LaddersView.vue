@@ -7,6 +7,7 @@ import { useSession } from '../../stores/session.ts';
 import StateBlock from '../../ui/StateBlock.vue';
 import LadderDialog from './LadderDialog.vue';
 import RacksNav from './RacksNav.vue';
+import { massWords } from '../../format/format.ts';
 
 const { data, status, error, refetch } = useLadders();
 const session = useSession();
@@ -15,7 +16,7 @@ const EMPTY: NewLadder = { name: '', steps: [{ name: 'Hatchling tub', minG: 0, m
 function edit(view: LadderView): void {
   editing.value = { id: view.id, version: view.version, ladder: { name: view.name, steps: view.steps } };
 }
-const grams = (g: number | null): string => (g === null ? 'no end' : `${g} g`);
+const grams = (g: number | null): string => (g === null ? 'no end' : massWords(g));
 </script>
 
 <template>

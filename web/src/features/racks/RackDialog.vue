@@ -7,6 +7,8 @@ import { useLadders } from '../../stores/queries.ts';
 import { useSession } from '../../stores/session.ts';
 import { filled, useForm } from '../../stores/useForm.ts';
 import FormDialog from '../../ui/FormDialog.vue';
+import { massWords } from '../../format/format.ts';
+import { reader } from '../../format/reader.ts';
 
 const emit = defineEmits<{ close: [] }>();
 const session = useSession();
@@ -29,7 +31,7 @@ const { draft, discard, submit, errorsOf, general, busy } = useForm({
 const steps = computed(() =>
   (ladders.value?.find((ladder) => ladder.id === draft.ladderId)?.steps ?? []).map((step, value) => ({
     value,
-    title: `${step.name}, ${step.maxG === null ? `from ${step.minG} g` : `${step.minG} to ${step.maxG} g`}`,
+    title: `${step.name}, ${step.maxG === null ? `from ${massWords(step.minG)}` : reader().massSpan(step.minG, step.maxG)}`,
   })),
 );
 async function send(): Promise<void> {

@@ -9,9 +9,10 @@ import {
   mdiPause,
   mdiThermometer,
 } from '@mdi/js';
+import { heatFaultWords } from '@karyotome/words';
 import { computed, ref } from 'vue';
-import { massWords, sexSign } from '../../format/format.ts';
-import { useSession } from '../../stores/session.ts';
+import { massWords, sexSign, temperatureWords } from '../../format/format.ts';
+import { reader } from '../../format/reader.ts';
 
 /** A rack as it stands before you: levels from the top, tubs from the left, each with who lives in it. */
 const props = defineProps<{
@@ -66,10 +67,12 @@ function wordsOf(animal: Tub['animals'][number]): string {
     .filter((part) => part !== '')
     .join(', ');
 }
-const heatWords = ({ lastCheck, faults, warmC, coolC }: HeatZoneView): string =>
-  faults[0] ??
-  (lastCheck ? `${lastCheck.warmC} / ${lastCheck.coolC} °C` : `${warmC} / ${coolC} °C, not checked`);
-const session = useSession();
+function heatWords({ lastCheck, faults, warmC, coolC }: HeatZoneView): string {
+  if (faults[0]) return heatFaultWords(faults[0], reader());
+  const both = (warm: number, cool: number): string =>
+    `${temperatureWords(warm)} / ${temperatureWords(cool)}`;
+  return lastCheck ? both(lastCheck.warmC, lastCheck.coolC) : `${both(warmC, coolC)}, not checked`;
+}
 const levels = computed(() =>
   Array.from({ length: props.rack.levels }, (_, i) => ({
     level: i + 1,
@@ -78,7 +81,7 @@ const levels = computed(() =>
 );
 const range = computed(() => {
   const { minG, maxG } = props.rack.step;
-  return maxG === null ? `from ${minG} g` : `${minG} to ${maxG} g`;
+  return maxG === null ? `from ${massWords(minG)}` : reader().massSpan(minG, maxG);
 });
 const SIGN = { 'move-up': mdiArrowUpBold, hold: mdiPause, 'go-back': mdiArrowULeftTop, none: null } as const;
 const WORDS = {
@@ -154,7 +157,7 @@ const isEmpty = computed(() => props.rack.tubs.every((tub) => tub.animals.length
               >{{ animal.number }} {{ sexSign(animal.sex) }}</router-link
             >
             <span class="small num" :class="animal.fit === 'fits' ? 'soft' : 'off'">{{
-              animal.massG === null ? 'not weighed' : massWords(animal.massG, session.settings?.massUnit)
+              animal.massG === null ? 'not weighed' : massWords(animal.massG)
             }}</span>
             <span class="signs">
               <v-icon

@@ -1,12 +1,15 @@
 <script setup lang="ts">
 import { surfaceCheck } from '@karyotome/contract';
+import { capital, heatFaultWords, sentences } from '@karyotome/words';
 import { api } from '../../api/resources.ts';
 import { farmToday } from '../../format/format.ts';
+import { reader } from '../../format/reader.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { filled, useForm } from '../../stores/useForm.ts';
 import { useWrite } from '../../stores/useWrite.ts';
 import DayField from '../../ui/DayField.vue';
 import FormDialog from '../../ui/FormDialog.vue';
+import TemperatureField from '../../ui/TemperatureField.vue';
 
 /** The heat of one zone, measured at the surface. */
 const props = defineProps<{ zone: { id: string; name: string; rack: string } }>();
@@ -30,7 +33,8 @@ async function send(): Promise<void> {
   const sent = await submit();
   if (!sent) return;
   const { id, faults } = sent.value;
-  if (faults.length > 0) notices.warn(`Recorded. ${faults.join('. ')}.`);
+  if (faults.length > 0)
+    notices.warn(sentences(['Recorded', ...faults.map((fault) => capital(heatFaultWords(fault, reader())))]));
   else
     notices.say(`${props.zone.name}: heat checked`, async () => {
       await voiding.run(id);
@@ -50,20 +54,8 @@ async function send(): Promise<void> {
     @discard="discard"
     @submit="send"
   >
-    <v-number-input
-      v-model="draft.warmC"
-      label="Warm side, °C"
-      :precision="1"
-      control-variant="hidden"
-      :error-messages="errorsOf('warmC')"
-    />
-    <v-number-input
-      v-model="draft.coolC"
-      label="Cool side, °C"
-      :precision="1"
-      control-variant="hidden"
-      :error-messages="errorsOf('coolC')"
-    />
+    <TemperatureField v-model="draft.warmC" label="Warm side" :error-messages="errorsOf('warmC')" />
+    <TemperatureField v-model="draft.coolC" label="Cool side" :error-messages="errorsOf('coolC')" />
     <v-checkbox
       v-model="draft.probeFixed"
       label="The thermostat’s probe is fixed down"

@@ -207,7 +207,7 @@ describe('heat', () => {
   test('a check without a measure is refused at its field; a fault is said at once', async () => {
     const send = vi
       .spyOn(api, 'addSurfaceCheck')
-      .mockResolvedValue({ id: 'c', faults: ['the probe hung loose'] });
+      .mockResolvedValue({ id: 'c', faults: [{ code: 'probe-loose', facts: {} }] });
     mounted(SurfaceCheckDialog, { zone: { id: ID, name: 'Level 1', rack: 'Left' } });
     await submit();
     expect(send).not.toHaveBeenCalled();
@@ -220,7 +220,10 @@ describe('heat', () => {
     const wrapper = mounted(SurfaceCheckDialog, { zone: { id: ID, name: 'Level 1', rack: 'Left' } });
     await submit();
     expect(send.mock.lastCall![1]).toMatchObject({ warmC: 33, coolC: 27, probeFixed: false });
-    expect(useNotices().current).toMatchObject({ isError: true });
+    expect(useNotices().current).toMatchObject({
+      isError: true,
+      text: 'Recorded. The probe hung loose: the mat runs hot.',
+    });
     expect(wrapper.emitted('close')).toHaveLength(1);
   });
 

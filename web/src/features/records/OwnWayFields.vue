@@ -2,6 +2,7 @@
 import type { RecordBodies } from '@karyotome/contract';
 import { computed } from 'vue';
 import { useFeeding } from '../../stores/queries.ts';
+import MassField from '../../ui/MassField.vue';
 
 /** What one animal has of its own; what is left empty is as the rules say. */
 defineProps<{ errorsOf: (...fields: string[]) => string[] }>();
@@ -43,10 +44,9 @@ const percent = computed({
       { value: 'mouse', title: 'Mice' },
     ]"
   />
-  <v-number-input
+  <MassField
     v-model="body.stayUntilG"
-    label="Stays in its tub up to … g"
-    control-variant="hidden"
+    label="Stays in its tub up to"
     clearable
     :error-messages="errorsOf('body.stayUntilG')"
   />

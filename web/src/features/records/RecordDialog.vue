@@ -1,14 +1,17 @@
 <script setup lang="ts">
-import { BAD_SHED_ADVICE, REFUSAL_STEPS } from '@karyotome/core';
+import { REFUSAL_STEPS } from '@karyotome/core';
+import { CARE_WORDS, KIND_WORDS, PLAN_WORDS, soakAdvice } from '@karyotome/words';
 import { computed } from 'vue';
+import { reader } from '../../format/reader.ts';
 import { useCatalogue } from '../../stores/queries.ts';
 import DayField from '../../ui/DayField.vue';
 import FormDialog from '../../ui/FormDialog.vue';
 import GenesField from '../../ui/GenesField.vue';
 import TubField from './TubField.vue';
 import OwnWayFields from './OwnWayFields.vue';
-import { CARE_WORDS, KIND_WORDS, SCHOOL_WORDS, sizesOf } from './record-defaults.ts';
+import { sizesOf } from './record-defaults.ts';
 import { useRecordForm, type RecordSubject } from './useRecordForm.ts';
+import MassField from '../../ui/MassField.vue';
 
 /** One dated record: the form of its kind. */
 const props = defineProps<{ subject: RecordSubject }>();
@@ -36,7 +39,7 @@ const LIGHTS = [
 ];
 /** The steps a refusing animal is offered by; of a plan of the keeper's own they show by its key. */
 const steps = REFUSAL_STEPS.map(({ key, name }) => ({ value: key, title: name }));
-const SCHOOLS = Object.entries(SCHOOL_WORDS).map(([value, title]) => ({ value, title }));
+const SCHOOLS = Object.entries(PLAN_WORDS).map(([value, title]) => ({ value, title }));
 const STAGES = [
   { value: 'dull', title: 'Dull, pink belly' },
   { value: 'blue', title: 'Blue eyes' },
@@ -60,14 +63,7 @@ async function send(): Promise<void> {
     @submit="send"
   >
     <template v-if="record.kind === 'weight'">
-      <v-number-input
-        v-model="record.body.massG"
-        label="Weight in grams"
-        :precision="1"
-        :min="0"
-        control-variant="hidden"
-        :error-messages="errorsOf('body.massG')"
-      />
+      <MassField v-model="record.body.massG" label="Weight" :error-messages="errorsOf('body.massG')" />
     </template>
     <template v-else-if="record.kind === 'feeding'">
       <v-btn-toggle v-model="record.body.taken" class="wide" aria-label="Taken or refused">
@@ -95,11 +91,9 @@ async function send(): Promise<void> {
           { value: 'live', title: 'Live' },
         ]"
       />
-      <v-number-input
+      <MassField
         v-model="record.body.preyG"
-        label="Prey weight in grams, if weighed"
-        :precision="1"
-        control-variant="hidden"
+        label="Prey weight, if weighed"
         clearable
         :error-messages="errorsOf('body.preyG')"
       />
@@ -128,7 +122,7 @@ async function send(): Promise<void> {
           density="compact"
         />
         <p v-if="record.body.complete === false || record.body.eyeCaps === false" class="wide small">
-          {{ BAD_SHED_ADVICE }}
+          {{ soakAdvice(reader()) }}
         </p>
       </template>
     </template>

@@ -1,52 +1,6 @@
-import type { MealPreset, NewRecord, RecordBodies, RecordKind, StartSchool } from '@karyotome/contract';
-import { canonicalLabel, parseGenes, PREY_SIZES, type CareAct, type Catalogue } from '@karyotome/core';
+import type { MealPreset, NewRecord, RecordBodies, RecordKind } from '@karyotome/contract';
+import { canonicalLabel, parseGenes, PREY_SIZES, type Catalogue } from '@karyotome/core';
 import { farmToday, oddsWords } from '../../format/format.ts';
-
-export const KIND_WORDS: Readonly<Record<RecordKind, string>> = {
-  weight: 'Weight',
-  feeding: 'Meal',
-  shed: 'Shed',
-  sex: 'Sex',
-  identification: 'Identification',
-  move: 'Move',
-  plan: 'Feeding plan',
-  care: 'Care',
-  'own-way': 'Its own way',
-  note: 'Private note',
-};
-
-export const CARE_WORDS: Readonly<Record<CareAct, string>> = {
-  'not-offered': 'Passed over',
-  cleaned: 'Tub cleaned',
-  'caps-checked': 'Eye caps checked: both off',
-  soaked: 'Soaked',
-  pushing: 'Pushes at its tub',
-  regurgitated: 'Regurgitated',
-};
-
-/** What an animal has of its own, in one line. */
-export function ownWayWords({
-  everyDays,
-  share,
-  species,
-  stayUntilG,
-  planId,
-}: RecordBodies['own-way']): string {
-  const parts = [
-    ...(everyDays ? [`fed every ${everyDays} days`] : []),
-    ...(share ? [`meals of ${Math.round(share * 1000) / 10}% of its weight`] : []),
-    ...(species ? [species === 'rat' ? 'rats' : 'mice'] : []),
-    ...(planId ? ['a plan of its own'] : []),
-    ...(stayUntilG ? [`stays in its tub up to ${stayUntilG} g`] : []),
-  ];
-  return parts.length > 0 ? parts.join(', ') : 'as the rules say';
-}
-
-export const SCHOOL_WORDS: Readonly<Record<StartSchool, string>> = {
-  'live-pinkies': 'Live rat pinkies first, then frozen',
-  'frozen-first': 'Frozen-thawed from the first offer',
-  'small-mice': 'Small live mice first, then rats',
-};
 
 /** An identification in one line: what, how sure, by whom, with what odds, and why against them. */
 export function identificationWords(

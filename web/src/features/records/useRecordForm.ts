@@ -5,13 +5,16 @@ import {
   type NewRecord,
   type RecordKind,
   type RecordView,
+  type RecordWarning,
 } from '@karyotome/contract';
+import { KIND_WORDS, sentences, warningWords } from '@karyotome/words';
 import { api } from '../../api/resources.ts';
+import { reader } from '../../format/reader.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useSession } from '../../stores/session.ts';
 import { useForm } from '../../stores/useForm.ts';
 import { useWrite } from '../../stores/useWrite.ts';
-import { emptyRecord, KIND_WORDS, readyToSend, type Prey } from './record-defaults.ts';
+import { emptyRecord, readyToSend, type Prey } from './record-defaults.ts';
 
 export interface RecordSubject {
   readonly animalId: string;
@@ -46,7 +49,7 @@ export function useRecordForm(subject: RecordSubject) {
     initial,
     schema: (correcting ? correction : newRecord) as typeof newRecord,
     toInput: ({ record, reason }) => ({ ...readyToSend(record), ...(correcting ? { reason } : {}) }),
-    send: async (record): Promise<{ id: string; warnings: string[] }> => {
+    send: async (record): Promise<{ id: string; warnings: RecordWarning[] }> => {
       if (!correcting) return api.addRecord(animalId, record);
       return { ...(await api.correctRecord(correcting.id, record as Correction)), warnings: [] };
     },
@@ -62,7 +65,10 @@ export function useRecordForm(subject: RecordSubject) {
     const sent = await form.submit();
     if (!sent) return false;
     const { id, warnings } = sent.value;
-    if (warnings.length > 0) notices.warn(`Recorded, but flagged. ${warnings.join('. ')}`);
+    if (warnings.length > 0)
+      notices.warn(
+        sentences(['Recorded, but flagged', ...warnings.map((one) => warningWords(one, reader()))]),
+      );
     else
       notices.say(
         `${KIND_WORDS[kind]} recorded for ${subject.number}`,

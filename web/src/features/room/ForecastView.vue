@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import { roomAssumptions } from '@karyotome/contract';
 import { addDays, type Mending, type RoomQuestion } from '@karyotome/core';
+import { roomChangeWords } from '@karyotome/words';
 import { computed, defineAsyncComponent, reactive, watch } from 'vue';
 import { api } from '../../api/resources.ts';
 import { dayWords, shortDay } from '../../format/format.ts';
+import { reader } from '../../format/reader.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useRoom } from '../../stores/queries.ts';
 import { useSession } from '../../stores/session.ts';
@@ -162,8 +164,8 @@ async function save(): Promise<void> {
             </details>
           </v-card>
           <p class="small soft">
-            The line is the middle of {{ data.question.runs.toLocaleString('en-GB') }} runs; nine of ten lie
-            in the band. It rests on {{ data.rests.animals }} animals in tubs and how each is growing,
+            The line is the middle of {{ reader().number(data.question.runs) }} runs; nine of ten lie in the
+            band. It rests on {{ data.rests.animals }} animals in tubs and how each is growing,
             {{ data.rests.forSale }} of them for sale in time, and {{ data.rests.clutches }} clutches in the
             incubator and from open pairings.
           </p>
@@ -182,9 +184,9 @@ async function save(): Promise<void> {
                   : 'Nothing needs mending.'
               }}
             </p>
-            <div v-for="one in mending ?? []" :key="one.key" class="mend">
+            <div v-for="one in mending ?? []" :key="one.code" class="mend">
               <span
-                >{{ one.words }}:
+                >{{ roomChangeWords(one, reader()) }}:
                 <strong>{{
                   one.risky === null ? 'it lasts the year' : `lasts until ${week(one.risky)}`
                 }}</strong></span

@@ -1,6 +1,9 @@
 <script setup lang="ts">
+import { recordWords } from '@karyotome/words';
 import { mdiCheckCircleOutline, mdiCloudOffOutline, mdiProgressUpload } from '@mdi/js';
 import { computed, ref } from 'vue';
+import { farmClock } from '../../format/farm-day.ts';
+import { reader } from '../../format/reader.ts';
 import type { QueuedEntry } from '../../offline/device.ts';
 import { useRoundQueue } from '../../offline/useRoundQueue.ts';
 
@@ -49,7 +52,7 @@ const others = (entry: QueuedEntry) => (entry.result?.status === 'kept' ? entry.
             <div class="row">
               <v-btn size="small" variant="outlined" :to="`/animals/${entry.animalId}`">Its page</v-btn>
               <v-btn size="small" variant="outlined" @click="queue.sendAgain(entry)">Send again</v-btn>
-              <v-btn size="small" variant="text" @click="queue.settleAsked(entry)">Let it go</v-btn>
+              <v-btn size="small" variant="text" @click="queue.settleAsked(entry)">Dismiss</v-btn>
             </div>
           </section>
           <section v-for="entry in queue.asked" :key="entry.key">
@@ -57,7 +60,8 @@ const others = (entry: QueuedEntry) => (entry.result?.status === 'kept' ? entry.
               <strong>{{ entry.number }}: {{ entry.text }}</strong> was kept, but there is also:
             </p>
             <p v-for="other in others(entry)" :key="other.id" class="small">
-              {{ other.text }}, by {{ other.author }} at {{ new Date(other.at).toTimeString().slice(0, 5) }}
+              {{ recordWords(other.record, reader()) }}, by {{ other.author }},
+              {{ reader().timeOfDay(farmClock(other.at)) }}
             </p>
             <div class="row">
               <v-btn size="small" variant="outlined" @click="queue.settleAsked(entry)">Both are true</v-btn>

@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { SOAK } from '@karyotome/core';
+import { preyWords, roundFlagWords, soakAdvice } from '@karyotome/words';
 import { computed } from 'vue';
 import { agoWords, massWords, sexSign, spanOfDays } from '../../format/format.ts';
-import { useSession } from '../../stores/session.ts';
+import { reader } from '../../format/reader.ts';
 import { VERDICT_WORDS } from '../animal/care-words.ts';
 import type { RoundAct } from './round-acts.ts';
 import RoundActs from './RoundActs.vue';
@@ -18,7 +18,6 @@ const emit = defineEmits<{
   photo: [File];
   undo: [Logged];
 }>();
-const session = useSession();
 const animal = computed(() => props.stop.animal);
 const meal = computed(() => animal.value.meal);
 const isDue = computed(() => meal.value?.verdict === 'due');
@@ -33,28 +32,28 @@ const isDue = computed(() => meal.value?.verdict === 'due');
         <p class="small soft">{{ animal.label }}</p>
       </div>
       <p class="mass num">
-        {{ animal.massG === null ? 'never weighed' : massWords(animal.massG, session.settings?.massUnit) }}
+        {{ animal.massG === null ? 'never weighed' : massWords(animal.massG) }}
         <span v-if="animal.weighedOn" class="small soft">{{ agoWords(animal.weighedOn) }}</span>
       </p>
     </header>
     <p v-if="animal.flags.length > 0" class="flags">
-      <strong v-for="flag in animal.flags" :key="flag">{{ flag }}</strong>
+      <strong v-for="flag in animal.flags" :key="flag.code">{{ roundFlagWords(flag, reader()) }}</strong>
     </p>
     <p v-if="animal.shed">
       <strong>In shed ({{ animal.shed.stage }}), day {{ animal.shed.days }}</strong
-      >, skin expected {{ spanOfDays(animal.shed.expected.from, animal.shed.expected.to) }}: no handling, no
+      >, shed expected {{ spanOfDays(animal.shed.expected.from, animal.shed.expected.to) }}: no handling, no
       cleaning.
     </p>
     <p v-if="animal.soak">
-      <strong>{{ animal.soak.veterinarian ? 'A veterinarian’s' : 'Soak' }}</strong>: {{ SOAK.fromMinutes }} to
-      {{ SOAK.toMinutes }} min at {{ SOAK.fromC }} to {{ SOAK.toC }} °C, never peel.
+      <strong v-if="animal.soak.veterinarian">See a veterinarian.</strong>
+      {{ soakAdvice(reader()) }}
     </p>
     <p v-if="meal" class="meal" :class="{ due: isDue }">
       <strong>{{ isDue ? 'Offer' : VERDICT_WORDS[meal.verdict] }}</strong>
-      {{ meal.prey }}<template v-if="meal.state !== 'frozen-thawed'">, {{ meal.state }}</template
-      ><template v-if="!isDue && meal.verdict === 'later'"> {{ agoWords(meal.dueOn) }}</template>
+      {{ preyWords(meal, reader())
+      }}<template v-if="!isDue && meal.verdict === 'later'"> {{ agoWords(meal.dueOn) }}</template>
       <span v-if="meal.plan.step && meal.plan.index > 0" class="small"
-        >{{ meal.plan.step.name }}, try {{ meal.plan.triesUsed + 1 }} of {{ meal.plan.step.tries }}</span
+        >{{ meal.plan.step.name }}, attempt {{ meal.plan.triesUsed + 1 }} of {{ meal.plan.step.tries }}</span
       >
       <span v-if="meal.plan.step?.caution" class="small caution">{{ meal.plan.step.caution }}</span>
       <span class="small soft"

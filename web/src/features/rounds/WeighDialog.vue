@@ -1,24 +1,25 @@
 <script setup lang="ts">
 import type { RoundAnimal } from '@karyotome/contract';
 import { weightDoubt } from '@karyotome/core';
+import { weightDoubtWords } from '@karyotome/words';
 import { mdiBackspaceOutline } from '@mdi/js';
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { agoWords, massWords } from '../../format/format.ts';
-import { useSession } from '../../stores/session.ts';
+import { reader } from '../../format/reader.ts';
 import { BAUD_RATES, hasSerial, serialScale, simulatedScale } from './scale/sources.ts';
 import { useScale } from './scale/useScale.ts';
 
 /** A weight, by keypad or from a scale, held against what was expected before it is kept. */
 const props = defineProps<{ animal: RoundAnimal }>();
 const emit = defineEmits<{ keep: [massG: number]; close: [] }>();
-const session = useSession();
 const typed = ref('');
 const KEPT = 'karyotome.scale';
 const kept = localStorage.getItem(KEPT);
 const baud = ref<number>(Number(kept?.split(':')[1]) || BAUD_RATES[0]);
-const scale = useScale((massG) => (typed.value = String(massG)));
+const unit = computed(() => reader().massUnit);
+const scale = useScale((steadyG) => (typed.value = String(unit.value.fromGrams(steadyG))));
 const massG = computed(() => {
-  const value = Number(typed.value);
+  const value = unit.value.toGrams(Number(typed.value));
   return typed.value !== '' && value >= 1 && value <= 20_000 ? value : null;
 });
 const doubt = computed(() => (massG.value === null ? null : weightDoubt(massG.value, props.animal.expected)));
@@ -73,22 +74,23 @@ const KEYS = ['7', '8', '9', '4', '5', '6', '1', '2', '3', '.', '0', 'back'];
       <v-card-text class="stack pad">
         <p class="small soft">
           <template v-if="animal.massG !== null">
-            {{ massWords(animal.massG, session.settings?.massUnit) }} {{ agoWords(animal.weighedOn!) }}.
+            {{ massWords(animal.massG) }} {{ agoWords(animal.weighedOn!) }}.
           </template>
           <template v-if="animal.expected">
-            Expected {{ Math.round(animal.expected.lowG) }} to {{ Math.round(animal.expected.highG) }} g.
+            Expected
+            {{ reader().massSpan(Math.round(animal.expected.lowG), Math.round(animal.expected.highG)) }}.
           </template>
         </p>
-        <output class="shown" aria-label="Grams entered"
-          >{{ typed || '0' }} <span class="soft">g</span></output
+        <output class="shown" aria-label="Weight entered"
+          >{{ typed || '0' }} <span class="soft">{{ unit.symbol }}</span></output
         >
         <p v-if="scale.name.value" class="small" role="status">
           {{ scale.name.value }}:
-          {{ scale.shown.value === null ? 'waiting' : `${scale.shown.value.toFixed(1)} g` }}
+          {{ scale.shown.value === null ? 'waiting' : massWords(scale.shown.value) }}
         </p>
         <p v-if="scale.problem.value" class="small problem">{{ scale.problem.value }}</p>
         <v-alert v-if="doubt" type="warning" variant="tonal" :icon="false" density="compact">{{
-          doubt
+          weightDoubtWords(doubt, reader())
         }}</v-alert>
         <div class="keys" role="group" aria-label="Keypad">
           <v-btn

@@ -1,6 +1,6 @@
 import type { NewRecord, RoundAnimal } from '@karyotome/contract';
 import { offeredStep, type CareAct, type ShedStage } from '@karyotome/core';
-import { farmToday } from '../../format/format.ts';
+import { farmToday, massWords } from '../../format/format.ts';
 
 /** One thing that is logged at a tub, by one key or one touch. */
 export interface RoundAct {
@@ -73,7 +73,7 @@ export const ROUND_ACTS: readonly RoundAct[] = [
 /** What is entered as a weight. */
 export const weighed = (massG: number): { record: NewRecord; text: string } => ({
   record: { kind: 'weight', on: farmToday(), body: { massG } },
-  text: `${massG} g`,
+  text: massWords(massG),
 });
 export const noted = (text: string): { record: NewRecord; text: string } => ({
   record: { kind: 'note', on: farmToday(), body: { text } },

@@ -81,7 +81,11 @@ describe('a stop', () => {
       ownCycles: 0,
       late: false,
     };
-    const animal = roundAnimal('1', { flags: ['ate today: no handling'], shed, meal: null });
+    const animal = roundAnimal('1', {
+      flags: [{ code: 'digesting', facts: { daysSinceMeal: 0 } }],
+      shed,
+      meal: null,
+    });
     const wrapper = mounted(RoundStop, { stop: stop(animal), done: [], mayRecord: true });
     expect(wrapper.text()).toContain('ate today: no handling');
     expect(wrapper.text()).toContain('In shed (blue), day 2');

@@ -1,5 +1,7 @@
 import type { RoundAnimal } from '@karyotome/contract';
+import { recordWords } from '@karyotome/words';
 import { api } from '../../api/resources.ts';
+import { reader } from '../../format/reader.ts';
 import type { QueuedEntry } from '../../offline/device.ts';
 import { useRoundQueue } from '../../offline/useRoundQueue.ts';
 import { useNotices } from '../../stores/notices.ts';
@@ -37,7 +39,12 @@ export function useLogged() {
     return [
       ...animal.done
         .filter(({ id }) => !gone.has(id))
-        .map(({ id, text }) => ({ key: keyOf.get(id) ?? id, text, isWaiting: false, recordId: id })),
+        .map(({ id, ...record }) => ({
+          key: keyOf.get(id) ?? id,
+          text: recordWords(record, reader()),
+          isWaiting: false,
+          recordId: id,
+        })),
       ...own
         .filter(({ recordId }) => recordId === null || !known.has(recordId))
         .map(({ key, text }) => ({ key, text, isWaiting: false, recordId: null })),

@@ -145,7 +145,7 @@ describe('what is on its way', () => {
     await vi.waitFor(() => expect(wrapper.text()).toContain('All kept'));
   });
 
-  test('what was refused is shown with its reason until it is let go', async () => {
+  test('what was refused is shown with its reason until it is dismissed', async () => {
     vi.spyOn(api, 'sendRound').mockImplementation((entries) =>
       Promise.resolve({
         results: entries.map((entry) => ({
@@ -165,7 +165,7 @@ describe('what is on its way', () => {
     await flushPromises();
     expect(document.body.textContent).toContain('lies before the hatch date');
     [...document.querySelectorAll<HTMLElement>('button')]
-      .find((one) => one.textContent!.includes('Let it go'))!
+      .find((one) => one.textContent!.includes('Dismiss'))!
       .click();
     await vi.waitFor(() => expect(queue.refused).toEqual([]));
   });

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import type { BoardFemale, BoardMale } from '@karyotome/contract';
 import type { SeasonEventKind } from '@karyotome/core';
+import { readinessWords, waitWords } from '@karyotome/words';
 import { mdiDotsVertical } from '@mdi/js';
 import { computed } from 'vue';
 import { VueDraggable } from 'vue-draggable-plus';
 import { agoWords, ageWords, dayWords, massWords } from '../../format/format.ts';
-import { useSession } from '../../stores/session.ts';
+import { reader } from '../../format/reader.ts';
 import WhyPanel from '../../ui/WhyPanel.vue';
 import { basisWords, siresWords, spanWords, stageWords } from './season-words.ts';
 
@@ -21,7 +22,6 @@ const emit = defineEmits<{
   note: [kind: SeasonEventKind, sireId?: string];
   open: ['choose-male' | 'event' | 'story' | 'lay'];
 }>();
-const session = useSession();
 const stage = computed(() => props.female.pairing?.forecast.stage ?? 'open');
 const inside = computed(() => props.female.pairing?.forecast.with ?? []);
 const expected = computed(() => props.female.pairing?.forecast.expected ?? []);
@@ -32,7 +32,7 @@ const facts = computed(() =>
   [
     props.female.massG === null
       ? 'never weighed'
-      : `${massWords(props.female.massG, session.settings?.massUnit)} (floor ${massWords(props.female.floorG, session.settings?.massUnit)})`,
+      : `${massWords(props.female.massG)} (minimum ${massWords(props.female.floorG)})`,
     ...(props.female.hatchedOn ? [ageWords(props.female.hatchedOn)] : []),
   ].join(' · '),
 );
@@ -81,7 +81,7 @@ function dropped(event: { item: HTMLElement }): void {
         }}</span></span
       >
       <span v-for="one in expected" :key="one.what" class="small next"
-        >{{ one.words }}: {{ spanWords(one) }}</span
+        >{{ waitWords(one) }}: {{ spanWords(one) }}</span
       >
       <span v-if="below" class="small soft">{{ below }}</span>
       <span v-if="female.pairing?.cautions.length" class="small care">{{ female.pairing.cautions[0] }}</span>
@@ -144,9 +144,10 @@ function dropped(event: { item: HTMLElement }): void {
         >Eggs</v-btn
       >
       <WhyPanel :title="`${female.number}: ${female.readiness.ready ? 'ready' : 'not ready'}`">
-        <p v-for="reason in female.readiness.reasons" :key="reason.text">
-          <strong>{{ reason.side === 'for' ? 'For' : 'Against' }}:</strong> {{ reason.text }}.
-          <span class="soft small">{{ reason.rule }}</span>
+        <p v-for="reason in female.readiness.reasons" :key="reason.code">
+          <strong>{{ reason.side === 'for' ? 'For' : 'Against' }}:</strong>
+          {{ readinessWords(reason, reader()).text }}.
+          <span class="soft small">{{ readinessWords(reason, reader()).rule }}</span>
         </p>
         <p v-for="one in expected" :key="one.what">
           <strong>{{ spanWords(one) }}</strong>: eight in ten fall in this span. {{ basisWords(one) }}

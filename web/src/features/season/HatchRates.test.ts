@@ -48,7 +48,7 @@ test('the same clutches by female, male and temperature', async () => {
   await button(wrapper, 'Male').trigger('click');
   expect(groups()).toEqual(['M-01', 'M-01 or M-02']);
   await button(wrapper, 'Temperature').trigger('click');
-  expect(groups()).toEqual(['30.5 to 31.0 °C', '31.0 to 31.5 °C', 'not recorded']);
+  expect(groups()).toEqual(['30.5°C to 31.0°C', '31.0°C to 31.5°C', 'not recorded']);
 });
 
 test('without a clutch that is done there is nothing to show', async () => {

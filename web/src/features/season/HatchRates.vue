@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { hatchRates, type RateBy, type Share } from '@karyotome/core';
+import { hatchRates, type RateBy, type RateGroup, type Share } from '@karyotome/core';
 import { computed, ref } from 'vue';
+import { temperatureWords } from '../../format/format.ts';
 import { useHatchRates } from '../../stores/queries.ts';
 
 /** How many eggs were good and how many of them hatched, each share with the interval that so few eggs allow. */
@@ -14,6 +15,11 @@ const WAYS = [
 ] as const;
 const rows = computed(() => hatchRates(data.value ?? [], by.value));
 const percent = (share: number): number => Math.round(share * 100);
+function groupWords(group: RateGroup): string {
+  if (group === null) return 'not recorded';
+  if (typeof group === 'string') return group;
+  return `${temperatureWords(group.fromC)} to ${temperatureWords(group.toC)}`;
+}
 const words = (share: Share): string =>
   share.share === null
     ? 'nothing counted'
@@ -39,8 +45,8 @@ const words = (share: Share): string =>
         </tr>
       </thead>
       <tbody>
-        <tr v-for="row in rows" :key="row.group">
-          <th scope="row">{{ row.group }}</th>
+        <tr v-for="row in rows" :key="groupWords(row.group)">
+          <th scope="row">{{ groupWords(row.group) }}</th>
           <td class="num">{{ row.clutches }}</td>
           <td v-for="(share, index) in [row.fertile, row.hatched]" :key="index">
             <span class="words small">{{ words(share) }}</span>

@@ -2,12 +2,13 @@
 import { newClutch } from '@karyotome/contract';
 import { useRouter } from 'vue-router';
 import { api } from '../../api/resources.ts';
-import { farmToday } from '../../format/format.ts';
+import { farmToday, temperatureWords } from '../../format/format.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useIncubators } from '../../stores/queries.ts';
 import { filled, useForm } from '../../stores/useForm.ts';
 import DayField from '../../ui/DayField.vue';
 import FormDialog from '../../ui/FormDialog.vue';
+import TemperatureField from '../../ui/TemperatureField.vue';
 
 /** The eggs of a female are there: how many, and where they lie. What each is like is said on their own page. */
 const props = defineProps<{ pairingId: string; pair: string }>();
@@ -73,16 +74,15 @@ async function send(): Promise<void> {
       v-model="draft.incubatorId"
       label="Incubator"
       clearable
-      :items="incubators.map(({ id, name, setC }) => ({ value: id, title: `${name}, ${setC} °C` }))"
+      :items="
+        incubators.map(({ id, name, setC }) => ({ value: id, title: `${name}, ${temperatureWords(setC)}` }))
+      "
       :error-messages="errorsOf('incubatorId')"
     />
-    <v-number-input
+    <TemperatureField
       v-if="!draft.incubatorId"
       v-model="draft.incubationC"
-      label="Incubated at, °C"
-      :precision="1"
-      :step="0.1"
-      control-variant="hidden"
+      label="Incubated at"
       :error-messages="errorsOf('incubationC')"
     />
     <p class="wide small soft">

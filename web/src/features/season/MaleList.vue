@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import type { BoardMale } from '@karyotome/contract';
+import { readinessWords } from '@karyotome/words';
 import { mdiDragVertical } from '@mdi/js';
 import { VueDraggable } from 'vue-draggable-plus';
 import { massWords } from '../../format/format.ts';
-import { useSession } from '../../stores/session.ts';
+import { reader } from '../../format/reader.ts';
 import WhyPanel from '../../ui/WhyPanel.vue';
 import { trendWords, useWords } from './season-words.ts';
 
@@ -18,11 +19,10 @@ defineProps<{
 }>();
 const carried = defineModel<BoardMale | null>('carried', { required: true });
 const dragging = defineModel<boolean>('dragging', { required: true });
-const session = useSession();
 /** Whom he is with, or why he rests; nothing where he is simply free. */
 const stateOf = (male: BoardMale, numberOf: (id: string) => string): string | null => {
   if (male.withId) return `With ${numberOf(male.withId)}`;
-  return male.readiness.ready ? null : `Rest: ${male.readiness.reasons[0]!.text}`;
+  return male.readiness.ready ? null : `Rest: ${readinessWords(male.readiness.reasons[0]!, reader()).text}`;
 };
 </script>
 
@@ -64,9 +64,10 @@ const stateOf = (male: BoardMale, numberOf: (id: string) => string): string | nu
             label=""
             :title="`${male.number}: ${male.readiness.ready ? 'may be put to a female' : 'rest advised'}`"
           >
-            <p v-for="reason in male.readiness.reasons" :key="reason.text">
-              <strong>{{ reason.side === 'for' ? 'For' : 'Against' }}:</strong> {{ reason.text }}.
-              <span class="soft small">{{ reason.rule }}</span>
+            <p v-for="reason in male.readiness.reasons" :key="reason.code">
+              <strong>{{ reason.side === 'for' ? 'For' : 'Against' }}:</strong>
+              {{ readinessWords(reason, reader()).text }}.
+              <span class="soft small">{{ readinessWords(reason, reader()).rule }}</span>
             </p>
           </WhyPanel>
         </div>
@@ -77,7 +78,7 @@ const stateOf = (male: BoardMale, numberOf: (id: string) => string): string | nu
           <span class="soft cut">{{ useWords(male, load) }}</span>
           <span class="soft cut">{{
             [
-              male.massG === null ? 'never weighed' : massWords(male.massG, session.settings?.massUnit),
+              male.massG === null ? 'never weighed' : massWords(male.massG),
               trendWords(male.weights, today),
               male.readiness.fastingDays ? `fasting ${male.readiness.fastingDays} days` : '',
             ]

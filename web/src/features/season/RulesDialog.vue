@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { seasonRules, type SeasonBoardView } from '@karyotome/contract';
-import { CUTTING_CAUTION } from '@karyotome/core';
+import { CUTTING_CAUTION } from '@karyotome/words';
 import { api } from '../../api/resources.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useForm } from '../../stores/useForm.ts';
 import FormDialog from '../../ui/FormDialog.vue';
+import MassField from '../../ui/MassField.vue';
 
 /** What this keeper decides about breeding: floors, rests, loads, bounds, and the school of cutting. */
 const props = defineProps<{ board: SeasonBoardView }>();
@@ -45,8 +46,8 @@ const GROUPS = [
   {
     title: 'Females',
     fields: [
-      { key: 'femaleFloorG', label: 'From this weight, g' },
-      { key: 'olderFemaleFloorG', label: 'Older ones from, g' },
+      { key: 'femaleFloorG', label: 'From this weight', isMass: true },
+      { key: 'olderFemaleFloorG', label: 'Older ones from', isMass: true },
       { key: 'olderFromYears', label: 'Older means from, years' },
       { key: 'femaleFromYears', label: 'From this age, years' },
       { key: 'femaleRestDays', label: 'Rest after laying, days' },
@@ -56,7 +57,7 @@ const GROUPS = [
   {
     title: 'Males',
     fields: [
-      { key: 'maleFloorG', label: 'From this weight, g' },
+      { key: 'maleFloorG', label: 'From this weight', isMass: true },
       { key: 'maleFromYears', label: 'From this age, years' },
       { key: 'maleLoad', label: 'Females in a season' },
       { key: 'maleRestDays', label: 'Rest after a lock, days' },
@@ -93,15 +94,22 @@ async function send(): Promise<void> {
   >
     <template v-for="group in GROUPS" :key="group.title">
       <h3 class="wide">{{ group.title }}</h3>
-      <v-number-input
-        v-for="field in group.fields"
-        :key="field.key"
-        v-model="draft[field.key]"
-        :label="field.label"
-        control-variant="hidden"
-        :precision="null"
-        :error-messages="errorsOf(field.key)"
-      />
+      <template v-for="field in group.fields" :key="field.key">
+        <MassField
+          v-if="'isMass' in field"
+          v-model="draft[field.key]"
+          :label="field.label"
+          :error-messages="errorsOf(field.key)"
+        />
+        <v-number-input
+          v-else
+          v-model="draft[field.key]"
+          :label="field.label"
+          control-variant="hidden"
+          :precision="null"
+          :error-messages="errorsOf(field.key)"
+        />
+      </template>
     </template>
     <h3 class="wide">Eggs and the calendar</h3>
     <v-select

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { BoardFemale, SeasonEventView } from '@karyotome/contract';
+import { waitWords } from '@karyotome/words';
 import { ref } from 'vue';
 import { api } from '../../api/resources.ts';
 import { agoWords, dayWords } from '../../format/format.ts';
@@ -31,7 +32,7 @@ async function takeBack(event: SeasonEventView): Promise<void> {
       <v-card-text class="stack">
         <section v-if="female.pairing!.forecast.expected.length > 0">
           <p v-for="one in female.pairing!.forecast.expected" :key="one.what">
-            <strong>{{ one.words }}</strong>: {{ spanWords(one) }}.
+            <strong>{{ waitWords(one) }}</strong>: {{ spanWords(one) }}.
             <span class="small soft">{{ basisWords(one) }}</span>
           </p>
         </section>

@@ -1,6 +1,6 @@
 import type { BoardFemale, BoardMale } from '@karyotome/contract';
 import { describe, expect, test } from 'vitest';
-import { against, ago, boardFemale, boardMale, forecast, READY } from '../../../test/board.ts';
+import { against, LOCKED_TODAY, ago, boardFemale, boardMale, forecast, READY } from '../../../test/board.ts';
 import { button, mounted } from '../../../test/mounted.ts';
 import { farmToday } from '../../format/format.ts';
 import FemaleRow from './FemaleRow.vue';
@@ -80,7 +80,8 @@ describe('a female’s row offers what the night asks for', () => {
       from: '2026-11-25',
       middle: '2026-11-28',
       to: '2026-12-02',
-      words: 'Day 36, 1 in 5 lay later than this',
+      day: 36,
+      later: 0.2,
       clutches: 11,
     };
     const text = row(
@@ -93,7 +94,7 @@ describe('a female’s row offers what the night asks for', () => {
       ),
     ).text();
     for (const part of [
-      '1800 g (floor 1500 g)',
+      '1,800 g (minimum 1,500 g)',
       '4.1 years',
       'Day 36, 1 in 5 lay later than this: eggs 25 Nov to 2 Dec',
       'fasting 44 days',
@@ -119,7 +120,7 @@ describe('the males', () => {
     });
 
   test('say whom they are with, how often they were used, and why they rest', () => {
-    const rest = against('Locked today', 70);
+    const rest = against(LOCKED_TODAY, 70);
     const texts = list([
       boardMale({ withId: 'f', females: 1, lastLockOn: ago(10) }),
       boardMale({ id: 'n', number: 'M-2', females: 0, lastLockOn: null, readiness: rest }),

@@ -1,7 +1,7 @@
 import type { BoardFemale, BoardMale } from '@karyotome/contract';
 import { CATALOGUE } from '@karyotome/core';
 import { describe, expect, test } from 'vitest';
-import { against, ago, boardFemale, boardMale, forecast, READY } from '../../../test/board.ts';
+import { against, LOCKED_TODAY, ago, boardFemale, boardMale, forecast, READY } from '../../../test/board.ts';
 import { farmToday } from '../../format/format.ts';
 import {
   boardGroups,
@@ -48,10 +48,17 @@ describe('where a female stands', () => {
         readiness: {
           ready: false,
           fastingDays: null,
-          reasons: [{ side: 'against', text: '80 g under the floor', rule: '', records: [] }],
+          reasons: [
+            {
+              side: 'against',
+              code: 'under-floor',
+              facts: { massG: 1420, floor: { of: 'females', floorG: 1500, fromYears: null } },
+              records: [],
+            },
+          ],
         },
       }),
-      '80 g under the floor',
+      '1,420 g, 80 g under the minimum',
     ],
   ])('%#', (one, words) => expect(stageWords(one)).toBe(words));
 
@@ -62,9 +69,9 @@ describe('where a female stands', () => {
 
   test('an expected day is a span, with the year only where it changes', () => {
     const span = (from: string, to: string) =>
-      spanWords({ what: 'eggs', from, middle: from, to, words: '', clutches: 0 });
+      spanWords({ what: 'eggs', from, middle: from, to, day: 0, later: 1, clutches: 0 });
     expect(span('2026-11-25', '2026-12-06')).toBe('eggs 25 Nov to 6 Dec');
-    expect(span('2026-12-30', '2027-01-11')).toBe('eggs 30 Dec to 11 Jan 2027');
+    expect(span('2026-12-30', '2027-01-11')).toBe('eggs 30 Dec 2026 to 11 Jan 2027');
     expect(span('2026-12-30', '2026-12-30')).toBe('eggs about 30 Dec');
   });
 });
@@ -114,8 +121,11 @@ describe('males', () => {
 
 test('before two are put together: the young first, then her, then him', () => {
   const cautions = introductionCautions(
-    female('F', null, { label: 'Spider', readiness: against('Laid 20 days ago') }),
-    male('M', { label: 'Spider', readiness: against('Locked today') }),
+    female('F', null, {
+      label: 'Spider',
+      readiness: against({ code: 'laid-recently', facts: { days: 20, restDays: 120 } }),
+    }),
+    male('M', { label: 'Spider', readiness: against(LOCKED_TODAY) }),
     { related: [] },
     CATALOGUE,
   );

@@ -8,7 +8,9 @@ import {
   type Expected,
   type SeasonEventKind,
 } from '@karyotome/core';
+import { EXPECTED_WORDS, readinessWords } from '@karyotome/words';
 import { agoWords, oddsWords, shortDay, sinceWords, spanOfDays } from '../../format/format.ts';
+import { reader } from '../../format/reader.ts';
 
 /* What the season board says, in words. */
 
@@ -51,7 +53,12 @@ const locksWords = (locks: number): string =>
 /** Where a female stands: "With M-02 since yesterday, 1 lock". */
 export function stageWords(female: BoardFemale): string {
   const { pairing, readiness } = female;
-  if (!pairing) return readiness.ready ? 'Ready' : (readiness.reasons[0]?.text ?? 'Not ready');
+  if (!pairing)
+    return readiness.ready
+      ? 'Ready'
+      : readiness.reasons[0]
+        ? readinessWords(readiness.reasons[0], reader()).text
+        : 'Not ready';
   const { forecast, clutch } = pairing;
   const since = forecast.since ? sinceWords(forecast.since) : '';
   const ago = forecast.since ? agoWords(forecast.since) : '';
@@ -74,7 +81,8 @@ export function stageWords(female: BoardFemale): string {
 }
 
 /** "eggs 20 Nov to 3 Dec" */
-export const spanWords = ({ what, from, to }: Expected): string => `${what} ${spanOfDays(from, to)}`;
+export const spanWords = ({ what, from, to }: Expected): string =>
+  `${EXPECTED_WORDS[what]} ${spanOfDays(from, to)}`;
 
 /** What an expected day rests on. */
 export const basisWords = ({ clutches }: Pick<Expected, 'clutches'>): string =>
@@ -124,7 +132,9 @@ export function introductionCautions(
   const sire = parseParent(male.label, 'male', catalogue).parent;
   const dam = parseParent(female.label, 'female', catalogue).parent;
   const against = (who: string, { readiness }: Pick<BoardFemale, 'readiness'>): string[] =>
-    readiness.reasons.filter(({ side }) => side === 'against').map(({ text }) => `${who}: ${text}`);
+    readiness.reasons
+      .filter(({ side }) => side === 'against')
+      .map((reason) => `${who}: ${readinessWords(reason, reader()).text}`);
   const kin = related.find(({ femaleId, maleId }) => femaleId === female.id && maleId === male.id);
   const stage = female.pairing?.forecast.stage;
   return [

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { collectionSettings, type CollectionSettings } from '@karyotome/contract';
 import { NUMBER_PATTERNS } from '@karyotome/core';
+import { NUMBER_PATTERN_WORDS } from '@karyotome/words';
 import { computed } from 'vue';
 import { api } from '../../api/resources.ts';
 import { useLadders } from '../../stores/queries.ts';
@@ -54,9 +55,9 @@ async function send(): Promise<void> {
       >
         <v-radio
           v-for="pattern in NUMBER_PATTERNS"
-          :key="pattern.id"
-          :value="pattern.id"
-          :label="`${pattern.title}: ${pattern.example}`"
+          :key="pattern"
+          :value="pattern"
+          :label="NUMBER_PATTERN_WORDS[pattern]"
         />
       </v-radio-group>
       <v-select

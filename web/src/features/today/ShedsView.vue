@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import type { RoundAnimal } from '@karyotome/contract';
-import { SOAK } from '@karyotome/core';
 import { computed } from 'vue';
 import { dayWords, farmToday, sexSign, spanOfDays } from '../../format/format.ts';
 import { useRound } from '../../offline/useRound.ts';
@@ -10,6 +9,8 @@ import { useQuickRecord } from '../records/useQuickRecord.ts';
 import { stopsOf } from '../rounds/useRoundPlace.ts';
 import { ROUND_ACTS, type RoundAct } from '../rounds/round-acts.ts';
 import TodayNav from './TodayNav.vue';
+import { soakAdvice } from '@karyotome/words';
+import { reader } from '../../format/reader.ts';
 
 /** Who is in shed, and what is still to come off. */
 const { data, status, error, refetch } = useRound();
@@ -92,10 +93,7 @@ function log(animal: RoundAnimal, chosen: RoundAct): Promise<void> {
             To soak <span class="small soft">{{ soaking.length }}</span>
           </h2>
           <p class="small soft">
-            {{ SOAK.fromMinutes }} to {{ SOAK.toMinutes }} minutes a day in water of {{ SOAK.fromC }} to
-            {{ SOAK.toC }}
-            °C, then let it crawl through the hands. Never peel: pulled skin and eye caps injure it. What
-            stays goes to a veterinarian.
+            {{ soakAdvice(reader()) }}
           </p>
           <div v-for="{ animal, rack, place } in soaking" :key="animal.id" class="line">
             <span class="small soft">{{ rack.name }} {{ place }}</span>

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import type { NewRecord, RecordKind, TodayLine } from '@karyotome/contract';
 import type { CareAct } from '@karyotome/core';
+import { moveReasonWords, taskWords } from '@karyotome/words';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
 import { farmToday, sexSign } from '../../format/format.ts';
+import { reader } from '../../format/reader.ts';
 import WhyPanel from '../../ui/WhyPanel.vue';
 import { useQuickRecord } from '../records/useQuickRecord.ts';
 import type { RecordSubject } from '../records/useRecordForm.ts';
@@ -64,7 +66,14 @@ const care = (act: CareAct, text: string): Promise<void> =>
   record({ kind: 'care', on: farmToday(), body: { act } }, text);
 const record = (what: NewRecord, text: string): Promise<void> => quick.log(props.line.animal!, what, text);
 /** After a bad shed the skin is soaked; a shed that goes on is looked at. */
-const isSoak = computed(() => props.line.kind === 'shed' && /soak|veterinarian/.test(props.line.text));
+const isSoak = computed(() => props.line.code === 'soak-due' || props.line.code === 'retained-shed');
+const told = computed(() => taskWords(props.line, reader()));
+const reasons = computed(() =>
+  (props.line.advice?.reasons ?? []).map((reason) => ({
+    ...reason,
+    words: moveReasonWords(reason, reader()),
+  })),
+);
 /** Keys of the line that has the focus. */
 function onKey(event: KeyboardEvent): void {
   if (event.target !== event.currentTarget || event.ctrlKey || event.metaKey) return;
@@ -77,16 +86,14 @@ function open(kind: RecordKind): void {
   // What hatched here is looked at on its clutch's table.
   if (kind === 'identification' && props.line.animal?.clutchId) return void router.push(home.value);
   const { animal, advice, preset } = props.line;
-  const tub =
-    advice?.verdict === 'move-up' || advice?.verdict === 'go-back'
-      ? (advice as { freeTubs?: { tubId: string }[] }).freeTubs?.[0]
-      : undefined;
+  const isAdvised = advice?.verdict === 'move-up' || advice?.verdict === 'go-back';
+  const tub = isAdvised ? advice.freeTubs[0] : undefined;
   emit('record', {
     animalId: animal!.id,
     number: animal!.number,
     kind,
     prey: preset,
-    ...(kind === 'move' && tub ? { begin: { toTubId: tub.tubId, reason: props.line.text } } : {}),
+    ...(kind === 'move' && tub ? { begin: { toTubId: tub.tubId, reason: told.value.text } } : {}),
   });
 }
 </script>
@@ -97,7 +104,7 @@ function open(kind: RecordKind): void {
     :class="line.kind"
     tabindex="0"
     role="group"
-    :aria-label="`${subject}: ${line.text}`"
+    :aria-label="`${subject}: ${told.text}`"
     @keydown="onKey"
   >
     <span class="tub num soft">{{ place }}</span>
@@ -110,15 +117,15 @@ function open(kind: RecordKind): void {
     <router-link v-else :to="home" class="who plain">
       <strong>{{ subject }}</strong>
     </router-link>
-    <span class="what">{{ line.text }}</span>
-    <WhyPanel :title="line.text">
+    <span class="what">{{ told.text }}</span>
+    <WhyPanel :title="told.text">
       <template v-if="line.advice">
-        <p v-for="reason in line.advice.reasons" :key="reason.text">
-          <strong>{{ reason.side === 'for' ? 'For' : 'Against' }}:</strong> {{ reason.text }}.
-          <span class="soft small">{{ reason.rule }}</span>
+        <p v-for="reason in reasons" :key="reason.code">
+          <strong>{{ reason.side === 'for' ? 'For' : 'Against' }}:</strong> {{ reason.words.text }}.
+          <span class="soft small">{{ reason.words.rule }}</span>
         </p>
       </template>
-      <p v-else>{{ line.why }}</p>
+      <p v-else>{{ told.why }}</p>
       <p v-if="line.animal">
         <router-link :to="`/animals/${line.animal.id}#record`"
           >The records of {{ line.animal.number }}</router-link

@@ -2,6 +2,7 @@ import type { SessionView, TodayLine, TodayView as View } from '@karyotome/contr
 import { flushPromises } from '@vue/test-utils';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import { button, mounted } from '../../../test/mounted.ts';
+import { mealDue, todayLine } from '../../../test/today.ts';
 import { api } from '../../api/resources.ts';
 import { useSession } from '../../stores/session.ts';
 import TodayView from './TodayView.vue';
@@ -17,37 +18,34 @@ const animalAt = (number: string, rack: string, slot: number): TodayLine['animal
     identified: true,
     tub: { tubId: `t${slot}`, room: 'Room', rack, level: 1, slot },
   }) as unknown as TodayLine['animal'];
-const line = (more: Partial<TodayLine>): TodayLine => ({
-  key: `${more.kind}-${more.animal?.number ?? more.text}`,
-  kind: 'meal',
-  text: 'Offer rat pup (25 g)',
-  why: 'because',
-  dueOn: TODAY,
-  records: [],
-  animal: null,
-  clutch: null,
-  incubator: null,
-  advice: null,
-  preset: { species: 'rat', size: 'pup', preyG: 25, state: 'frozen-thawed', step: null },
-  zone: null,
-  ...more,
-});
+const PRESET = { species: 'rat', size: 'pup', preyG: 25, state: 'frozen-thawed', step: null } as const;
+const meal = (number: string, slot: number, dueOn = TODAY): TodayLine =>
+  todayLine(mealDue(), { preset: PRESET, animal: animalAt(number, 'A', slot), dueOn });
 const view: View = {
   today: TODAY,
   thaw: [{ prey: 'rat pup', count: 3, left: -2 }],
   lines: [
-    line({ kind: 'stock', text: 'Order rat pup', preset: null }),
-    line({ kind: 'heat', text: 'Check the heat', preset: null, zone: { id: 'z', name: 'Mat', rack: 'B' } }),
-    line({ animal: animalAt('N-1', 'A', 1) }),
-    line({ animal: animalAt('N-2', 'A', 2), dueOn: '2026-06-18' }),
-    line({
-      kind: 'shed',
-      text: 'In shed (blue), day 5',
-      preset: null,
-      dueOn: '2026-06-15',
-      animal: animalAt('N-3', 'B', 1),
+    todayLine({
+      code: 'prey-order-due',
+      facts: { prey: 'rat pup', left: 9, tonight: 3, perWeek: 7, reorderAt: 20, runsOutOn: null },
     }),
-    line({ kind: 'concern', text: '12% below its best', preset: null, animal: animalAt('N-4', 'B', 2) }),
+    todayLine(
+      { code: 'heat-check-due', facts: { everyDays: 30 } },
+      { zone: { id: 'z', name: 'Mat', rack: 'B' } },
+    ),
+    meal('N-1', 1),
+    meal('N-2', 2, '2026-06-18'),
+    todayLine(
+      { code: 'shed-due', facts: { stage: 'blue', day: 5, from: '2026-06-21', to: '2026-06-24' } },
+      { dueOn: '2026-06-15', animal: animalAt('N-3', 'B', 1) },
+    ),
+    todayLine(
+      {
+        code: 'below-own-best',
+        facts: { massG: 176, bestG: 200, bestOn: '2026-05-01', loss: 0.12, limit: 0.1 },
+      },
+      { animal: animalAt('N-4', 'B', 2) },
+    ),
   ],
 };
 

@@ -1,0 +1,174 @@
+/** How one reader wants to be told: the locale for numbers and dates, and the units. */
+export interface ReaderSettings {
+  /** A BCP 47 language tag, such as `en-GB`. */
+  readonly locale: string;
+  readonly massUnit: 'g' | 'oz';
+  readonly temperatureUnit: 'C' | 'F';
+}
+
+/** Where nobody says otherwise: days are written day, month, year. */
+export const DEFAULT_LOCALE = 'en-GB';
+
+/** Grams in an avoirdupois ounce: exact by definition (453.59237 g to the pound of 16 ounces). */
+export const GRAMS_PER_OUNCE = 28.349523125;
+
+/** A unit of mass as numbers are typed in it. What is typed comes back as it was; what is kept is exact to a milligram. */
+export interface MassUnit {
+  readonly symbol: string;
+  readonly fromGrams: (massG: number) => number;
+  readonly toGrams: (value: number) => number;
+}
+/** A unit of temperature as numbers are typed in it. */
+export interface TemperatureUnit {
+  readonly symbol: string;
+  readonly fromCelsius: (celsius: number) => number;
+  readonly toCelsius: (value: number) => number;
+}
+
+const rounded = (value: number, digits: number): number => Number(value.toFixed(digits));
+
+export const MASS_UNITS: Readonly<Record<ReaderSettings['massUnit'], MassUnit>> = {
+  g: { symbol: 'g', fromGrams: (massG) => massG, toGrams: (value) => value },
+  oz: {
+    symbol: 'oz',
+    fromGrams: (massG) => rounded(massG / GRAMS_PER_OUNCE, 2),
+    toGrams: (value) => rounded(value * GRAMS_PER_OUNCE, 3),
+  },
+};
+export const TEMPERATURE_UNITS: Readonly<Record<ReaderSettings['temperatureUnit'], TemperatureUnit>> = {
+  C: { symbol: '°C', fromCelsius: (celsius) => celsius, toCelsius: (value) => value },
+  F: {
+    symbol: '°F',
+    fromCelsius: (celsius) => rounded((celsius * 9) / 5 + 32, 1),
+    toCelsius: (value) => rounded(((value - 32) * 5) / 9, 3),
+  },
+};
+
+/** The phrases are English, whatever the locale of numbers and dates. */
+const PLURALS = new Intl.PluralRules('en');
+const AND = new Intl.ListFormat('en-GB', { type: 'conjunction' });
+const RELATIVE_DAYS = new Intl.RelativeTimeFormat('en', { numeric: 'auto' });
+
+/** More days away than this, a day is told by its date. */
+const RELATIVE_UP_TO_DAYS = 60;
+
+/** Writes numbers, masses, temperatures and days as one reader wants them. */
+export class Reader {
+  readonly settings: ReaderSettings;
+  readonly #numbers = new Map<string, Intl.NumberFormat>();
+  readonly #days: Intl.DateTimeFormat;
+  readonly #shortDays: Intl.DateTimeFormat;
+  readonly #clock: Intl.DateTimeFormat;
+
+  constructor(settings: ReaderSettings) {
+    this.settings = settings;
+    // Days are calendar days: they are the same in every time zone.
+    const day = { day: 'numeric', month: 'short', timeZone: 'UTC' } as const;
+    this.#days = new Intl.DateTimeFormat(settings.locale, { ...day, year: 'numeric' });
+    this.#shortDays = new Intl.DateTimeFormat(settings.locale, day);
+    this.#clock = new Intl.DateTimeFormat(settings.locale, {
+      hour: '2-digit',
+      minute: '2-digit',
+      timeZone: 'UTC',
+    });
+  }
+
+  get massUnit(): MassUnit {
+    return MASS_UNITS[this.settings.massUnit];
+  }
+
+  get temperatureUnit(): TemperatureUnit {
+    return TEMPERATURE_UNITS[this.settings.temperatureUnit];
+  }
+
+  #number(options: Intl.NumberFormatOptions): Intl.NumberFormat {
+    const key = JSON.stringify(options);
+    const known = this.#numbers.get(key) ?? new Intl.NumberFormat(this.settings.locale, options);
+    this.#numbers.set(key, known);
+    return known;
+  }
+
+  /** @param digits - the most digits after the decimal mark */
+  number(value: number, digits = 0): string {
+    return this.#number({ maximumFractionDigits: digits }).format(value);
+  }
+
+  /** @param share - 0 to 1 @param digits - the most digits after the decimal mark */
+  percent(share: number, digits = 0): string {
+    return this.#number({ style: 'percent', maximumFractionDigits: digits }).format(share);
+  }
+
+  /** "342 g", "26.5 g" under 100 g, "12.06 oz". @param massG - grams */
+  mass(massG: number): string {
+    if (this.settings.massUnit === 'oz') {
+      const digits = { minimumFractionDigits: 2, maximumFractionDigits: 2 };
+      return this.#number({ style: 'unit', unit: 'ounce', ...digits }).format(massG / GRAMS_PER_OUNCE);
+    }
+    const maximumFractionDigits = Math.abs(massG) < 100 ? 1 : 0;
+    return this.#number({ style: 'unit', unit: 'gram', maximumFractionDigits }).format(massG);
+  }
+
+  /** "310 g to 342 g" @param lowG - grams */
+  massSpan(lowG: number, highG: number): string {
+    return `${this.mass(lowG)} to ${this.mass(highG)}`;
+  }
+
+  /** "31.5°C", "88.7°F" @param celsius - degrees Celsius */
+  temperature(celsius: number): string {
+    const isF = this.settings.temperatureUnit === 'F';
+    const digits = { minimumFractionDigits: 1, maximumFractionDigits: 1 };
+    const unit = isF ? 'fahrenheit' : 'celsius';
+    return this.#number({ style: 'unit', unit, ...digits }).format(isF ? (celsius * 9) / 5 + 32 : celsius);
+  }
+
+  /** "4 Mar 2026" in `en-GB`, "Mar 4, 2026" in `en-US`. @param day - ISO 8601 */
+  day(day: string): string {
+    return this.#days.format(dateOf(day));
+  }
+
+  /** "4 Mar", where the year goes without saying. */
+  shortDay(day: string): string {
+    return this.#shortDays.format(dateOf(day));
+  }
+
+  /** "25 Nov to 6 Dec", with the years where they differ; "about 25 Nov" for one day. */
+  daySpan(from: string, to: string): string {
+    if (from === to) return `about ${this.shortDay(from)}`;
+    const isOneYear = from.slice(0, 4) === to.slice(0, 4);
+    return isOneYear
+      ? `${this.shortDay(from)} to ${this.shortDay(to)}`
+      : `${this.day(from)} to ${this.day(to)}`;
+  }
+
+  /** @param clock - `YYYY-MM-DDTHH:MM`, as clocks show it where it is told @returns "4 Mar 2026, 21:30" */
+  moment(clock: string): string {
+    return `${this.day(clock.slice(0, 10))}, ${this.timeOfDay(clock)}`;
+  }
+
+  /** "21:30", "9:30 PM" @param clock - `YYYY-MM-DDTHH:MM` */
+  timeOfDay(clock: string): string {
+    return this.#clock.format(new Date(`${clock.slice(0, 16)}:00Z`));
+  }
+
+  /** "1 meal", "3 meals" */
+  count(n: number, one: string, other: string): string {
+    return `${this.number(n)} ${PLURALS.select(n) === 'one' ? one : other}`;
+  }
+
+  days(n: number): string {
+    return this.count(n, 'day', 'days');
+  }
+
+  /** "today", "yesterday", "in 3 days", "12 days ago"; the date beyond two months. */
+  ago(day: string, today: string): string {
+    const days = Math.round((dateOf(day).getTime() - dateOf(today).getTime()) / 86_400_000);
+    return Math.abs(days) < RELATIVE_UP_TO_DAYS ? RELATIVE_DAYS.format(days, 'day') : this.day(day);
+  }
+
+  /** "A, B and C" */
+  list(items: readonly string[]): string {
+    return AND.format(items);
+  }
+}
+
+const dateOf = (day: string): Date => new Date(`${day.slice(0, 10)}T00:00:00Z`);
