@@ -62,7 +62,7 @@ test('a record is corrected with a reason, and what was there stays to be seen',
     .getByRole('button', { name: /^Correct Weight/ })
     .first()
     .click();
-  await fillNumber(page, 'Weight in grams', '1701');
+  await fillNumber(page, 'Weight, g', '1701');
   await page.getByRole('button', { name: 'Record', exact: true }).click();
   await expect(page.getByText('is empty').or(page.getByText('is missing')).first()).toBeVisible();
   await page.getByLabel('Why it is corrected').fill('read from the wrong line');
@@ -109,7 +109,7 @@ test('a ladder is edited, and a wrong weight range is answered at its field', as
   await upper.fill('2600');
   await page.getByRole('button', { name: 'Save ladder' }).click();
   await expect(page.getByText('Two-tub economy saved')).toBeVisible();
-  await expect(page.getByText('2600 g')).toBeVisible();
+  await expect(page.getByText('2,600 g')).toBeVisible();
 });
 
 test('a session that ended leads to the sign-in and back', async ({ page, demo }) => {

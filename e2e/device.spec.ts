@@ -73,7 +73,7 @@ test('an answer that was lost: the form sent again enters it once', async ({ bro
     } else await route.continue();
   });
   await page.getByRole('button', { name: 'Weight', exact: true }).click();
-  await page.getByRole('dialog').getByLabel('Weight in grams').fill('345');
+  await page.getByRole('dialog').getByLabel('Weight, g').fill('345');
   const save = page.getByRole('dialog').getByRole('button', { name: /^Save|^Record/ });
   await save.click();
   await expect(page.getByText('The server cannot be reached').first()).toBeVisible({ timeout: 20_000 });

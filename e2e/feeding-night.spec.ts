@@ -151,7 +151,7 @@ test('nothing that was entered is lost, and nothing counts twice', async ({ brow
   });
 
   await test.step('what both have logged is shown, and one of the two is taken back', async () => {
-    await one.getByRole('button', { name: '1 to look at' }).click();
+    await one.getByRole('button', { name: '1 to review' }).click();
     const dialog = one.getByRole('dialog');
     await expect(dialog.getByText('N-03: rat pup taken')).toBeVisible();
     await dialog.getByRole('button', { name: 'Take mine back' }).click();
@@ -208,7 +208,7 @@ test('by keys and with the simulated scale, in the night theme', async ({ browse
   await expect(tub(page, 'N-01')).toBeVisible();
   await page.keyboard.press('w');
   await page.getByRole('button', { name: 'Simulated scale' }).click();
-  const shown = page.getByLabel('Grams entered');
+  const shown = page.getByLabel('Weight entered');
   await expect(shown).not.toHaveText(/^0 g/, { timeout: 15_000 });
   await page.keyboard.press('Enter');
   await expect(page.getByRole('dialog')).toHaveCount(0);

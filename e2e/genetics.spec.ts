@@ -47,7 +47,7 @@ test('a slip is ranked first among what may have gone wrong, and one step mends 
   const other = await page.context().newPage();
   await other.goto(`${demo.origin}/animals/contradictions`);
   await expect(other.locator('.explanations li').first()).toBeVisible();
-  await lines.first().getByRole('button', { name: 'Withdraw it' }).click();
+  await lines.first().getByRole('button', { name: 'Withdraw' }).click();
   await expect(page.getByText('The records agree')).toBeVisible();
   await expect(other.getByText('The records agree')).toBeVisible();
   await other.close();

@@ -61,9 +61,9 @@ test('one clutch, from its parents to a published page', async ({ page, empty })
       ['M-01', 160],
       ['M-02', 155],
     ] as const) {
-      await page.getByRole('button', { name: 'Put together' }).first().click();
+      await page.getByRole('button', { name: 'Introduce' }).first().click();
       if (male === 'M-01') {
-        await put('Put together');
+        await put('Introduce');
         await expect(page.getByText('is missing').first()).toBeVisible();
       }
       await choose(page, 'Female', 'F-01');
@@ -71,7 +71,7 @@ test('one clutch, from its parents to a published page', async ({ page, empty })
       await page.getByLabel('Together since').fill(daysAgo(day));
       await expect(page.getByText('What this pair can produce')).toBeVisible();
       // The board knows her from the first night on, and that she was never weighed.
-      await put(male === 'M-01' ? 'Put together' : 'Put together all the same');
+      await put(male === 'M-01' ? 'Introduce' : 'Introduce anyway');
       await expect(page.getByRole('dialog')).toHaveCount(0);
     }
     await expect(page.getByRole('group', { name: /^F-01: With M-01 and M-02/ })).toBeVisible();
@@ -159,7 +159,7 @@ test('one clutch, from its parents to a published page', async ({ page, empty })
     await open('Weight');
     await record();
     await expect(page.getByText('must be a number')).toBeVisible();
-    await fillNumber(page, 'Weight in grams', '312');
+    await fillNumber(page, 'Weight, g', '312');
     await page.getByRole('dialog').getByLabel('Day', { exact: true }).fill(daysAgo(30));
     await record();
     await expect(page.getByText('lies before the hatch date')).toBeVisible();

@@ -48,13 +48,13 @@ test('an animal is dragged to a free tub', async ({ page, demo }) => {
 
 test('the year’s places: what would mend it is tried out on the spot', async ({ page, demo }) => {
   await signIn(page, demo, '/racks/forecast');
-  await expect(page.getByText('tips over about').first()).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText('full from about').first()).toBeVisible({ timeout: 30_000 });
   const buy = page.locator('.mend').filter({ hasText: 'Buy' });
   await expect(buy).toContainText('it lasts the year', { timeout: 30_000 });
   await buy.getByRole('button', { name: 'Try' }).click();
-  await expect(page.getByText('tips over about')).toHaveCount(0, { timeout: 30_000 });
+  await expect(page.getByText('full from about')).toHaveCount(0, { timeout: 30_000 });
   await page.getByRole('button', { name: 'As it is' }).click();
-  await expect(page.getByText('tips over about').first()).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText('full from about').first()).toBeVisible({ timeout: 30_000 });
 });
 
 test('the freezer is booked in; a plan of one’s own is made; the rules decide who is due', async ({

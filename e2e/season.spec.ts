@@ -26,7 +26,7 @@ test('a whole season, from the first introduction to numbered hatchlings', async
     await page.getByRole('button', { name: 'F-06: put a male to her' }).click();
     await choose(page, 'Male', 'M-01');
     await page.getByLabel('Together since').fill(daysAgo(149));
-    await page.getByRole('dialog').getByRole('button', { name: 'Put together', exact: true }).click();
+    await page.getByRole('dialog').getByRole('button', { name: 'Introduce', exact: true }).click();
     await expect(page.getByRole('group', { name: /^F-06: With M-01 for 149 days/ })).toBeVisible();
   });
 
@@ -176,13 +176,13 @@ test('what speaks against a pair is said before they are together, and keys carr
   demo,
 }) => {
   await signIn(page, demo, '/season');
-  await page.getByRole('button', { name: 'Pick up M-05' }).press('Enter');
+  await page.getByRole('button', { name: 'Select M-05' }).press('Enter');
   const plover = page.getByRole('group', { name: /^F-04: / });
   await plover.getByRole('button', { name: 'Put M-05 here' }).press('Enter');
   await expect(page.getByText(/F-04: Laid \d+ days ago/)).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Put together all the same' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Introduce anyway' })).toBeVisible();
   await page.getByRole('button', { name: 'Discard' }).click();
-  await page.getByRole('button', { name: 'Pick up M-05' }).press('Enter');
+  await page.getByRole('button', { name: 'Select M-05' }).press('Enter');
   await page.keyboard.press('Escape');
   await expect(page.getByRole('button', { name: 'Put M-05 here' })).toHaveCount(0);
   await expect(plover).toContainText('Laid');

@@ -160,7 +160,7 @@ async function choose(page: Page, label: string, option: string): Promise<void> 
   await page.locator('.v-overlay-container').getByRole('option').filter({ hasText: option }).first().click();
 }
 async function putTogether(page: Page): Promise<void> {
-  await page.getByRole('button', { name: 'Pick up M-05' }).click();
+  await page.getByRole('button', { name: 'Select M-05' }).click();
   await page.getByRole('group', { name: /^F-04/ }).getByRole('button', { name: 'Put M-05 here' }).click();
   await page.getByText('What this pair can produce').waitFor();
 }

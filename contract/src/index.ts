@@ -13,3 +13,6 @@ export type * from './season-responses.ts';
 export * from './sureness.ts';
 export * from './validate.ts';
 export { isStorable, MOST_DEPTH, MOST_ELEMENTS, MOST_VALUES, toStorable } from './shape.ts';
+export * from './routes/index.ts';
+export type * from './routes/route.ts';
+export { PERMISSIONS } from './routes/route.ts';

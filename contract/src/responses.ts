@@ -18,6 +18,7 @@ import type { PrintedLabelView, SexDoubt } from './bench-responses.ts';
 import type { AnimalCare, HeatZoneView } from './husbandry-responses.ts';
 import type { CollectionSettings, LadderStepInput, Sex, Status } from './requests.ts';
 import type { RecordBodies, RecordKind } from './records.ts';
+import type { Permission } from './routes/route.ts';
 import type { FieldProblem } from './validate.ts';
 
 /** RFC 9457 problem document with a field per broken rule. */
@@ -33,6 +34,8 @@ export interface Problem {
 export interface SessionView {
   account: { id: string; name: string; email: string };
   role: 'owner' | 'keeper' | 'viewer';
+  /** What this person may do in the collection. */
+  permissions: Permission[];
   /** `farmZone` is the zone that counts: the one that was said, or until then the server's. */
   collection: CollectionSettings & { id: string; version: number; farmZone: string };
   csrfToken: string;
@@ -361,6 +364,8 @@ export interface ImportPreview {
 export interface PublicAnimal {
   format: 'karyotome-public-animal/1';
   collection: string;
+  /** In which the collection tells its measures; the figures here are grams all the same. */
+  units: Pick<CollectionSettings, 'massUnit' | 'temperatureUnit'>;
   number: string;
   name: string | null;
   label: string;

@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
 import { join } from 'node:path';
+import { ROUTES } from '@karyotome/contract';
 import compression from 'compression';
 import connectPgSimple from 'connect-pg-simple';
 import { csrfSync } from 'csrf-sync';
@@ -39,6 +40,7 @@ import { forLog } from './db/faults.ts';
 import { sidePool } from './db/connection.ts';
 import { jobRoutes } from './threads/jobs.ts';
 import { actorOf, createEndpoints } from './http/endpoint.ts';
+import { describeApi } from './http/open-api.ts';
 import { limitBody, readJson, refuseStrangeAddress } from './http/limits.ts';
 import { withoutSecrets } from './http/log.ts';
 import { handleErrors, newRequestId, noSuchRoute, Refusal } from './http/problems.ts';
@@ -104,9 +106,13 @@ function securityHeaders(config: Config) {
 
 function api(database: Database, config: Config, pool: pg.Pool): Router {
   const router = Router();
-  router.get('/health', async (_request, response) => {
+  router.get(ROUTES.health.path, async (_request, response) => {
     await pool.query('select 1');
     response.set('Cache-Control', 'no-store').json({ status: 'ok' });
+  });
+  const description = describeApi(ROUTES);
+  router.get(ROUTES.openApi.path, (_request, response) => {
+    response.set('Cache-Control', 'no-cache').json(description);
   });
   router.use(refuseStrangeAddress);
   router.use(limitBody);
@@ -140,29 +146,30 @@ function api(database: Database, config: Config, pool: pg.Pool): Router {
   }) as express.ErrorRequestHandler);
   router.use(json);
   const endpoints = createEndpoints(database, tellChanged);
-  router.use(sessionRoutes(database, config, limits, generateToken));
-  router.use(settingsRoutes(endpoints));
-  router.use(changeRoutes(database));
-  router.use(jobRoutes());
-  router.use(catalogueRoutes(endpoints));
-  router.use(geneticsRoutes(endpoints));
-  router.use(animalRoutes(endpoints));
-  router.use(importRoutes(endpoints, database));
-  router.use(recordRoutes(endpoints, database));
-  router.use(breedingRoutes(endpoints));
-  router.use(benchRoutes(endpoints));
-  router.use(labelRoutes(endpoints, database, config.dataDir));
-  router.use(seasonRoutes(endpoints));
-  router.use(incubationRoutes(endpoints, database, config.dataDir));
-  router.use(plannerRoutes(endpoints));
-  router.use(calendarRoutes(endpoints));
-  router.use(rackRoutes(endpoints));
-  router.use(feedingRoutes(endpoints));
-  router.use(roundRoutes(endpoints));
-  router.use(roomRoutes(endpoints));
-  router.use(todayRoutes(endpoints));
-  router.use(pictureRoutes(endpoints, database, config.dataDir));
-  router.use(publicationRoutes(endpoints));
+  sessionRoutes(endpoints, database, config, limits, generateToken);
+  settingsRoutes(endpoints);
+  changeRoutes(endpoints, database);
+  jobRoutes(endpoints);
+  catalogueRoutes(endpoints);
+  geneticsRoutes(endpoints);
+  animalRoutes(endpoints);
+  importRoutes(endpoints, database);
+  recordRoutes(endpoints, database);
+  breedingRoutes(endpoints);
+  benchRoutes(endpoints);
+  labelRoutes(endpoints, database, config.dataDir);
+  seasonRoutes(endpoints);
+  incubationRoutes(endpoints, database, config.dataDir);
+  plannerRoutes(endpoints);
+  calendarRoutes(endpoints);
+  rackRoutes(endpoints);
+  feedingRoutes(endpoints);
+  roundRoutes(endpoints);
+  roomRoutes(endpoints);
+  todayRoutes(endpoints);
+  pictureRoutes(endpoints, database, config.dataDir);
+  publicationRoutes(endpoints);
+  router.use(endpoints.router);
   router.use(noSuchRoute);
   return router;
 }

@@ -19,7 +19,7 @@ afterAll(async () => {
   await app.close();
 });
 
-test('every route is tried', () => {
+test('the application serves the routes of the table, and no others', () => {
   const tried = ROUTES.map(({ method, path }) => `${method} ${path}`);
   expect(tried.toSorted()).toEqual([...new Set(routesOf(app.express))].toSorted());
 });

@@ -1,17 +1,16 @@
+import type { Permission } from '@karyotome/contract';
 import type { Actor } from '../db/work.ts';
 
 /**
- * Who may do what. Viewers look, keepers record, owners also change the collection's settings and destroy what cannot be
- * made again.
+ * Who may do what in a collection. Viewers look, keepers record, owners also change the collection's settings and destroy
+ * what cannot be made again.
  */
-export type Act = 'look' | 'record' | 'manage' | 'destroy';
-
-const ALLOWED: Readonly<Record<Actor['role'], readonly Act[]>> = {
+export const ALLOWED: Readonly<Record<Actor['role'], readonly Permission[]>> = {
   viewer: ['look'],
   keeper: ['look', 'record'],
   owner: ['look', 'record', 'manage', 'destroy'],
 };
 
-export function mayDo(actor: Actor, act: Act): boolean {
-  return ALLOWED[actor.role].includes(act);
+export function mayDo(actor: Actor, permission: Permission): boolean {
+  return permission === 'open' || permission === 'own' || ALLOWED[actor.role].includes(permission);
 }

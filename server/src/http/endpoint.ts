@@ -1,12 +1,23 @@
 import { createHash } from 'node:crypto';
-import { readId, validate, type ValidateOptions } from '@karyotome/contract';
-import type { Request, RequestHandler, Response } from 'express';
+import {
+  readId,
+  validate,
+  type AnswerOf,
+  type BodyOf,
+  type FileKind,
+  type ParamsOf,
+  type Permission,
+  type Route,
+  type ValidateOptions,
+} from '@karyotome/contract';
+import express, { Router, type Request, type RequestHandler, type Response } from 'express';
 import type Joi from 'joi';
-import { mayDo, type Act } from '../access/policy.ts';
+import { mayDo } from '../access/policy.ts';
 import { reading, writing, type Actor, type Database, type Work } from '../db/work.ts';
 import { inferring } from '../db/turns.ts';
 import { answerOf, onceByKey, type Answer } from './once.ts';
 import { BeginAgain } from '../db/begin-again.ts';
+import { bodyLimit } from './limits.ts';
 import { Refusal } from './problems.ts';
 
 declare module 'express-session' {
@@ -31,7 +42,8 @@ export function actorOf(request: Request): Actor {
 /** Names whose page sent a write: signed in as somebody else since, the browser would send it under another name. */
 const ACCOUNT_HEADER = 'Account-Id';
 
-function allow(request: Request, act: Act): Actor {
+/** The one door: JSON, files, streams and events all pass it. */
+function allow(request: Request, permission: Permission): Actor {
   const actor = actorOf(request);
   const meant = request.get(ACCOUNT_HEADER);
   if (meant !== undefined && meant !== actor.accountId)
@@ -39,8 +51,8 @@ function allow(request: Request, act: Act): Actor {
       'other-account',
       'Somebody else has signed in here since this was written. Nothing was sent under their name.',
     );
-  if (!mayDo(actor, act)) {
-    if (act === 'destroy' || act === 'manage')
+  if (!mayDo(actor, permission)) {
+    if (permission === 'destroy' || permission === 'manage')
       throw new Refusal('owner-only', `A ${actor.role} may not do this: ask the owner.`);
     throw new Refusal('not-allowed', `A ${actor.role} may not do this.`);
   }
@@ -72,23 +84,54 @@ export function expectedVersion(request: Request): number {
 }
 
 /** Answers of the collection's own are for whoever asked, and for now. */
-export function send(response: Response, answer: Answer): void {
+function send(response: Response, answer: Answer): void {
   response.status(answer.status).set('Cache-Control', 'no-store');
   if (answer.body === undefined) response.end();
   else response.json(answer.body);
 }
 
-export interface WriteOptions<Prepared> {
-  readonly act?: Act;
+/** What a request says, each part checked when it is read. */
+export interface Asked<R extends Route> {
+  readonly request: Request;
+  readonly params: Readonly<Record<ParamsOf<R['path']>, string>>;
+  /** The parameter `:id`. @throws Refusal `not-found` where it is none */
+  readonly id: string;
+  /** @throws Refusal `invalid` with every broken rule */
+  readonly body: BodyOf<R>;
+  /** The version an update is based on. @throws Refusal where it is missing or unreadable */
+  readonly version: number;
+}
+/** The same within the transaction that answers it. */
+export interface Call<R extends Route> extends Asked<R> {
+  readonly work: Work;
+}
+
+function asked<R extends Route>(route: R, request: Request, work?: Work): Asked<R> {
+  return {
+    request,
+    params: request.params as Asked<R>['params'],
+    get id() {
+      return idParam(request);
+    },
+    get body() {
+      return checked(route.body!, request.body, { ...work, ...route.validation }) as BodyOf<R>;
+    },
+    get version() {
+      return expectedVersion(request);
+    },
+  };
+}
+
+export interface WriteOptions<R extends Route, Prepared> {
   /** What takes long and needs no lock: done before the write, outside its transaction, unless it was answered before. */
-  readonly prepare?: (request: Request, actor: Actor) => Promise<Prepared>;
+  readonly prepare?: (asked: Asked<R>, actor: Actor) => Promise<Prepared>;
   /** Undoes what `prepare` did where the write did not happen after all. */
   readonly discard?: (prepared: Prepared) => Promise<void>;
   /** Adds to the answer what may take long to find out; the write has happened by then. */
-  readonly complete?: (request: Request, actor: Actor, answer: Answer) => Promise<Answer>;
+  readonly complete?: (asked: Asked<R>, actor: Actor, answer: AnswerOf<R>) => Promise<AnswerOf<R>>;
 }
 
-export interface ReadOptions<Found> {
+export interface ReadOptions {
   /** It waits for what is inferred: a few of these at once, so that connections are left for everything else. */
   readonly infers?: boolean;
   /**
@@ -96,18 +139,32 @@ export interface ReadOptions<Found> {
    * What another process wrote meanwhile may be missing in it, as if it had been asked for a moment earlier.
    */
   readonly isShared?: boolean;
+}
+export interface FinishedReadOptions<R extends Route, Found> extends ReadOptions {
   /** Makes the answer of what was read: outside the transaction, since it takes long. */
-  readonly finish?: (found: Found, request: Request) => Promise<unknown>;
+  readonly finish: (found: Found, asked: Asked<R>) => Promise<AnswerOf<R>>;
 }
 
 const MOST_BEGINNINGS = 6;
 
+const MEDIA: Readonly<Record<FileKind, readonly string[]>> = {
+  csv: ['text/csv', 'application/vnd.ms-excel'],
+  picture: ['image/jpeg', 'image/png', 'image/webp'],
+};
+/** Takes a file as it is, unread. */
+const readFile = ({ path, file }: Route): RequestHandler[] =>
+  file === undefined ? [] : [express.raw({ type: [...MEDIA[file]], limit: bodyLimit(path) })];
+
 /**
- * Turns services into request handlers: permission, transaction, idempotency, answer.
+ * Serves routes of the table: permission, transaction, idempotency, answer. What is answered must be what the table says.
  *
  * @param onChange - hears of every write, once it is committed
  */
 export function createEndpoints(database: Database, onChange: (collectionId: string) => void) {
+  const router = Router();
+  const register = (route: Route, handler: RequestHandler): void => {
+    router[route.method](route.path, ...readFile(route), handler);
+  };
   /** Counts the writes of each collection. */
   const writes = new Map<string, number>();
   const beingMade = new Map<string, Promise<Buffer>>();
@@ -121,59 +178,89 @@ export function createEndpoints(database: Database, onChange: (collectionId: str
     }
     return bytes;
   };
-  return {
-    read<Found>(
-      run: (work: Work, request: Request) => Promise<Found>,
-      { infers, finish, isShared }: ReadOptions<Found> = {},
-    ): RequestHandler {
-      return async (request, response) => {
-        const actor = allow(request, 'look');
-        const ask = (): Promise<Found> => reading(database, actor, (work) => run(work, request));
-        const make = async (): Promise<unknown> => {
-          const found = await (infers ? inferring.take(ask) : ask());
-          return finish ? finish(found, request) : found;
-        };
-        if (!isShared) return send(response, { status: 200, body: await make() });
-        const written = writes.get(actor.collectionId) ?? 0;
-        const bytes = await shared(`${actor.collectionId} ${written} ${request.originalUrl}`, make);
-        // Not `send`: it would digest megabytes for an ETag once for each who asked, though nothing of this is stored.
-        response.set('Cache-Control', 'no-store').type('json').end(bytes);
+  function read<R extends Route>(
+    route: R,
+    run: (call: Call<R>) => Promise<AnswerOf<R>>,
+    options?: ReadOptions,
+  ): void;
+  function read<R extends Route, Found>(
+    route: R,
+    run: (call: Call<R>) => Promise<Found>,
+    options: FinishedReadOptions<R, Found>,
+  ): void;
+  function read<R extends Route, Found>(
+    route: R,
+    run: (call: Call<R>) => Promise<Found>,
+    { infers, isShared, finish }: ReadOptions & Partial<FinishedReadOptions<R, Found>> = {},
+  ): void {
+    register(route, async (request, response) => {
+      const actor = allow(request, route.permission);
+      const ask = (): Promise<Found> => reading(database, actor, (work) => run(callOf(route, request, work)));
+      const make = async (): Promise<unknown> => {
+        const found = await (infers ? inferring.take(ask) : ask());
+        return finish ? finish(found, asked(route, request)) : found;
       };
-    },
+      if (!isShared) return send(response, { status: route.status, body: await make() });
+      const written = writes.get(actor.collectionId) ?? 0;
+      const bytes = await shared(`${actor.collectionId} ${written} ${request.originalUrl}`, make);
+      // Not `send`: it would digest megabytes for an ETag once for each who asked, though nothing of this is stored.
+      response.set('Cache-Control', 'no-store').type('json').end(bytes);
+    });
+  }
+  return {
+    router,
+    read,
     /** A write takes effect once per Idempotency-Key: a repetition is answered from the first one's record. */
-    write<Prepared = undefined>(
-      run: (work: Work, request: Request, prepared: Prepared) => Promise<Answer>,
-      { act = 'record', complete, ...options }: WriteOptions<Prepared> = {},
-    ): RequestHandler {
-      return async (request, response) => {
-        const actor = allow(request, act);
-        const answer = await writeOnce(database, actor, request, run, options);
+    write<R extends Route, Prepared = undefined>(
+      route: R,
+      run: (call: Call<R>, prepared: Prepared) => Promise<AnswerOf<R>>,
+      { complete, ...options }: WriteOptions<R, Prepared> = {},
+    ): void {
+      register(route, async (request, response) => {
+        const actor = allow(request, route.permission);
+        const answer = await writeOnce(database, actor, route, request, run, options);
         writes.set(actor.collectionId, (writes.get(actor.collectionId) ?? 0) + 1);
         onChange(actor.collectionId);
-        send(response, complete ? await complete(request, actor, answer) : answer);
-      };
+        if (!complete) return send(response, answer);
+        const body = await complete(asked(route, request), actor, answer.body as AnswerOf<R>);
+        send(response, { ...answer, body });
+      });
+    },
+    /** Files, streams, and what belongs to the session itself: answered by hand, behind the same door. */
+    answer(
+      route: Route,
+      handler: (request: Request, response: Response, actor: Actor) => Promise<void> | void,
+    ): void {
+      register(route, (request, response) => handler(request, response, allow(request, route.permission)));
     },
   };
 }
 
-async function writeOnce<Prepared>(
+function callOf<R extends Route>(route: R, request: Request, work: Work): Call<R> {
+  // Not spread: the getters check when they are read.
+  return Object.defineProperty(asked(route, request, work), 'work', { value: work }) as Call<R>;
+}
+
+async function writeOnce<R extends Route, Prepared>(
   database: Database,
   actor: Actor,
+  route: R,
   request: Request,
-  run: (work: Work, request: Request, prepared: Prepared) => Promise<Answer>,
-  { prepare, discard }: Pick<WriteOptions<Prepared>, 'prepare' | 'discard'>,
+  run: (call: Call<R>, prepared: Prepared) => Promise<AnswerOf<R>>,
+  { prepare, discard }: Pick<WriteOptions<R, Prepared>, 'prepare' | 'discard'>,
 ): Promise<Answer> {
   const key = keyOf(request);
   for (let beginning = 1; ; beginning++) {
     const isPrepared = prepare !== undefined && !(key !== null && (await isAnswered(database, actor, key)));
-    const prepared = isPrepared ? await prepare(request, actor) : (undefined as Prepared);
+    const prepared = isPrepared ? await prepare(asked(route, request), actor) : (undefined as Prepared);
     let isUsed = false;
     try {
       const answer = await writing(database, actor, async (work) => {
         isUsed = false;
-        const act = (): Promise<Answer> => {
+        const act = async (): Promise<Answer> => {
           isUsed = true;
-          return run(work, request, prepared);
+          const body = await run(callOf(route, request, work), prepared);
+          return body === undefined ? { status: route.status } : { status: route.status, body };
         };
         return key === null ? act() : onceByKey(work, key, fingerprintOf(request), act);
       });

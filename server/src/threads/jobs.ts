@@ -1,6 +1,6 @@
-import { readId, type JobProgress } from '@karyotome/contract';
-import { Router, type Request } from 'express';
-import { actorOf } from '../http/endpoint.ts';
+import { readId, ROUTES, type JobProgress } from '@karyotome/contract';
+import type { Request } from 'express';
+import { actorOf, type Endpoints } from '../http/endpoint.ts';
 import { notFound } from '../http/problems.ts';
 
 /*
@@ -37,9 +37,9 @@ export function startJob(request: Request): Job {
   };
 }
 
-export function jobRoutes(): Router {
-  return Router().get('/jobs/:id', (request, response) => {
-    const progress = jobs.get(`${actorOf(request).accountId} ${readId(request.params.id) ?? ''}`);
+export function jobRoutes({ answer }: Endpoints): void {
+  answer(ROUTES.job, (request, response, { accountId }) => {
+    const progress = jobs.get(`${accountId} ${readId(String(request.params['id'])) ?? ''}`);
     if (!progress) throw notFound('This job');
     response.set('Cache-Control', 'no-store').json(progress);
   });

@@ -15,7 +15,7 @@ export class ProblemError extends Error {
   }
 }
 
-interface Options {
+export interface RequestOptions {
   readonly body?: unknown;
   /** Raw bytes of a file, with their media type. */
   readonly file?: Blob;
@@ -79,7 +79,7 @@ export function asAct<T>(act: Act, send: () => Promise<T>): Promise<T> {
 const key = (): string => crypto.randomUUID();
 
 /** The only place that talks to the server. */
-export async function request<T>(method: string, path: string, options: Options = {}): Promise<T> {
+export async function request<T>(method: string, path: string, options: RequestOptions = {}): Promise<T> {
   const act = method === 'GET' ? null : current;
   // The next request of the same act is another one.
   current = null;
@@ -113,7 +113,7 @@ export function isUnanswered({ status }: Problem): boolean {
   return status === 0 || status === 408 || status === 429 || status >= 500;
 }
 
-async function send<T>(method: string, path: string, options: Options): Promise<T> {
+async function send<T>(method: string, path: string, options: RequestOptions): Promise<T> {
   const headers: Record<string, string> = { Accept: 'application/json' };
   if (method !== 'GET') {
     headers['X-CSRF-Token'] = csrfToken;

@@ -1,267 +1,199 @@
-import type {
-  AnimalChange,
-  AnimalSummary,
-  AnimalView,
-  BenchView,
-  BoxChange,
-  CallsView,
-  CatalogueEntryInput,
-  CatalogueView,
-  ClaimDetailView,
-  ClutchChange,
-  ClutchView,
-  CollectionSettings,
-  ContradictionView,
-  Correction,
-  DoneClutchView,
-  EggEventsVoiding,
-  FeedView,
-  FeedingView,
-  Hatching,
-  HeatZoneInput,
-  ImportPreview,
-  IncubatorView,
-  Introduction,
-  JobProgress,
-  KinNodeView,
-  LabelOrder,
-  LabelPreview,
-  LadderView,
-  LearnedView,
-  LookChange,
-  ManyMoves,
-  NewAnimal,
-  NewClutch,
-  NewEggEvents,
-  NewIncubator,
-  NewLadder,
-  NewOpinion,
-  NewOpinionLink,
-  NewRack,
-  NewReading,
-  NewRecord,
-  NewSeasonEvent,
-  NewStockEntry,
-  OutsideOpinions,
-  OutsideView,
-  PairingView,
-  PlanInput,
-  PlannerView,
-  PublicAnimal,
-  RackChange,
-  RackView,
-  ReadingsImport,
-  RoomAssumptions,
-  RoomView,
-  RoundEntry,
-  RoundResult,
-  RoundView,
-  RulesChange,
-  SeasonBoardView,
-  SeasonEventCorrection,
-  SessionView,
-  SetUpProposal,
-  SettingUp,
-  ShowcaseLine,
-  SignIn,
-  SiresChange,
-  SortingChange,
-  SurfaceCheck,
-  TodayView,
-  RecordWarning,
+import {
+  ROUTES,
+  type AnimalChange,
+  type BoxChange,
+  type CatalogueEntryInput,
+  type ClutchChange,
+  type CollectionSettings,
+  type Correction,
+  type EggEventsVoiding,
+  type Hatching,
+  type HeatZoneInput,
+  type Introduction,
+  type LabelOrder,
+  type LookChange,
+  type ManyMoves,
+  type NewAnimal,
+  type NewClutch,
+  type NewEggEvents,
+  type NewIncubator,
+  type NewLadder,
+  type NewOpinion,
+  type NewOpinionLink,
+  type NewRack,
+  type NewReading,
+  type NewRecord,
+  type NewSeasonEvent,
+  type NewStockEntry,
+  type OutsideOpinions,
+  type PlanInput,
+  type RackChange,
+  type RoomAssumptions,
+  type RoundEntry,
+  type RulesChange,
+  type SeasonEventCorrection,
+  type SettingUp,
+  type SignIn,
+  type SiresChange,
+  type SortingChange,
+  type SurfaceCheck,
 } from '@karyotome/contract';
-import type { HeatFault, SeasonRules } from '@karyotome/core';
-import { request } from './client.ts';
+import type { SeasonRules } from '@karyotome/core';
+import { call, urlOf } from './call.ts';
 
-/* One function per endpoint; stateless. */
+/* One function per route, by the route's own name; stateless. */
 
-type Created = { id: string };
 /** Long work has a name, by which its progress is asked for, and can be given up. */
 export interface LongWork {
   readonly job: string;
   readonly signal: AbortSignal;
 }
 
+const CSV = 'text/csv';
+const R = ROUTES;
+
 export const api = {
-  session: () => request<SessionView>('GET', '/session'),
-  signIn: (body: SignIn) => request<SessionView>('POST', '/session', { body }),
-  signOut: () => request<void>('DELETE', '/session'),
-  changeSettings: (body: CollectionSettings, version: number) =>
-    request<CollectionSettings & { version: number }>('PUT', '/settings', { body, version }),
+  session: () => call(R.session, {}),
+  signIn: (body: SignIn) => call(R.signIn, { body }),
+  signOut: () => call(R.signOut, {}),
+  changeSettings: (body: CollectionSettings, version: number) => call(R.changeSettings, { body, version }),
 
-  today: () => request<TodayView>('GET', '/today'),
-  animals: () => request<AnimalSummary[]>('GET', '/animals'),
-  animal: (id: string) => request<AnimalView>('GET', `/animals/${id}`),
-  addAnimal: (body: NewAnimal) => request<Created>('POST', '/animals', { body }),
+  today: () => call(R.today, {}),
+  animals: () => call(R.animals, {}),
+  animal: (id: string) => call(R.animal, { params: { id } }),
+  addAnimal: (body: NewAnimal) => call(R.addAnimal, { body }),
   changeAnimal: (id: string, body: AnimalChange, version: number) =>
-    request<Created>('PATCH', `/animals/${id}`, { body, version }),
-  deleteAnimal: (id: string) => request<void>('DELETE', `/animals/${id}`),
-  previewImport: (file: Blob, work: LongWork) =>
-    request<ImportPreview>('POST', '/imports/preview', { file, type: 'text/csv', ...work }),
-  runImport: (file: Blob, work: LongWork) =>
-    request<{ imported: number }>('POST', '/imports', { file, type: 'text/csv', ...work }),
-  job: (id: string) => request<JobProgress>('GET', `/jobs/${id}`),
+    call(R.changeAnimal, { params: { id }, body, version }),
+  deleteAnimal: (id: string) => call(R.deleteAnimal, { params: { id } }),
+  previewImport: (file: Blob, work: LongWork) => call(R.previewImport, { file, type: CSV, ...work }),
+  runImport: (file: Blob, work: LongWork) => call(R.runImport, { file, type: CSV, ...work }),
+  job: (id: string) => call(R.job, { params: { id } }),
 
-  addRecord: (animalId: string, body: NewRecord) =>
-    request<Created & { warnings: RecordWarning[] }>('POST', `/animals/${animalId}/records`, { body }),
-  voidRecord: (id: string, reason: string) =>
-    request<void>('POST', `/records/${id}/void`, { body: { reason } }),
-  correctRecord: (id: string, body: Correction) =>
-    request<Created>('POST', `/records/${id}/correct`, { body }),
+  addRecord: (id: string, body: NewRecord) => call(R.addRecord, { params: { id }, body }),
+  voidRecord: (id: string, reason: string) => call(R.voidRecord, { params: { id }, body: { reason } }),
+  correctRecord: (id: string, body: Correction) => call(R.correctRecord, { params: { id }, body }),
+  voidRecords: (ids: string[]) => call(R.voidRecords, { body: { ids } }),
 
-  pairings: () => request<PairingView[]>('GET', '/pairings'),
-  addClutch: (body: NewClutch) => request<Created>('POST', '/clutches', { body }),
-  changeLook: (animalId: string, body: LookChange, version: number) =>
-    request<{ version: number }>('PUT', `/animals/${animalId}/look`, { body, version }),
-  changeSorting: (clutchId: string, body: SortingChange, version: number) =>
-    request<{ version: number }>('PUT', `/clutches/${clutchId}/sorting`, { body, version }),
-  calls: () => request<CallsView>('GET', '/calls'),
-  setUpProposal: (clutchId: string) => request<SetUpProposal>('GET', `/clutches/${clutchId}/set-up`),
-  setUp: (clutchId: string, body: SettingUp) =>
-    request<{ ids: string[] }>('POST', `/clutches/${clutchId}/set-up`, { body }),
-  addOpinion: (animalId: string, body: NewOpinion) =>
-    request<Created>('POST', `/animals/${animalId}/opinions`, { body }),
-  removeOpinion: (id: string) => request<void>('DELETE', `/opinions/${id}`),
-  addOpinionLink: (clutchId: string, body: NewOpinionLink) =>
-    request<Created & { path: string }>('POST', `/clutches/${clutchId}/opinion-links`, { body }),
-  revokeOpinionLink: (id: string) => request<void>('DELETE', `/opinion-links/${id}`),
-  outside: (token: string) => request<OutsideView>('GET', `/opinion-links/${encodeURIComponent(token)}`),
-  answerOutside: (token: string, body: OutsideOpinions) =>
-    request<void>('POST', `/opinion-links/${encodeURIComponent(token)}`, { body }),
-  outsidePictureUrl: (token: string, id: string) =>
-    `/api/v1/opinion-links/${encodeURIComponent(token)}/pictures/${id}`,
-  previewLabels: (body: LabelOrder) => request<LabelPreview>('POST', '/labels/preview', { body }),
-  printLabels: (body: LabelOrder) => request<Created>('POST', '/labels', { body }),
-  labelsUrl: (id: string) => `/api/v1/labels/${id}`,
-  bench: (clutchId: string) => request<BenchView>('GET', `/clutches/${clutchId}/bench`),
-  hatch: (clutchId: string, body: Hatching, version: number) =>
-    request<{ ids: string[]; numbers: string[] }>('POST', `/clutches/${clutchId}/hatchlings`, {
-      body,
-      version,
-    }),
+  pairings: () => call(R.pairings, {}),
+  addClutch: (body: NewClutch) => call(R.addClutch, { body }),
+  changeLook: (id: string, body: LookChange, version: number) =>
+    call(R.changeLook, { params: { id }, body, version }),
+  changeSorting: (id: string, body: SortingChange, version: number) =>
+    call(R.changeSorting, { params: { id }, body, version }),
+  calls: () => call(R.calls, {}),
+  setUpProposal: (id: string) => call(R.setUpProposal, { params: { id } }),
+  setUp: (id: string, body: SettingUp) => call(R.setUp, { params: { id }, body }),
+  addOpinion: (id: string, body: NewOpinion) => call(R.addOpinion, { params: { id }, body }),
+  removeOpinion: (id: string) => call(R.removeOpinion, { params: { id } }),
+  addOpinionLink: (id: string, body: NewOpinionLink) => call(R.addOpinionLink, { params: { id }, body }),
+  revokeOpinionLink: (id: string) => call(R.revokeOpinionLink, { params: { id } }),
+  outside: (token: string) => call(R.outside, { params: { token } }),
+  answerOutside: (token: string, body: OutsideOpinions) => call(R.answerOutside, { params: { token }, body }),
+  outsidePictureUrl: (token: string, id: string) => urlOf(R.outsidePicture, { token, id }),
+  previewLabels: (body: LabelOrder) => call(R.previewLabels, { body }),
+  printLabels: (body: LabelOrder) => call(R.printLabels, { body }),
+  labelsUrl: (id: string) => urlOf(R.labels, { id }),
+  bench: (id: string) => call(R.bench, { params: { id } }),
+  hatch: (id: string, body: Hatching, version: number) => call(R.hatch, { params: { id }, body, version }),
 
-  season: () => request<SeasonBoardView>('GET', '/season'),
-  changeSeasonRules: (body: SeasonRules, version: number) =>
-    request<{ version: number }>('PUT', '/season/rules', { body, version }),
-  introduce: (body: Introduction) =>
-    request<{ pairingId: string; eventId: string }>('POST', '/season/introductions', { body }),
-  addSeasonEvent: (pairingId: string, body: NewSeasonEvent) =>
-    request<Created>('POST', `/pairings/${pairingId}/events`, { body }),
+  season: () => call(R.season, {}),
+  changeSeasonRules: (body: SeasonRules, version: number) => call(R.changeSeasonRules, { body, version }),
+  introduce: (body: Introduction) => call(R.introduce, { body }),
+  addSeasonEvent: (id: string, body: NewSeasonEvent) => call(R.addSeasonEvent, { params: { id }, body }),
   voidSeasonEvent: (id: string, reason: string) =>
-    request<void>('POST', `/pairing-events/${id}/void`, { body: { reason } }),
+    call(R.voidSeasonEvent, { params: { id }, body: { reason } }),
   correctSeasonEvent: (id: string, body: SeasonEventCorrection) =>
-    request<Created>('POST', `/pairing-events/${id}/correct`, { body }),
-  changeSires: (pairingId: string, body: SiresChange, version: number) =>
-    request<{ version: number }>('PUT', `/pairings/${pairingId}/sires`, { body, version }),
+    call(R.correctSeasonEvent, { params: { id }, body }),
+  changeSires: (id: string, body: SiresChange, version: number) =>
+    call(R.changeSires, { params: { id }, body, version }),
 
-  clutch: (id: string) => request<ClutchView>('GET', `/clutches/${id}`),
+  clutch: (id: string) => call(R.clutch, { params: { id } }),
   changeClutch: (id: string, body: ClutchChange, version: number) =>
-    request<{ version: number }>('PATCH', `/clutches/${id}`, { body, version }),
-  changeBox: (clutchId: string, body: BoxChange, version: number) =>
-    request<{ version: number }>('PUT', `/clutches/${clutchId}/eggs`, { body, version }),
-  addEggEvents: (clutchId: string, body: NewEggEvents) =>
-    request<{ ids: string[] }>('POST', `/clutches/${clutchId}/egg-events`, { body }),
-  voidEggEvents: (body: EggEventsVoiding) => request<void>('POST', '/egg-events/void', { body }),
-  makeClutchCard: (clutchId: string) => request<Created>('POST', `/clutches/${clutchId}/cards`, { body: {} }),
-  clutchCardUrl: (id: string) => `/api/v1/clutch-cards/${id}`,
-  hatchRates: () => request<DoneClutchView[]>('GET', '/hatch-rates'),
+    call(R.changeClutch, { params: { id }, body, version }),
+  changeBox: (id: string, body: BoxChange, version: number) =>
+    call(R.changeBox, { params: { id }, body, version }),
+  addEggEvents: (id: string, body: NewEggEvents) => call(R.addEggEvents, { params: { id }, body }),
+  voidEggEvents: (body: EggEventsVoiding) => call(R.voidEggEvents, { body }),
+  makeClutchCard: (id: string) => call(R.makeClutchCard, { params: { id } }),
+  clutchCardUrl: (id: string) => urlOf(R.clutchCard, { id }),
+  hatchRates: () => call(R.hatchRates, {}),
 
-  incubators: () => request<IncubatorView[]>('GET', '/incubators'),
-  addIncubator: (body: NewIncubator) => request<Created>('POST', '/incubators', { body }),
+  incubators: () => call(R.incubators, {}),
+  addIncubator: (body: NewIncubator) => call(R.addIncubator, { body }),
   changeIncubator: (id: string, body: NewIncubator, version: number) =>
-    request<Created>('PUT', `/incubators/${id}`, { body, version }),
-  addReading: (incubatorId: string, body: NewReading) =>
-    request<{ at: string }>('POST', `/incubators/${incubatorId}/readings`, { body }),
-  importReadings: (incubatorId: string, file: Blob, timeZone: string, work: LongWork) =>
-    request<ReadingsImport>(
-      'POST',
-      `/incubators/${incubatorId}/readings/import?${new URLSearchParams({ timeZone })}`,
-      { file, type: 'text/csv', ...work },
-    ),
+    call(R.changeIncubator, { params: { id }, body, version }),
+  addReading: (id: string, body: NewReading) => call(R.addReading, { params: { id }, body }),
+  importReadings: (id: string, file: Blob, timeZone: string, work: LongWork) =>
+    call(R.importReadings, { params: { id }, query: { timeZone }, file, type: CSV, ...work }),
 
-  calendarFeeds: () => request<FeedView[]>('GET', '/calendar-feeds'),
-  addCalendarFeed: (name: string) => request<Created>('POST', '/calendar-feeds', { body: { name } }),
-  revokeCalendarFeed: (id: string) => request<void>('DELETE', `/calendar-feeds/${id}`),
+  calendarFeeds: () => call(R.calendarFeeds, {}),
+  addCalendarFeed: (name: string) => call(R.addCalendarFeed, { body: { name } }),
+  revokeCalendarFeed: (id: string) => call(R.revokeCalendarFeed, { params: { id } }),
 
-  planner: () => request<PlannerView>('GET', '/planner'),
+  planner: () => call(R.planner, {}),
 
-  catalogue: () => request<CatalogueView>('GET', '/catalogue'),
-  addCatalogueEntry: (body: CatalogueEntryInput) => request<Created>('POST', '/catalogue/entries', { body }),
+  catalogue: () => call(R.catalogue, {}),
+  addCatalogueEntry: (body: CatalogueEntryInput) => call(R.addCatalogueEntry, { body }),
   changeCatalogueEntry: (id: string, body: CatalogueEntryInput, version: number) =>
-    request<Created>('PUT', `/catalogue/entries/${id}`, { body, version }),
-  removeCatalogueEntry: (id: string) => request<void>('DELETE', `/catalogue/entries/${id}`),
+    call(R.changeCatalogueEntry, { params: { id }, body, version }),
+  removeCatalogueEntry: (id: string) => call(R.removeCatalogueEntry, { params: { id } }),
 
-  contradictions: () => request<ContradictionView[]>('GET', '/contradictions'),
-  claimDetail: (animalId: string, locus: string, allele: string) =>
-    request<ClaimDetailView>(
-      'GET',
-      `/animals/${animalId}/claims/${encodeURIComponent(locus)}/${encodeURIComponent(allele)}`,
-    ),
-  kin: (animalId: string, generations: number, gene: { locus: string; allele: string } | null) =>
-    request<KinNodeView[]>(
-      'GET',
-      `/animals/${animalId}/kin?${new URLSearchParams({ generations: String(generations), ...gene })}`,
-    ),
+  contradictions: () => call(R.contradictions, {}),
+  claimDetail: (id: string, locus: string, allele: string) =>
+    call(R.claimDetail, { params: { id, locus, allele } }),
+  kin: (id: string, generations: number, gene: { locus: string; allele: string } | null) =>
+    call(R.kin, { params: { id }, query: { generations: String(generations), ...gene } }),
 
-  round: () => request<RoundView>('GET', '/rounds'),
+  round: () => call(R.round, {}),
   sendRound: (entries: RoundEntry[], accountId: string) =>
-    request<{ results: RoundResult[] }>('POST', '/rounds/entries', { body: { entries, accountId } }),
+    call(R.sendRound, { body: { entries, accountId } }),
 
-  feeding: () => request<FeedingView>('GET', '/feeding'),
-  changeFeedingRules: (body: RulesChange, version: number) =>
-    request<{ version: number }>('PUT', '/feeding/rules', { body, version }),
-  addFeedingPlan: (body: PlanInput) => request<Created>('POST', '/feeding/plans', { body }),
+  feeding: () => call(R.feeding, {}),
+  changeFeedingRules: (body: RulesChange, version: number) => call(R.changeFeedingRules, { body, version }),
+  addFeedingPlan: (body: PlanInput) => call(R.addFeedingPlan, { body }),
   changeFeedingPlan: (key: string, body: PlanInput, version: number) =>
-    request<Created>('PUT', `/feeding/plans/${encodeURIComponent(key)}`, { body, version }),
+    call(R.changeFeedingPlan, { params: { key }, body, version }),
   removeFeedingPlan: (key: string, version: number) =>
-    request<void>('DELETE', `/feeding/plans/${encodeURIComponent(key)}`, { version }),
-  addStock: (body: NewStockEntry) => request<Created>('POST', '/stock', { body }),
-  voidStock: (id: string, reason: string) => request<void>('POST', `/stock/${id}/void`, { body: { reason } }),
+    call(R.removeFeedingPlan, { params: { key }, version }),
+  addStock: (body: NewStockEntry) => call(R.addStock, { body }),
+  voidStock: (id: string, reason: string) => call(R.voidStock, { params: { id }, body: { reason } }),
 
-  room: () => request<RoomView>('GET', '/room'),
+  room: () => call(R.room, {}),
   changeRoomAssumptions: (body: RoomAssumptions, version: number) =>
-    request<{ version: number }>('PUT', '/room/assumptions', { body, version }),
+    call(R.changeRoomAssumptions, { body, version }),
 
-  moveMany: (body: ManyMoves) => request<{ ids: string[] }>('POST', '/moves', { body }),
-  voidRecords: (ids: string[]) => request<void>('POST', '/records/void', { body: { ids } }),
-  learnedMoves: () => request<LearnedView>('GET', '/moves/learned'),
-  changeRack: (id: string, body: RackChange, version: number) =>
-    request<Created>('PUT', `/racks/${id}`, { body, version }),
-  addHeatZone: (body: HeatZoneInput) => request<Created>('POST', '/heat-zones', { body }),
+  moveMany: (body: ManyMoves) => call(R.moveMany, { body }),
+  learnedMoves: () => call(R.learnedMoves, {}),
+  addHeatZone: (body: HeatZoneInput) => call(R.addHeatZone, { body }),
   changeHeatZone: (id: string, body: HeatZoneInput, version: number) =>
-    request<Created>('PUT', `/heat-zones/${id}`, { body, version }),
-  removeHeatZone: (id: string) => request<void>('DELETE', `/heat-zones/${id}`),
-  addSurfaceCheck: (zoneId: string, body: SurfaceCheck) =>
-    request<Created & { faults: HeatFault[] }>('POST', `/heat-zones/${zoneId}/checks`, { body }),
+    call(R.changeHeatZone, { params: { id }, body, version }),
+  removeHeatZone: (id: string) => call(R.removeHeatZone, { params: { id } }),
+  addSurfaceCheck: (id: string, body: SurfaceCheck) => call(R.addSurfaceCheck, { params: { id }, body }),
   voidSurfaceCheck: (id: string, reason: string) =>
-    request<void>('POST', `/surface-checks/${id}/void`, { body: { reason } }),
+    call(R.voidSurfaceCheck, { params: { id }, body: { reason } }),
 
-  racks: () => request<RackView[]>('GET', '/racks'),
-  addRack: (body: NewRack) => request<Created>('POST', '/racks', { body }),
-  deleteRack: (id: string) => request<void>('DELETE', `/racks/${id}`),
-  ladders: () => request<LadderView[]>('GET', '/ladders'),
-  addLadder: (body: NewLadder) => request<Created>('POST', '/ladders', { body }),
+  racks: () => call(R.racks, {}),
+  addRack: (body: NewRack) => call(R.addRack, { body }),
+  changeRack: (id: string, body: RackChange, version: number) =>
+    call(R.changeRack, { params: { id }, body, version }),
+  deleteRack: (id: string) => call(R.deleteRack, { params: { id } }),
+  ladders: () => call(R.ladders, {}),
+  addLadder: (body: NewLadder) => call(R.addLadder, { body }),
   changeLadder: (id: string, body: NewLadder, version: number) =>
-    request<Created>('PUT', `/ladders/${id}`, { body, version }),
+    call(R.changeLadder, { params: { id }, body, version }),
 
-  addPicture: (animalId: string, file: File, caption: string, key?: string) =>
-    request<Created>('POST', `/animals/${animalId}/pictures?caption=${encodeURIComponent(caption)}`, {
-      file,
-      ...(key ? { key } : {}),
-    }),
-  addCardPicture: (clutchId: string, file: File) =>
-    request<Created>('POST', `/clutches/${clutchId}/pictures`, { file }),
-  deletePicture: (id: string) => request<void>('DELETE', `/pictures/${id}`),
-  pictureUrl: (id: string) => `/api/v1/pictures/${id}`,
-  thumbUrl: (id: string) => `/api/v1/pictures/${id}?copy=thumb`,
-  originalUrl: (id: string) => `/api/v1/pictures/${id}?copy=original`,
+  addPicture: (id: string, file: File, caption: string, key?: string) =>
+    call(R.addPicture, { params: { id }, query: { caption }, file, ...(key ? { key } : {}) }),
+  addCardPicture: (id: string, file: File) => call(R.addCardPicture, { params: { id }, file }),
+  deletePicture: (id: string) => call(R.deletePicture, { params: { id } }),
+  pictureUrl: (id: string) => urlOf(R.picture, { id }),
+  thumbUrl: (id: string) => urlOf(R.picture, { id }, { copy: 'thumb' }),
+  originalUrl: (id: string) => urlOf(R.picture, { id }, { copy: 'original' }),
 
-  showcase: () => request<ShowcaseLine[]>('GET', '/showcase'),
-  publish: (animalId: string, text: string | null) =>
-    request<{ slug: string }>('PUT', `/animals/${animalId}/publication`, { body: { text } }),
-  withdraw: (animalId: string) => request<void>('DELETE', `/animals/${animalId}/publication`),
-  published: (slug: string) => request<PublicAnimal>('GET', `/public/${encodeURIComponent(slug)}`),
-  publishedPictureUrl: (slug: string, id: string) =>
-    `/api/v1/public/${encodeURIComponent(slug)}/pictures/${id}`,
-  publishedDownloadUrl: (slug: string) => `/api/v1/public/${encodeURIComponent(slug)}?download=1`,
+  showcase: () => call(R.showcase, {}),
+  publish: (id: string, text: string | null) => call(R.publish, { params: { id }, body: { text } }),
+  withdraw: (id: string) => call(R.withdraw, { params: { id } }),
+  published: (slug: string) => call(R.published, { params: { slug } }),
+  publishedPictureUrl: (slug: string, id: string) => urlOf(R.publishedPicture, { slug, id }),
+  publishedDownloadUrl: (slug: string) => urlOf(R.published, { slug }, { download: '1' }),
 };

@@ -52,7 +52,7 @@ const KEYS: readonly { readonly at: RegExp; readonly keys: readonly (readonly [s
   {
     at: /^\/season$/,
     keys: [
-      ['Enter', 'on “Pick up”: takes this male in the hand; on “Put here”: puts him to her'],
+      ['Enter', 'on “Select”: selects this male; on “Put here”: introduces him to her'],
       ['Esc', 'lets him go'],
     ],
   },

@@ -21,8 +21,9 @@ const sessionOf = (email: string): SessionView =>
   ({
     account: { id: idOf(email), name: 'Ann', email },
     role: 'owner',
+    permissions: ['look', 'record', 'manage', 'destroy'],
     csrfToken: 't',
-    collection: {},
+    collection: { massUnit: 'g', temperatureUnit: 'C' },
   }) as unknown as SessionView;
 const kept = (entries: RoundEntry[]): RoundResult[] =>
   entries.map((entry) =>

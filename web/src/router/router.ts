@@ -68,7 +68,7 @@ export const router = createRouter({
     {
       path: '/season/past',
       component: () => import('../features/season/PastView.vue'),
-      meta: { title: 'Look back' },
+      meta: { title: 'Past seasons' },
     },
     {
       path: '/season/clutches/:id',

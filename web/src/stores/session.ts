@@ -1,4 +1,4 @@
-import type { SessionView, SignIn } from '@karyotome/contract';
+import type { Permission, SessionView, SignIn } from '@karyotome/contract';
 import { useQueryCache } from '@pinia/colada';
 import { defineStore } from 'pinia';
 import { computed, ref } from 'vue';
@@ -9,7 +9,8 @@ import { useUnits } from '../format/reader.ts';
 import { forgetAll, forgetRound } from '../offline/device.ts';
 import { forgetDrafts, useDraftsOf } from './useDraft.ts';
 
-const KEPT = 'karyotome.session';
+/** Counts up whenever what is remembered changes its shape. */
+const KEPT = 'karyotome.session.2';
 
 /** Who was signed in here: name, role and settings, but not the token that writes carry. */
 function remember(session: SessionView | null): void {
@@ -148,7 +149,23 @@ export const useSession = defineStore('session', () => {
     return before !== undefined && view.value?.account.id === before;
   });
   const settings = computed(() => view.value?.collection ?? null);
-  const mayRecord = computed(() => view.value !== null && view.value.role !== 'viewer');
+  /** What this person may do, as the server says it. */
+  const may = (permission: Permission): boolean => view.value?.permissions.includes(permission) ?? false;
+  const mayRecord = computed(() => may('record'));
+  const mayManage = computed(() => may('manage'));
   const name = computed(() => view.value?.account.name ?? '');
-  return { view, settings, mayRecord, name, isRemembered, ensure, confirm, signIn, signOut, forget, refresh };
+  return {
+    view,
+    settings,
+    mayRecord,
+    mayManage,
+    name,
+    isRemembered,
+    ensure,
+    confirm,
+    signIn,
+    signOut,
+    forget,
+    refresh,
+  };
 });

@@ -1,4 +1,4 @@
-import { outsideOpinions, type OutsideView } from '@karyotome/contract';
+import { outsideOpinions, ROUTES, type OutsideView } from '@karyotome/contract';
 import { visibleOutcomes } from '@karyotome/core';
 import { Router, type RequestHandler } from 'express';
 import { QueryTypes, type Transaction } from 'sequelize';
@@ -91,14 +91,14 @@ export function outsideRoutes(
 ): Router {
   const router = Router();
   const guard = limits.guard('opinion', (request) => String(request.params['token']));
-  router.get('/opinion-links/:token', guard, async (request, response) => {
+  router.get(ROUTES.outside.path, guard, async (request, response) => {
     const link = await findLink(database, String(request.params['token']));
     const view = await inferring.take(() =>
       reading(database, guestOf(link.collectionId), (work) => outsideView(work, link)),
     );
     response.set('Cache-Control', 'no-store').json(view);
   });
-  router.get('/opinion-links/:token/pictures/:id', guard, (request, response) =>
+  router.get(ROUTES.outsidePicture.path, guard, (request, response) =>
     sendStamped(
       database,
       dataDir,
@@ -111,7 +111,7 @@ export function outsideRoutes(
       { token: request.params['token'], id: idParam(request), machineZone: MACHINE_ZONE },
     ),
   );
-  router.post('/opinion-links/:token', guard, json, async (request, response) => {
+  router.post(ROUTES.answerOutside.path, guard, json, async (request, response) => {
     const token = String(request.params['token']);
     const key = request.get('Idempotency-Key')?.slice(0, 200) ?? null;
     if (!(await isAnswered(database, token, key))) {

@@ -1,47 +1,12 @@
-import { hatching, newClutch, newPairing } from '@karyotome/contract';
-import { Router } from 'express';
-import { checked, expectedVersion, idParam, type Endpoints } from '../../http/endpoint.ts';
+import { ROUTES } from '@karyotome/contract';
+import type { Endpoints } from '../../http/endpoint.ts';
 import { createClutch, hatch } from './clutches.service.ts';
 import { createPairing, deletePairing, listPairings } from './pairings.service.ts';
 
-export function breedingRoutes({ read, write }: Endpoints): Router {
-  const router = Router();
-  router.get(
-    '/pairings',
-    read((work) => listPairings(work)),
-  );
-  router.post(
-    '/pairings',
-    write(async (work, request) => ({
-      status: 201,
-      body: await createPairing(work, checked(newPairing, request.body, work)),
-    })),
-  );
-  router.delete(
-    '/pairings/:id',
-    write(async (work, request) => {
-      await deletePairing(work, idParam(request));
-      return { status: 204 };
-    }),
-  );
-  router.post(
-    '/clutches',
-    write(async (work, request) => ({
-      status: 201,
-      body: await createClutch(work, checked(newClutch, request.body, work)),
-    })),
-  );
-  router.post(
-    '/clutches/:id/hatchlings',
-    write(async (work, request) => ({
-      status: 201,
-      body: await hatch(
-        work,
-        idParam(request),
-        checked(hatching, request.body, work),
-        expectedVersion(request),
-      ),
-    })),
-  );
-  return router;
+export function breedingRoutes({ read, write }: Endpoints): void {
+  read(ROUTES.pairings, ({ work }) => listPairings(work));
+  write(ROUTES.addPairing, ({ work, body }) => createPairing(work, body));
+  write(ROUTES.deletePairing, ({ work, id }) => deletePairing(work, id));
+  write(ROUTES.addClutch, ({ work, body }) => createClutch(work, body));
+  write(ROUTES.hatch, ({ work, id, body, version }) => hatch(work, id, body, version));
 }

@@ -1,12 +1,12 @@
 import { randomBytes, randomUUID } from 'node:crypto';
-import { newFeed, type FeedView, type NewFeed } from '@karyotome/contract';
+import { ROUTES, type FeedView, type NewFeed } from '@karyotome/contract';
 import { addDays } from '@karyotome/core';
 import { DEFAULT_LOCALE, Reader, type ReaderSettings } from '@karyotome/words';
 import { Router } from 'express';
 import { ICalCalendar } from 'ical-generator';
 import { QueryTypes } from 'sequelize';
 import { guestOf, reading, select, type Database, type Work } from '../../db/work.ts';
-import { checked, idParam, type Endpoints } from '../../http/endpoint.ts';
+import type { Endpoints } from '../../http/endpoint.ts';
 import { notFound, Refusal } from '../../http/problems.ts';
 import type { RateLimits } from '../../http/rate-limits.ts';
 import { dueDays, type DueDay } from './due-days.ts';
@@ -65,34 +65,17 @@ export function toCalendar(collection: string, days: readonly DueDay[], stamp: D
   return calendar.toString();
 }
 
-export function calendarRoutes({ read, write }: Endpoints): Router {
-  const router = Router();
-  router.get(
-    '/calendar-feeds',
-    read((work) => listFeeds(work)),
-  );
-  router.post(
-    '/calendar-feeds',
-    write(async (work, request) => ({
-      status: 201,
-      body: await createFeed(work, checked(newFeed, request.body, work)),
-    })),
-  );
-  router.delete(
-    '/calendar-feeds/:id',
-    write(async (work, request) => {
-      await revokeFeed(work, idParam(request));
-      return { status: 204 };
-    }),
-  );
-  return router;
+export function calendarRoutes({ read, write }: Endpoints): void {
+  read(ROUTES.calendarFeeds, ({ work }) => listFeeds(work));
+  write(ROUTES.addCalendarFeed, ({ work, body }) => createFeed(work, body));
+  write(ROUTES.revokeCalendarFeed, ({ work, id }) => revokeFeed(work, id));
 }
 
 /** The feed itself: whoever knows the address may read it, so that calendars can. */
 export function publicCalendarRoutes(database: Database, limits: RateLimits): Router {
   const router = Router();
   const guard = limits.guard('calendar', (request) => String(request.params['file']));
-  router.get('/calendar/:file', guard, async (request, response) => {
+  router.get(ROUTES.calendar.path, guard, async (request, response) => {
     const token = /^([\w-]{32,64})\.ics$/.exec(String(request.params['file']))?.[1] ?? '';
     const [feed] = await database.sequelize.query<
       { collectionId: string; collection: string } & Omit<ReaderSettings, 'locale'>

@@ -1,36 +1,10 @@
-import { catalogueEntry } from '@karyotome/contract';
-import { Router } from 'express';
-import { checked, expectedVersion, idParam, type Endpoints } from '../../http/endpoint.ts';
+import { ROUTES } from '@karyotome/contract';
+import type { Endpoints } from '../../http/endpoint.ts';
 import { addEntry, changeEntry, removeEntry, viewCatalogue } from './catalogue.service.ts';
 
-export function catalogueRoutes(endpoints: Endpoints): Router {
-  const router = Router();
-  router.get('/catalogue', endpoints.read(viewCatalogue));
-  router.post(
-    '/catalogue/entries',
-    endpoints.write(async (work, request) => ({
-      status: 201,
-      body: await addEntry(work, checked(catalogueEntry, request.body, work)),
-    })),
-  );
-  router.put(
-    '/catalogue/entries/:id',
-    endpoints.write(async (work, request) => ({
-      status: 200,
-      body: await changeEntry(
-        work,
-        idParam(request),
-        checked(catalogueEntry, request.body, work),
-        expectedVersion(request),
-      ),
-    })),
-  );
-  router.delete(
-    '/catalogue/entries/:id',
-    endpoints.write(async (work, request) => {
-      await removeEntry(work, idParam(request));
-      return { status: 204 };
-    }),
-  );
-  return router;
+export function catalogueRoutes({ read, write }: Endpoints): void {
+  read(ROUTES.catalogue, ({ work }) => viewCatalogue(work));
+  write(ROUTES.addCatalogueEntry, ({ work, body }) => addEntry(work, body));
+  write(ROUTES.changeCatalogueEntry, ({ work, id, body, version }) => changeEntry(work, id, body, version));
+  write(ROUTES.removeCatalogueEntry, ({ work, id }) => removeEntry(work, id));
 }

@@ -1,6 +1,7 @@
-import { Router, type Request, type Response } from 'express';
+import { ROUTES } from '@karyotome/contract';
+import type { Request, Response } from 'express';
 import type { Database } from '../../db/work.ts';
-import { actorOf } from '../../http/endpoint.ts';
+import type { Endpoints } from '../../http/endpoint.ts';
 import { whenChanged, whenNoticed } from './tell.ts';
 import { findActor } from '../session/session.service.ts';
 
@@ -25,10 +26,8 @@ export function endAllStreams(): void {
   for (const responses of streams.values()) for (const response of responses) response.end();
 }
 
-export function changeRoutes(database: Database): Router {
-  const router = Router();
-  router.get('/changes', (request: Request, response: Response) => {
-    const { accountId, collectionId } = actorOf(request);
+export function changeRoutes({ answer }: Endpoints, database: Database): void {
+  answer(ROUTES.changes, (request, response, { accountId, collectionId }) => {
     const { sessionID } = request;
     // No compression: it would hold lines back.
     response.writeHead(200, {
@@ -57,7 +56,6 @@ export function changeRoutes(database: Database): Router {
       if (own.size === 0) streams.delete(sessionID);
     });
   });
-  return router;
 }
 
 /** Whether the session and the membership still stand; a stream was let in long ago. */

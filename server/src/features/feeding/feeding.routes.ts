@@ -1,71 +1,17 @@
-import { newStockEntry, planInput, rulesChange, voiding } from '@karyotome/contract';
-import { Router, type Request } from 'express';
-import { checked, expectedVersion, idParam, type Endpoints } from '../../http/endpoint.ts';
+import { ROUTES } from '@karyotome/contract';
+import type { Endpoints } from '../../http/endpoint.ts';
 import { addPlan, changePlan, removePlan } from '../husbandry/feeding-plans.ts';
 import { changeFeedingRules, viewFeeding } from './feeding.service.ts';
 import { addStock, voidStock } from './freezer.service.ts';
 
-const keyParam = (request: Request): string => String(request.params['key']);
-
-export function feedingRoutes({ read, write }: Endpoints): Router {
-  const router = Router();
-  router.get(
-    '/feeding',
-    read((work) => viewFeeding(work)),
+export function feedingRoutes({ read, write }: Endpoints): void {
+  read(ROUTES.feeding, ({ work }) => viewFeeding(work));
+  write(ROUTES.changeFeedingRules, ({ work, body, version }) => changeFeedingRules(work, body, version));
+  write(ROUTES.addFeedingPlan, ({ work, body }) => addPlan(work, body));
+  write(ROUTES.changeFeedingPlan, ({ work, params, body, version }) =>
+    changePlan(work, params.key, body, version),
   );
-  router.put(
-    '/feeding/rules',
-    write(
-      async (work, request) => ({
-        status: 200,
-        body: await changeFeedingRules(
-          work,
-          checked(rulesChange, request.body, work),
-          expectedVersion(request),
-        ),
-      }),
-      { act: 'manage' },
-    ),
-  );
-  router.post(
-    '/feeding/plans',
-    write(async (work, request) => ({
-      status: 201,
-      body: await addPlan(work, checked(planInput, request.body, work)),
-    })),
-  );
-  router.put(
-    '/feeding/plans/:key',
-    write(async (work, request) => ({
-      status: 200,
-      body: await changePlan(
-        work,
-        keyParam(request),
-        checked(planInput, request.body, work),
-        expectedVersion(request),
-      ),
-    })),
-  );
-  router.delete(
-    '/feeding/plans/:key',
-    write(async (work, request) => {
-      await removePlan(work, keyParam(request), expectedVersion(request));
-      return { status: 204 };
-    }),
-  );
-  router.post(
-    '/stock',
-    write(async (work, request) => ({
-      status: 201,
-      body: await addStock(work, checked(newStockEntry, request.body, work)),
-    })),
-  );
-  router.post(
-    '/stock/:id/void',
-    write(async (work, request) => {
-      await voidStock(work, idParam(request), checked(voiding, request.body, work).reason);
-      return { status: 204 };
-    }),
-  );
-  return router;
+  write(ROUTES.removeFeedingPlan, ({ work, params, version }) => removePlan(work, params.key, version));
+  write(ROUTES.addStock, ({ work, body }) => addStock(work, body));
+  write(ROUTES.voidStock, ({ work, id, body }) => voidStock(work, id, body.reason));
 }

@@ -1,5 +1,5 @@
-import { Router } from 'express';
-import { idParam, type Endpoints } from '../../http/endpoint.ts';
+import { ROUTES } from '@karyotome/contract';
+import type { Endpoints } from '../../http/endpoint.ts';
 import { viewClaimDetail, viewKin } from './claim-detail.service.ts';
 import { listContradictions } from './contradictions.service.ts';
 
@@ -7,36 +7,23 @@ import { listContradictions } from './contradictions.service.ts';
 const GENERATIONS = 3;
 const MOST_GENERATIONS = 20;
 
-export function geneticsRoutes(endpoints: Endpoints): Router {
-  const router = Router();
-  router.get('/contradictions', endpoints.read(listContradictions, { infers: true }));
-  router.get(
-    '/animals/:id/claims/:locus/:allele',
-    endpoints.read(
-      (work, request) =>
-        viewClaimDetail(
-          work,
-          idParam(request),
-          String(request.params['locus']),
-          String(request.params['allele']),
-        ),
-      { infers: true },
-    ),
+function generationsOf(asked: unknown): number {
+  const generations = Number(asked ?? GENERATIONS);
+  return Number.isInteger(generations) ? Math.min(Math.max(generations, 1), MOST_GENERATIONS) : GENERATIONS;
+}
+
+export function geneticsRoutes({ read }: Endpoints): void {
+  read(ROUTES.contradictions, ({ work }) => listContradictions(work), { infers: true });
+  read(ROUTES.claimDetail, ({ work, id, params }) => viewClaimDetail(work, id, params.locus, params.allele), {
+    infers: true,
+  });
+  read(
+    ROUTES.kin,
+    ({ work, id, request }) => {
+      const { locus, allele } = request.query;
+      const gene = typeof locus === 'string' && typeof allele === 'string' ? { locus, allele } : null;
+      return viewKin(work, id, generationsOf(request.query['generations']), gene);
+    },
+    { infers: true },
   );
-  router.get(
-    '/animals/:id/kin',
-    endpoints.read(
-      (work, request) => {
-        const asked = Number(request.query['generations'] ?? GENERATIONS);
-        const generations = Number.isInteger(asked)
-          ? Math.min(Math.max(asked, 1), MOST_GENERATIONS)
-          : GENERATIONS;
-        const { locus, allele } = request.query;
-        const gene = typeof locus === 'string' && typeof allele === 'string' ? { locus, allele } : null;
-        return viewKin(work, idParam(request), generations, gene);
-      },
-      { infers: true },
-    ),
-  );
-  return router;
 }

@@ -1,11 +1,6 @@
 import { isStorable } from '@karyotome/contract';
-import express, { type Request, type RequestHandler } from 'express';
-import { bodyLimit } from '../../http/limits.ts';
+import type { Request } from 'express';
 import { invalidField, Refusal } from '../../http/problems.ts';
-
-/** Takes a CSV file as it is, unread. @param path - whose limit counts */
-export const readCsvBody = (path: string): RequestHandler =>
-  express.raw({ type: ['text/csv', 'application/vnd.ms-excel'], limit: bodyLimit(path) });
 
 /** The text of an uploaded file; a file that is not UTF-8 is refused, not guessed at. */
 export function decodeCsv(bytes: Uint8Array): string {

@@ -1,17 +1,13 @@
-import {
-  boxChange,
-  clutchChange,
-  eggEventsVoiding,
-  newEggEvents,
-  newIncubator,
-  newReading,
-} from '@karyotome/contract';
-import { Router, type Request, type Response } from 'express';
+import { ROUTES } from '@karyotome/contract';
 import { isTimeZone, type TimeZone } from '@karyotome/core';
+import type { Request } from 'express';
 import { reading, type Actor, type Database } from '../../db/work.ts';
+import { idParam, type Endpoints } from '../../http/endpoint.ts';
 import { localeOf } from '../../http/locale.ts';
-import { actorOf, checked, expectedVersion, idParam, type Endpoints } from '../../http/endpoint.ts';
-import { csvOf, readCsvBody } from '../imports/csv-body.ts';
+import { invalidField } from '../../http/problems.ts';
+import { startJob, type Job } from '../../threads/jobs.ts';
+import { inThread } from '../../threads/pool.ts';
+import { csvOf } from '../imports/csv-body.ts';
 import { addEggEvents, changeBox, changeClutch, voidEggEvents } from './box.service.ts';
 import {
   cardOrder,
@@ -23,92 +19,34 @@ import {
 } from './clutch-card.ts';
 import { viewClutch } from './clutch-view.service.ts';
 import { doneClutches } from './hatch-rates.service.ts';
-import { invalidField } from '../../http/problems.ts';
-import { startJob, type Job } from '../../threads/jobs.ts';
-import { inThread } from '../../threads/pool.ts';
 import { importReadings } from './import-readings.ts';
-import type { LoggerReadings } from './read-logger.ts';
 import { addReading, changeIncubator, createIncubator, listIncubators } from './incubators.service.ts';
+import type { LoggerReadings } from './read-logger.ts';
 
 const SERIES_DAYS = 14;
 
-export function incubationRoutes(endpoints: Endpoints, database: Database, dataDir: string): Router {
-  const router = Router();
-  clutchRoutes(router, endpoints, database, dataDir);
-  incubatorRoutes(router, endpoints, database);
-  router.get('/clutch-cards/:id', async (request: Request, response: Response) => {
-    const { pdf, name } = await reading(database, actorOf(request), (work) =>
-      readCard(work, dataDir, idParam(request)),
-    );
+export function incubationRoutes(endpoints: Endpoints, database: Database, dataDir: string): void {
+  const { read, write, answer } = endpoints;
+  read(ROUTES.clutch, ({ work, id }) => viewClutch(work, id));
+  write(ROUTES.changeClutch, ({ work, id, body, version }) => changeClutch(work, id, body, version));
+  write(ROUTES.changeBox, ({ work, id, body, version }) => changeBox(work, id, body, version));
+  write(ROUTES.addEggEvents, ({ work, id, body }) => addEggEvents(work, id, body));
+  write(ROUTES.voidEggEvents, ({ work, body }) => voidEggEvents(work, body));
+  write(ROUTES.makeClutchCard, ({ work, id }, card: DrawnCard) => keepCard(work, id, card), {
+    prepare: async ({ id, request }, actor) =>
+      drawAndStoreCard(
+        dataDir,
+        await reading(database, actor, (work) => cardOrder(work, id, localeOf(request))),
+      ),
+    discard: (card) => discardCard(dataDir, card),
+  });
+  answer(ROUTES.clutchCard, async (request, response, actor) => {
+    const id = idParam(request);
+    const { pdf, name } = await reading(database, actor, (work) => readCard(work, dataDir, id));
     response.set('Cache-Control', 'no-store').type('application/pdf').attachment(name).send(pdf);
   });
-  router.get(
-    '/hatch-rates',
-    endpoints.read((work) => doneClutches(work)),
-  );
-  return router;
-}
-
-function clutchRoutes(router: Router, { read, write }: Endpoints, database: Database, dataDir: string): void {
-  router.get(
-    '/clutches/:id',
-    read((work, request) => viewClutch(work, idParam(request))),
-  );
-  router.patch(
-    '/clutches/:id',
-    write(async (work, request) => ({
-      status: 200,
-      body: await changeClutch(
-        work,
-        idParam(request),
-        checked(clutchChange, request.body, work),
-        expectedVersion(request),
-      ),
-    })),
-  );
-  router.put(
-    '/clutches/:id/eggs',
-    write(async (work, request) => ({
-      status: 200,
-      body: await changeBox(
-        work,
-        idParam(request),
-        checked(boxChange, request.body, work),
-        expectedVersion(request),
-      ),
-    })),
-  );
-  router.post(
-    '/clutches/:id/egg-events',
-    write(async (work, request) => ({
-      status: 201,
-      body: await addEggEvents(work, idParam(request), checked(newEggEvents, request.body, work)),
-    })),
-  );
-  router.post(
-    '/egg-events/void',
-    write(async (work, request) => {
-      await voidEggEvents(work, checked(eggEventsVoiding, request.body, work));
-      return { status: 204 };
-    }),
-  );
-  router.post(
-    '/clutches/:id/cards',
-    write(
-      async (work, request, card: DrawnCard) => ({
-        status: 201,
-        body: await keepCard(work, idParam(request), card),
-      }),
-      {
-        prepare: async (request, actor) =>
-          drawAndStoreCard(
-            dataDir,
-            await reading(database, actor, (work) => cardOrder(work, idParam(request), localeOf(request))),
-          ),
-        discard: (card) => discardCard(dataDir, card),
-      },
-    ),
-  );
+  read(ROUTES.hatchRates, ({ work }) => doneClutches(work));
+  incubatorRoutes(endpoints, database);
 }
 
 interface PreparedReadings {
@@ -124,58 +62,26 @@ async function zoneOf(database: Database, request: Request, actor: Actor): Promi
   throw invalidField('timeZone', 'must be the name of a time zone, like Europe/Berlin', 'zone.unknown');
 }
 
-function incubatorRoutes(router: Router, { read, write }: Endpoints, database: Database): void {
-  router.get(
-    '/incubators',
-    read((work) => listIncubators(work, SERIES_DAYS)),
-  );
-  router.post(
-    '/incubators',
-    write(async (work, request) => ({
-      status: 201,
-      body: await createIncubator(work, checked(newIncubator, request.body, work)),
-    })),
-  );
-  router.put(
-    '/incubators/:id',
-    write(async (work, request) => ({
-      status: 200,
-      body: await changeIncubator(
-        work,
-        idParam(request),
-        checked(newIncubator, request.body, work),
-        expectedVersion(request),
-      ),
-    })),
-  );
-  router.post(
-    '/incubators/:id/readings',
-    write(async (work, request) => ({
-      status: 201,
-      body: await addReading(work, idParam(request), checked(newReading, request.body, work)),
-    })),
-  );
-  router.post(
-    '/incubators/:id/readings/import',
-    readCsvBody('/incubators/id/readings/import'),
-    write(
-      async (work, request, { readings, job }: PreparedReadings) => ({
-        status: 201,
-        body: await importReadings(work, idParam(request), readings, job),
-      }),
-      {
-        prepare: async (request, actor) => {
-          const bytes = csvOf(request);
-          const timeZone = await zoneOf(database, request, actor);
-          const job = startJob(request);
-          const readings = await inThread(
-            'read-logger',
-            { bytes, timeZone, now: Date.now() },
-            { signal: job.signal, onProgress: (done, of) => job.tell({ step: 'reading', done, of }) },
-          );
-          return { readings, job };
-        },
+function incubatorRoutes({ read, write }: Endpoints, database: Database): void {
+  read(ROUTES.incubators, ({ work }) => listIncubators(work, SERIES_DAYS));
+  write(ROUTES.addIncubator, ({ work, body }) => createIncubator(work, body));
+  write(ROUTES.changeIncubator, ({ work, id, body, version }) => changeIncubator(work, id, body, version));
+  write(ROUTES.addReading, ({ work, id, body }) => addReading(work, id, body));
+  write(
+    ROUTES.importReadings,
+    ({ work, id }, { readings, job }: PreparedReadings) => importReadings(work, id, readings, job),
+    {
+      prepare: async ({ request }, actor) => {
+        const bytes = csvOf(request);
+        const timeZone = await zoneOf(database, request, actor);
+        const job = startJob(request);
+        const readings = await inThread(
+          'read-logger',
+          { bytes, timeZone, now: Date.now() },
+          { signal: job.signal, onProgress: (done, of) => job.tell({ step: 'reading', done, of }) },
+        );
+        return { readings, job };
       },
-    ),
+    },
   );
 }

@@ -4,7 +4,6 @@ import { inferring } from '../../db/turns.ts';
 import { reading, select, type Actor, type Database, type Work } from '../../db/work.ts';
 import { pathOf, readStored, removeStored, writeDurably, type StoredFile } from '../../files/store.ts';
 import { BeginAgain } from '../../db/begin-again.ts';
-import type { Answer } from '../../http/once.ts';
 import { invalidField, notFound } from '../../http/problems.ts';
 import { inThread } from '../../threads/pool.ts';
 import { summaries } from '../animals/animals.repository.ts';
@@ -121,7 +120,7 @@ export const discardSheet = (dataDir: string, { file }: DrawnSheet): Promise<voi
   removeStored(dataDir, [sheetFile(file)]);
 
 /** Enters a drawn sheet and remembers what each label says. Drawn anew where somebody else printed one of them meanwhile. */
-export async function printLabels(work: Work, { id, file, labels }: DrawnSheet): Promise<Answer> {
+export async function printLabels(work: Work, { id, file, labels }: DrawnSheet): Promise<{ id: string }> {
   const { collectionId, accountId } = work.actor;
   const issues = await lastIssues(
     work,
@@ -144,7 +143,7 @@ export async function printLabels(work: Work, { id, file, labels }: DrawnSheet):
     })),
     { transaction: work.transaction },
   );
-  return { status: 201, body: { id } };
+  return { id };
 }
 
 export async function readSheet(work: Work, dataDir: string, id: string): Promise<Buffer> {

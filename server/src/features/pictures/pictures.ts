@@ -1,12 +1,12 @@
 import { randomUUID } from 'node:crypto';
 import { extname } from 'node:path';
-import express, { Router, type Request, type RequestHandler, type Response } from 'express';
+import { ROUTES } from '@karyotome/contract';
+import { Router, type Request, type Response } from 'express';
 import { QueryTypes } from 'sequelize';
 import type { PictureRow } from '../../db/rows.ts';
 import type { Database, Work } from '../../db/work.ts';
-import { actorOf, idParam, type Endpoints } from '../../http/endpoint.ts';
+import { idParam, type Endpoints } from '../../http/endpoint.ts';
 import { pathOf, removeStored, sendStored, writeDurably } from '../../files/store.ts';
-import { bodyLimit } from '../../http/limits.ts';
 import { invalidField, notFound, Refusal } from '../../http/problems.ts';
 import type { RateLimits } from '../../http/rate-limits.ts';
 import { findAnimal } from '../animals/animals.service.ts';
@@ -132,37 +132,28 @@ function copyOf({ file, thumbFile, originalFile }: PictureRow, wanted: unknown):
 const KEPT = 'private, no-cache';
 
 /** Pictures of the collection for its members. */
-export function pictureRoutes({ write }: Endpoints, database: Database, dataDir: string): Router {
-  const router = Router();
-  const readBytes = (path: string): RequestHandler =>
-    express.raw({ type: ['image/jpeg', 'image/png', 'image/webp'], limit: bodyLimit(path) });
-  const add = (subjectOf: (id: string) => Subject) =>
-    write(
-      async (work, request, stored: StoredPicture) => ({
-        status: 201,
-        body: await addPicture(work, subjectOf(idParam(request)), stored, captionOf(request)),
-      }),
-      {
-        prepare: async (request) => {
-          captionOf(request);
-          idParam(request);
-          return storePicture(dataDir, bytesOf(request));
-        },
-        discard: (stored) => discardPicture(dataDir, stored),
-      },
-    );
-  router.post(
-    '/animals/:id/pictures',
-    readBytes('/animals/id/pictures'),
-    add((animalId) => ({ animalId })),
+export function pictureRoutes({ write, answer }: Endpoints, database: Database, dataDir: string): void {
+  const prepared = {
+    prepare: async ({ request }: { request: Request }): Promise<StoredPicture> => {
+      captionOf(request);
+      idParam(request);
+      return storePicture(dataDir, bytesOf(request));
+    },
+    discard: (stored: StoredPicture): Promise<void> => discardPicture(dataDir, stored),
+  };
+  write(
+    ROUTES.addPicture,
+    ({ work, id, request }, stored: StoredPicture) =>
+      addPicture(work, { animalId: id }, stored, captionOf(request)),
+    prepared,
   );
-  router.post(
-    '/clutches/:id/pictures',
-    readBytes('/clutches/id/pictures'),
-    add((clutchId) => ({ clutchId })),
+  write(
+    ROUTES.addCardPicture,
+    ({ work, id, request }, stored: StoredPicture) =>
+      addPicture(work, { clutchId: id }, stored, captionOf(request)),
+    prepared,
   );
-  router.get('/pictures/:id', async (request, response) => {
-    const { collectionId } = actorOf(request);
+  answer(ROUTES.picture, async (request, response, { collectionId }) => {
     const picture = await database.models.pictures.findOne({ where: { collectionId, id: idParam(request) } });
     if (!picture) throw notFound('This picture');
     const { copy } = request.query;
@@ -170,14 +161,7 @@ export function pictureRoutes({ write }: Endpoints, database: Database, dataDir:
     if (copy === 'original') response.attachment(`picture${extname(file)}`);
     await sendPicture(response, dataDir, file, KEPT);
   });
-  router.delete(
-    '/pictures/:id',
-    write(async (work, request) => {
-      await removePicture(work, dataDir, idParam(request));
-      return { status: 204 };
-    }),
-  );
-  return router;
+  write(ROUTES.deletePicture, ({ work, id }) => removePicture(work, dataDir, id));
 }
 
 const CAPTION_LENGTH = 200;
@@ -223,7 +207,7 @@ export async function sendStamped(
 export function publicPictureRoutes(database: Database, dataDir: string, limits: RateLimits): Router {
   const router = Router();
   const guard = limits.guard('page', (request) => String(request.params['slug']));
-  router.get('/public/:slug/pictures/:id', guard, (request, response) =>
+  router.get(ROUTES.publishedPicture.path, guard, (request, response) =>
     sendStamped(
       database,
       dataDir,

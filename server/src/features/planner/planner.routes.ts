@@ -1,10 +1,7 @@
-import { Router } from 'express';
+import { ROUTES } from '@karyotome/contract';
 import type { Endpoints } from '../../http/endpoint.ts';
 import { viewPlanner } from './planner.service.ts';
 
-export function plannerRoutes({ read }: Endpoints): Router {
-  return Router().get(
-    '/planner',
-    read((work) => viewPlanner(work), { infers: true, isShared: true }),
-  );
+export function plannerRoutes({ read }: Endpoints): void {
+  read(ROUTES.planner, ({ work }) => viewPlanner(work), { infers: true, isShared: true });
 }

@@ -1,6 +1,6 @@
 import { randomBytes, randomUUID } from 'node:crypto';
 import {
-  publishing,
+  ROUTES,
   type ParentView,
   type PublicAnimal,
   type PublicKin,
@@ -10,7 +10,7 @@ import { QueryTypes } from 'sequelize';
 import { Router } from 'express';
 import { inferring } from '../../db/turns.ts';
 import { guestOf, reading, select, type Database, type Work } from '../../db/work.ts';
-import { checked, idParam, type Endpoints } from '../../http/endpoint.ts';
+import type { Endpoints } from '../../http/endpoint.ts';
 import { notFound, Refusal } from '../../http/problems.ts';
 import type { RateLimits } from '../../http/rate-limits.ts';
 import { findAnimal, listAnimals } from '../animals/animals.service.ts';
@@ -98,6 +98,7 @@ async function toPublic(work: Work, animalId: string, publishedAt: string): Prom
   return {
     format: 'karyotome-public-animal/1',
     collection: collection.name,
+    units: { massUnit: collection.massUnit, temperatureUnit: collection.temperatureUnit },
     number: animal.number,
     name: animal.name,
     label: animal.label,
@@ -144,34 +145,17 @@ async function toPublic(work: Work, animalId: string, publishedAt: string): Prom
   };
 }
 
-export function publicationRoutes({ read, write }: Endpoints): Router {
-  const router = Router();
-  router.get(
-    '/showcase',
-    read((work) => showcase(work), { infers: true }),
-  );
-  router.put(
-    '/animals/:id/publication',
-    write(async (work, request) => ({
-      status: 200,
-      body: await publish(work, idParam(request), checked(publishing, request.body, work).text || null),
-    })),
-  );
-  router.delete(
-    '/animals/:id/publication',
-    write(async (work, request) => {
-      await withdraw(work, idParam(request));
-      return { status: 204 };
-    }),
-  );
-  return router;
+export function publicationRoutes({ read, write }: Endpoints): void {
+  read(ROUTES.showcase, ({ work }) => showcase(work), { infers: true });
+  write(ROUTES.publish, ({ work, id, body }) => publish(work, id, body.text || null));
+  write(ROUTES.withdraw, ({ work, id }) => withdraw(work, id));
 }
 
 /** The published page for everybody, without a session. */
 export function publicRoutes(database: Database, limits: RateLimits): Router {
   const router = Router();
   const guard = limits.guard('page', (request) => String(request.params['slug']));
-  router.get('/public/:slug', guard, async (request, response) => {
+  router.get(ROUTES.published.path, guard, async (request, response) => {
     const [publication] = await database.sequelize.query<{
       collectionId: string;
       animalId: string;

@@ -1,8 +1,8 @@
-import { signIn } from '@karyotome/contract';
-import { Router, type RequestHandler } from 'express';
+import { ROUTES, signIn } from '@karyotome/contract';
+import type { RequestHandler } from 'express';
 import type { Config } from '../../config.ts';
 import type { Database } from '../../db/work.ts';
-import { actorOf, checked } from '../../http/endpoint.ts';
+import { checked, type Endpoints } from '../../http/endpoint.ts';
 import { Refusal } from '../../http/problems.ts';
 import type { RateLimits } from '../../http/rate-limits.ts';
 import { endStreams } from '../changes/changes.ts';
@@ -24,22 +24,22 @@ const WINDOW_S = 600;
 const ACCOUNT_FAILURES = 50;
 
 export function sessionRoutes(
+  { router, answer }: Endpoints,
   database: Database,
   config: Config,
   limits: RateLimits,
   csrfToken: (request: Parameters<RequestHandler>[0], overwrite?: boolean) => string,
-): Router {
-  const router = Router();
+): void {
   const byAddress = { points: config.signInAttempts, duration: WINDOW_S };
   const byAccount = { points: ACCOUNT_FAILURES, duration: WINDOW_S };
-  router.use('/session', (_request, response, next) => {
+  router.use(ROUTES.session.path, (_request, response, next) => {
     response.set('Cache-Control', 'no-store');
     next();
   });
-  router.get('/session', async (request, response) => {
-    response.json(await viewSession(database, actorOf(request), csrfToken(request)));
+  answer(ROUTES.session, async (request, response, actor) => {
+    response.json(await viewSession(database, actor, csrfToken(request)));
   });
-  router.post('/session', async (request, response) => {
+  router.post(ROUTES.signIn.path, async (request, response) => {
     const address = request.ip ?? '';
     await limits.check('sign-in-by', address, byAddress, 'failed sign-ins from this address');
     const input = checked(signIn, request.body);
@@ -67,7 +67,7 @@ export function sessionRoutes(
     request.session.collectionId = collectionId;
     response.status(201).json(await viewSession(database, actor, csrfToken(request, true)));
   });
-  router.delete('/session', async (request, response) => {
+  router.delete(ROUTES.signOut.path, async (request, response) => {
     endStreams(request.sessionID);
     await new Promise<void>((resolve, reject) =>
       request.session.destroy((error) => (error ? reject(error as Error) : resolve())),
@@ -75,5 +75,4 @@ export function sessionRoutes(
     // What this browser kept of answers goes too, on the next person's account.
     response.set('Clear-Site-Data', '"cache"').clearCookie('karyotome').status(204).end();
   });
-  return router;
 }

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { hash, verify } from '@node-rs/argon2';
 import type { CollectionSettings, SessionView, SignIn } from '@karyotome/contract';
+import { ALLOWED } from '../../access/policy.ts';
 import { reading, select, type Actor, type Database, type Work } from '../../db/work.ts';
 import { Refusal } from '../../http/problems.ts';
 
@@ -61,6 +62,7 @@ export function viewSession(database: Database, actor: Actor, csrfToken: string)
     return {
       account: { id: actor.accountId, name: actor.name, email: account.email },
       role: actor.role,
+      permissions: [...ALLOWED[actor.role]],
       collection: { ...collection, farmZone: work.timeZone },
       csrfToken,
     };

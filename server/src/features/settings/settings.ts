@@ -1,9 +1,7 @@
-import { collectionSettings } from '@karyotome/contract';
-import { Router } from 'express';
+import { ROUTES, type CollectionSettings } from '@karyotome/contract';
 import type { Work } from '../../db/work.ts';
-import { checked, expectedVersion, type Endpoints } from '../../http/endpoint.ts';
+import type { Endpoints } from '../../http/endpoint.ts';
 import { invalidField } from '../../http/problems.ts';
-import type { CollectionSettings } from '@karyotome/contract';
 import { changeCollection } from './change-collection.ts';
 
 async function changeSettings(
@@ -27,21 +25,6 @@ async function changeSettings(
   return { ...values, ...(await changeCollection(work, values, version)) };
 }
 
-export function settingsRoutes(endpoints: Endpoints): Router {
-  const router = Router();
-  router.put(
-    '/settings',
-    endpoints.write(
-      async (work, request) => ({
-        status: 200,
-        body: await changeSettings(
-          work,
-          checked(collectionSettings, request.body, work),
-          expectedVersion(request),
-        ),
-      }),
-      { act: 'manage' },
-    ),
-  );
-  return router;
+export function settingsRoutes({ write }: Endpoints): void {
+  write(ROUTES.changeSettings, ({ work, body, version }) => changeSettings(work, body, version));
 }

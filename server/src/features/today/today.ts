@@ -1,5 +1,6 @@
 import {
   isGone,
+  ROUTES,
   type AnimalSummary,
   type ClutchSummary,
   type MealPreset,
@@ -17,7 +18,6 @@ import {
   type Meal,
   type Task,
 } from '@karyotome/core';
-import { Router } from 'express';
 import type { Work } from '../../db/work.ts';
 import type { Endpoints } from '../../http/endpoint.ts';
 import { listAnimals } from '../animals/animals.service.ts';
@@ -145,9 +145,6 @@ function presetOf({ species, size, massG, state, plan }: Meal): MealPreset {
   return { species, size, preyG: massG, state, step: offeredStep(plan) };
 }
 
-export function todayRoutes({ read }: Endpoints): Router {
-  return Router().get(
-    '/today',
-    read((work) => viewToday(work)),
-  );
+export function todayRoutes({ read }: Endpoints): void {
+  read(ROUTES.today, ({ work }) => viewToday(work));
 }

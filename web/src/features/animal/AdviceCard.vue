@@ -55,7 +55,7 @@ function move(): void {
         :variant="advice.verdict === 'hold' ? 'outlined' : 'flat'"
         @click="move"
       >
-        {{ advice.verdict === 'hold' ? 'Move all the same…' : 'Move…' }}
+        {{ advice.verdict === 'hold' ? 'Move anyway…' : 'Move…' }}
       </v-btn>
     </div>
     <p v-if="advice.from" class="small">

@@ -246,6 +246,7 @@ function show(recordId: string): void {
   min-width: 0;
 }
 .sign {
+  margin-right: 0.25em;
   color: rgb(var(--v-theme-secondary));
 }
 .label {

@@ -88,7 +88,7 @@ const eggs = (n: number): string => (n < 10 ? n.toFixed(1) : String(Math.round(n
       <thead>
         <tr>
           <th scope="col">With</th>
-          <th scope="col" class="num">Eggs to look at</th>
+          <th scope="col" class="num">Eggs to check</th>
           <th scope="col" class="num">A no after</th>
         </tr>
       </thead>

@@ -30,8 +30,9 @@ export function lifelineOption(
   record: LifelineData,
   colors: LifelineColors,
   today: string,
-  { massUnit }: Pick<Reader, 'massUnit'>,
+  reader: Reader,
 ): EChartsOption {
+  const { massUnit } = reader;
   const data = inUnit(record, massUnit);
   const axis = {
     axisLine: { lineStyle: { color: colors.soft } },
@@ -103,7 +104,9 @@ export function lifelineOption(
         symbolSize: 7,
         lineStyle: { color: colors.line, width: 2.5 },
         itemStyle: { color: colors.line },
-        tooltip: { formatter: (p) => tip(p, (value) => `${value[1]} ${massUnit.symbol}`) },
+        tooltip: {
+          formatter: (p) => tip(p, (value) => `${reader.number(Number(value[1]), 2)} ${massUnit.symbol}`),
+        },
         markArea: {
           silent: true,
           itemStyle: { color: colors.band },
@@ -117,7 +120,7 @@ export function lifelineOption(
           label: { color: colors.ink, position: 'insideStartTop', distance: 3, formatter: '{b}' },
           data: [
             ...(range?.maxG
-              ? [{ yAxis: range.maxG, name: `tub up to ${range.maxG} ${massUnit.symbol}` }]
+              ? [{ yAxis: range.maxG, name: `tub up to ${reader.number(range.maxG, 2)} ${massUnit.symbol}` }]
               : []),
             ...(data.band.length > 0 ? [{ xAxis: today, name: 'today' }] : []),
           ],

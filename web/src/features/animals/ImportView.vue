@@ -42,7 +42,7 @@ async function confirm(): Promise<void> {
 
 <template>
   <div class="place">
-    <div class="place-head"><h1>Bring in a collection</h1></div>
+    <div class="place-head"><h1>Import animals</h1></div>
     <div class="stack">
       <v-card class="box">
         <p>

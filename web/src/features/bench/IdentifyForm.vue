@@ -192,7 +192,7 @@ async function send(): Promise<void> {
       }}
     </p>
     <p v-if="isNamed && ranking && !chosen" class="small warn">
-      Not among what this pair can give as recorded. It can be recorded all the same, and is flagged with the
+      Not among what this pair can give as recorded. It can be recorded anyway, and is flagged with the
       reason.
     </p>
     <v-alert v-if="general()" type="error" variant="tonal" density="compact" :icon="false" role="alert">{{

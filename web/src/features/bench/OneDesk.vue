@@ -170,14 +170,14 @@ const ACTS: readonly { kind: RecordKind; title: string }[] = [
         </p>
       </template>
       <p v-else-if="hatchling.suppositions.length === 0" class="small soft">
-        A parent is not identified yet, so there are no odds. It can be identified all the same.
+        A parent is not identified yet, so there are no odds. It can be identified anyway.
       </p>
       <p v-else-if="answer?.failure === 'fault'" class="small warn">
         The odds could not be computed: a fault of this program, not of the records. It can be identified all
         the same.
       </p>
       <p v-else-if="answer" class="small soft">
-        This pair can give more kinds than can be weighed at once. It can be identified all the same.
+        This pair can give more kinds than can be weighed at once. It can be identified anyway.
       </p>
       <v-progress-linear v-else indeterminate color="primary" />
       <IdentifyForm

@@ -18,7 +18,7 @@ import { callsOption, surenessPoints } from './calls-option.ts';
 describe('the clutch in words', () => {
   test('luck is not news, what the pair cannot give is', () => {
     expect(fitWords(0.4)).toContain('Luck, not news');
-    expect(fitWords(0.001)).toContain('Look again');
+    expect(fitWords(0.001)).toContain('Recheck');
     expect(fitWords(0)).toBe('As recorded, the pair cannot give this.');
   });
 

@@ -16,7 +16,7 @@ export function fitWords(p: number): string {
   if (p === 0) return 'As recorded, the pair cannot give this.';
   const chance = `Some gene is at least so far from its odds in ${p === 1 ? 'nearly every' : `${oddsWords(p)} of`} such clutch${p === 1 ? '' : 'es'} (exact test of each gene, for as many genes as there are).`;
   if (p > 0.05) return `${chance} Luck, not news.`;
-  return `${chance} Look again at the identifications, the sire, and what the parents carry.`;
+  return `${chance} Recheck the identifications, the sire, and what the parents carry.`;
 }
 
 /** "nine of nine show it: two copies, 99.8% (33.3% before)" */

@@ -97,7 +97,9 @@ describe('odds and what is made of them', () => {
   const SEEN: Sightings = { 'lips: pale': 'seen', 'back: busy pattern': 'not-seen' };
 
   test('a candidate is taken with what it leaves open in brackets, and sent with its tells and odds', async () => {
-    const add = vi.spyOn(api, 'addRecord').mockResolvedValue({ id: 'r', warnings: [] });
+    const add = vi
+      .spyOn(api, 'addRecord')
+      .mockResolvedValue({ id: 'r', warnings: [], isWarningPending: false });
     const wrapper = form(SEEN);
     vm(wrapper).take({ pastel: 'pastel' });
     await flushPromises();

@@ -61,13 +61,13 @@ async function stateMore({ animals, genes }: Explanation): Promise<void> {
         <span class="words">{{ explanationWords(one, reader()) }}</span>
         <span class="acts">
           <template v-if="one.kind === 'identification'">
-            <v-btn :to="`/animals/${one.animals[0]!.id}`" variant="outlined">Look again</v-btn>
+            <v-btn :to="`/animals/${one.animals[0]!.id}`" variant="outlined">Recheck</v-btn>
             <v-btn
               v-if="mayRecord && one.recordId"
               variant="outlined"
               :loading="withdrawal.busy.value"
               @click="withdraw(one)"
-              >Withdraw it</v-btn
+              >Withdraw</v-btn
             >
           </template>
           <v-btn

@@ -18,7 +18,7 @@ const { data, status, error, refetch } = useFeeding();
 const session = useSession();
 const editing = ref<Plan | 'new' | null>(null);
 const isRuling = ref(false);
-const mayManage = computed(() => session.view?.role === 'owner');
+const mayManage = computed(() => session.mayManage);
 const STATE = { live: 'live', 'frozen-thawed': 'frozen-thawed', 'fresh-killed': 'freshly killed' } as const;
 const BY: readonly { by: Worked['by']; title: string }[] = [
   { by: 'step', title: 'Step of the plan' },

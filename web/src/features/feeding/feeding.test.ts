@@ -160,7 +160,9 @@ describe('a line of Today', () => {
     mounted(TodayRow, { line: todayLine(fact, { animal, ...more }), mayRecord: true });
 
   test('a meal is logged with its state and step, and undone', async () => {
-    const add = vi.spyOn(api, 'addRecord').mockResolvedValue({ id: 'r', warnings: [] });
+    const add = vi
+      .spyOn(api, 'addRecord')
+      .mockResolvedValue({ id: 'r', warnings: [], isWarningPending: false });
     const back = vi.spyOn(api, 'voidRecord').mockResolvedValue(undefined);
     const preset = { species: 'rat' as const, size: 'pup', preyG: 25, state: 'live' as const, step: 'live' };
     const wrapper = row(mealDue(), { preset });
@@ -179,7 +181,9 @@ describe('a line of Today', () => {
     [{ code: 'soak-due', facts: { remains: 'caps', soak: 1 } }, 'Soaked', 'soaked'],
     [{ code: 'retained-shed', facts: { remains: 'caps', soaks: 3 } }, 'All off', 'caps-checked'],
   ] as const)('%o: %s is done by one touch', async (fact, name, act) => {
-    const add = vi.spyOn(api, 'addRecord').mockResolvedValue({ id: 'r', warnings: [] });
+    const add = vi
+      .spyOn(api, 'addRecord')
+      .mockResolvedValue({ id: 'r', warnings: [], isWarningPending: false });
     await button(row(fact), name).trigger('click');
     await flushPromises();
     expect(add.mock.lastCall![1]).toMatchObject({ kind: 'care', body: { act } });

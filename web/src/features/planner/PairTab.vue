@@ -11,7 +11,7 @@ import ParentField from './ParentField.vue';
 import { chosenParent, type PlannerDraft } from './planner-draft.ts';
 import { kinWords, perEggWords } from './planner-words.ts';
 
-/** One pair, before it is put together: what to beware of first, then the odds. */
+/** One pair, before they are introduced: what to beware of first, then the odds. */
 /** The form's state, shared by all tabs: each changes it in place. */
 const draft = defineModel<PlannerDraft>('draft', { required: true });
 const props = defineProps<{

@@ -4,6 +4,8 @@ import { watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { api } from '../../api/resources.ts';
 import { ageWords, dayWords, massWords, oddsWords, sexSign, sexWords } from '../../format/format.ts';
+import { useUnits } from '../../format/reader.ts';
+import { useSession } from '../../stores/session.ts';
 import { usePublished } from '../../stores/queries.ts';
 import SureText from '../../ui/SureText.vue';
 import PublicLineage from './PublicLineage.vue';
@@ -11,10 +13,14 @@ import WeightLine from './WeightLine.vue';
 
 /** One animal as buyers see it, each claim with what it rests on. */
 const route = useRoute();
+const session = useSession();
 const slug = (): string => String(route.params['slug']);
 const { data, status, error } = usePublished(slug);
 watch(data, (animal) => {
-  if (animal) document.title = `${animal.number} ${animal.label} · ${animal.collection}`;
+  if (!animal) return;
+  document.title = `${animal.number} ${animal.label} · ${animal.collection}`;
+  // A buyer has chosen no units: the breeder's hold.
+  if (session.settings === null) useUnits(animal.units);
 });
 </script>
 

@@ -63,15 +63,19 @@ afterEach(() => {
 });
 async function opened() {
   const wrapper = mounted(ForecastView, {});
-  useSession().view = { role: 'owner', collection: {}, account: {} } as unknown as SessionView;
+  useSession().view = {
+    permissions: ['look', 'record', 'manage'],
+    collection: {},
+    account: {},
+  } as unknown as SessionView;
   await flushPromises();
   await vi.waitFor(() => expect(wrapper.text()).toContain('Hatchling tub'));
   return wrapper;
 }
 
-test('says when it tips over, and what would mend it', async () => {
+test('says when it is full, and what would help', async () => {
   const wrapper = await opened();
-  expect(wrapper.text()).toContain('tips over about');
+  expect(wrapper.text()).toContain('full from about');
   expect(wrapper.text()).toContain('Buy 4 places of Hatchling tub: it lasts the year');
   expect(ended).toBeGreaterThan(0);
 });
@@ -81,7 +85,7 @@ test('a mending is tried out on the spot, and left again', async () => {
   await wrapper.findAll('.mend button')[0]!.trigger('click');
   await vi.waitFor(() => expect(asked.at(-1)!.kinds[0]!.places).toBe(9));
   await vi.waitFor(() => expect(wrapper.text()).toContain('lasts the year'));
-  expect(wrapper.text()).not.toContain('tips over');
+  expect(wrapper.text()).not.toContain('full from');
   await button(wrapper, 'As it is').trigger('click');
   await vi.waitFor(() => expect(asked.at(-1)!.kinds[0]!.places).toBe(5));
 });

@@ -15,7 +15,7 @@ import { useRoomForecast } from '../../workers/useRoomForecast.ts';
 import RacksNav from '../racks/RacksNav.vue';
 
 const RoomChart = defineAsyncComponent(() => import('./RoomChart.vue'));
-/** Will the room last: how many places of each kind are needed, when it tips over, and what would mend it. */
+/** Will the room last: how many places of each kind are needed, when it is full, and what would help. */
 const { data, status, error, refetch } = useRoom();
 const session = useSession();
 const notices = useNotices();
@@ -131,7 +131,7 @@ async function save(): Promise<void> {
               <h2>{{ kind.name }}</h2>
               <v-spacer />
               <strong v-if="kind.tipsOver !== null" class="over"
-                >tips over about {{ week(kind.tipsOver) }}</strong
+                >full from about {{ week(kind.tipsOver) }}</strong
               >
               <strong v-else-if="kind.risky !== null" class="over">tight from {{ week(kind.risky) }}</strong>
               <span v-else class="soft">lasts the year</span>
@@ -172,7 +172,7 @@ async function save(): Promise<void> {
         </div>
         <div class="stack">
           <v-card class="box">
-            <h2>What would mend it</h2>
+            <h2>What would help</h2>
             <p v-if="mending === null && progress === null && !forecast" class="soft">
               Nothing was computed yet.
             </p>
@@ -196,7 +196,7 @@ async function save(): Promise<void> {
           </v-card>
           <v-card class="box">
             <div class="row">
-              <h2>Try it out</h2>
+              <h2>Try changes</h2>
               <v-spacer />
               <v-btn v-if="isTried" size="small" variant="text" @click="begin">As it is</v-btn>
             </div>
@@ -237,7 +237,7 @@ async function save(): Promise<void> {
               />
             </div>
             <v-btn
-              v-if="session.view?.role === 'owner' && isTried"
+              v-if="session.mayManage && isTried"
               variant="outlined"
               :loading="saving.busy.value"
               @click="save"

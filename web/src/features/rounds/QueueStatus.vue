@@ -39,10 +39,10 @@ const others = (entry: QueuedEntry) => (entry.result?.status === 'kept' ? entry.
     >
     <v-btn v-if="queue.waiting.length > 0" size="small" variant="text" @click="queue.flush()">Send now</v-btn>
     <v-btn v-if="count > 0" size="small" variant="flat" color="secondary" @click="isOpen = true"
-      >{{ count }} to look at</v-btn
+      >{{ count }} to review</v-btn
     >
     <v-dialog v-model="isOpen" max-width="560">
-      <v-card title="To look at">
+      <v-card title="To review">
         <v-card-text class="stack">
           <p v-if="count === 0" class="soft">Nothing any more.</p>
           <section v-for="entry in queue.refused" :key="entry.key">

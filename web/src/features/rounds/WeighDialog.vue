@@ -127,7 +127,7 @@ const KEYS = ['7', '8', '9', '4', '5', '6', '1', '2', '3', '.', '0', 'back'];
         <v-btn @click="emit('close')">Leave</v-btn>
         <v-spacer />
         <v-btn color="primary" variant="flat" size="large" :disabled="massG === null" @click="keep">{{
-          isSure ? 'Keep all the same' : 'Keep'
+          isSure ? 'Keep anyway' : 'Keep'
         }}</v-btn>
       </v-card-actions>
     </v-card>

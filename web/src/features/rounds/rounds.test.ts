@@ -129,7 +129,7 @@ describe('weighing', () => {
     await press('1', '0', '5', 'Keep');
     expect(text()).toContain('50% of what was expected: right animal?');
     expect(wrapper.emitted('keep')).toBeUndefined();
-    await press('Keep all the same');
+    await press('Keep anyway');
     expect(wrapper.emitted('keep')).toEqual([[105]]);
   });
 

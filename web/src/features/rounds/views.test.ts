@@ -18,8 +18,9 @@ const ANN = 'an-account';
 const session = {
   account: { id: ANN, name: 'Ann', email: 'ann@example.test' },
   role: 'owner',
+  permissions: ['look', 'record', 'manage', 'destroy'],
   csrfToken: 't',
-  collection: { massUnit: 'g' },
+  collection: { massUnit: 'g', temperatureUnit: 'C' },
 } as unknown as SessionView;
 const unreachable = new ProblemError({ type: 'x', title: 'No', status: 0 });
 const kept = (entries: RoundEntry[]): { results: RoundResult[] } => ({
@@ -160,8 +161,8 @@ describe('what is on its way', () => {
     );
     const { wrapper, queue } = await status();
     await queue.add(subject, record);
-    await vi.waitFor(() => expect(wrapper.text()).toContain('1 to look at'));
-    await button(wrapper, '1 to look at').trigger('click');
+    await vi.waitFor(() => expect(wrapper.text()).toContain('1 to review'));
+    await button(wrapper, '1 to review').trigger('click');
     await flushPromises();
     expect(document.body.textContent).toContain('lies before the hatch date');
     [...document.querySelectorAll<HTMLElement>('button')]
@@ -195,7 +196,9 @@ describe('sheds', () => {
     view.racks[0]!.tubs[0]!.animals[0] = roundAnimal('11', { shed });
     view.racks[0]!.tubs[1]!.animals[0] = roundAnimal('12', { soak });
     vi.spyOn(api, 'round').mockResolvedValue(view);
-    const add = vi.spyOn(api, 'addRecord').mockResolvedValue({ id: 'r', warnings: [] });
+    const add = vi
+      .spyOn(api, 'addRecord')
+      .mockResolvedValue({ id: 'r', warnings: [], isWarningPending: false });
     const wrapper = await opened(ShedsView as never);
     await vi.waitFor(() => expect(wrapper.text()).toContain('In shed'));
     expect(wrapper.text()).toContain('also by 3 sheds of its own');

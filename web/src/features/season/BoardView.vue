@@ -32,7 +32,7 @@ const ruling = ref(false);
 const subject = computed(
   () => data.value?.females.find((female) => female.id === opened.value?.femaleId) ?? null,
 );
-const maySetRules = computed(() => session.view?.role === 'owner');
+const maySetRules = computed(() => session.mayManage);
 const numberOf = (id: string): string =>
   data.value?.females.find((female) => female.id === id)?.number ?? 'another female';
 
@@ -73,7 +73,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', letGo));
         color="primary"
         :prepend-icon="mdiPlus"
         @click="opened = { what: 'choose-male', femaleId: null }"
-        >Put together</v-btn
+        >Introduce</v-btn
       >
     </div>
     <StateBlock
@@ -81,11 +81,11 @@ onBeforeUnmount(() => window.removeEventListener('keydown', letGo));
       :error="error"
       :is-empty="data ? data.females.length + data.males.length === 0 : false"
       empty-title="Nobody is grown yet"
-      empty-text="Females and males appear here once they are weighed and near their floor, with what speaks for and against breeding them. Two that you know to be ready can be put together at once."
+      empty-text="Females and males appear here once they are weighed and near the minimum weight, with what speaks for and against breeding them. Two that you know to be ready can be introduced at once."
       @retry="refetch()"
     >
       <template #first>
-        <v-btn color="primary" @click="opened = { what: 'choose-male', femaleId: null }">Put together</v-btn>
+        <v-btn color="primary" @click="opened = { what: 'choose-male', femaleId: null }">Introduce</v-btn>
         <v-btn to="/animals">To the animals</v-btn>
       </template>
       <v-card v-if="carried" color="surface-light" class="carrying" role="status">
@@ -98,8 +98,8 @@ onBeforeUnmount(() => window.removeEventListener('keydown', letGo));
       <div v-if="data" class="board" :class="{ dragging }">
         <div class="stack">
           <p v-if="groups.length === 0" class="soft">
-            No female is near her floor. Once weighed she appears here; two that you know to be ready can be
-            put together all the same.
+            No female is near the minimum weight. Once weighed she appears here; two that you know to be ready
+            can be introduced anyway.
           </p>
           <section v-for="group in groups" :key="group.title">
             <h2>

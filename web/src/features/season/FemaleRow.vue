@@ -32,7 +32,7 @@ const facts = computed(() =>
   [
     props.female.massG === null
       ? 'never weighed'
-      : `${massWords(props.female.massG)} (minimum ${massWords(props.female.floorG)})`,
+      : `${massWords(props.female.massG)} (min. ${massWords(props.female.floorG)})`,
     ...(props.female.hatchedOn ? [ageWords(props.female.hatchedOn)] : []),
   ].join(' · '),
 );

@@ -55,8 +55,8 @@ async function send(): Promise<void> {
 
 <template>
   <FormDialog
-    title="Put together"
-    :submit-text="cautions.length > 0 ? 'Put together all the same' : 'Put together'"
+    title="Introduce a male"
+    :submit-text="cautions.length > 0 ? 'Introduce anyway' : 'Introduce'"
     :max-width="680"
     :busy="busy"
     :general="general"

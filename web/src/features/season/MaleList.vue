@@ -56,9 +56,9 @@ const stateOf = (male: BoardMale, numberOf: (id: string) => string): string | nu
             :variant="carried?.id === male.id ? 'flat' : 'outlined'"
             :color="carried?.id === male.id ? 'secondary' : undefined"
             :aria-pressed="carried?.id === male.id"
-            :aria-label="`Pick up ${male.number}`"
+            :aria-label="`Select ${male.number}`"
             @click="carried = carried?.id === male.id ? null : male"
-            >{{ carried?.id === male.id ? 'In hand' : 'Pick up' }}</v-btn
+            >{{ carried?.id === male.id ? 'Selected' : 'Select' }}</v-btn
           >
           <WhyPanel
             label=""

@@ -24,7 +24,7 @@ const seasons = computed(() => {
 <template>
   <div class="place">
     <div class="place-head">
-      <h1 class="title">Look back</h1>
+      <h1 class="title">Past seasons</h1>
       <SeasonNav />
     </div>
     <StateBlock

@@ -5,7 +5,7 @@ const ROOMS = [
   { to: '/season', title: 'Board' },
   { to: '/season/planner', title: 'Planner' },
   { to: '/season/incubators', title: 'Incubators' },
-  { to: '/season/past', title: 'Look back' },
+  { to: '/season/past', title: 'Past seasons' },
 ] as const;
 </script>
 

@@ -94,7 +94,7 @@ describe('a female’s row offers what the night asks for', () => {
       ),
     ).text();
     for (const part of [
-      '1,800 g (minimum 1,500 g)',
+      '1,800 g (min. 1,500 g)',
       '4.1 years',
       'Day 36, 1 in 5 lay later than this: eggs 25 Nov to 2 Dec',
       'fasting 44 days',
@@ -136,17 +136,17 @@ describe('the males', () => {
   test('one is picked up and let go with the same button', async () => {
     const one = boardMale();
     const wrapper = list([one]);
-    await button(wrapper, 'Pick up M-1').trigger('click');
+    await button(wrapper, 'Select M-1').trigger('click');
     expect(wrapper.emitted('update:carried')).toEqual([[one]]);
     const held = list([one], { carried: one });
-    expect(button(held, 'Pick up M-1').text()).toBe('In hand');
-    await button(held, 'Pick up M-1').trigger('click');
+    expect(button(held, 'Select M-1').text()).toBe('Selected');
+    await button(held, 'Select M-1').trigger('click');
     expect(held.emitted('update:carried')).toEqual([[null]]);
   });
 
   test('who may not record can neither drag nor pick up', () => {
     const wrapper = list([boardMale()], { mayRecord: false });
     expect(wrapper.find('.grip').exists()).toBe(false);
-    expect(wrapper.text()).not.toContain('Pick up');
+    expect(wrapper.text()).not.toContain('Select');
   });
 });

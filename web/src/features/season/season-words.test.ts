@@ -87,7 +87,7 @@ test('the board is in the order of the work; a clutch that hatched makes her ope
     ],
   });
   expect(groups.map(({ title, females }) => [title, females.map(({ number }) => number)])).toEqual([
-    ['Together now', ['with']],
+    ['With a male', ['with']],
     ['Eggs laid', ['eggs']],
     ['Ready', ['open', 'out']],
   ]);
@@ -119,7 +119,7 @@ describe('males', () => {
   });
 });
 
-test('before two are put together: the young first, then her, then him', () => {
+test('before two are introduced: the young first, then her, then him', () => {
   const cautions = introductionCautions(
     female('F', null, {
       label: 'Spider',

@@ -15,7 +15,7 @@ import { reader } from '../../format/reader.ts';
 /* What the season board says, in words. */
 
 export const EVENT_WORDS: Readonly<Record<SeasonEventKind, string>> = {
-  introduction: 'Put together',
+  introduction: 'Introduced',
   lock: 'Lock',
   separation: 'Separated',
   ovulation: 'Ovulated',
@@ -36,10 +36,10 @@ export function boardGroups(board: Pick<SeasonBoardView, 'females'>): BoardGroup
   const isOut = (female: BoardFemale): boolean => Boolean(female.pairing?.clutch?.hatchedOn);
   const open = inStage('open').concat(inStage('laid').filter(isOut));
   return [
-    { title: 'Together now', females: inStage('together') },
-    { title: 'Before the eggs', females: [...inStage('pre-lay'), ...inStage('ovulated')] },
+    { title: 'With a male', females: inStage('together') },
+    { title: 'Gravid', females: [...inStage('pre-lay'), ...inStage('ovulated')] },
     { title: 'Eggs laid', females: inStage('laid').filter((female) => !isOut(female)) },
-    { title: 'Apart again', females: inStage('apart') },
+    { title: 'Separated', females: inStage('apart') },
     { title: 'Ready', females: open.filter(({ readiness }) => readiness.ready) },
     { title: 'Not yet', females: open.filter(({ readiness }) => !readiness.ready) },
   ].filter(({ females }) => females.length > 0);
@@ -122,7 +122,7 @@ export function trendWords(weights: BoardMale['weights'], today: string): string
   return `${Math.abs(change)}% ${change < 0 ? 'down' : 'up'} since ${shortDay(then.on)}`;
 }
 
-/** What to know before the two are put together; the welfare of the young first. */
+/** What to know before the two are introduced; the welfare of the young first. */
 export function introductionCautions(
   female: BoardFemale,
   male: BoardMale,

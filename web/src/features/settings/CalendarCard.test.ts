@@ -49,7 +49,7 @@ test('a new one is named; a missing name is said at its field', async () => {
   const add = vi
     .spyOn(api, 'addCalendarFeed')
     .mockRejectedValueOnce(new ProblemError({ type: 'x', title: 'Invalid', status: 422, errors }))
-    .mockResolvedValue({ id: 'b' });
+    .mockResolvedValue({ id: 'b', path: '/api/v1/calendar/x.ics' });
   const { wrapper } = await card([]);
   await wrapper.get('form').trigger('submit');
   await flushPromises();

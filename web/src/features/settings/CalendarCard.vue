@@ -37,8 +37,8 @@ async function revoke(feed: FeedView): Promise<void> {
   <section class="calendar">
     <h2>Calendar</h2>
     <p class="small soft">
-      Everything due, from eggs to look at to days of pip, in the calendar of your phone or desk: subscribe to
-      the address. Whoever has it can read it, so make one for each device, and revoke the one you lost.
+      Everything due, from egg checks to days of pip, in the calendar of your phone or desk: subscribe to the
+      address. Whoever has it can read it, so make one for each device, and revoke the one you lost.
     </p>
     <v-card v-for="feed in data ?? []" :key="feed.id" class="feed">
       <div class="row">

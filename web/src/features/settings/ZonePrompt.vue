@@ -9,7 +9,7 @@ import { zoneNames } from './zones.ts';
 /** Asks once, at the first start, which time zone the farm is in: the browser's is proposed. */
 const session = useSession();
 const isAsked = computed(
-  () => session.settings !== null && session.settings.timeZone == null && session.view?.role === 'owner',
+  () => session.settings !== null && session.settings.timeZone == null && session.mayManage,
 );
 const zone = ref(deviceZone());
 const isOther = ref(false);

@@ -59,7 +59,11 @@ afterEach(() => {
 });
 async function opened() {
   const wrapper = mounted(TodayView, {});
-  useSession().view = { role: 'owner', collection: {}, account: {} } as unknown as SessionView;
+  useSession().view = {
+    permissions: ['look', 'record', 'manage'],
+    collection: {},
+    account: {},
+  } as unknown as SessionView;
   await flushPromises();
   return wrapper;
 }
@@ -68,26 +72,14 @@ const heads = (wrapper: Awaited<ReturnType<typeof opened>>): string[] =>
 
 test('what was missed stands first, then the room in walking order; a shed that lasts was not missed', async () => {
   const wrapper = await opened();
-  expect(heads(wrapper)).toEqual([
-    'Left over from before 1',
-    'Freezer 1',
-    'Heat 1',
-    'Room · A 1',
-    'Room · B 2',
-  ]);
+  expect(heads(wrapper)).toEqual(['Overdue 1', 'Freezer 1', 'Heat 1', 'Room · A 1', 'Room · B 2']);
   expect(wrapper.text()).toContain('3 × rat pup (2 short)');
 });
 
 test('by act instead, and that is remembered', async () => {
   const wrapper = await opened();
   await button(wrapper, 'By act').trigger('click');
-  expect(heads(wrapper)).toEqual([
-    'Left over from before 1',
-    'Room 2',
-    'Meals 1',
-    'Sheds 1',
-    'Second look 1',
-  ]);
+  expect(heads(wrapper)).toEqual(['Overdue 1', 'Room 2', 'Meals 1', 'Sheds 1', 'Concerns 1']);
   expect(localStorage.getItem('karyotome.today.by')).toBe('act');
 });
 
@@ -96,7 +88,7 @@ test('counts say what is left of each, and choosing one shows only that', async 
   const chips = wrapper.findAll('.v-chip').map((chip) => chip.text().replace(/\s+/g, ' '));
   expect(chips).toContain('All 6');
   expect(chips).toContain('Meals 2');
-  expect(chips).toContain('Second look 1');
+  expect(chips).toContain('Concerns 1');
   await wrapper
     .findAll('.v-chip')
     .find((chip) => chip.text().startsWith('Sheds'))!

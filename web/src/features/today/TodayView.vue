@@ -23,7 +23,7 @@ const KINDS = [
   { value: 'bench', title: 'Bench' },
   { value: 'eggs', title: 'Eggs' },
   { value: 'season', title: 'Season' },
-  { value: 'concern', title: 'Second look' },
+  { value: 'concern', title: 'Concerns' },
   { value: 'room', title: 'Room' },
 ] as const;
 const GROUP: Record<TodayLine['kind'], string> = {
@@ -79,7 +79,7 @@ const groups = computed(() => {
   const known = new Map<string, TodayLine[]>();
   const put = (title: string, line: TodayLine): void =>
     void known.set(title, [...(known.get(title) ?? []), line]);
-  for (const line of shown.value) if (isMissed(line)) put('Left over from before', line);
+  for (const line of shown.value) if (isMissed(line)) put('Overdue', line);
   for (const line of shown.value)
     if (!isMissed(line)) put(by.value === 'act' ? ACTS[GROUP[line.kind]]! : placeOf(line), line);
   return [...known];

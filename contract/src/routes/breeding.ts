@@ -1,0 +1,58 @@
+import * as requests from '../requests.ts';
+import * as season from '../season-requests.ts';
+import { voiding } from '../records.ts';
+import type { PairingView } from '../responses.ts';
+import type { DoneClutchView, PlannerView, SeasonBoardView } from '../season-responses.ts';
+import { acts, changes, reads, writes } from './route.ts';
+import type { Changed, Created } from './answers.ts';
+
+export const breedingRoutes = {
+  season: reads<SeasonBoardView>()('/season', 'The season: females, males and what is expected'),
+  changeSeasonRules: changes<Changed>()(
+    'put',
+    '/season/rules',
+    'Change the rules of the season',
+    season.seasonRules,
+    {
+      permission: 'manage',
+    },
+  ),
+  introduce: writes<{ pairingId: string; eventId: string }>()(
+    'post',
+    '/season/introductions',
+    'Introduce a male to a female',
+    season.introduction,
+  ),
+  pairings: reads<PairingView[]>()('/pairings', 'All pairings'),
+  addPairing: writes<Created>()('post', '/pairings', 'Add a pairing', requests.newPairing),
+  deletePairing: acts<void>()('delete', '/pairings/:id', 'Remove a pairing that has no clutch'),
+  addSeasonEvent: writes<Created>()(
+    'post',
+    '/pairings/:id/events',
+    'Record an event of a pairing',
+    season.newSeasonEvent,
+  ),
+  changeSires: changes<Changed>()(
+    'put',
+    '/pairings/:id/sires',
+    'Change the candidate sires',
+    season.siresChange,
+  ),
+  voidSeasonEvent: writes<void>()(
+    'post',
+    '/pairing-events/:id/void',
+    'Take an event out of account',
+    voiding,
+    {
+      status: 204,
+    },
+  ),
+  correctSeasonEvent: writes<Created>()(
+    'post',
+    '/pairing-events/:id/correct',
+    'Put a correct event in the place of one',
+    season.seasonEventCorrection,
+  ),
+  planner: reads<PlannerView>()('/planner', 'Everything the planner computes from'),
+  hatchRates: reads<DoneClutchView[]>()('/hatch-rates', 'Clutches of the past with what hatched'),
+};

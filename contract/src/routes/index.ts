@@ -1,0 +1,26 @@
+import { animalsRoutes } from './animals.ts';
+import { benchRoutes } from './bench.ts';
+import { breedingRoutes } from './breeding.ts';
+import { clutchesRoutes } from './clutches.ts';
+import { enclosuresRoutes } from './enclosures.ts';
+import { geneticsRoutes } from './genetics.ts';
+import { keepingRoutes } from './keeping.ts';
+import { publicationsRoutes } from './publications.ts';
+import { sessionRoutes } from './session.ts';
+
+/*
+ * Every address of the API, under `/api/v1`. The server registers from this table, the client is typed by it, and the API
+ * description is made of it: what is not here does not exist.
+ */
+export const ROUTES = {
+  ...sessionRoutes,
+  ...animalsRoutes,
+  ...geneticsRoutes,
+  ...breedingRoutes,
+  ...clutchesRoutes,
+  ...benchRoutes,
+  ...keepingRoutes,
+  ...enclosuresRoutes,
+  ...publicationsRoutes,
+} as const;
+export type RouteName = keyof typeof ROUTES;

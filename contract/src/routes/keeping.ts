@@ -1,0 +1,60 @@
+import * as husbandry from '../husbandry-requests.ts';
+import type { FeedingView, RoomView, RoundResult, RoundView } from '../husbandry-responses.ts';
+import { voiding } from '../records.ts';
+import type { TodayView } from '../responses.ts';
+import type { Changed, Created } from './answers.ts';
+import { acts, changes, reads, writes } from './route.ts';
+
+export const keepingRoutes = {
+  today: reads<TodayView>()('/today', 'What needs a person today'),
+  round: reads<RoundView>()('/rounds', 'Everything a round needs'),
+  sendRound: writes<{ results: RoundResult[] }>()(
+    'post',
+    '/rounds/entries',
+    'Record the entries of a round',
+    husbandry.roundEntries,
+    {
+      // Each entry is checked by itself: what is wrong with one is not the others' fault.
+      validation: { looseList: 'entries' },
+      status: 200,
+    },
+  ),
+  feeding: reads<FeedingView>()('/feeding', 'Meals tonight, the freezer, rules and plans'),
+  changeFeedingRules: changes<Changed>()(
+    'put',
+    '/feeding/rules',
+    'Change the rules of feeding',
+    husbandry.rulesChange,
+    {
+      permission: 'manage',
+    },
+  ),
+  addFeedingPlan: writes<Created>()('post', '/feeding/plans', 'Add a feeding plan', husbandry.planInput),
+  changeFeedingPlan: changes<Created>()(
+    'put',
+    '/feeding/plans/:key',
+    'Change a feeding plan',
+    husbandry.planInput,
+  ),
+  removeFeedingPlan: acts<void>()('delete', '/feeding/plans/:key', 'Remove a feeding plan', {
+    isVersioned: true,
+  }),
+  addStock: writes<Created>()('post', '/stock', 'Add to the freezer, or count it', husbandry.newStockEntry),
+  voidStock: writes<void>()(
+    'post',
+    '/stock/:id/void',
+    'Take an entry of the freezer out of account',
+    voiding,
+    {
+      status: 204,
+    },
+  ),
+  room: reads<RoomView>()('/room', 'What the forecast of places computes from'),
+  changeRoomAssumptions: changes<Changed>()(
+    'put',
+    '/room/assumptions',
+    'Change the assumptions of the forecast',
+    husbandry.roomAssumptions,
+    { permission: 'manage' },
+  ),
+};

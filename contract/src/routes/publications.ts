@@ -1,0 +1,39 @@
+import * as incubation from '../incubation-requests.ts';
+import * as requests from '../requests.ts';
+import type { PublicAnimal, ShowcaseLine } from '../responses.ts';
+import type { FeedView } from '../season-responses.ts';
+import { acts, reads, writes } from './route.ts';
+import type { Created } from './answers.ts';
+
+export const publicationsRoutes = {
+  showcase: reads<ShowcaseLine[]>()('/showcase', 'What is published'),
+  publish: {
+    ...writes<{ slug: string }>()(
+      'put',
+      '/animals/:id/publication',
+      'Publish an animal',
+      requests.publishing,
+    ),
+  },
+  withdraw: acts<void>()('delete', '/animals/:id/publication', 'Withdraw a published page'),
+  published: reads<PublicAnimal>()('/public/:slug', 'A published page', {
+    permission: 'open',
+    query: ['download'],
+  }),
+  publishedPicture: reads<void>()('/public/:slug/pictures/:id', 'A picture of a published page', {
+    permission: 'open',
+    format: 'picture',
+  }),
+  calendarFeeds: reads<FeedView[]>()('/calendar-feeds', 'Calendar addresses'),
+  addCalendarFeed: writes<Created & { path: string }>()(
+    'post',
+    '/calendar-feeds',
+    'Make a calendar address',
+    incubation.newFeed,
+  ),
+  revokeCalendarFeed: acts<void>()('delete', '/calendar-feeds/:id', 'Revoke a calendar address'),
+  calendar: reads<void>()('/calendar/:file', 'A calendar of what is due', {
+    permission: 'open',
+    format: 'calendar',
+  }),
+};

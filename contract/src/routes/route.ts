@@ -1,0 +1,122 @@
+import type Joi from 'joi';
+import type { ValidateOptions } from '../validate.ts';
+
+/**
+ * What somebody must be allowed to do. `open`: anybody, also without a session. `own`: whoever is signed in, of their own
+ * session. The others are rights in a collection: see `access/policy.ts` of the server.
+ */
+export const PERMISSIONS = ['open', 'own', 'look', 'record', 'manage', 'destroy'] as const;
+export type Permission = (typeof PERMISSIONS)[number];
+
+/** What is sent instead of JSON. */
+export type FileKind = 'csv' | 'picture';
+/** What is answered instead of JSON. */
+export type AnswerFormat = 'json' | 'pdf' | 'picture' | 'calendar' | 'events';
+
+export interface RouteRules<Body> {
+  /** In a word or two, as the API description has it. */
+  readonly summary: string;
+  readonly permission: Permission;
+  readonly body?: Joi.Schema<Body>;
+  readonly validation?: Pick<ValidateOptions, 'looseList'>;
+  readonly file?: FileKind;
+  readonly format?: AnswerFormat;
+  /** An update of something that has a version: `If-Match` is needed. */
+  readonly isVersioned?: boolean;
+  /** Names of the query parameters it reads. */
+  readonly query?: readonly string[];
+  /** The status of success. */
+  readonly status: 200 | 201 | 204;
+}
+
+/** One address of the API: who may use it, what it takes, and what it answers. */
+export interface Route<
+  Path extends string = string,
+  Body = unknown,
+  Answer = unknown,
+> extends RouteRules<Body> {
+  readonly method: 'get' | 'post' | 'put' | 'patch' | 'delete';
+  readonly path: Path;
+  /** Never there: it carries the type of the answer. */
+  readonly answer?: Answer;
+}
+
+export type BodyOf<R extends Route> = R extends Route<string, infer Body, unknown> ? Body : never;
+export type AnswerOf<R extends Route> = R extends Route<string, unknown, infer Answer> ? Answer : never;
+
+/** The parameters in an address: `/animals/:id/records` has `id`. */
+export type ParamsOf<Path extends string> = Path extends `${string}:${infer Name}/${infer Rest}`
+  ? Name | ParamsOf<Rest>
+  : Path extends `${string}:${infer Name}`
+    ? Name
+    : never;
+
+type More<Body> = Partial<Omit<RouteRules<Body>, 'summary' | 'body'>>;
+
+/** A read of a collection. */
+export const reads =
+  <Answer>() =>
+  <const Path extends string>(
+    path: Path,
+    summary: string,
+    more: More<undefined> = {},
+  ): Route<Path, undefined, Answer> => ({
+    method: 'get',
+    path,
+    summary,
+    permission: 'look',
+    status: 200,
+    ...more,
+  });
+
+type Write = Exclude<Route['method'], 'get'>;
+
+/** A write with a body that is checked by its schema. */
+export const writes =
+  <Answer>() =>
+  <const Path extends string, Body>(
+    method: Write,
+    path: Path,
+    summary: string,
+    body: Joi.Schema<Body>,
+    more: More<Body> = {},
+  ): Route<Path, Body, Answer> => ({
+    method,
+    path,
+    summary,
+    body,
+    permission: 'record',
+    status: method === 'post' ? 201 : 200,
+    ...more,
+  });
+
+/** An update of something that has a version: what it was based on goes along as `If-Match`. */
+export const changes =
+  <Answer>() =>
+  <const Path extends string, Body>(
+    method: 'put' | 'patch',
+    path: Path,
+    summary: string,
+    body: Joi.Schema<Body>,
+    more: More<Body> = {},
+  ): Route<Path, Body, Answer> => ({
+    ...writes<Answer>()(method, path, summary, body, more),
+    isVersioned: true,
+  });
+
+/** A write without a JSON body. */
+export const acts =
+  <Answer>() =>
+  <const Path extends string>(
+    method: Write,
+    path: Path,
+    summary: string,
+    more: More<undefined> = {},
+  ): Route<Path, undefined, Answer> => ({
+    method,
+    path,
+    summary,
+    permission: 'record',
+    status: method === 'delete' ? 204 : 201,
+    ...more,
+  });

@@ -1,0 +1,106 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { Page } from '@playwright/test';
+import { expect, pick, signIn, test } from './test.ts';
+import { startServer } from './server.ts';
+
+/* Whoever chose ounces and Fahrenheit reads no gram and no degree Celsius, on any page or paper. */
+
+const FORBIDDEN = /\d\s?g\b|\bgrams?\b|°C|Celsius/;
+
+/** Lines of a page that tell a mass or a temperature in a unit that was not chosen. */
+async function strangeUnits(page: Page): Promise<string[]> {
+  const text = await page.locator('body').innerText();
+  return text.split('\n').filter((line) => FORBIDDEN.test(line));
+}
+
+test.use({ locale: 'en-US' });
+
+test('with ounces and Fahrenheit chosen, no page tells grams or Celsius', async ({ page }) => {
+  const farm = await startServer('demo');
+  try {
+    await signIn(page, farm, '/settings');
+    await pick(page, 'Weights', 'Ounces');
+    await pick(page, 'Temperatures', 'Fahrenheit');
+    await page.getByRole('button', { name: 'Save' }).click();
+    await expect(page.getByRole('status').getByText(/saved/i)).toBeVisible();
+    const get = async <T>(path: string): Promise<T> =>
+      (await (await page.request.get(`${farm.origin}/api/v1${path}`)).json()) as T;
+    const animals = await get<{ id: string; published: boolean; massG: number | null }[]>('/animals');
+    const animal = animals.find(({ published }) => published)!;
+    const [{ slug }] = await get<[{ slug: string }]>('/showcase');
+    const board = await get<{ females: { pairing: { clutch: { id: string } | null } | null }[] }>('/season');
+    const clutch = board.females.flatMap(({ pairing }) => pairing?.clutch ?? [])[0]!;
+    const places = [
+      '/today',
+      '/today/feeding',
+      '/today/sheds',
+      '/today/plans',
+      '/rounds',
+      '/season',
+      '/season/planner',
+      '/season/incubators',
+      '/season/past',
+      `/season/clutches/${clutch.id}`,
+      '/bench',
+      '/racks',
+      '/racks/forecast',
+      '/racks/moves',
+      '/racks/ladders',
+      '/animals',
+      '/animals/contradictions',
+      `/animals/${animal.id}`,
+      `/animals/${animal.id}/kin`,
+      '/showcase',
+      `/p/${slug}`,
+    ];
+    const found: string[] = [];
+    for (const place of places) {
+      await page.goto(`${farm.origin}${place}`);
+      await expect(page.getByRole('heading').first()).toBeVisible();
+      await expect(page.locator('.v-skeleton-loader')).toHaveCount(0);
+      found.push(...(await strangeUnits(page)).map((line) => `${place}: ${line}`));
+    }
+    expect(found).toEqual([]);
+
+    await test.step('what is typed is typed in ounces, and kept in grams', async () => {
+      await page.goto(`${farm.origin}/animals/${animal.id}`);
+      await page.getByRole('button', { name: 'Weight', exact: true }).click();
+      await page.getByLabel('Weight, oz', { exact: true }).fill('70.55');
+      await page.getByRole('button', { name: 'Record', exact: true }).click();
+      await expect(page.getByText('70.55 oz').first()).toBeVisible();
+      const { massG } = await get<{ massG: number }>(`/animals/${animal.id}`);
+      // 1 oz is 28.349523125 g (avoirdupois, exact).
+      expect(massG).toBeCloseTo(2000.06, 2);
+    });
+
+    await test.step('the clutch card tells Fahrenheit and ounces', async () => {
+      const { csrfToken } = await get<{ csrfToken: string }>('/session');
+      const made = await page.request.post(`${farm.origin}/api/v1/clutches/${clutch.id}/cards`, {
+        headers: { 'X-CSRF-Token': csrfToken, 'Accept-Language': 'en-US' },
+      });
+      const { id } = (await made.json()) as { id: string };
+      const pdf = await (await page.request.get(`${farm.origin}/api/v1/clutch-cards/${id}`)).body();
+      const text = textOf(pdf);
+      expect(text).toContain('°F');
+      expect(text).toMatch(/\d oz/);
+      expect(text).not.toMatch(FORBIDDEN);
+    });
+  } finally {
+    await farm.stop();
+  }
+});
+
+/** The text of a PDF, as Debian's pdftotext reads it. */
+function textOf(pdf: Buffer): string {
+  const folder = mkdtempSync(join(tmpdir(), 'karyotome-'));
+  try {
+    const file = join(folder, 'card.pdf');
+    writeFileSync(file, pdf);
+    return execFileSync('pdftotext', ['-layout', file, '-'], { encoding: 'utf8' });
+  } finally {
+    rmSync(folder, { recursive: true });
+  }
+}

@@ -1,0 +1,141 @@
+import type { AnswerFormat, FileKind, Permission, Route } from '@karyotome/contract';
+import parse from 'joi-to-json';
+
+/* The description of the API (OpenAPI 3.1), made of the table of routes and of the schemas that validate. */
+
+const TITLES: Readonly<Record<Permission, string>> = {
+  open: 'Anybody, without a session.',
+  own: 'Whoever is signed in.',
+  look: 'Whoever may look at the collection.',
+  record: 'Whoever may record in the collection.',
+  manage: 'Whoever may change the settings of the collection.',
+  destroy: 'The owner of the collection.',
+};
+
+const FILE_TYPES: Readonly<Record<FileKind, readonly string[]>> = {
+  csv: ['text/csv'],
+  picture: ['image/jpeg', 'image/png', 'image/webp'],
+};
+const ANSWER_TYPES: Readonly<Record<AnswerFormat, string>> = {
+  json: 'application/json',
+  pdf: 'application/pdf',
+  picture: 'image/*',
+  calendar: 'text/calendar',
+  events: 'text/event-stream',
+};
+
+const header = (name: string, description: string, required: boolean) => ({
+  name,
+  in: 'header',
+  description,
+  required,
+  schema: { type: 'string' },
+});
+const IF_MATCH = header('If-Match', 'The version that the update is based on, in double quotes.', true);
+const IDEMPOTENCY_KEY = header(
+  'Idempotency-Key',
+  'Sent again with the same key, the request takes effect once. 8 to 200 printable characters.',
+  false,
+);
+
+function parametersOf({ path, method, isVersioned, query = [], permission }: Route): object[] {
+  const inPath = [...path.matchAll(/:(\w+)/g)].map(([, name]) => ({
+    name,
+    in: 'path',
+    required: true,
+    schema: { type: 'string', ...(name === 'id' ? { format: 'uuid' } : {}) },
+  }));
+  const inQuery = query.map((name) => ({ name, in: 'query', required: false, schema: { type: 'string' } }));
+  const isKeyed = method !== 'get' && permission !== 'open';
+  return [...inPath, ...inQuery, ...(isVersioned ? [IF_MATCH] : []), ...(isKeyed ? [IDEMPOTENCY_KEY] : [])];
+}
+
+function requestBodyOf({ body, file }: Route): object | undefined {
+  if (body)
+    return { required: true, content: { 'application/json': { schema: parse(body, 'open-api-3.1') } } };
+  if (!file) return undefined;
+  const schema = { type: 'string', format: 'binary' };
+  return { required: true, content: Object.fromEntries(FILE_TYPES[file].map((type) => [type, { schema }])) };
+}
+
+function responsesOf({ status, format = 'json' }: Route): object {
+  const content = status === 204 ? {} : { content: { [ANSWER_TYPES[format]]: {} } };
+  return {
+    [status]: { description: status === 204 ? 'Done.' : 'The answer.', ...content },
+    default: { $ref: '#/components/responses/Problem' },
+  };
+}
+
+/** @param routes - by name, which becomes the operation's id */
+export function describeApi(routes: Readonly<Record<string, Route>>): object {
+  const paths: Record<string, Record<string, object>> = {};
+  for (const [operationId, route] of Object.entries(routes)) {
+    const path = route.path.replace(/:(\w+)/g, '{$1}');
+    const requestBody = requestBodyOf(route);
+    paths[path] = {
+      ...paths[path],
+      [route.method]: {
+        operationId,
+        summary: route.summary,
+        description: `For: ${TITLES[route.permission]}`,
+        ...(route.permission === 'open' ? { security: [] } : {}),
+        parameters: parametersOf(route),
+        ...(requestBody ? { requestBody } : {}),
+        responses: responsesOf(route),
+      },
+    };
+  }
+  return {
+    openapi: '3.1.0',
+    info: {
+      title: 'Karyotome',
+      version: '1',
+      description:
+        'Records, genetics and husbandry of a collection of ball pythons. Dates are ISO 8601, moments RFC 3339, masses grams, temperatures degrees Celsius. What the server computed is facts: a code, and what it was found from.',
+    },
+    servers: [{ url: '/api/v1' }],
+    security: [{ session: [] }],
+    paths,
+    components: {
+      securitySchemes: {
+        session: {
+          type: 'apiKey',
+          in: 'cookie',
+          name: 'karyotome',
+          description: 'The session of a browser. Its writes carry the token of the session as X-CSRF-Token.',
+        },
+      },
+      responses: {
+        Problem: {
+          description: 'Refused, with every broken rule by its field (RFC 9457).',
+          content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } },
+        },
+      },
+      schemas: {
+        Problem: {
+          type: 'object',
+          required: ['type', 'title', 'status'],
+          properties: {
+            type: { type: 'string' },
+            title: { type: 'string' },
+            status: { type: 'integer' },
+            detail: { type: 'string' },
+            requestId: { type: 'string' },
+            errors: {
+              type: 'array',
+              items: {
+                type: 'object',
+                required: ['field', 'code', 'message'],
+                properties: {
+                  field: { type: 'string' },
+                  code: { type: 'string' },
+                  message: { type: 'string' },
+                },
+              },
+            },
+          },
+        },
+      },
+    },
+  };
+}

@@ -1,0 +1,41 @@
+import type { AnswerOf, BodyOf, ParamsOf, Route } from '@karyotome/contract';
+import { request, type RequestOptions } from './client.ts';
+
+/** What goes along with a request, as far as the table of routes says that it does. */
+export type CallOptions<R extends Route> = Omit<RequestOptions, 'body'> & {
+  readonly query?: Readonly<Record<string, string>>;
+} & ([ParamsOf<R['path']>] extends [never]
+    ? unknown
+    : { readonly params: Readonly<Record<ParamsOf<R['path']>, string>> }) &
+  (BodyOf<R> extends undefined ? unknown : { readonly body: BodyOf<R> });
+
+/** The address of a route, under which a browser finds it. */
+export function addressOf<R extends Route>(
+  { path }: R,
+  params: Readonly<Record<string, string>>,
+  query: Readonly<Record<string, string>> = {},
+): string {
+  const filled = path.replace(/:(\w+)/g, (_, name: string) => encodeURIComponent(params[name] ?? ''));
+  const asked = new URLSearchParams(query).toString();
+  return asked === '' ? filled : `${filled}?${asked}`;
+}
+
+/** The same for what a page links to or shows, outside of a request. */
+export const urlOf = <R extends Route>(
+  route: R,
+  params: Readonly<Record<ParamsOf<R['path']>, string>>,
+  query: Readonly<Record<string, string>> = {},
+): string => `/api/v1${addressOf(route, params, query)}`;
+
+/** Asks one route of the table; its answer has the type that the table says. */
+export function call<R extends Route>(route: R, options: CallOptions<R>): Promise<AnswerOf<R>> {
+  const {
+    params = {},
+    query,
+    ...rest
+  } = options as RequestOptions & {
+    params?: Readonly<Record<string, string>>;
+    query?: Readonly<Record<string, string>>;
+  };
+  return request<AnswerOf<R>>(route.method.toUpperCase(), addressOf(route, params, query), rest);
+}
