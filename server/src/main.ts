@@ -32,7 +32,7 @@ const onFault = (error: unknown): void => logger.error({ fault: forLog(error) },
 // One request's fault must not end the others'; what is not caught anywhere is a mistake of ours, and is told.
 process.on('unhandledRejection', onFault);
 
-const database = openDatabase(config.databaseUrl, onFault, (sql) => logger.debug({ sql }));
+const database = openDatabase(config.databaseUrl, onFault, { log: (sql) => logger.debug({ sql }) });
 await migrate(database.sequelize);
 await ensureOwner(database, config);
 const app = createApp(database, config, logger);

@@ -15,7 +15,7 @@ const ago = (days: number): string => addDays(TODAY, -days);
 let app: TestApp;
 let owner: TestClient;
 beforeAll(async () => {
-  app = await startTestApp();
+  app = await startTestApp({ inferencePatienceMs: 300 });
   owner = app.owner;
 });
 afterAll(async () => {

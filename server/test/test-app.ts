@@ -44,14 +44,20 @@ export interface TestApp {
   close(): Promise<void>;
 }
 
+/** Tests see what is inferred, however slow the machine: those of daily work that goes on without it say less. */
+const PATIENCE_MS = 60_000;
+
 /** The real application over a fresh copy of the migrated database. @param isEmpty - without any account */
-export async function startTestApp({ isEmpty = false } = {}): Promise<TestApp> {
+export async function startTestApp({
+  isEmpty = false,
+  inferencePatienceMs = PATIENCE_MS,
+} = {}): Promise<TestApp> {
   const serverUrl = inject('serverUrl');
   const name = `test_${randomUUID().replaceAll('-', '')}`;
   await administer(serverUrl, `create database ${name} template ${inject('template')} strategy file_copy`);
   const url = databaseUrl(serverUrl, name);
   const faults: unknown[] = [];
-  const database = openDatabase(url, (error) => faults.push(error));
+  const database = openDatabase(url, (error) => faults.push(error), { inferencePatienceMs });
   const { sequelize } = database;
   const dataDir = mkdtempSync(join(tmpdir(), 'karyotome-'));
   const app = createApp(

@@ -26,6 +26,8 @@ export interface Database {
   readonly models: Models;
   /** Told of what went wrong by our own fault, where the request goes on all the same. */
   readonly onFault: (error: unknown) => void;
+  /** How long daily work waits for what is inferred before it goes on without it, milliseconds. */
+  readonly inferencePatienceMs: number;
 }
 
 /** One unit of work: everything a service does runs in its transaction, on behalf of its actor. */

@@ -81,8 +81,6 @@ let snapshots = 0;
 
 /** How long somebody waits who asks for what is inferred. */
 const PATIENCE_MS = 25_000;
-/** How long daily work waits for it: a small change is worked out by then. */
-const SOON_MS = 300;
 
 /**
  * The inferred state of the actor's collection, computed at most once per revision.
@@ -120,7 +118,7 @@ async function soonOrAsRecorded(work: Work): Promise<Genetics> {
     (error: unknown) => isStandIn && !(error instanceof Refusal) && work.onFault(error),
   );
   const ready = await within(
-    SOON_MS,
+    work.inferencePatienceMs,
     genetics.catch(() => null),
   );
   if (ready) return ready;
@@ -241,7 +239,7 @@ export async function askSoon<Q extends Asked>(
 
 /** What is there in time, else null; then whoever watches the collection is told when it is. */
 export async function soonOr<T>(work: Work, promise: Promise<T>): Promise<T | null> {
-  const ready = await within(SOON_MS * 4, promise);
+  const ready = await within(work.inferencePatienceMs * 4, promise);
   if (ready === null)
     promise.then(
       () => tellChanged(work.actor.collectionId),

@@ -41,7 +41,7 @@ export async function warningsInTime(
   const warnings = inferring.take(() =>
     reading(database, actor, (work) => warningsOf(work, animalId, record)),
   );
-  return within(WARNINGS_MS, warnings).catch((error: unknown) => {
+  return within(Math.max(WARNINGS_MS, database.inferencePatienceMs), warnings).catch((error: unknown) => {
     // The record stands: that nothing can be said about it now is no reason to answer otherwise.
     database.onFault(error);
     return null;
