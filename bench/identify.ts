@@ -13,7 +13,7 @@ import {
   rank,
   type Pedigree,
   type Sightings,
-  type Supposition,
+  type Hypothesis,
 } from '@karyotome/core';
 import sharp from 'sharp';
 import { ROOT } from '../scripts/postgres.mjs';
@@ -30,7 +30,7 @@ function say(question: string, measured: string, ratio: string, keeps: boolean |
   console.log(rows.at(-1));
 }
 
-/** Eight segregating loci, two sires, an open sex: four suppositions for each of ten. */
+/** Eight segregating loci, two sires, an open sex: four hypotheses for each of ten. */
 const DAM = 'pastel enchi yb spotnose het clown';
 const SIRES = ['fire orange dream leopard clown male-maker banana', 'super pastel fire het pied clown'];
 const SEEN: Sightings = {
@@ -43,12 +43,12 @@ const SEEN: Sightings = {
   'flanks: extra dots inside the marks': 'seen',
 };
 
-function suppositions(loci: number): Supposition[] {
+function hypotheses(loci: number): Hypothesis[] {
   const dam = parseParent(DAM, 'female').parent;
   return SIRES.flatMap((text) => {
     const outcomes = pairingOutcomes(parseParent(text, 'male').parent, dam, 100_000).outcomes;
     const ids = [...new Set(outcomes.flatMap(({ genotype }) => Object.keys(genotype)))].slice(0, loci);
-    return (['female', 'male'] as const).map((sex): Supposition => {
+    return (['female', 'male'] as const).map((sex): Hypothesis => {
       const share = sex === 'female' ? 'pFemale' : 'pMale';
       return {
         sire: text,
@@ -70,13 +70,13 @@ function suppositions(loci: number): Supposition[] {
 }
 
 async function touches(): Promise<void> {
-  const ask = (what: readonly Supposition[]) =>
+  const ask = (what: readonly Hypothesis[]) =>
     time(40, () => lookNext(rank(what, SEEN, CATALOGUE).space, SEEN, CATALOGUE, null));
-  const eight = suppositions(8);
+  const eight = hypotheses(8);
   // A clutch is ranked when it is opened: by the first touch the worker has done this ten times.
   for (let i = 0; i < 10; i++) lookNext(rank(eight, SEEN, CATALOGUE).space, SEEN, CATALOGUE, null);
   const full = await ask(eight);
-  const two = await ask(suppositions(2));
+  const two = await ask(hypotheses(2));
   const { ranking } = rank(eight, SEEN, CATALOGUE);
   say(
     `One touch: ranking of ${ranking.candidates.length + ranking.rarer} kinds and where to look next, 8 loci, 2 sires`,

@@ -1,11 +1,4 @@
-import type {
-  Impossible,
-  ParentNews,
-  Sighting,
-  Supposition,
-  Sureness,
-  VisibleOutcome,
-} from '@karyotome/core';
+import type { Impossible, ParentNews, Sighting, Hypothesis, Sureness, VisibleOutcome } from '@karyotome/core';
 import type { LabelKind, LabelSize } from './bench-requests.ts';
 import type {
   AnimalSummary,
@@ -47,7 +40,7 @@ export interface HatchlingView extends AnimalSummary {
   /** The version a change of the sightings is based on; 0 where nothing was seen yet. */
   lookVersion: number;
   /** What it can be but for its own identification. Empty where a parent is not identified. */
-  suppositions: Supposition[];
+  hypotheses: Hypothesis[];
   opinions: OpinionView[];
   printedLabel: PrintedLabelView | null;
   /** One of two from one egg. */

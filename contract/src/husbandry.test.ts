@@ -113,7 +113,7 @@ describe('daily work names every broken field', () => {
     ]);
   });
 
-  test('a rack has levels and tubs; suppositions are shares and weeks', () => {
+  test('a rack has levels and tubs; hypotheses are shares and weeks', () => {
     expect(fields(rackChange, { room: 'R', name: '', levels: 0, tubsPerLevel: 21 })).toEqual([
       'name: is empty',
       'levels: must be at least 1',

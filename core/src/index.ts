@@ -29,7 +29,7 @@ export {
 export { ownId, toAdditions, type CatalogueEntry, type OwnTell } from './catalogue/entries.ts';
 export { CHANCES, MARKER_CHANCES, tellId, type CatalogueTell } from './catalogue/gather-tells.ts';
 export { coverOn, showsTell } from './identify/cover.ts';
-export { looksLabel, type LooksSpace, type Supposition } from './identify/looks-space.ts';
+export { looksLabel, type LooksSpace, type Hypothesis } from './identify/looks-space.ts';
 export { rank, type Candidate, type GeneOdds, type Ranking, type TellWeight } from './identify/rank.ts';
 export type { Sighting, Sightings } from './identify/sightings.ts';
 export { ClutchPriorReader, type ClutchFamily, type ClutchPriors } from './identify/clutch-priors.ts';

@@ -1,23 +1,23 @@
 import type { Catalogue } from '../src/catalogue/catalogue.ts';
 import { PATTERN_REDUCERS } from '../src/catalogue/tells.ts';
-import type { Supposition } from '../src/identify/looks-space.ts';
+import type { Hypothesis } from '../src/identify/looks-space.ts';
 import type { Sightings } from '../src/identify/sightings.ts';
 import { appearance, type Genotype } from '../src/loci/genotype.ts';
 
 /**
- * The slow judge of the ranking: walks through every genotype of every locus under every supposition, and applies the rules
+ * The slow judge of the ranking: walks through every genotype of every locus under every hypothesis, and applies the rules
  * of docs/science.md, section 11, to each animal by itself, word for word.
  *
  * @returns what shows ("locus=looks", sorted) -> probability
  */
 export function slowRanking(
-  suppositions: readonly Supposition[],
+  hypotheses: readonly Hypothesis[],
   sightings: Sightings,
   catalogue: Catalogue,
 ): Map<string, number> {
   const found = new Map<string, number>();
   let total = 0;
-  for (const { weight, loci } of suppositions) {
+  for (const { weight, loci } of hypotheses) {
     const walk = (at: number, p: number, animal: ReadonlyMap<string, Genotype>): void => {
       if (p === 0) return;
       if (at === loci.length) {

@@ -54,7 +54,7 @@ const identify = (id: string, genes: string, more: object = {}) =>
     body: { genes, sure: 'certain', by: 'Ida', ...more },
   });
 const oddsOf = (hatchling: HatchlingView, looks: string): number =>
-  rank(hatchling.suppositions, hatchling.sightings, CATALOGUE).ranking.genes.find(
+  rank(hatchling.hypotheses, hatchling.sightings, CATALOGUE).ranking.genes.find(
     (gene) => gene.looks === looks,
   )?.p ?? 0;
 
@@ -157,7 +157,7 @@ describe('a parent that was never identified', () => {
     const dam = await created('/animals', { number: 'D-9', sex: 'female' });
     const sire = await animal('S-9', 'male', 'Pastel');
     const { clutch, young } = await clutchOf(dam, [sire], 1);
-    expect((await benchOf(clutch)).hatchlings[0]!.suppositions).toEqual([]);
+    expect((await benchOf(clutch)).hatchlings[0]!.hypotheses).toEqual([]);
     expect((await identify(young[0]!, 'Pastel')).body).toMatchObject({ warnings: [] });
   });
 });

@@ -376,7 +376,7 @@ describe('growth and concern', () => {
 });
 
 describe('the room', () => {
-  test('a forecast rests on tubs, animals and clutches, and its suppositions are the keeper’s', async () => {
+  test('a forecast rests on tubs, animals and clutches, and its hypotheses are the keeper’s', async () => {
     const { question, assumptions, rests } = await read<RoomView>('/room');
     expect(question.kinds.map(({ name, places }) => [name, places])).toEqual([
       ['Hatchling tub', 6],

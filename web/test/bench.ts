@@ -1,8 +1,8 @@
 import type { BenchView, HatchlingView } from '@karyotome/contract';
-import { parseParent, visibleOutcomes, type Supposition } from '@karyotome/core';
+import { parseParent, visibleOutcomes, type Hypothesis } from '@karyotome/core';
 
 /** What a hatchling of a pair of single-copy genes can be. */
-export function halfOf(...alleles: string[]): Supposition[] {
+export function halfOf(...alleles: string[]): Hypothesis[] {
   return (['female', 'male'] as const).map((sex) => ({
     sire: 's',
     sex,
@@ -40,7 +40,7 @@ export function hatchling(number: string, more: Partial<HatchlingView> = {}): Ha
     pictureIds: [],
     sightings: {},
     lookVersion: 0,
-    suppositions: halfOf('pastel', 'spotnose'),
+    hypotheses: halfOf('pastel', 'spotnose'),
     opinions: [],
     printedLabel: null,
     isTwin: false,

@@ -49,7 +49,7 @@ describe('what a clutch-mate can be, but for its own identification', () => {
     expect(clown('a')).toBeCloseTo(1 / 3, 10);
   });
 
-  test('two sires and an open sex: mixed by their odds, the suppositions give the engine’s marginals', () => {
+  test('two sires and an open sex: mixed by their odds, the hypotheses give the engine’s marginals', () => {
     const pedigree = compilePedigree([
       stated('dam', 'female', 'Pastel'),
       stated('sire', 'male', 'Male-Maker Banana'),
@@ -58,23 +58,23 @@ describe('what a clutch-mate can be, but for its own identification', () => {
       young('b', 'unknown', ['sire', 'other']),
     ]);
     const family = { dam: 'dam', sires: [{ id: 'sire' }, { id: 'other' }], mates: ['a', 'b'] };
-    const suppositions = new ClutchPriorReader().read(pedigree, family).of.get('b')!;
-    expect(suppositions).toHaveLength(4);
-    expect(suppositions.reduce((sum, { weight }) => sum + weight, 0)).toBeCloseTo(1, 12);
+    const hypotheses = new ClutchPriorReader().read(pedigree, family).of.get('b')!;
+    expect(hypotheses).toHaveLength(4);
+    expect(hypotheses.reduce((sum, { weight }) => sum + weight, 0)).toBeCloseTo(1, 12);
     const exact = infer(pedigree).animals.get('b')!;
     for (const locus of ['banana', 'enchi-complex', 'pastel']) {
       const shows = (genotypes: readonly { genotype: readonly string[]; p: number }[]): number =>
         genotypes
           .filter(({ genotype }) => genotype.some((allele) => allele !== '+'))
           .reduce((s, { p }) => s + p, 0);
-      const mixed = suppositions.reduce(
+      const mixed = hypotheses.reduce(
         (sum, one) => sum + one.weight * shows(one.loci.find((l) => l.locus === locus)?.genotypes ?? []),
         0,
       );
       expect(mixed, locus).toBeCloseTo(shows(exact.get(locus)!), 10);
     }
     // A son of the male-maker shows it, crossovers (0.07) aside.
-    const son = suppositions.find(({ sire, sex }) => sire === 'sire' && sex === 'male')!;
+    const son = hypotheses.find(({ sire, sex }) => sire === 'sire' && sex === 'male')!;
     const banana = son.loci.find(({ locus }) => locus === 'banana')!.genotypes;
     expect(banana.find(({ genotype }) => genotype.includes('banana'))!.p).toBeCloseTo(0.93, 10);
   });

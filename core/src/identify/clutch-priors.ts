@@ -5,7 +5,7 @@ import type { WeightedGenotype } from '../loci/genotype.ts';
 import { WILD } from '../loci/locus.ts';
 import type { Pedigree, PedigreeAnimal } from '../pedigree/document.ts';
 import { withAncestors } from '../pedigree/kin.ts';
-import type { Supposition } from './looks-space.ts';
+import type { Hypothesis } from './looks-space.ts';
 
 export interface ClutchFamily {
   readonly dam: string;
@@ -16,7 +16,7 @@ export interface ClutchFamily {
 
 /** What each clutch-mate can be before it is looked at, and the loci at which the records contradict one another. */
 export interface ClutchPriors {
-  readonly of: ReadonlyMap<string, readonly Supposition[]>;
+  readonly of: ReadonlyMap<string, readonly Hypothesis[]>;
   readonly leftOut: readonly string[];
 }
 
@@ -59,8 +59,8 @@ export class ClutchPriorReader {
         ...(fathers ?? []).map(({ id }) => id),
       ]),
     );
-    const unlooked = new Map<string, readonly Supposition[]>();
-    const of = new Map<string, readonly Supposition[]>();
+    const unlooked = new Map<string, readonly Hypothesis[]>();
+    const of = new Map<string, readonly Hypothesis[]>();
     const leftOut = new Set<string>();
     for (const id of mates) {
       const at = pedigree.animals.findIndex((animal) => animal.id === id);
@@ -74,9 +74,9 @@ export class ClutchPriorReader {
           ? base
           : { ...base, animals: base.animals.with(at, { ...animal, calls: [] }) };
       if (!known) this.bring(asked);
-      const suppositions = known ?? this.suppositionsOf(asked, at, sires, bred.has(id), leftOut);
-      if (isPlain) unlooked.set(animal.sex, suppositions);
-      of.set(id, suppositions);
+      const hypotheses = known ?? this.hypothesesOf(asked, at, sires, bred.has(id), leftOut);
+      if (isPlain) unlooked.set(animal.sex, hypotheses);
+      of.set(id, hypotheses);
     }
     return { of, leftOut: [...leftOut] };
   }
@@ -87,13 +87,13 @@ export class ClutchPriorReader {
     else this.engine = new PedigreeEngine(pedigree, createEstimator());
   }
 
-  private suppositionsOf(
+  private hypothesesOf(
     pedigree: Pedigree,
     at: number,
     sires: ClutchFamily['sires'],
     hasBred: boolean,
     leftOut: Set<string>,
-  ): Supposition[] {
+  ): Hypothesis[] {
     const engine = this.engine!;
     const animal = pedigree.animals[at]!;
     const odds = sires.length > 1 ? engine.sireOdds(at) : [1];
@@ -104,7 +104,7 @@ export class ClutchPriorReader {
     for (const { id } of clashing) if (!alone.get(this.unborn[0]!.id)?.has(id)) leftOut.add(id);
     return sires
       .flatMap(({ id: sire }, k) =>
-        SEXES.map((sex, s): Supposition => {
+        SEXES.map((sex, s): Hypothesis => {
           const place = first + 2 * k + s;
           const loci = pedigree.loci.flatMap(({ id: locus }, l) => {
             const genotypes: readonly WeightedGenotype[] | undefined = clashing.some(

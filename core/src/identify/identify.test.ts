@@ -6,23 +6,23 @@ import { infer } from '../inference/infer.ts';
 import { compilePedigree } from '../pedigree/from-records.ts';
 import { appearance, type WeightedGenotype } from '../loci/genotype.ts';
 import { lookNext } from './look-next.ts';
-import type { Supposition } from './looks-space.ts';
+import type { Hypothesis } from './looks-space.ts';
 import { rank } from './rank.ts';
 import type { Sightings } from './sightings.ts';
 
-const half = (locus: string, allele = locus): Supposition['loci'][number] => ({
+const half = (locus: string, allele = locus): Hypothesis['loci'][number] => ({
   locus,
   genotypes: [
     { genotype: ['+', '+'], p: 0.5 },
     { genotype: ['+', allele], p: 0.5 },
   ],
 });
-const only = (...loci: Supposition['loci'][number][]): Supposition[] => [
+const only = (...loci: Hypothesis['loci'][number][]): Hypothesis[] => [
   { sire: 'sire', sex: 'female', weight: 1, loci },
 ];
 const tell = (id: string) => CATALOGUE.tells.find((one) => one.id === id)!;
-const geneOf = (suppositions: Supposition[], sightings: Sightings, looks: string): number =>
-  rank(suppositions, sightings, CATALOGUE).ranking.genes.find((gene) => gene.looks === looks)?.p ?? 0;
+const geneOf = (hypotheses: Hypothesis[], sightings: Sightings, looks: string): number =>
+  rank(hypotheses, sightings, CATALOGUE).ranking.genes.find((gene) => gene.looks === looks)?.p ?? 0;
 
 describe('with no tells the odds are the engine’s', () => {
   test('a clutch of an uncertain dam, one of them identified', () => {
@@ -49,8 +49,8 @@ describe('with no tells the odds are the engine’s', () => {
       { id: 'second', sex: 'female', dam: 'dam', sires: [{ id: 'sire', weight: 1 }] },
     ]);
     const exact = infer(pedigree).animals.get('second')!;
-    const suppositions = only(...[...exact].map(([locus, genotypes]) => ({ locus, genotypes })));
-    const { ranking } = rank(suppositions, {}, CATALOGUE);
+    const hypotheses = only(...[...exact].map(([locus, genotypes]) => ({ locus, genotypes })));
+    const { ranking } = rank(hypotheses, {}, CATALOGUE);
     for (const [id, genotypes] of exact) {
       const locus = CATALOGUE.locusById(id)!;
       const looks = new Map<string, number>();
@@ -126,7 +126,7 @@ describe('closed forms for independent tells', () => {
 });
 
 describe('what hides what', () => {
-  const doubles: Supposition['loci'][number] = {
+  const doubles: Hypothesis['loci'][number] = {
     locus: 'black-eyed-white',
     genotypes: [
       { genotype: ['+', 'fire'], p: 0.5 },
@@ -134,7 +134,7 @@ describe('what hides what', () => {
     ],
   };
   test('on a white animal, not seeing a gene says nothing of it', () => {
-    const white: Supposition[] = only(
+    const white: Hypothesis[] = only(
       { ...doubles, genotypes: [{ genotype: ['fire', 'fire'], p: 1 }] },
       half('pastel'),
     );
@@ -145,7 +145,7 @@ describe('what hides what', () => {
   });
 
   test('banana hides what is made of black, and leaves the rest', () => {
-    const banana: Supposition[] = only(
+    const banana: Hypothesis[] = only(
       { locus: 'banana', genotypes: [{ genotype: ['+', 'banana'], p: 1 }] },
       half('leopard'),
     );
@@ -210,7 +210,7 @@ describe('the general-purpose package bayesjs 0.6.5 gives the same ranking', () 
             };
             given[id] = sighting;
           }
-          const suppositions = only(
+          const hypotheses = only(
             ...LOCI.map((locus, i) => ({
               locus,
               genotypes: [
@@ -219,7 +219,7 @@ describe('the general-purpose package bayesjs 0.6.5 gives the same ranking', () 
               ] satisfies WeightedGenotype[],
             })),
           );
-          const { ranking } = rank(suppositions, sightings, CATALOGUE);
+          const { ranking } = rank(hypotheses, sightings, CATALOGUE);
           for (const { looks, p } of ranking.candidates.slice(0, 5)) {
             const joint = Object.fromEntries(LOCI.map((locus) => [locus, looks[locus] ? 'yes' : 'no']));
             let theirs = 1;
@@ -238,7 +238,7 @@ describe('the general-purpose package bayesjs 0.6.5 gives the same ranking', () 
 });
 
 describe('who the sire is, and which sex, move with what is seen', () => {
-  const from = (sire: string, sex: 'female' | 'male', pPastel: number): Supposition => ({
+  const from = (sire: string, sex: 'female' | 'male', pPastel: number): Hypothesis => ({
     sire,
     sex,
     weight: 0.25,
@@ -253,14 +253,14 @@ describe('who the sire is, and which sex, move with what is seen', () => {
     ],
   });
   test('a gene that only one candidate carries points to him', () => {
-    const suppositions = [
+    const hypotheses = [
       from('a', 'female', 0.5),
       from('a', 'male', 0.5),
       from('b', 'female', 0),
       from('b', 'male', 0),
     ];
     const { pWith, pWithout } = tell('eyes: greenish');
-    const { ranking } = rank(suppositions, { 'eyes: greenish': 'seen' }, CATALOGUE);
+    const { ranking } = rank(hypotheses, { 'eyes: greenish': 'seen' }, CATALOGUE);
     const ofA = 0.5 * (0.5 * pWith + 0.5 * pWithout);
     expect(ranking.sires['a']).toBeCloseTo(ofA / (ofA + 0.5 * pWithout), 12);
     expect(ranking.pFemale).toBeCloseTo(0.5, 12);
@@ -269,23 +269,23 @@ describe('who the sire is, and which sex, move with what is seen', () => {
 
 describe('a gene that only one candidate sire carries', () => {
   test('and gives to all of his young: the other sire stays open, and the animal may lack it', () => {
-    const of = (sire: string, loci: Supposition['loci']): Supposition => ({
+    const of = (sire: string, loci: Hypothesis['loci']): Hypothesis => ({
       sire,
       sex: 'male',
       weight: 0.5,
       loci,
     });
-    const suppositions = [
+    const hypotheses = [
       of('a', [{ locus: 'pastel', genotypes: [{ genotype: ['+', 'pastel'], p: 1 }] }]),
       of('b', []),
     ];
-    const { ranking } = rank(suppositions, {}, CATALOGUE);
+    const { ranking } = rank(hypotheses, {}, CATALOGUE);
     expect(ranking.candidates.map(({ label, p }) => [label, p])).toEqual([
       ['Normal', 0.5],
       ['Pastel', 0.5],
     ]);
     const { pWith, pWithout } = tell('lips: pale');
-    expect(rank(suppositions, { 'lips: pale': 'not-seen' }, CATALOGUE).ranking.sires['b']).toBeCloseTo(
+    expect(rank(hypotheses, { 'lips: pale': 'not-seen' }, CATALOGUE).ranking.sires['b']).toBeCloseTo(
       (1 - pWithout) / (2 - pWith - pWithout),
       12,
     );
@@ -329,9 +329,9 @@ describe('more than can be weighed', () => {
 });
 
 describe('look here next', () => {
-  const suppositions = only(half('pastel'), half('spotnose'), half('ghi'));
+  const hypotheses = only(half('pastel'), half('spotnose'), half('ghi'));
   test('the expected gain is the mutual information, and the looks are ranked by it', () => {
-    const { space } = rank(suppositions, {}, CATALOGUE);
+    const { space } = rank(hypotheses, {}, CATALOGUE);
     const { tells } = lookNext(space, {}, CATALOGUE, null);
     const bits = tells.map((one) => one.bits);
     expect(bits).toEqual(bits.toSorted((a, b) => b - a));
@@ -348,7 +348,7 @@ describe('look here next', () => {
 
   test('a zone that was looked at for a gene is not asked for again, and nothing is once it is settled', () => {
     const sightings: Sightings = { 'lips: pale': 'seen' };
-    const { space } = rank(suppositions, sightings, CATALOGUE);
+    const { space } = rank(hypotheses, sightings, CATALOGUE);
     expect(lookNext(space, sightings, CATALOGUE, null).tells.map((one) => one.tell)).not.toContain(
       'lips: pale',
     );

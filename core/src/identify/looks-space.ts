@@ -6,10 +6,10 @@ import { genotypeLabel } from '../notation/label.ts';
 import { coverOn, showsTell } from './cover.ts';
 
 /** What an animal can be before it is looked at, given one sire and one sex: loci are then independent. */
-export interface Supposition {
+export interface Hypothesis {
   readonly sire: string | null;
   readonly sex: 'female' | 'male';
-  /** A probability; over the suppositions of one animal they add up to 1. */
+  /** A probability; over the hypotheses of one animal they add up to 1. */
   readonly weight: number;
   readonly loci: readonly { readonly locus: string; readonly genotypes: readonly WeightedGenotype[] }[];
 }
@@ -27,20 +27,20 @@ export interface LooksSpace {
 export const NEGLIGIBLE = 1e-9;
 
 /**
- * What can show at each locus over all suppositions, wild type first. Loci at which nothing can show are left out.
+ * What can show at each locus over all hypotheses, wild type first. Loci at which nothing can show are left out.
  *
  * @param least - genotypes no likelier than this, given sire and sex, are left out
  */
 export function looksOf(
-  suppositions: readonly Supposition[],
+  hypotheses: readonly Hypothesis[],
   catalogue: Catalogue,
   least = NEGLIGIBLE,
 ): LooksSpace['loci'] {
   const looks = new Map<string, Set<string>>();
-  const open = suppositions.filter(({ weight }) => weight > 0);
+  const open = hypotheses.filter(({ weight }) => weight > 0);
   for (const id of new Set(open.flatMap(({ loci }) => loci.map(({ locus }) => locus)))) {
     const locus = catalogue.locusById(id)!;
-    // A supposition that says nothing of a locus has it wild: a gene that only one sire carries.
+    // A hypothesis that says nothing of a locus has it wild: a gene that only one sire carries.
     const genotypes = open.flatMap(
       ({ loci }) => loci.find((one) => one.locus === id)?.genotypes ?? WILD_ONLY,
     );
@@ -53,10 +53,10 @@ export function looksOf(
     .map(([id, set]) => ({ locus: catalogue.locusById(id)!, looks: [...set].toSorted() }));
 }
 
-/** One supposition's share of every combination: its weight times the product over its loci. */
+/** One hypothesis's share of every combination: its weight times the product over its loci. */
 export function spread(
   loci: LooksSpace['loci'],
-  { weight, loci: known }: Supposition,
+  { weight, loci: known }: Hypothesis,
   likelihood: (locus: Locus, genotype: Genotype) => number,
 ): Float64Array {
   let table = Float64Array.of(weight);

@@ -4,7 +4,7 @@ import { slowRanking } from '../../test/slow-identify.ts';
 import { CATALOGUE } from '../catalogue/catalogue.ts';
 import { allGenotypes, type WeightedGenotype } from '../loci/genotype.ts';
 import { lookNext } from './look-next.ts';
-import type { Supposition } from './looks-space.ts';
+import type { Hypothesis } from './looks-space.ts';
 import { rank } from './rank.ts';
 import type { Sightings } from './sightings.ts';
 
@@ -37,19 +37,15 @@ const genotypesOf = (locus: string): fc.Arbitrary<WeightedGenotype[]> => {
     });
 };
 const loci = fc.uniqueArray(fc.constantFrom(...LOCI), { minLength: 1, maxLength: 4 });
-const supposition = (
-  ids: readonly string[],
-  sire: string,
-  sex: 'female' | 'male',
-): fc.Arbitrary<Supposition> =>
+const hypothesis = (ids: readonly string[], sire: string, sex: 'female' | 'male'): fc.Arbitrary<Hypothesis> =>
   fc.tuple(fc.integer({ min: 1, max: 5 }), ...ids.map(genotypesOf)).map(([weight, ...genotypes]) => ({
     sire,
     sex,
     weight,
     loci: ids.map((locus, i) => ({ locus, genotypes: genotypes[i]! })),
   }));
-const suppositions = loci.chain((ids) =>
-  fc.tuple(supposition(ids, 'a', 'female'), supposition(ids, 'b', 'male')).map((both) => {
+const hypotheses = loci.chain((ids) =>
+  fc.tuple(hypothesis(ids, 'a', 'female'), hypothesis(ids, 'b', 'male')).map((both) => {
     const total = both[0].weight + both[1].weight;
     return both.map((one) => ({ ...one, weight: one.weight / total }));
   }),
@@ -71,7 +67,7 @@ const keyOf = (looks: Readonly<Record<string, string>>): string =>
 describe('the ranking', () => {
   test('is what a walk through every genotype gives, hiding, sharing and markers included', () => {
     fc.assert(
-      fc.property(suppositions, sightings, (what, seen) => {
+      fc.property(hypotheses, sightings, (what, seen) => {
         const slow = slowRanking(what, seen, CATALOGUE);
         const { ranking } = rank(what, seen, CATALOGUE);
         for (const { looks, p } of ranking.candidates)
@@ -83,7 +79,7 @@ describe('the ranking', () => {
 
   test('adds up to one, before and after, over the kinds, the sires and the sexes', () => {
     fc.assert(
-      fc.property(suppositions, sightings, (what, seen) => {
+      fc.property(hypotheses, sightings, (what, seen) => {
         const { ranking, space } = rank(what, seen, CATALOGUE);
         const sum = (table: Float64Array): number => table.reduce((a, b) => a + b, 0);
         expect(sum(space.before)).toBeCloseTo(1, 10);
@@ -95,10 +91,10 @@ describe('the ranking', () => {
     );
   });
 
-  test('does not turn on the order in which loci or suppositions are listed, nor on how one is split', () => {
+  test('does not turn on the order in which loci or hypotheses are listed, nor on how one is split', () => {
     fc.assert(
-      fc.property(suppositions, sightings, (what, seen) => {
-        const of = (list: readonly Supposition[]): Map<string, number> =>
+      fc.property(hypotheses, sightings, (what, seen) => {
+        const of = (list: readonly Hypothesis[]): Map<string, number> =>
           new Map(rank(list, seen, CATALOGUE).ranking.candidates.map(({ looks, p }) => [keyOf(looks), p]));
         const plain = of(what);
         const turned = of(what.toReversed().map((one) => ({ ...one, loci: one.loci.toReversed() })));
@@ -115,7 +111,7 @@ describe('the ranking', () => {
   test('a tell seen never makes its own gene less likely than the same tell not seen', () => {
     fc.assert(
       fc.property(
-        suppositions,
+        hypotheses,
         fc.constantFrom(...RELEVANT.filter(({ isMarker }) => !isMarker)),
         (what, tell) => {
           const oddsOf = (state: 'seen' | 'not-seen'): number => {
@@ -136,7 +132,7 @@ describe('the ranking', () => {
 
   test('what a look is expected to do averages to what is known now', () => {
     fc.assert(
-      fc.property(suppositions, sightings, (what, seen) => {
+      fc.property(hypotheses, sightings, (what, seen) => {
         const { space } = rank(what, seen, CATALOGUE);
         for (const { pSeen, pNow, pIfSeen, pIfNot, bits } of lookNext(space, seen, CATALOGUE, null).tells) {
           // The law of total probability; a thousandth for the kinds too faint to be asked about.

@@ -13,7 +13,7 @@ import {
   totalOf,
   WILD_ONLY,
   type LooksSpace,
-  type Supposition,
+  type Hypothesis,
 } from './looks-space.ts';
 import {
   chanceOf,
@@ -82,11 +82,11 @@ const SHOWN = 24;
  * @throws CostError where what can show has too many combinations
  */
 export function rank(
-  suppositions: readonly Supposition[],
+  hypotheses: readonly Hypothesis[],
   sightings: Sightings,
   catalogue: Catalogue,
 ): { ranking: Ranking; space: LooksSpace } {
-  const { loci, size, least } = fittingLooks(suppositions, catalogue);
+  const { loci, size, least } = fittingLooks(hypotheses, catalogue);
   if (size > LARGEST) throw new CostError(size, LARGEST);
   const counted = countedSightings(catalogue.tells, sightings);
   const marked = counted.some(({ tell }) => tell.isMarker);
@@ -98,10 +98,10 @@ export function rank(
     for (let i = 0; i < size; i++)
       likelihood[i]! *= sighting === 'seen' ? table.seen[i]! : 1 - table.seen[i]!;
   }
-  const priors = suppositions.map((supposition) => spread(loci, supposition, () => 1));
+  const priors = hypotheses.map((hypothesis) => spread(loci, hypothesis, () => 1));
   const byMarkers = marked
-    ? suppositions.map((supposition) =>
-        spread(loci, supposition, (locus, genotype) => markerLikelihood(counted, locus, genotype)),
+    ? hypotheses.map((hypothesis) =>
+        spread(loci, hypothesis, (locus, genotype) => markerLikelihood(counted, locus, genotype)),
       )
     : priors;
   const posteriors = byMarkers.map((table) => table.map((p, i) => p * likelihood[i]!));
@@ -123,9 +123,9 @@ export function rank(
           ...instead.map(({ id }) => ({ tell: id, factor: 1, countedWith: tell.id })),
         ];
       }),
-      carried: marked ? carriedOdds(suppositions, counted, catalogue) : [],
-      outside: outsideOf(loci, suppositions, counted),
-      ...whoAndWhich(suppositions, posteriors.map(totalOf)),
+      carried: marked ? carriedOdds(hypotheses, counted, catalogue) : [],
+      outside: outsideOf(loci, hypotheses, counted),
+      ...whoAndWhich(hypotheses, posteriors.map(totalOf)),
     },
   };
 }
@@ -135,16 +135,16 @@ const COMFORTABLE = 20_000;
 const FAINT = [1e-6, 1e-5, 1e-4, 1e-3, 1e-2];
 
 function fittingLooks(
-  suppositions: readonly Supposition[],
+  hypotheses: readonly Hypothesis[],
   catalogue: Catalogue,
 ): { loci: LooksSpace['loci']; size: number; least: number } {
   const sizeOf = (loci: LooksSpace['loci']): number =>
     loci.reduce((product, { looks }) => product * looks.length, 1);
-  let loci = looksOf(suppositions, catalogue);
+  let loci = looksOf(hypotheses, catalogue);
   let least = 0;
   for (const faint of FAINT) {
     if (sizeOf(loci) <= COMFORTABLE) break;
-    const fewer = looksOf(suppositions, catalogue, faint);
+    const fewer = looksOf(hypotheses, catalogue, faint);
     if (sizeOf(fewer) < sizeOf(loci)) least = faint;
     loci = fewer;
   }
@@ -194,7 +194,7 @@ function geneOdds({ loci, size, before, after }: LooksSpace, catalogue: Catalogu
 }
 
 function carriedOdds(
-  suppositions: readonly Supposition[],
+  hypotheses: readonly Hypothesis[],
   counted: readonly CountedSighting[],
   catalogue: Catalogue,
 ): Ranking['carried'] {
@@ -202,7 +202,7 @@ function carriedOdds(
   return [...alleles].flatMap((allele) => {
     const locus = catalogue.alleleById(allele)!.locus;
     let [all, carried, allAfter, carriedAfter] = [0, 0, 0, 0];
-    for (const { weight, loci } of suppositions) {
+    for (const { weight, loci } of hypotheses) {
       for (const { genotype, p } of loci.find((one) => one.locus === locus.id)?.genotypes ?? WILD_ONLY) {
         if (appearance(locus, genotype) !== '') continue;
         const after = weight * p * markerLikelihood(counted, locus, genotype);
@@ -219,12 +219,12 @@ function carriedOdds(
 
 function outsideOf(
   loci: LooksSpace['loci'],
-  suppositions: readonly Supposition[],
+  hypotheses: readonly Hypothesis[],
   counted: readonly CountedSighting[],
 ): string[] {
   const open = loci.flatMap(({ looks }) => looks);
   const alleles = new Set(
-    suppositions.flatMap((one) =>
+    hypotheses.flatMap((one) =>
       one.loci.flatMap(({ genotypes }) => genotypes.flatMap(({ genotype }) => [...genotype])),
     ),
   );
@@ -238,15 +238,15 @@ function outsideOf(
     .map(({ tell }) => tell.id);
 }
 
-/** What the sightings say of the sire and the sex: each supposition's share of all that is left. */
+/** What the sightings say of the sire and the sex: each hypothesis's share of all that is left. */
 function whoAndWhich(
-  suppositions: readonly Supposition[],
+  hypotheses: readonly Hypothesis[],
   shares: readonly number[],
 ): Pick<Ranking, 'sires' | 'pFemale'> {
   const total = shares.reduce((a, b) => a + b, 0);
   const sires: Record<string, number> = {};
   let pFemale = 0;
-  suppositions.forEach(({ sire, sex }, s) => {
+  hypotheses.forEach(({ sire, sex }, s) => {
     const share = total > 0 ? shares[s]! / total : 0;
     if (sire !== null) sires[sire] = (sires[sire] ?? 0) + share;
     if (sex === 'female') pFemale += share;

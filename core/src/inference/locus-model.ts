@@ -13,7 +13,7 @@ import type { Distribution, LocusModel, NamedFactor, Reading } from './model.ts'
 import { PairTables } from './pair-tables.ts';
 import { Transmission, type Giver, type OpenAnimal } from './transmission.ts';
 
-const NOBODY: readonly number[] = [];
+const NO_SIRES: readonly number[] = [];
 
 const KINDS = 8;
 /** More than there are ordered pairs at any locus, and more than there are looks. */
@@ -143,7 +143,7 @@ export class LocusModelBuilder {
       return;
     }
     const mother = this.giver(ties.dam[i]!);
-    const entries = count > 1 ? this.candidates(i) : count === 1 ? [ties.sireStart[i]!] : NOBODY;
+    const entries = count > 1 ? this.candidates(i) : count === 1 ? [ties.sireStart[i]!] : NO_SIRES;
     if (entries.length > 1) {
       const fathers = entries.map((entry) => this.giver(ties.sire[entry]!));
       if (quiet) this.openSire(i, mother, entries, fathers);

@@ -39,7 +39,7 @@ const NOTHING: LocusModel = { factors: [], readings: [], logConstant: 0 };
 const UNSEEN = 0;
 
 /** Before the first narrowing. */
-const NOWHERE: LocusDomains = {
+const NO_DOMAINS: LocusDomains = {
   place: new Int32Array(),
   plain: new Uint8Array(),
   plainLog: 0,
@@ -55,9 +55,9 @@ export class LocusState {
   excluded = false;
   private readonly table: DomainTable;
   /** What its own evidence leaves, whichever the sires. */
-  private own: LocusDomains = NOWHERE;
+  private own: LocusDomains = NO_DOMAINS;
   /** What is left once other loci have ruled out sires: what the model was built from. */
-  private used: LocusDomains = NOWHERE;
+  private used: LocusDomains = NO_DOMAINS;
   private model: LocusModel = NOTHING;
   private byName: ReadonlyMap<number, NamedFactor> = new Map();
   /** Animal -> place in `distributions`; 0 is wild type for certain. */
@@ -148,7 +148,7 @@ export class LocusState {
 
   private isIndifferent(ties: IndexedPedigree, i: number, before: number): boolean {
     const { own, used, evidence } = this;
-    if (!own.possible || own === NOWHERE) return false;
+    if (!own.possible || own === NO_DOMAINS) return false;
     const p = evidence.likelihoods[evidence.likelihood[i]!]![0]!;
     const shift = (log: number): void => {
       own.plainLog += log;
@@ -171,7 +171,7 @@ export class LocusState {
    */
   private isSettledHere(ties: IndexedPedigree, i: number): boolean {
     const { own, used, evidence } = this;
-    if (own === NOWHERE || !own.possible || this.excluded || own.place[i] !== UNSEEN) return false;
+    if (own === NO_DOMAINS || !own.possible || this.excluded || own.place[i] !== UNSEEN) return false;
     if (ties.isParent[i] === 1 || ties.dam[i]! < 0 || sireCount(ties, i) !== 1) return false;
     const dam = this.settledCell(ties, ties.dam[i]!);
     const sire = this.settledCell(ties, ties.sire[ties.sireStart[i]!]!);

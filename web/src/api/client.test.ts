@@ -3,8 +3,8 @@ import {
   asAct,
   ProblemError,
   request,
-  useAccount,
-  useCsrfToken,
+  setAccount,
+  setCsrfToken,
   whenSignedOut,
   whenStale,
   type Act,
@@ -25,7 +25,7 @@ const stub = (...answers: (Response | Error)[]) => {
 };
 
 test('a write carries its token, its version and one key, also when it is sent again', async () => {
-  useCsrfToken('token');
+  setCsrfToken('token');
   const calls = stub(new Error('line dropped'), answer(201, { id: '1' }));
   expect(await request('PATCH', '/animals/1', { body: { name: 'X' }, version: 3 })).toEqual({ id: '1' });
   expect(calls).toHaveLength(2);
@@ -101,12 +101,12 @@ test('changed before it is sent again, it says that the first had arrived, and e
 });
 
 test('a write says whose page it is', async () => {
-  useAccount('an-account');
+  setAccount('an-account');
   const calls = stub(answer(201, { id: '1' }), answer(200, {}));
   await request('POST', '/animals', { body: {} });
   await request('GET', '/animals');
   expect(calls.map(({ headers }) => headers['Account-Id'])).toEqual(['an-account', undefined]);
-  useAccount(null);
+  setAccount(null);
 });
 
 test('what is given up is told apart from a line that broke, and not tried again', async () => {
@@ -128,7 +128,7 @@ test('a page whose session was renewed beside it sends once more; another person
   const stale = { type: 'urn:karyotome:problem:stale-page', title: 'x', status: 403 };
   let isSame = true;
   whenStale(() => {
-    useCsrfToken('renewed');
+    setCsrfToken('renewed');
     return Promise.resolve(isSame);
   });
   const calls = stub(answer(403, stale), answer(201, { id: '1' }), answer(403, stale));

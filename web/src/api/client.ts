@@ -32,13 +32,13 @@ export interface RequestOptions {
 
 let csrfToken = '';
 /** The session's token against forged requests; every write carries it. */
-export function useCsrfToken(token: string): void {
+export function setCsrfToken(token: string): void {
   csrfToken = token;
 }
 
 let accountId: string | null = null;
 /** Whose session it is: the server refuses writes of this page once somebody else has signed in beside it. */
-export function useAccount(id: string | null): void {
+export function setAccount(id: string | null): void {
   accountId = id;
 }
 

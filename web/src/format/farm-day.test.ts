@@ -1,10 +1,10 @@
 import { afterEach, expect, test, vi } from 'vitest';
-import { clocksDiffer, deviceZone, farmClock, farmDayOf, farmToday, useFarmZone } from './farm-day.ts';
+import { clocksDiffer, deviceZone, farmClock, farmDayOf, farmToday, setFarmZone } from './farm-day.ts';
 import { momentWords } from './format.ts';
 
 afterEach(() => {
   vi.useRealTimers();
-  useFarmZone(deviceZone());
+  setFarmZone(deviceZone());
 });
 
 // One moment, by the calendars of farms from UTC-10 to UTC+14 (offsets from memory; none of these changes its clocks).
@@ -16,13 +16,13 @@ test.each([
 ])('%s', (zone, day, clock, words) => {
   const at = '2026-11-28T10:30:00Z';
   vi.useFakeTimers({ toFake: ['Date'], now: Date.parse(at) });
-  useFarmZone(zone);
+  setFarmZone(zone);
   expect([farmToday(), farmDayOf(at), farmClock(at), momentWords(at)]).toEqual([day, day, clock, words]);
 });
 
 test('the device says where its clock shows another time than the farm’s', () => {
-  useFarmZone(deviceZone());
+  setFarmZone(deviceZone());
   expect(clocksDiffer()).toBe(false);
-  useFarmZone(deviceZone() === 'Pacific/Kiritimati' ? 'UTC' : 'Pacific/Kiritimati');
+  setFarmZone(deviceZone() === 'Pacific/Kiritimati' ? 'UTC' : 'Pacific/Kiritimati');
   expect(clocksDiffer()).toBe(true);
 });

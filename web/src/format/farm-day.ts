@@ -10,7 +10,7 @@ export const deviceZone = (): TimeZone => new Intl.DateTimeFormat().resolvedOpti
 let zone: TimeZone = deviceZone();
 
 /** From now on days are those of this zone. */
-export function useFarmZone(name: TimeZone): void {
+export function setFarmZone(name: TimeZone): void {
   zone = name;
 }
 

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { ageWords, agoWords, dayWords, massWords, oddsWords, temperatureWords } from './format.ts';
-import { useUnits } from './reader.ts';
+import { setUnits } from './reader.ts';
 
 describe('words for numbers', () => {
   test('days', () => {
@@ -23,9 +23,9 @@ describe('words for numbers', () => {
       '1,520 g',
       '29.4°C',
     ]);
-    useUnits({ massUnit: 'oz', temperatureUnit: 'F' });
+    setUnits({ massUnit: 'oz', temperatureUnit: 'F' });
     expect([massWords(28.349523125), temperatureWords(29.444444)]).toEqual(['1.00 oz', '85.0°F']);
-    useUnits({ massUnit: 'g', temperatureUnit: 'C' });
+    setUnits({ massUnit: 'g', temperatureUnit: 'C' });
   });
 
   test('odds never claim certainty they lack', () => {

@@ -14,6 +14,6 @@ const current = shallowRef(new Reader({ locale: locale(), massUnit: 'g', tempera
 export const reader = (): Reader => current.value;
 
 /** From now on masses and temperatures are told in these units. */
-export function useUnits({ massUnit, temperatureUnit }: Omit<ReaderSettings, 'locale'>): void {
+export function setUnits({ massUnit, temperatureUnit }: Omit<ReaderSettings, 'locale'>): void {
   current.value = new Reader({ locale: locale(), massUnit, temperatureUnit });
 }

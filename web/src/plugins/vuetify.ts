@@ -4,13 +4,13 @@ import { aliases, mdi } from 'vuetify/iconsets/mdi-svg';
 
 export const THEMES = ['day', 'night'] as const;
 export type ThemeName = (typeof THEMES)[number];
-const KEPT = 'karyotome.theme';
+const STORAGE_KEY = 'karyotome.theme';
 
 export function keptTheme(): ThemeName {
-  return localStorage.getItem(KEPT) === 'night' ? 'night' : 'day';
+  return localStorage.getItem(STORAGE_KEY) === 'night' ? 'night' : 'day';
 }
 export function keepTheme(name: ThemeName): void {
-  localStorage.setItem(KEPT, name);
+  localStorage.setItem(STORAGE_KEY, name);
 }
 
 export const vuetify = createVuetify({

@@ -2,24 +2,24 @@ import type { Permission, SessionView, SignIn } from '@karyotome/contract';
 import { useQueryCache } from '@pinia/colada';
 import { defineStore } from 'pinia';
 import { computed, ref } from 'vue';
-import { ProblemError, useAccount, useCsrfToken, whenSignedOut, whenStale } from '../api/client.ts';
+import { ProblemError, setAccount, setCsrfToken, whenSignedOut, whenStale } from '../api/client.ts';
 import { api } from '../api/resources.ts';
-import { deviceZone, useFarmZone } from '../format/farm-day.ts';
-import { useUnits } from '../format/reader.ts';
+import { deviceZone, setFarmZone } from '../format/farm-day.ts';
+import { setUnits } from '../format/reader.ts';
 import { forgetAll, forgetRound } from '../offline/device.ts';
-import { forgetDrafts, useDraftsOf } from './useDraft.ts';
+import { forgetDrafts, setDraftsOwner } from './useDraft.ts';
 
 /** Counts up whenever what is remembered changes its shape. */
-const KEPT = 'karyotome.session.2';
+const STORAGE_KEY = 'karyotome.session.2';
 
 /** Who was signed in here: name, role and settings, but not the token that writes carry. */
 function remember(session: SessionView | null): void {
-  if (session) localStorage.setItem(KEPT, JSON.stringify({ ...session, csrfToken: '' }));
-  else localStorage.removeItem(KEPT);
+  if (session) localStorage.setItem(STORAGE_KEY, JSON.stringify({ ...session, csrfToken: '' }));
+  else localStorage.removeItem(STORAGE_KEY);
 }
 function remembered(): SessionView | null {
   try {
-    return JSON.parse(localStorage.getItem(KEPT) ?? 'null') as SessionView | null;
+    return JSON.parse(localStorage.getItem(STORAGE_KEY) ?? 'null') as SessionView | null;
   } catch {
     return null;
   }
@@ -43,15 +43,15 @@ export const useSession = defineStore('session', () => {
     isRemembered.value = false;
     remember(session);
     settle(session);
-    if (session) useCsrfToken(session.csrfToken);
+    if (session) setCsrfToken(session.csrfToken);
   }
 
   /** What hangs on who is signed in and where the farm is: days, units, drafts, and whose writes this page sends. */
   function settle(session: SessionView | null): void {
-    useFarmZone(session?.collection.farmZone ?? deviceZone());
-    if (session) useUnits(session.collection);
-    useDraftsOf(session?.account.id ?? null);
-    useAccount(session?.account.id ?? null);
+    setFarmZone(session?.collection.farmZone ?? deviceZone());
+    if (session) setUnits(session.collection);
+    setDraftsOwner(session?.account.id ?? null);
+    setAccount(session?.account.id ?? null);
   }
 
   /** What one person saw must not greet the next. */
@@ -96,7 +96,7 @@ export const useSession = defineStore('session', () => {
   async function tellEnded(): Promise<void> {
     if (localStorage.getItem(ENDED) === null) return;
     try {
-      useCsrfToken((await api.session()).csrfToken);
+      setCsrfToken((await api.session()).csrfToken);
       await api.signOut();
     } catch (error) {
       // It has ended there already, by itself.

@@ -8,7 +8,7 @@ const KEY_PREFIX = 'karyotome.act.';
 let account = '';
 
 /** From now on drafts are this account's. */
-export function useDraftsOf(accountId: string | null): void {
+export function setDraftsOwner(accountId: string | null): void {
   account = accountId === null ? '' : `${accountId}.`;
 }
 

@@ -10,14 +10,14 @@ import {
   type LookAdvice,
   type Ranking,
   type Sightings,
-  type Supposition,
+  type Hypothesis,
 } from '@karyotome/core';
 
 export interface RankingRequest {
   readonly animalId: string;
   /** Counts up: an answer to an older question about an animal is dropped. */
   readonly turn: number;
-  readonly suppositions: readonly Supposition[];
+  readonly hypotheses: readonly Hypothesis[];
   readonly sightings: Sightings;
   readonly lastShed: IsoDay | null;
 }
@@ -40,9 +40,9 @@ self.addEventListener('message', ({ data }: MessageEvent<RankingMessage>) => {
   else self.postMessage(answer(data));
 });
 
-function answer({ animalId, turn, suppositions, sightings, lastShed }: RankingRequest): RankingAnswer {
+function answer({ animalId, turn, hypotheses, sightings, lastShed }: RankingRequest): RankingAnswer {
   try {
-    const { ranking, space } = rank(suppositions, sightings, catalogue);
+    const { ranking, space } = rank(hypotheses, sightings, catalogue);
     const advice = lookNext(space, sightings, catalogue, lastShed);
     return { animalId, turn, ranking, advice };
   } catch (error) {

@@ -36,7 +36,7 @@ afterEach(() => {
 
 const ranked = (id: string, sightings: Ranked['sightings'] = {}): Ranked => ({
   id,
-  suppositions: halfOf('pastel'),
+  hypotheses: halfOf('pastel'),
   sightings,
   lastShed: null,
 });
@@ -53,7 +53,7 @@ function setUp(first: Ranked[]) {
 }
 
 test('after a touch only the one that was touched is asked about, and none without odds', async () => {
-  const { animals, asked } = setUp([ranked('a'), ranked('b'), { ...ranked('c'), suppositions: [] }]);
+  const { animals, asked } = setUp([ranked('a'), ranked('b'), { ...ranked('c'), hypotheses: [] }]);
   expect(asked()).toEqual(['a 1', 'b 1']);
   animals.value = [ranked('a', { 'lips: pale': 'seen' }), ranked('b')];
   await nextTick();

@@ -1,4 +1,4 @@
-import type { IsoDay, Sightings, Supposition } from '@karyotome/core';
+import type { IsoDay, Sightings, Hypothesis } from '@karyotome/core';
 import { onScopeDispose, shallowReactive, toRaw, toValue, watch, type MaybeRefOrGetter } from 'vue';
 import { useCatalogueEntries } from '../stores/queries.ts';
 import type { RankingAnswer, RankingMessage } from './ranking.worker.ts';
@@ -6,7 +6,7 @@ import type { RankingAnswer, RankingMessage } from './ranking.worker.ts';
 /** One animal to be ranked: what its pedigree allows, and what was seen of it. */
 export interface Ranked {
   readonly id: string;
-  readonly suppositions: readonly Supposition[];
+  readonly hypotheses: readonly Hypothesis[];
   readonly sightings: Sightings;
   readonly lastShed: IsoDay | null;
 }
@@ -26,15 +26,15 @@ export function useRankings(animals: MaybeRefOrGetter<readonly Ranked[]>) {
   });
 
   function ask(): void {
-    for (const { id, suppositions, sightings, lastShed } of toValue(animals)) {
-      const key = JSON.stringify([suppositions, sightings, lastShed]);
+    for (const { id, hypotheses, sightings, lastShed } of toValue(animals)) {
+      const key = JSON.stringify([hypotheses, sightings, lastShed]);
       const before = asked.get(id);
-      if (before?.key === key || suppositions.length === 0) continue;
+      if (before?.key === key || hypotheses.length === 0) continue;
       const turn = (before?.turn ?? 0) + 1;
       asked.set(id, { key, turn });
       // Out of the reactive shell: a proxy cannot be posted.
-      const plain = JSON.parse(key) as [Supposition[], Record<string, 'seen'>, IsoDay | null];
-      tell({ animalId: id, turn, suppositions: plain[0], sightings: plain[1], lastShed });
+      const plain = JSON.parse(key) as [Hypothesis[], Record<string, 'seen'>, IsoDay | null];
+      tell({ animalId: id, turn, hypotheses: plain[0], sightings: plain[1], lastShed });
     }
   }
   watch(

@@ -14,7 +14,7 @@ import {
   shownBy,
   visibleOutcomes,
   type Parent,
-  type Supposition,
+  type Hypothesis,
   type VisibleOutcome,
 } from '@karyotome/core';
 import { select, type Work } from '../../db/work.ts';
@@ -115,7 +115,7 @@ async function hatchlingsOf(
   genetics: Genetics,
   byId: ReadonlyMap<string, AnimalSummary>,
   { mateIds }: Parentage,
-  priors: ReadonlyMap<string, readonly Supposition[]>,
+  priors: ReadonlyMap<string, readonly Hypothesis[]>,
   pictures: ReadonlyMap<string, string[]>,
 ): Promise<HatchlingView[]> {
   const records = await recordViews(work, mateIds);
@@ -146,7 +146,7 @@ async function hatchlingsOf(
         pictureIds: pictures.get(id) ?? [],
         sightings: looks.get(id)?.sightings ?? {},
         lookVersion: looks.get(id)?.version ?? 0,
-        suppositions: [...(priors.get(id) ?? [])],
+        hypotheses: [...(priors.get(id) ?? [])],
         opinions: opinions.get(id) ?? [],
         printedLabel: labels.get(id) ?? null,
         isTwin: twins.has(id),

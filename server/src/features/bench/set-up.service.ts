@@ -40,14 +40,14 @@ function matesOf(work: Work, clutchId: string): Promise<Mate[]> {
 export async function proposeSetUp(work: Work, clutchId: string): Promise<SetUpProposal> {
   await findClutch(work, clutchId);
   const mates = await matesOf(work, clutchId);
-  const homeless = mates.filter(({ tubId }) => tubId === null);
+  const withoutTub = mates.filter(({ tubId }) => tubId === null);
   const { tubs } = await loadEnclosures(work);
   const free = [...tubs.values()].filter((tub) => tub.free);
   const lowest = Math.min(...free.map(({ step }) => step));
   const first = free.filter(({ step }) => step === lowest);
   const racks = [...groupBy(first, ({ rackId }) => rackId).values()];
   const roomy = racks
-    .filter((list) => list.length >= homeless.length)
+    .filter((list) => list.length >= withoutTub.length)
     .toSorted((a, b) => a.length - b.length)[0];
   const places = roomy ?? racks.flat();
   const hatchedOn = mates[0]?.hatchedOn ?? work.today;
@@ -57,7 +57,11 @@ export async function proposeSetUp(work: Work, clutchId: string): Promise<SetUpP
     .toSorted()
     .at(-1);
   return {
-    places: homeless.map(({ id, number }, i) => ({ animalId: id, number, tubId: places[i]?.tubId ?? null })),
+    places: withoutTub.map(({ id, number }, i) => ({
+      animalId: id,
+      number,
+      tubId: places[i]?.tubId ?? null,
+    })),
     tubs: [...places, ...free.filter((tub) => !places.includes(tub))].map(
       ({ tubId, room, rack, level, slot }) => ({ tubId, room, rack, level, slot }),
     ),

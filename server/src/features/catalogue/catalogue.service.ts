@@ -13,6 +13,7 @@ import {
 } from '@karyotome/core';
 import { changeRow } from '../../db/change-rows.ts';
 import { UniqueConstraintError } from 'sequelize';
+import { createCache } from '../../cache.ts';
 import { select, touchGenetics, type Work } from '../../db/work.ts';
 import { invalidField, notFound, Refusal } from '../../http/problems.ts';
 
@@ -33,16 +34,15 @@ function entriesOf(work: Work): Promise<Entry[]> {
 }
 
 /** Catalogues by what they add: building one takes a few milliseconds, reading records needs it all the time. */
-const KEPT = 16;
-const kept = new Map<string, Catalogue>();
+const MAX_CACHED_CATALOGUES = 16;
+const catalogues = createCache<Catalogue>(MAX_CACHED_CATALOGUES);
 
 export function catalogueFor(entries: readonly CatalogueEntryInput[]): Catalogue {
   const key = JSON.stringify(entries);
-  const known = kept.get(key);
+  const known = catalogues.get(key);
   if (known) return known;
   const made = createCatalogue(toAdditions(entries));
-  kept.set(key, made);
-  if (kept.size > KEPT) kept.delete(kept.keys().next().value!);
+  catalogues.set(key, made);
   return made;
 }
 

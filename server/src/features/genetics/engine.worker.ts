@@ -21,7 +21,7 @@ import {
   type Catalogue,
   type CatalogueEntry,
   type ClutchFamily,
-  type Supposition,
+  type Hypothesis,
   type Claim,
   type CompactPosterior,
   type Conflict,
@@ -35,6 +35,7 @@ import {
   type SupportingRecord,
   type WeightedGenotype,
 } from '@karyotome/core';
+import { createCollectionCache } from '../../cache.ts';
 
 /*
  * Runs in a thread of its own: holds the engine of each collection, brings it up to date with what was recorded, and
@@ -95,7 +96,7 @@ export interface Answers {
   explain: { conflict: Conflict; explanations: Explanation[] }[];
   before: (readonly [string, (readonly [string, readonly WeightedGenotype[]])[]])[];
   /** What each clutch-mate can be but for its own identification. */
-  clutch: { of: (readonly [string, readonly Supposition[]])[]; leftOut: readonly string[] };
+  clutch: { of: (readonly [string, readonly Hypothesis[]])[]; leftOut: readonly string[] };
   /** What their own young proved of animals: locus -> looks, where it was open before. */
   proved: (readonly [string, Record<string, string>])[];
 }
@@ -109,8 +110,7 @@ interface Held {
   token: number;
 }
 
-const KEPT = 8;
-const held = new Map<string, Held>();
+const held = createCollectionCache<Held>();
 
 /** @returns null where the collection's snapshot is not the one asked about */
 export default function answer(question: Question): Answers[Question['ask']] | null {
@@ -197,9 +197,7 @@ function update({ collection, token, entries, animals }: Snapshot): PedigreeEngi
   if (one.engine) one.engine.update(pedigree);
   else one.engine = new PedigreeEngine(pedigree, createEstimator());
   one.token = token;
-  held.delete(collection);
   held.set(collection, one);
-  if (held.size > KEPT) held.delete(held.keys().next().value!);
   return one.engine;
 }
 

@@ -18,6 +18,7 @@ import {
 } from '@karyotome/core';
 import type { CatalogueEntryInput, ClaimRule } from '@karyotome/contract';
 import type { Transaction } from 'sequelize';
+import { createCollectionCache } from '../../cache.ts';
 import { geneticsTouched, select, type Work } from '../../db/work.ts';
 import { Refusal } from '../../http/problems.ts';
 import { tellChanged } from '../changes/tell.ts';
@@ -71,10 +72,11 @@ const PEDIGREE_SQL = `
    where a.collection_id = :collectionId
    order by a.created_at, a.id`;
 
-/** Kept per collection until its genetic records change; a handful of collections fit in memory. */
-const KEPT = 8;
-/** Finished or under way: whoever asks for the same revision meanwhile shares the work. */
-const kept = new Map<string, { revision: string; genetics: Promise<Genetics> }>();
+/**
+ * What was inferred of a collection at a revision of its genetic records. Finished or under way: whoever asks for the same
+ * revision meanwhile shares the work.
+ */
+const inferred = createCollectionCache<{ revision: string; genetics: Promise<Genetics> }>();
 
 /** Numbers the snapshots of this process, so that the engine's thread can tell one from another. */
 let snapshots = 0;
@@ -152,20 +154,18 @@ async function startInference(work: Work): Promise<Started> {
   const revision = row!.revision;
   // A revision that this very transaction made may yet be rolled back, and its number be given again.
   const isOwn = geneticsTouched(work);
-  const known = kept.get(collectionId);
+  const known = inferred.get(collectionId);
   if (known?.revision === revision && !isOwn)
     return { genetics: known.genetics, asRecorded: async () => asRecorded(await inputsOf(work), revision) };
   const inputs = await inputsOf(work);
   // Somebody who read the same revision may have begun meanwhile.
-  const begun = kept.get(collectionId);
+  const begun = inferred.get(collectionId);
   const genetics =
     begun?.revision === revision && !isOwn ? begun.genetics : infer(collectionId, inputs, revision);
   if (!isOwn && begun?.genetics !== genetics && !isNewer(begun, revision)) {
-    kept.delete(collectionId);
-    kept.set(collectionId, { revision, genetics });
-    if (kept.size > KEPT) kept.delete(kept.keys().next().value!);
+    inferred.set(collectionId, { revision, genetics });
     genetics.catch(() => {
-      if (kept.get(collectionId)?.genetics === genetics) kept.delete(collectionId);
+      if (inferred.get(collectionId)?.genetics === genetics) inferred.delete(collectionId);
     });
   }
   return { genetics, asRecorded: () => Promise.resolve(asRecorded(inputs, revision)) };

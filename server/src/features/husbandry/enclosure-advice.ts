@@ -48,7 +48,7 @@ export interface PlacedAdvice extends MoveAdvice {
 }
 
 const FREE_TUBS_SHOWN = 12;
-const QUIET: PlacedAdvice = {
+const NO_ADVICE: PlacedAdvice = {
   verdict: 'none',
   toStep: null,
   reasons: [],
@@ -97,9 +97,9 @@ export function placeAdvice(
 ): PlacedAdvice {
   const tub = tubId === null ? undefined : enclosures.tubs.get(tubId);
   const ladder = tub && enclosures.ladders.get(tub.ladderId);
-  if (!tub || !ladder || !advice) return QUIET;
+  if (!tub || !ladder || !advice) return NO_ADVICE;
   const from = ladder.steps[tub.step]?.name ?? null;
-  if (advice.verdict === 'none') return { ...QUIET, ladder: ladder.name, from };
+  if (advice.verdict === 'none') return { ...NO_ADVICE, ladder: ladder.name, from };
   const last = history.moves.at(-1)?.fromTub;
   const { free } = enclosures;
   const wanted =

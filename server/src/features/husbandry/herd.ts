@@ -20,6 +20,7 @@ import {
   type Task,
 } from '@karyotome/core';
 import type { Sex } from '@karyotome/contract';
+import { createCollectionCache } from '../../cache.ts';
 import { select, type Work } from '../../db/work.ts';
 import { livingSql } from '../animals/living-sql.ts';
 import { openForecasts } from '../season/forecasts.ts';
@@ -57,30 +58,30 @@ type AnimalRow = Omit<HerdAnimal, 'records' | 'history' | 'gravid' | 'laidOn'> &
  * What was read of an animal, good as long as its revision stands; and what was computed from it, as long as its stamp does.
  * A change makes another one: a reader that is still at work with the old one must not leave its answers in the new.
  */
-interface Kept {
+interface CachedAnimal {
   readonly revision: string;
   readonly records: readonly ValidRecord[];
   readonly history: History;
   readonly stamp: string;
   readonly computed: Map<string, unknown>;
 }
-interface KeptCollection {
-  readonly animals: Map<string, Kept>;
+interface CachedHerd {
+  readonly animals: Map<string, CachedAnimal>;
   /** What the collection has in common, read once a day: it moves slowly, and takes the whole record. */
   growth: { readonly day: string; readonly value: CollectionGrowth } | null;
   /** How often animals of a kind eat, by the rules: read once a day, and at once when the rules change. */
   baseline: { readonly stamp: string; readonly value: AppetiteBaseline } | null;
 }
 
-/** A handful of collections fit in memory. */
-const KEPT = 8;
-const kept = new Map<string, KeptCollection>();
+const herds = createCollectionCache<CachedHerd>();
 
-function keptOf(collectionId: string): KeptCollection {
-  const known = kept.get(collectionId) ?? { animals: new Map<string, Kept>(), growth: null, baseline: null };
-  kept.delete(collectionId);
-  kept.set(collectionId, known);
-  if (kept.size > KEPT) kept.delete(kept.keys().next().value!);
+function cachedHerdOf(collectionId: string): CachedHerd {
+  const known = herds.get(collectionId) ?? {
+    animals: new Map<string, CachedAnimal>(),
+    growth: null,
+    baseline: null,
+  };
+  herds.set(collectionId, known);
   return known;
 }
 
@@ -107,7 +108,7 @@ export class Herd {
   readonly forecasts: OpenForecasts;
   readonly enclosures: Enclosures;
   readonly animals: ReadonlyMap<string, HerdAnimal>;
-  readonly #kept: ReadonlyMap<string, Kept>;
+  readonly #kept: ReadonlyMap<string, CachedAnimal>;
   readonly #common: Common;
 
   constructor(
@@ -115,7 +116,7 @@ export class Herd {
       Herd,
       'today' | 'rules' | 'order' | 'rulesVersion' | 'plans' | 'forecasts' | 'enclosures' | 'animals'
     >,
-    keptAnimals: ReadonlyMap<string, Kept>,
+    keptAnimals: ReadonlyMap<string, CachedAnimal>,
     common: Common,
   ) {
     this.today = parts.today;
@@ -239,10 +240,10 @@ export async function herdOf(work: Work, also?: string): Promise<Herd> {
     also === undefined ? `${ROWS_SQL} and ${LIVING}` : `${ROWS_SQL} and (id = :also or ${LIVING})`,
     also === undefined ? {} : { also },
   );
-  const shared = keptOf(collectionId);
+  const shared = cachedHerdOf(collectionId);
   const collection = work.isWriting ? copyOf(shared) : shared;
   // Held on to at once: a reader of another moment may put its own in their place while this one waits for the database.
-  const current = new Map<string, Kept>();
+  const current = new Map<string, CachedAnimal>();
   for (const { id, revision } of rows) {
     const known = collection.animals.get(id);
     if (known?.revision === revision) current.set(id, known);
@@ -265,7 +266,7 @@ export async function herdOf(work: Work, also?: string): Promise<Herd> {
   const plans = await plansOf(work);
   const plansStamp = plans.map(({ id, version }) => `${id}${version}`).join();
   const animals = new Map<string, HerdAnimal>();
-  const own = new Map<string, Kept>();
+  const own = new Map<string, CachedAnimal>();
   for (const { revision: _, ...row } of rows) {
     const known = current.get(row.id)!;
     const gravid = breeding.gravid.has(row.id);
@@ -312,7 +313,7 @@ export async function herdOf(work: Work, also?: string): Promise<Herd> {
   );
 }
 
-function copyOf(collection: KeptCollection): KeptCollection {
+function copyOf(collection: CachedHerd): CachedHerd {
   const animals = [...collection.animals].map(
     ([id, entry]) => [id, { ...entry, computed: new Map(entry.computed) }] as const,
   );

@@ -129,7 +129,7 @@ function copyOf({ file, thumbFile, originalFile }: PictureRow, wanted: unknown):
  * A picture never changes, so the browser may keep it and asks each time whether it may still show it: whoever signed out may
  * not.
  */
-const KEPT = 'private, no-cache';
+const PICTURE_CACHE_CONTROL = 'private, no-cache';
 
 /** Pictures of the collection for its members. */
 export function pictureRoutes({ write, answer }: Endpoints, database: Database, dataDir: string): void {
@@ -159,7 +159,7 @@ export function pictureRoutes({ write, answer }: Endpoints, database: Database, 
     const { copy } = request.query;
     const file = copyOf(picture.get(), copy);
     if (copy === 'original') response.attachment(`picture${extname(file)}`);
-    await sendPicture(response, dataDir, file, KEPT);
+    await sendPicture(response, dataDir, file, PICTURE_CACHE_CONTROL);
   });
   write(ROUTES.deletePicture, ({ work, id }) => removePicture(work, dataDir, id));
 }

@@ -1,3 +1,4 @@
+import { createCollectionCache } from '../../cache.ts';
 import { inferring } from '../../db/turns.ts';
 import { reading, select, type Work } from '../../db/work.ts';
 import { BeginAgain } from '../../db/begin-again.ts';
@@ -7,9 +8,7 @@ import { claimsOf, geneticsOf, supportOf } from '../genetics/genetics.service.ts
 /** Record -> the published claims that rest on it, each with the number of the animal that it is published of. */
 type PublishedSupport = ReadonlyMap<string, readonly { label: string; number: string }[]>;
 
-/** A handful of collections fit in memory. */
-const KEPT = 8;
-const kept = new Map<string, { stamp: string; support: PublishedSupport }>();
+const supports = createCollectionCache<{ stamp: string; support: PublishedSupport }>();
 
 /** Changes when what is published, or what is inferred, may have. */
 async function stampOf(work: Work): Promise<string> {
@@ -32,7 +31,7 @@ async function stampOf(work: Work): Promise<string> {
 export async function publishedSupport(work: Work): Promise<PublishedSupport> {
   if ((await publishedAnimals(work)).length === 0) return new Map();
   const stamp = await stampOf(work);
-  const known = kept.get(work.actor.collectionId);
+  const known = supports.get(work.actor.collectionId);
   if (known?.stamp === stamp) return known.support;
   throw new BeginAgain(() => inferring.take(() => reading(work, work.actor, computeSupport)));
 }
@@ -48,7 +47,5 @@ async function computeSupport(work: Work): Promise<void> {
         support.set(record, [...(support.get(record) ?? []), { label: claim.label, number }]);
     }
   }
-  kept.delete(collectionId);
-  kept.set(collectionId, { stamp, support });
-  if (kept.size > KEPT) kept.delete(kept.keys().next().value!);
+  supports.set(collectionId, { stamp, support });
 }

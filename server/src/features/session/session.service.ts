@@ -13,7 +13,7 @@ export function hashPassword(password: string): Promise<string> {
 }
 
 /** Verified against when no account has the address, so that the answer takes as long as with a wrong password. */
-const NOBODY = hashPassword(randomUUID());
+const DUMMY_HASH = hashPassword(randomUUID());
 
 /** @returns the account and its first collection */
 export async function checkSignIn(
@@ -21,7 +21,7 @@ export async function checkSignIn(
   { email, password }: SignIn,
 ): Promise<{ accountId: string; collectionId: string }> {
   const account = (await models.accounts.findOne({ where: { email: email.toLowerCase() } }))?.get();
-  const fits = await verify(account?.passwordHash ?? (await NOBODY), password);
+  const fits = await verify(account?.passwordHash ?? (await DUMMY_HASH), password);
   const membership =
     account && (await models.memberships.findOne({ where: { accountId: account.id } }))?.get();
   if (!account || !fits || !membership)

@@ -40,7 +40,7 @@ const hatchlings = computed(() => data.value?.hatchlings ?? []);
 const { rankings } = useRankings(() =>
   hatchlings.value.map((one) => ({
     id: one.id,
-    suppositions: one.suppositions,
+    hypotheses: one.hypotheses,
     sightings: looks.sightingsOf(one),
     lastShed: lastShedOf(one),
   })),

@@ -169,7 +169,7 @@ const ACTS: readonly { kind: RecordKind; title: string }[] = [
           }}.
         </p>
       </template>
-      <p v-else-if="hatchling.suppositions.length === 0" class="small soft">
+      <p v-else-if="hatchling.hypotheses.length === 0" class="small soft">
         A parent is not identified yet, so there are no odds. It can be identified anyway.
       </p>
       <p v-else-if="answer?.failure === 'fault'" class="small warn">

@@ -76,7 +76,7 @@ describe('pulling out', () => {
 });
 
 describe('tells of a clutch', () => {
-  const genes = genesInPlay([hatchling('1', { suppositions: halfOf('pastel', 'gravel') })]);
+  const genes = genesInPlay([hatchling('1', { hypotheses: halfOf('pastel', 'gravel') })]);
 
   test('only those of genes that it can show', () => {
     expect([...genes]).toEqual(['pastel', 'gravel']);

@@ -26,10 +26,10 @@ export function newsWords({ label, copies, pBefore, p, showing, looked }: Parent
 }
 
 /** The genes that a clutch can show, as `looks`, from what any of its young can be. */
-export function genesInPlay(hatchlings: readonly Pick<HatchlingView, 'suppositions'>[]): Set<string> {
+export function genesInPlay(hatchlings: readonly Pick<HatchlingView, 'hypotheses'>[]): Set<string> {
   const alleles = new Set<string>();
-  for (const { suppositions } of hatchlings)
-    for (const { loci } of suppositions)
+  for (const { hypotheses } of hatchlings)
+    for (const { loci } of hypotheses)
       for (const { genotypes } of loci)
         for (const { genotype } of genotypes)
           for (const allele of genotype) if (allele !== '+') alleles.add(allele);

@@ -15,7 +15,7 @@ import { genesInPlay, tellsInPlay } from './bench-words.ts';
 const one = hatchling('2601-01');
 const tells = tellsInPlay(CATALOGUE, genesInPlay([one]));
 const ranked = (sightings: Sightings) => {
-  const { ranking, space } = rank(one.suppositions, sightings, CATALOGUE);
+  const { ranking, space } = rank(one.hypotheses, sightings, CATALOGUE);
   return { ranking, advice: lookNext(space, sightings, CATALOGUE, '2026-08-10') };
 };
 

@@ -4,7 +4,7 @@ import { watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { api } from '../../api/resources.ts';
 import { ageWords, dayWords, massWords, oddsWords, sexSign, sexWords } from '../../format/format.ts';
-import { useUnits } from '../../format/reader.ts';
+import { setUnits } from '../../format/reader.ts';
 import { useSession } from '../../stores/session.ts';
 import { usePublished } from '../../stores/queries.ts';
 import SureText from '../../ui/SureText.vue';
@@ -20,7 +20,7 @@ watch(data, (animal) => {
   if (!animal) return;
   document.title = `${animal.number} ${animal.label} · ${animal.collection}`;
   // A buyer has chosen no units: the breeder's hold.
-  if (session.settings === null) useUnits(animal.units);
+  if (session.settings === null) setUnits(animal.units);
 });
 </script>
 

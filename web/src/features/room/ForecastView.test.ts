@@ -95,8 +95,8 @@ test('what is supposed from now on is saved as shares, with its version', async 
   const wrapper = await opened();
   await wrapper.find('input').setValue('25');
   await flushPromises();
-  await vi.waitFor(() => expect(wrapper.text()).toContain('Suppose this pace'));
-  await button(wrapper, 'Suppose this pace from now on').trigger('click');
+  await vi.waitFor(() => expect(wrapper.text()).toContain('Use this pace'));
+  await button(wrapper, 'Use this pace from now on').trigger('click');
   await flushPromises();
   expect(save).toHaveBeenCalledWith({ salePace: 0.25, heldBack: 0.2, saleAgeWeeks: 4 }, 3);
 });

@@ -20,7 +20,7 @@ const { data, status, error, refetch } = useRoom();
 const session = useSession();
 const notices = useNotices();
 const saving = useWrite(api.changeRoomAssumptions);
-/** What is tried out, on top of what is supposed: percent, weeks, more places, clutches left out. */
+/** What is tried out, on top of what is current: percent, weeks, more places, clutches left out. */
 const trial = reactive({
   salePace: 8 as number | null,
   heldBack: 15 as number | null,
@@ -72,12 +72,12 @@ const kinds = computed(() =>
 );
 const week = (index: number): string => dayWords(addDays(data.value!.today, 7 * index));
 const isTried = computed(() => {
-  const supposed = data.value?.assumptions;
-  if (!supposed) return false;
+  const current = data.value?.assumptions;
+  if (!current) return false;
   return (
-    trial.salePace !== Math.round(supposed.salePace * 100) ||
-    trial.heldBack !== Math.round(supposed.heldBack * 100) ||
-    trial.saleAgeWeeks !== supposed.saleAgeWeeks ||
+    trial.salePace !== Math.round(current.salePace * 100) ||
+    trial.heldBack !== Math.round(current.heldBack * 100) ||
+    trial.saleAgeWeeks !== current.saleAgeWeeks ||
     trial.upAt !== 100 ||
     !trial.planned ||
     Object.values(trial.places).some((more) => (more ?? 0) !== 0)
@@ -100,7 +100,7 @@ async function save(): Promise<void> {
   };
   if (roomAssumptions.validate(input).error)
     return notices.warn('Shares lie between 0 and 100%, weeks between 0 and 156.');
-  if (await saving.run(input, data.value!.version)) notices.say('Supposed so from now on');
+  if (await saving.run(input, data.value!.version)) notices.say('Used from now on');
   else notices.warn(saving.message.value ?? 'It could not be saved');
 }
 </script>
@@ -241,10 +241,10 @@ async function save(): Promise<void> {
               variant="outlined"
               :loading="saving.busy.value"
               @click="save"
-              >Suppose this pace from now on</v-btn
+              >Use this pace from now on</v-btn
             >
             <p class="small soft">
-              Pace, holdbacks and the week of sale are suppositions: nobody has counted them here. An egg
+              Pace, holdbacks and the week of sale are hypotheses: nobody has counted them here. An egg
               hatches with 85%, a pairing without eggs comes to a clutch by its stage.
             </p>
           </v-card>

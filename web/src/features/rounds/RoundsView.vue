@@ -25,8 +25,8 @@ const notices = useNotices();
 const queue = useRoundQueue();
 const { loggedOf, takeBack } = useLogged();
 const { rack, stops, index, stop, next, enter, step, leave, goTo } = useRoundPlace(data);
-const KEPT = 'karyotome.round.goes-on';
-const goesOn = ref(localStorage.getItem(KEPT) !== 'no');
+const STORAGE_KEY = 'karyotome.round.goes-on';
+const goesOn = ref(localStorage.getItem(STORAGE_KEY) !== 'no');
 const dialog = ref<'weigh' | 'note' | 'scan' | null>(null);
 /** The last thing that was entered, until the next: the way back is where the eye is. */
 const last = ref<{ animal: RoundAnimal; logged: Logged } | null>(null);
@@ -75,7 +75,7 @@ async function undoLast(): Promise<void> {
 }
 function keepGoing(value: boolean | null): void {
   goesOn.value = value === true;
-  localStorage.setItem(KEPT, value ? 'yes' : 'no');
+  localStorage.setItem(STORAGE_KEY, value ? 'yes' : 'no');
 }
 function found(animalId: string): void {
   dialog.value = null;

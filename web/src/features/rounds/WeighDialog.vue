@@ -13,8 +13,8 @@ import { useScale } from './scale/useScale.ts';
 const props = defineProps<{ animal: RoundAnimal }>();
 const emit = defineEmits<{ keep: [massG: number]; close: [] }>();
 const typed = ref('');
-const KEPT = 'karyotome.scale';
-const kept = localStorage.getItem(KEPT);
+const STORAGE_KEY = 'karyotome.scale';
+const kept = localStorage.getItem(STORAGE_KEY);
 const baud = ref<number>(Number(kept?.split(':')[1]) || BAUD_RATES[0]);
 const unit = computed(() => reader().massUnit);
 const scale = useScale((steadyG) => (typed.value = String(unit.value.fromGrams(steadyG))));
@@ -48,15 +48,15 @@ function onKey(event: KeyboardEvent): void {
 }
 async function useSerial(): Promise<void> {
   await scale.connect(serialScale(baud.value));
-  if (scale.name.value) localStorage.setItem(KEPT, `serial:${baud.value}`);
+  if (scale.name.value) localStorage.setItem(STORAGE_KEY, `serial:${baud.value}`);
 }
 async function simulate(): Promise<void> {
   await scale.connect(simulatedScale(() => props.animal.expected?.midG ?? props.animal.massG ?? 80));
-  localStorage.setItem(KEPT, 'simulated');
+  localStorage.setItem(STORAGE_KEY, 'simulated');
 }
 async function stop(): Promise<void> {
   await scale.disconnect();
-  localStorage.removeItem(KEPT);
+  localStorage.removeItem(STORAGE_KEY);
 }
 onMounted(() => {
   window.addEventListener('keydown', onKey, true);

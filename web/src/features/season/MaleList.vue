@@ -6,7 +6,7 @@ import { VueDraggable } from 'vue-draggable-plus';
 import { massWords } from '../../format/format.ts';
 import { reader } from '../../format/reader.ts';
 import WhyPanel from '../../ui/WhyPanel.vue';
-import { trendWords, useWords } from './season-words.ts';
+import { trendWords, maleUseWords } from './season-words.ts';
 
 /** The males, each to be taken into the hand: dragged, or picked up with a button and put down with another. */
 defineProps<{
@@ -75,7 +75,7 @@ const stateOf = (male: BoardMale, numberOf: (id: string) => string): string | nu
           <span v-if="stateOf(male, numberOf)" :class="male.withId ? 'out' : 'rest'">{{
             stateOf(male, numberOf)
           }}</span>
-          <span class="soft cut">{{ useWords(male, load) }}</span>
+          <span class="soft cut">{{ maleUseWords(male, load) }}</span>
           <span class="soft cut">{{
             [
               male.massG === null ? 'never weighed' : massWords(male.massG),

@@ -11,7 +11,7 @@ import {
   spanWords,
   stageWords,
   trendWords,
-  useWords,
+  maleUseWords,
 } from './season-words.ts';
 
 /** Her pairing has a candidate of this season and one of stored sperm. */
@@ -106,7 +106,7 @@ describe('males', () => {
   });
 
   test('their use and trend in words', () => {
-    expect(useWords(male('M', { females: 2, lastLockOn: ago(3) }), 5)).toBe(
+    expect(maleUseWords(male('M', { females: 2, lastLockOn: ago(3) }), 5)).toBe(
       '2 of 5 females, locked 3 days ago',
     );
     const weights = [

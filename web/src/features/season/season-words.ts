@@ -107,7 +107,7 @@ export function malesInOrder(males: readonly BoardMale[]): BoardMale[] {
 }
 
 /** A male's season: "2 of 5 females, locked 3 days ago". */
-export function useWords(male: BoardMale, load: number): string {
+export function maleUseWords(male: BoardMale, load: number): string {
   const last = male.lastLockOn ? `, locked ${agoWords(male.lastLockOn)}` : '';
   return `${male.females} of ${load} females${last}`;
 }
