@@ -1,4 +1,3 @@
-import { performance } from 'node:perf_hooks';
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest';
 import { startServer, type RunningServer } from '../../../e2e/server.ts';
@@ -6,6 +5,7 @@ import { addDays } from '@karyotome/core';
 import { machineToday } from '../../src/db/work.ts';
 import { anIncubator, type Asker } from '../hostile/farm.ts';
 import { raw, signIn } from '../hostile/fuzz.ts';
+import { watchHealth } from '../hostile/watch-health.ts';
 
 /* Slow answers block nobody: while each of these is made, /health is answered within its bar, and so is a small read. */
 
@@ -23,25 +23,18 @@ beforeAll(async () => {
 });
 afterAll(() => server.stop());
 
-/** The slowest answer of /health while something is made. */
+/** The slowest answer of /health while something is made, in milliseconds. */
 async function slowestHealth(make: () => Promise<unknown>): Promise<number> {
-  let slowest = 0;
-  let isOver = false;
-  const watching = (async () => {
-    while (!isOver) {
-      const began = performance.now();
-      await raw(server.origin, 'GET', '/api/v1/health', {}, null);
-      slowest = Math.max(slowest, performance.now() - began);
-      await new Promise((resolve) => setTimeout(resolve, 10));
-    }
-  })();
+  const stopWatching = watchHealth(server.origin);
   try {
     await make();
-  } finally {
-    isOver = true;
-    await watching;
+  } catch (error) {
+    await stopWatching();
+    throw error;
   }
-  return slowest;
+  const { slowestMs, failures } = await stopWatching();
+  expect(failures).toEqual([]);
+  return slowestMs;
 }
 
 const csv = (header: string, count: number, row: (i: number) => string): Buffer =>

@@ -1,11 +1,11 @@
 import http from 'node:http';
-import { Worker } from 'node:worker_threads';
 import { isStorable } from '@karyotome/contract';
 import sharp from 'sharp';
 import { Chance } from './chance.ts';
 import { buildFarm, type Asker, type Farm } from './farm.ts';
 import { Generator, HOSTILE_TEXT, HOSTILE_VALUES } from './generate.ts';
 import { ROUTES, type RouteUnderTest } from './routes.ts';
+import { watchHealth } from './watch-health.ts';
 
 export interface FuzzOptions {
   readonly origin: string;
@@ -158,26 +158,6 @@ export async function fuzz(options: FuzzOptions): Promise<FuzzOutcome> {
   const health = await stopWatching();
   faults.push(...health.failures);
   return { sent, statuses, faults, slowestHealth: health.slowestMs, brokenPages };
-}
-
-interface HealthWatch {
-  readonly slowestMs: number;
-  readonly failures: readonly string[];
-}
-
-/** Begins to ask /health. @returns what ends it and tells how it went */
-function watchHealth(origin: string): () => Promise<HealthWatch> {
-  const worker = new Worker(new URL('watch-health.mjs', import.meta.url), {
-    workerData: { url: `${origin}/api/v1/health` },
-  });
-  const told = new Promise<HealthWatch>((resolve, reject) => {
-    worker.once('message', resolve);
-    worker.once('error', reject);
-  });
-  return () => {
-    worker.postMessage('stop');
-    return told;
-  };
 }
 
 const isEnding = (error: unknown): boolean =>
