@@ -151,9 +151,15 @@ const MEDIA: Readonly<Record<FileKind, readonly string[]>> = {
   csv: ['text/csv', 'application/vnd.ms-excel'],
   picture: ['image/jpeg', 'image/png', 'image/webp'],
 };
-/** Takes a file as it is, unread. */
-const readFile = ({ path, file }: Route): RequestHandler[] =>
-  file === undefined ? [] : [express.raw({ type: [...MEDIA[file]], limit: bodyLimit(path) })];
+/** Takes a file as it is, unparsed; from whoever may not send it, not a byte. */
+function readFile({ path, file, permission }: Route): RequestHandler[] {
+  if (file === undefined) return [];
+  const door: RequestHandler = (request, _response, next) => {
+    allow(request, permission);
+    next();
+  };
+  return [door, express.raw({ type: [...MEDIA[file]], limit: bodyLimit(path) })];
+}
 
 /**
  * Serves routes of the table: permission, transaction, idempotency, answer. What is answered must be what the table says.
