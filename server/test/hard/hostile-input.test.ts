@@ -8,6 +8,8 @@ import { PASSWORD } from '../test-app.ts';
 import { startServer } from '../../../e2e/server.ts';
 
 const REQUESTS = Number(process.env['FUZZ_REQUESTS'] ?? 100_000);
+/** Told with the outcome: the same seed makes the same requests. */
+const SEED = Number(process.env['FUZZ_SEED'] ?? Date.now() % 1_000_000);
 /** The bar of docs/architecture.md: whatever goes on, /health answers within this. */
 const HEALTH_MS = 200;
 
@@ -28,7 +30,7 @@ test(`${REQUESTS} hostile requests: no 5xx, no page broken, no stall, and memory
       password: PASSWORD,
       requests: REQUESTS,
       atOnce: 8,
-      seed: Number(process.env['FUZZ_SEED'] ?? Date.now() % 1_000_000),
+      seed: SEED,
       today: machineToday(),
       perFarm: 2_500,
       async anew() {
@@ -40,7 +42,7 @@ test(`${REQUESTS} hostile requests: no 5xx, no page broken, no stall, and memory
       },
     });
     memory.push(residentKb(server.pid));
-    console.log(JSON.stringify({ ...outcome, faults: outcome.faults.length, memory }));
+    console.log(JSON.stringify({ seed: SEED, ...outcome, faults: outcome.faults.length, memory }));
     expect(outcome.faults.slice(0, 20)).toEqual([]);
     expect(outcome.brokenPages.slice(0, 20)).toEqual([]);
     expect(outcome.slowestHealth).toBeLessThan(HEALTH_MS);

@@ -5,7 +5,7 @@ import { Chance } from './chance.ts';
 import { buildFarm, type Asker, type Farm } from './farm.ts';
 import { Generator, HOSTILE_TEXT, HOSTILE_VALUES } from './generate.ts';
 import { ROUTES, type RouteUnderTest } from './routes.ts';
-import { watchHealth } from './watch-health.ts';
+import { watchHealth, type HealthWatch } from './watch-health.ts';
 
 export interface FuzzOptions {
   readonly origin: string;
@@ -28,6 +28,8 @@ export interface FuzzOutcome {
   readonly faults: readonly string[];
   /** The slowest answer of /health meanwhile, in milliseconds. */
   readonly slowestHealth: number;
+  /** What was being answered while /health was slow, the longest first. */
+  readonly besideSlowHealth: readonly string[];
   /** Pages that did not answer 200 afterwards. */
   readonly brokenPages: readonly string[];
 }
@@ -111,6 +113,7 @@ export async function fuzz(options: FuzzOptions): Promise<FuzzOutcome> {
   const faults: string[] = [];
   const brokenPages: string[] = [];
   const stopWatching = watchHealth(origin);
+  const long: LongRequest[] = [];
   const pictures = await hostilePictures();
   let sent = 0;
   try {
@@ -128,6 +131,7 @@ export async function fuzz(options: FuzzOptions): Promise<FuzzOutcome> {
           if (DRAWS.test(route.path) && chance.is(0.8)) route = chance.one(ROUTES);
           if (route.isStream || (route.method === 'delete' && route.path === '/session')) continue;
           const request = compose(route, farm, generator, chance, headers, pictures);
+          const began = Date.now();
           try {
             const { status, text } = await raw(
               origin,
@@ -146,6 +150,13 @@ export async function fuzz(options: FuzzOptions): Promise<FuzzOutcome> {
             statuses['ended'] = (statuses['ended'] ?? 0) + 1;
             if (!isEnding(error)) faults.push(`${route.method} ${request.path}: ${String(error)}`);
           }
+          const ended = Date.now();
+          if (ended - began > LONG_MS)
+            long.push({
+              began,
+              ended,
+              what: `${route.method} ${request.path} ${shown(request).slice(0, 300)}`,
+            });
         }
       };
       await Promise.all(Array.from({ length: atOnce }, sendSome));
@@ -157,7 +168,30 @@ export async function fuzz(options: FuzzOptions): Promise<FuzzOutcome> {
   }
   const health = await stopWatching();
   faults.push(...health.failures);
-  return { sent, statuses, faults, slowestHealth: health.slowestMs, brokenPages };
+  const besideSlowHealth = besideSlow(health, long);
+  return { sent, statuses, faults, slowestHealth: health.slowestMs, besideSlowHealth, brokenPages };
+}
+
+/** A request that took long, milliseconds since 1970. */
+interface LongRequest {
+  readonly began: number;
+  readonly ended: number;
+  readonly what: string;
+}
+const LONG_MS = 100;
+
+/** What was under way while an answer of /health was slow, so that whoever reads it knows where to look. */
+function besideSlow({ slow }: HealthWatch, long: readonly LongRequest[]): string[] {
+  return slow
+    .toSorted((a, b) => b.ms - a.ms)
+    .slice(0, 5)
+    .flatMap(({ at, ms }) =>
+      long
+        .filter(({ began, ended }) => began < at + ms && ended > at)
+        .toSorted((a, b) => b.ended - b.began - (a.ended - a.began))
+        .slice(0, 8)
+        .map(({ began, ended, what }) => `${Math.round(ms)} ms beside ${ended - began} ms of ${what}`),
+    );
 }
 
 const isEnding = (error: unknown): boolean =>

@@ -3,6 +3,8 @@ import { Worker } from 'node:worker_threads';
 export interface HealthWatch {
   readonly slowestMs: number;
   readonly failures: readonly string[];
+  /** Slow answers: when each was asked for, milliseconds since 1970, and how long it took. */
+  readonly slow: readonly { readonly at: number; readonly ms: number }[];
 }
 
 /** Begins to ask /health. @returns what ends it and tells how it went */
