@@ -60,13 +60,13 @@ const publicPath = async (page: Page, server: RunningServer): Promise<string> =>
   return `/p/${lines.at(-1)!.slug}`;
 };
 /** The animal whose advised move is of a kind. */
-const advisedPath = (text: string) => async (page: Page, server: RunningServer) => {
-  const { lines } = await fromApi<{ lines: { text: string; animal: { id: string } | null }[] }>(
+const advisedPath = (code: string) => async (page: Page, server: RunningServer) => {
+  const { lines } = await fromApi<{ lines: { code: string; animal: { id: string } | null }[] }>(
     page,
     server,
     '/today',
   );
-  return `/animals/${lines.find((line) => line.text.includes(text) && line.animal)!.animal!.id}`;
+  return `/animals/${lines.find((line) => line.code === code && line.animal)!.animal!.id}`;
 };
 
 /** The page of a clutch in the incubator, by its female. */
@@ -110,7 +110,7 @@ const SHOTS: readonly Shot[] = [
   { name: 'racks', path: '/racks/ladders' },
   { name: 'animals', path: '/animals' },
   { name: 'animals', path: '/animals/import', before: chooseCsv },
-  { name: 'animal', path: advisedPath('Leave it where it is') },
+  { name: 'animal', path: advisedPath('stay-in-tub') },
   {
     name: 'kin',
     path: animalPath('2502-03'),
@@ -133,7 +133,7 @@ const SHOTS: readonly Shot[] = [
   { name: 'phones', path: eggsPath('F-07'), size: PHONE },
   { name: 'phones', path: benchPath, size: PHONE },
   { name: 'phones', path: benchPath, size: PHONE, before: (page) => page.locator('.tile').nth(1).click() },
-  { name: 'phones', path: advisedPath('Move up'), size: PHONE, theme: 'night' },
+  { name: 'phones', path: advisedPath('move-up'), size: PHONE, theme: 'night' },
 ];
 
 async function beginRound(page: Page): Promise<void> {
