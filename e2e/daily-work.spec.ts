@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, fillNumber, signIn, test } from './test.ts';
+import { exampleIds, expect, fillNumber, getJson, signIn, test } from './test.ts';
 
 /* The demo farm: what a keeper does on an ordinary day, and that every place can be read and reached. */
 
@@ -134,27 +134,18 @@ for (const theme of ['day', 'night']) {
     await page.goto(`${demo.origin}/sign-in`);
     await page.evaluate((name) => localStorage.setItem('karyotome.theme', name), theme);
     await signIn(page, demo);
-    const animals = (await (await page.request.get(`${demo.origin}/api/v1/animals`)).json()) as {
-      id: string;
-      published: boolean;
-    }[];
-    const [published] = (await (await page.request.get(`${demo.origin}/api/v1/showcase`)).json()) as {
-      slug: string;
-    }[];
-    const animal = animals.find((candidate) => candidate.published)!;
-    const board = (await (await page.request.get(`${demo.origin}/api/v1/season`)).json()) as {
-      females: { pairing: { clutch: { id: string } | null } | null }[];
-    };
-    const lying = board.females.flatMap(({ pairing }) => pairing?.clutch ?? [])[0]!;
-    const pairings = (await (await page.request.get(`${demo.origin}/api/v1/pairings`)).json()) as {
-      clutches: { id: string; hatchedOn: string | null; identified: number; hatched: number }[];
-    }[];
+    const { animalId, slug, clutchId } = await exampleIds(page, demo);
+    const pairings = await getJson<
+      { clutches: { id: string; hatchedOn: string | null; identified: number; hatched: number }[] }[]
+    >(page, demo, '/pairings');
     const waiting = pairings
       .flatMap(({ clutches }) => clutches)
       .find(({ hatchedOn, hatched }) => hatchedOn !== null && hatched === 8)!;
-    const bench = (await (
-      await page.request.get(`${demo.origin}/api/v1/clutches/${waiting.id}/bench`)
-    ).json()) as { hatchlings: { id: string }[] };
+    const bench = await getJson<{ hatchlings: { id: string }[] }>(
+      page,
+      demo,
+      `/clutches/${waiting.id}/bench`,
+    );
     const one = bench.hatchlings[0]!.id;
     const places = [
       '/today',
@@ -168,7 +159,7 @@ for (const theme of ['day', 'night']) {
       '/season/planner',
       '/season/incubators',
       '/season/past',
-      `/season/clutches/${lying.id}`,
+      `/season/clutches/${clutchId}`,
       '/bench',
       '/bench/calls',
       `/bench/${waiting.id}`,
@@ -177,13 +168,13 @@ for (const theme of ['day', 'night']) {
       '/racks/ladders',
       '/animals',
       '/animals/import',
-      `/animals/${animal.id}`,
+      `/animals/${animalId}`,
       '/animals/contradictions',
-      `/animals/${animal.id}/kin`,
+      `/animals/${animalId}/kin`,
       '/showcase',
       '/genes',
       '/settings',
-      `/p/${published!.slug}`,
+      `/p/${slug}`,
       '/nowhere',
     ];
     const found: string[] = [];

@@ -57,6 +57,30 @@ export async function signIn(page: Page, server: RunningServer, to = '/today'): 
   await expect(page.getByRole('heading', { level: 1 })).not.toHaveText('Karyotome');
 }
 
+/** What the server answers to a read. @param path - under `/api/v1` */
+export async function getJson<T>(page: Page, server: RunningServer, path: string): Promise<T> {
+  return (await (await page.request.get(`${server.origin}/api/v1${path}`)).json()) as T;
+}
+
+/** One of each that a demo farm has a page of: a published animal, its public page, and a clutch in the incubator. */
+export async function exampleIds(
+  page: Page,
+  server: RunningServer,
+): Promise<{ animalId: string; slug: string; clutchId: string }> {
+  const animals = await getJson<{ id: string; published: boolean }[]>(page, server, '/animals');
+  const [{ slug }] = await getJson<[{ slug: string }]>(page, server, '/showcase');
+  const { females } = await getJson<{ females: { pairing: { clutch: { id: string } | null } | null }[] }>(
+    page,
+    server,
+    '/season',
+  );
+  return {
+    animalId: animals.find(({ published }) => published)!.id,
+    slug,
+    clutchId: females.flatMap(({ pairing }) => pairing?.clutch ?? [])[0]!.id,
+  };
+}
+
 const optionOf = (page: Page, text: string) =>
   page.locator('.v-overlay-container').getByRole('option').filter({ hasText: text }).first();
 

@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
-import { expect, pick, signIn, test } from './test.ts';
+import { exampleIds, expect, getJson, pick, signIn, test } from './test.ts';
 import { startServer } from './server.ts';
 
 /* Whoever chose ounces and Fahrenheit reads no gram and no degree Celsius, on any page or paper. */
@@ -26,13 +26,7 @@ test('with ounces and Fahrenheit chosen, no page tells grams or Celsius', async 
     await pick(page, 'Temperatures', 'Fahrenheit');
     await page.getByRole('button', { name: 'Save' }).click();
     await expect(page.getByRole('status').getByText(/saved/i)).toBeVisible();
-    const get = async <T>(path: string): Promise<T> =>
-      (await (await page.request.get(`${farm.origin}/api/v1${path}`)).json()) as T;
-    const animals = await get<{ id: string; published: boolean; massG: number | null }[]>('/animals');
-    const animal = animals.find(({ published }) => published)!;
-    const [{ slug }] = await get<[{ slug: string }]>('/showcase');
-    const board = await get<{ females: { pairing: { clutch: { id: string } | null } | null }[] }>('/season');
-    const clutch = board.females.flatMap(({ pairing }) => pairing?.clutch ?? [])[0]!;
+    const { animalId, slug, clutchId } = await exampleIds(page, farm);
     const places = [
       '/today',
       '/today/feeding',
@@ -43,7 +37,7 @@ test('with ounces and Fahrenheit chosen, no page tells grams or Celsius', async 
       '/season/planner',
       '/season/incubators',
       '/season/past',
-      `/season/clutches/${clutch.id}`,
+      `/season/clutches/${clutchId}`,
       '/bench',
       '/racks',
       '/racks/forecast',
@@ -51,8 +45,8 @@ test('with ounces and Fahrenheit chosen, no page tells grams or Celsius', async 
       '/racks/ladders',
       '/animals',
       '/animals/contradictions',
-      `/animals/${animal.id}`,
-      `/animals/${animal.id}/kin`,
+      `/animals/${animalId}`,
+      `/animals/${animalId}/kin`,
       '/showcase',
       `/p/${slug}`,
     ];
@@ -66,19 +60,19 @@ test('with ounces and Fahrenheit chosen, no page tells grams or Celsius', async 
     expect(found).toEqual([]);
 
     await test.step('what is typed is typed in ounces, and kept in grams', async () => {
-      await page.goto(`${farm.origin}/animals/${animal.id}`);
+      await page.goto(`${farm.origin}/animals/${animalId}`);
       await page.getByRole('button', { name: 'Weight', exact: true }).click();
       await page.getByLabel('Weight, oz', { exact: true }).fill('70.55');
       await page.getByRole('button', { name: 'Record', exact: true }).click();
       await expect(page.getByText('70.55 oz').first()).toBeVisible();
-      const { massG } = await get<{ massG: number }>(`/animals/${animal.id}`);
+      const { massG } = await getJson<{ massG: number }>(page, farm, `/animals/${animalId}`);
       // 1 oz is 28.349523125 g (avoirdupois, exact).
       expect(massG).toBeCloseTo(2000.06, 2);
     });
 
     await test.step('the clutch card tells Fahrenheit and ounces', async () => {
-      const { csrfToken } = await get<{ csrfToken: string }>('/session');
-      const made = await page.request.post(`${farm.origin}/api/v1/clutches/${clutch.id}/cards`, {
+      const { csrfToken } = await getJson<{ csrfToken: string }>(page, farm, '/session');
+      const made = await page.request.post(`${farm.origin}/api/v1/clutches/${clutchId}/cards`, {
         headers: { 'X-CSRF-Token': csrfToken, 'Accept-Language': 'en-US' },
       });
       const { id } = (await made.json()) as { id: string };

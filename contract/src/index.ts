@@ -15,4 +15,4 @@ export * from './validate.ts';
 export { isStorable, MOST_DEPTH, MOST_ELEMENTS, MOST_VALUES, toStorable } from './shape.ts';
 export * from './routes/index.ts';
 export type * from './routes/route.ts';
-export { PERMISSIONS } from './routes/route.ts';
+export { FILE_TYPES } from './routes/route.ts';

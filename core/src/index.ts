@@ -102,14 +102,7 @@ export { createEstimator } from './inference/sample/estimate.ts';
 export { parsePedigree, PEDIGREE_FORMAT } from './pedigree/parse-document.ts';
 export { PedigreeEngine, type Clash } from './inference/engine.ts';
 export { seededRandom } from './numeric/random.ts';
-export {
-  CLAIM_KINDS,
-  claimsFrom,
-  isCertain,
-  isPossible,
-  type Claim,
-  type ClaimKind,
-} from './claims/claim.ts';
+export { claimsFrom, isCertain, isPossible, type Claim, type ClaimKind } from './claims/claim.ts';
 export { claimFromPedigree, findHinges, findSupport, type SupportingRecord } from './claims/support.ts';
 export { strengthenings, type Strengthening } from './claims/strengthen.ts';
 export {

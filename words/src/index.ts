@@ -1,11 +1,4 @@
-export {
-  DEFAULT_LOCALE,
-  GRAMS_PER_OUNCE,
-  Reader,
-  type MassUnit,
-  type ReaderSettings,
-  type TemperatureUnit,
-} from './reader.ts';
+export { DEFAULT_LOCALE, GRAMS_PER_OUNCE, Reader, type ReaderSettings, type Unit } from './reader.ts';
 export { capital, say, sentences, type Phrases, type Told } from './phrases.ts';
 export * from './husbandry.ts';
 export * from './meals.ts';

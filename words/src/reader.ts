@@ -12,35 +12,35 @@ export const DEFAULT_LOCALE = 'en-GB';
 /** Grams in an avoirdupois ounce: exact by definition (453.59237 g to the pound of 16 ounces). */
 export const GRAMS_PER_OUNCE = 28.349523125;
 
-/** A unit of mass as numbers are typed in it. What is typed comes back as it was; what is kept is exact to a milligram. */
-export interface MassUnit {
+/**
+ * A unit as numbers are typed in it. What is typed comes back as it was; what is stored, grams or degrees Celsius, is exact
+ * to a thousandth.
+ */
+export interface Unit {
   readonly symbol: string;
-  readonly fromGrams: (massG: number) => number;
-  readonly toGrams: (value: number) => number;
-}
-/** A unit of temperature as numbers are typed in it. */
-export interface TemperatureUnit {
-  readonly symbol: string;
-  readonly fromCelsius: (celsius: number) => number;
-  readonly toCelsius: (value: number) => number;
+  readonly toShown: (stored: number) => number;
+  readonly toStored: (shown: number) => number;
 }
 
 const rounded = (value: number, digits: number): number => Number(value.toFixed(digits));
+const toFahrenheit = (celsius: number): number => (celsius * 9) / 5 + 32;
 
-export const MASS_UNITS: Readonly<Record<ReaderSettings['massUnit'], MassUnit>> = {
-  g: { symbol: 'g', fromGrams: (massG) => massG, toGrams: (value) => value },
+/** Stored in grams. */
+export const MASS_UNITS: Readonly<Record<ReaderSettings['massUnit'], Unit>> = {
+  g: { symbol: 'g', toShown: (massG) => massG, toStored: (shown) => shown },
   oz: {
     symbol: 'oz',
-    fromGrams: (massG) => rounded(massG / GRAMS_PER_OUNCE, 2),
-    toGrams: (value) => rounded(value * GRAMS_PER_OUNCE, 3),
+    toShown: (massG) => rounded(massG / GRAMS_PER_OUNCE, 2),
+    toStored: (shown) => rounded(shown * GRAMS_PER_OUNCE, 3),
   },
 };
-export const TEMPERATURE_UNITS: Readonly<Record<ReaderSettings['temperatureUnit'], TemperatureUnit>> = {
-  C: { symbol: '°C', fromCelsius: (celsius) => celsius, toCelsius: (value) => value },
+/** Stored in degrees Celsius. */
+export const TEMPERATURE_UNITS: Readonly<Record<ReaderSettings['temperatureUnit'], Unit>> = {
+  C: { symbol: '°C', toShown: (celsius) => celsius, toStored: (shown) => shown },
   F: {
     symbol: '°F',
-    fromCelsius: (celsius) => rounded((celsius * 9) / 5 + 32, 1),
-    toCelsius: (value) => rounded(((value - 32) * 5) / 9, 3),
+    toShown: (celsius) => rounded(toFahrenheit(celsius), 1),
+    toStored: (shown) => rounded(((shown - 32) * 5) / 9, 3),
   },
 };
 
@@ -73,11 +73,11 @@ export class Reader {
     });
   }
 
-  get massUnit(): MassUnit {
+  get massUnit(): Unit {
     return MASS_UNITS[this.settings.massUnit];
   }
 
-  get temperatureUnit(): TemperatureUnit {
+  get temperatureUnit(): Unit {
     return TEMPERATURE_UNITS[this.settings.temperatureUnit];
   }
 
@@ -118,7 +118,7 @@ export class Reader {
     const isF = this.settings.temperatureUnit === 'F';
     const digits = { minimumFractionDigits: 1, maximumFractionDigits: 1 };
     const unit = isF ? 'fahrenheit' : 'celsius';
-    return this.#number({ style: 'unit', unit, ...digits }).format(isF ? (celsius * 9) / 5 + 32 : celsius);
+    return this.#number({ style: 'unit', unit, ...digits }).format(isF ? toFahrenheit(celsius) : celsius);
   }
 
   /** "4 Mar 2026" in `en-GB`, "Mar 4, 2026" in `en-US`. @param day - ISO 8601 */

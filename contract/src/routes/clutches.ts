@@ -29,15 +29,12 @@ export const clutchesRoutes = {
       status: 204,
     },
   ),
-  hatch: {
-    ...writes<Many & { numbers: string[] }>()(
-      'post',
-      '/clutches/:id/hatchlings',
-      'Add what hatched',
-      requests.hatching,
-    ),
-    isVersioned: true,
-  },
+  hatch: changes<Many & { numbers: string[] }>()(
+    'post',
+    '/clutches/:id/hatchlings',
+    'Add what hatched',
+    requests.hatching,
+  ),
   makeClutchCard: acts<Created>()('post', '/clutches/:id/cards', 'Draw a clutch card'),
   clutchCard: reads<void>()('/clutch-cards/:id', 'A clutch card', { format: 'pdf' }),
   incubators: reads<IncubatorView[]>()('/incubators', 'All incubators'),

@@ -23,4 +23,3 @@ export const ROUTES = {
   ...enclosuresRoutes,
   ...publicationsRoutes,
 } as const;
-export type RouteName = keyof typeof ROUTES;

@@ -7,14 +7,12 @@ import type { Created } from './answers.ts';
 
 export const publicationsRoutes = {
   showcase: reads<ShowcaseLine[]>()('/showcase', 'What is published'),
-  publish: {
-    ...writes<{ slug: string }>()(
-      'put',
-      '/animals/:id/publication',
-      'Publish an animal',
-      requests.publishing,
-    ),
-  },
+  publish: writes<{ slug: string }>()(
+    'put',
+    '/animals/:id/publication',
+    'Publish an animal',
+    requests.publishing,
+  ),
   withdraw: acts<void>()('delete', '/animals/:id/publication', 'Withdraw a published page'),
   published: reads<PublicAnimal>()('/public/:slug', 'A published page', {
     permission: 'open',

@@ -5,11 +5,15 @@ import type { ValidateOptions } from '../validate.ts';
  * What somebody must be allowed to do. `open`: anybody, also without a session. `own`: whoever is signed in, of their own
  * session. The others are rights in a collection: see `access/policy.ts` of the server.
  */
-export const PERMISSIONS = ['open', 'own', 'look', 'record', 'manage', 'destroy'] as const;
-export type Permission = (typeof PERMISSIONS)[number];
+export type Permission = 'open' | 'own' | 'look' | 'record' | 'manage' | 'destroy';
 
 /** What is sent instead of JSON. */
 export type FileKind = 'csv' | 'picture';
+/** The media types that a file may be sent as. */
+export const FILE_TYPES: Readonly<Record<FileKind, readonly string[]>> = {
+  csv: ['text/csv', 'application/vnd.ms-excel'],
+  picture: ['image/jpeg', 'image/png', 'image/webp'],
+};
 /** What is answered instead of JSON. */
 export type AnswerFormat = 'json' | 'pdf' | 'picture' | 'calendar' | 'events';
 
@@ -21,7 +25,7 @@ export interface RouteRules<Body> {
   readonly validation?: Pick<ValidateOptions, 'looseList'>;
   readonly file?: FileKind;
   readonly format?: AnswerFormat;
-  /** An update of something that has a version: `If-Match` is needed. */
+  /** A write to something that has a version: `If-Match` is needed. */
   readonly isVersioned?: boolean;
   /** Names of the query parameters it reads. */
   readonly query?: readonly string[];
@@ -90,11 +94,11 @@ export const writes =
     ...more,
   });
 
-/** An update of something that has a version: what it was based on goes along as `If-Match`. */
+/** A write to something that has a version: what it was based on goes along as `If-Match`. */
 export const changes =
   <Answer>() =>
   <const Path extends string, Body>(
-    method: 'put' | 'patch',
+    method: Write,
     path: Path,
     summary: string,
     body: Joi.Schema<Body>,

@@ -4,15 +4,8 @@ import { isRecessive } from '../loci/locus.ts';
 import { tradePercent } from '../notation/label.ts';
 
 /** What may be said of an animal and a gene, strongest first. */
-export const CLAIM_KINDS = [
-  'double',
-  'visual',
-  'sure-carrier',
-  'possible-carrier',
-  'possible-visual',
-  'excluded',
-] as const;
-export type ClaimKind = (typeof CLAIM_KINDS)[number];
+export type ClaimKind =
+  'double' | 'visual' | 'sure-carrier' | 'possible-carrier' | 'possible-visual' | 'excluded';
 
 /** Whether a claim says only how likely the gene is there: carried unseen, or less likely than not to show. */
 export const isPossible = (kind: ClaimKind): boolean =>

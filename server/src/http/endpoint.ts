@@ -1,10 +1,10 @@
 import { createHash } from 'node:crypto';
 import {
+  FILE_TYPES,
   readId,
   validate,
   type AnswerOf,
   type BodyOf,
-  type FileKind,
   type ParamsOf,
   type Permission,
   type Route,
@@ -42,7 +42,7 @@ export function actorOf(request: Request): Actor {
 /** Names whose page sent a write: signed in as somebody else since, the browser would send it under another name. */
 const ACCOUNT_HEADER = 'Account-Id';
 
-/** The one door: JSON, files, streams and events all pass it. */
+/** The check that every request in a session passes, whether it asks for JSON, a file, a stream or events. */
 function allow(request: Request, permission: Permission): Actor {
   const actor = actorOf(request);
   const meant = request.get(ACCOUNT_HEADER);
@@ -147,18 +147,14 @@ export interface FinishedReadOptions<R extends Route, Found> extends ReadOptions
 
 const MOST_BEGINNINGS = 6;
 
-const MEDIA: Readonly<Record<FileKind, readonly string[]>> = {
-  csv: ['text/csv', 'application/vnd.ms-excel'],
-  picture: ['image/jpeg', 'image/png', 'image/webp'],
-};
 /** Takes a file as it is, unparsed; from whoever may not send it, not a byte. */
 function readFile({ path, file, permission }: Route): RequestHandler[] {
   if (file === undefined) return [];
-  const door: RequestHandler = (request, _response, next) => {
+  const permit: RequestHandler = (request, _response, next) => {
     allow(request, permission);
     next();
   };
-  return [door, express.raw({ type: [...MEDIA[file]], limit: bodyLimit(path) })];
+  return [permit, express.raw({ type: [...FILE_TYPES[file]], limit: bodyLimit(path) })];
 }
 
 /**
@@ -232,7 +228,7 @@ export function createEndpoints(database: Database, onChange: (collectionId: str
         send(response, { ...answer, body });
       });
     },
-    /** Files, streams, and what belongs to the session itself: answered by hand, behind the same door. */
+    /** Files, streams, and what belongs to the session itself: answered by hand, after the same check. */
     answer(
       route: Route,
       handler: (request: Request, response: Response, actor: Actor) => Promise<void> | void,

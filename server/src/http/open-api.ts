@@ -1,4 +1,4 @@
-import type { AnswerFormat, FileKind, Permission, Route } from '@karyotome/contract';
+import { FILE_TYPES, type AnswerFormat, type Permission, type Route } from '@karyotome/contract';
 import parse from 'joi-to-json';
 
 /* The description of the API (OpenAPI 3.1), made of the table of routes and of the schemas that validate. */
@@ -12,10 +12,6 @@ const TITLES: Readonly<Record<Permission, string>> = {
   destroy: 'The owner of the collection.',
 };
 
-const FILE_TYPES: Readonly<Record<FileKind, readonly string[]>> = {
-  csv: ['text/csv'],
-  picture: ['image/jpeg', 'image/png', 'image/webp'],
-};
 const ANSWER_TYPES: Readonly<Record<AnswerFormat, string>> = {
   json: 'application/json',
   pdf: 'application/pdf',

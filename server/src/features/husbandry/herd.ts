@@ -76,13 +76,11 @@ interface CachedHerd {
 const herds = createCollectionCache<CachedHerd>();
 
 function cachedHerdOf(collectionId: string): CachedHerd {
-  const known = herds.get(collectionId) ?? {
-    animals: new Map<string, CachedAnimal>(),
-    growth: null,
-    baseline: null,
-  };
-  herds.set(collectionId, known);
-  return known;
+  const known = herds.get(collectionId);
+  if (known) return known;
+  const made: CachedHerd = { animals: new Map(), growth: null, baseline: null };
+  herds.set(collectionId, made);
+  return made;
 }
 
 const ROWS_SQL = `

@@ -1,7 +1,7 @@
 import type { CustomSeriesOption, EChartsOption, LineSeriesOption, ScatterSeriesOption } from 'echarts';
 import { dayWords } from '../../format/format.ts';
 import type { LifelineData } from './lifeline.ts';
-import type { MassUnit, Reader } from '@karyotome/words';
+import type { Reader, Unit } from '@karyotome/words';
 
 export interface LifelineColors {
   readonly ink: string;
@@ -15,13 +15,13 @@ export interface LifelineColors {
 const MARGIN = { left: 58, right: 16 };
 
 /** The same with its masses in the unit of the reader. */
-function inUnit(data: LifelineData, { fromGrams }: MassUnit): LifelineData {
-  const limit = (massG: number | null): number | null => (massG === null ? null : fromGrams(massG));
+function inUnit(data: LifelineData, { toShown }: Unit): LifelineData {
+  const limit = (massG: number | null): number | null => (massG === null ? null : toShown(massG));
   return {
     ...data,
-    weights: data.weights.map((one) => ({ ...one, massG: fromGrams(one.massG) })),
+    weights: data.weights.map((one) => ({ ...one, massG: toShown(one.massG) })),
     stays: data.stays.map((stay) => ({ ...stay, minG: limit(stay.minG), maxG: limit(stay.maxG) })),
-    band: data.band.map(({ on, lowG, highG }) => ({ on, lowG: fromGrams(lowG), highG: fromGrams(highG) })),
+    band: data.band.map(({ on, lowG, highG }) => ({ on, lowG: toShown(lowG), highG: toShown(highG) })),
   };
 }
 

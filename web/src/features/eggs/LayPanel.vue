@@ -71,11 +71,11 @@ watch(
   onScales,
   (index) => {
     const massG = props.eggs[index]?.massG ?? null;
-    typed.value = massG === null ? '' : String(unit.value.fromGrams(massG));
+    typed.value = massG === null ? '' : String(unit.value.toShown(massG));
   },
   { immediate: true },
 );
-const massG = computed(() => unit.value.toGrams(Number(typed.value.replace(',', '.'))));
+const massG = computed(() => unit.value.toStored(Number(typed.value.replace(',', '.'))));
 const wrongWeight = computed(() => {
   if (typed.value.trim() === '') return [];
   if (massG.value >= EGG_G.least && massG.value <= EGG_G.most) return [];

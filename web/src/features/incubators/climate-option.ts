@@ -1,5 +1,5 @@
 import type { EChartsOption } from 'echarts';
-import type { TemperatureUnit } from '@karyotome/words';
+import type { Unit } from '@karyotome/words';
 
 export interface ClimatePoint {
   /** A day of incubation, or a moment in ms. */
@@ -33,21 +33,17 @@ export function axisRange({ points, setC, lowC, highC }: ClimateChartData): [num
 }
 
 /** The same in the unit of the reader. */
-function inUnit(data: ClimateChartData, { fromCelsius }: TemperatureUnit): ClimateChartData {
+function inUnit(data: ClimateChartData, { toShown }: Unit): ClimateChartData {
   return {
     ...data,
-    points: data.points.map((point) => ({ ...point, celsius: fromCelsius(point.celsius) })),
-    setC: data.setC === null ? null : fromCelsius(data.setC),
-    ...(data.lowC === undefined ? {} : { lowC: fromCelsius(data.lowC) }),
-    ...(data.highC === undefined ? {} : { highC: fromCelsius(data.highC) }),
+    points: data.points.map((point) => ({ ...point, celsius: toShown(point.celsius) })),
+    setC: data.setC === null ? null : toShown(data.setC),
+    ...(data.lowC === undefined ? {} : { lowC: toShown(data.lowC) }),
+    ...(data.highC === undefined ? {} : { highC: toShown(data.highC) }),
   };
 }
 
-export function climateOption(
-  measured: ClimateChartData,
-  colors: Colors,
-  unit: TemperatureUnit,
-): EChartsOption {
+export function climateOption(measured: ClimateChartData, colors: Colors, unit: Unit): EChartsOption {
   const data = inUnit(measured, unit);
   const [min, max] = axisRange(data);
   const hasHumidity = data.points.some(({ humidity }) => humidity != null);

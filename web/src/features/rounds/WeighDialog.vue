@@ -17,9 +17,9 @@ const STORAGE_KEY = 'karyotome.scale';
 const kept = localStorage.getItem(STORAGE_KEY);
 const baud = ref<number>(Number(kept?.split(':')[1]) || BAUD_RATES[0]);
 const unit = computed(() => reader().massUnit);
-const scale = useScale((steadyG) => (typed.value = String(unit.value.fromGrams(steadyG))));
+const scale = useScale((steadyG) => (typed.value = String(unit.value.toShown(steadyG))));
 const massG = computed(() => {
-  const value = unit.value.toGrams(Number(typed.value));
+  const value = unit.value.toStored(Number(typed.value));
   return typed.value !== '' && value >= 1 && value <= 20_000 ? value : null;
 });
 const doubt = computed(() => (massG.value === null ? null : weightDoubt(massG.value, props.animal.expected)));
