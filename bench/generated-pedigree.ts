@@ -59,7 +59,7 @@ export function generatePedigree(options: GeneratedOptions): Pedigree {
   const pick = <T>(list: readonly T[]): T => list[below(list.length)]!;
   const loci = genes(options.loci);
   const members: Member[] = [];
-  const looks = loci.map((gene) => new Looks(gene));
+  const phenotypes = loci.map((gene) => new Phenotypes(gene));
 
   const addFounder = (sex: 'female' | 'male', born: number): void => {
     const truth = loci.map((): [number, number] => [0, 0]);
@@ -137,7 +137,7 @@ export function generatePedigree(options: GeneratedOptions): Pedigree {
         const sure = random() < 0.9 ? 0 : 0.1;
         const calls =
           random() < identified
-            ? loci.map((gene, l) => looks[l]!.call(truth[l]!, sure, random))
+            ? loci.map((gene, l) => phenotypes[l]!.call(truth[l]!, sure, random))
             : ([] as Call[]);
         members.push({
           animal: { id: `a${members.length}`, sex, dam: members[dam]!.animal.id, sires, calls },
@@ -168,7 +168,7 @@ function related(members: readonly Member[], a: number, b: number): boolean {
 }
 
 /** The calls of one gene; animals that look alike share their set. */
-class Looks {
+class Phenotypes {
   private readonly sets = new Map<string, readonly Genotype[]>();
   private readonly gene: Gene;
 

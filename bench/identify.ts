@@ -7,12 +7,12 @@ import { join } from 'node:path';
 import {
   CATALOGUE,
   ClutchPriorReader,
-  lookNext,
+  nextObservations,
   parseParent,
   pairingOutcomes,
   rank,
   type Pedigree,
-  type Sightings,
+  type Observations,
   type Hypothesis,
 } from '@karyotome/core';
 import sharp from 'sharp';
@@ -33,7 +33,7 @@ function say(question: string, measured: string, ratio: string, keeps: boolean |
 /** Eight segregating loci, two sires, an open sex: four hypotheses for each of ten. */
 const DAM = 'pastel enchi yb spotnose het clown';
 const SIRES = ['fire orange dream leopard clown male-maker banana', 'super pastel fire het pied clown'];
-const SEEN: Sightings = {
+const SEEN: Observations = {
   'head top: washed out': 'seen',
   'back: bands instead of keyholes': 'not-seen',
   'flanks: flaming': 'seen',
@@ -71,10 +71,10 @@ function hypotheses(loci: number): Hypothesis[] {
 
 async function touches(): Promise<void> {
   const ask = (what: readonly Hypothesis[]) =>
-    time(40, () => lookNext(rank(what, SEEN, CATALOGUE).space, SEEN, CATALOGUE, null));
+    time(40, () => nextObservations(rank(what, SEEN, CATALOGUE).space, SEEN, CATALOGUE, null));
   const eight = hypotheses(8);
   // A clutch is ranked when it is opened: by the first touch the worker has done this ten times.
-  for (let i = 0; i < 10; i++) lookNext(rank(eight, SEEN, CATALOGUE).space, SEEN, CATALOGUE, null);
+  for (let i = 0; i < 10; i++) nextObservations(rank(eight, SEEN, CATALOGUE).space, SEEN, CATALOGUE, null);
   const full = await ask(eight);
   const two = await ask(hypotheses(2));
   const { ranking } = rank(eight, SEEN, CATALOGUE);
@@ -85,7 +85,7 @@ async function touches(): Promise<void> {
     full.p95 < LIMITS_MS.touch,
   );
   const ten = await time(10, () => {
-    for (let i = 0; i < 10; i++) lookNext(rank(eight, SEEN, CATALOGUE).space, SEEN, CATALOGUE, null);
+    for (let i = 0; i < 10; i++) nextObservations(rank(eight, SEEN, CATALOGUE).space, SEEN, CATALOGUE, null);
   });
   say(
     'A clutch of ten ranked anew',

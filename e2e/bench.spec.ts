@@ -61,7 +61,7 @@ test('by keys alone: a clutch from an unsorted box to labelled animals in their 
   const odds = (gene: string) =>
     page.getByRole('list', { name: 'Gene by gene' }).getByRole('listitem').filter({ hasText: gene });
 
-  await test.step('tells move the odds at once, and are kept', async () => {
+  await test.step('markers move the odds at once, and are kept', async () => {
     await tabTo(page, tile(0));
     await page.keyboard.press('Enter');
     await expect(odds('Pastel')).toContainText('50%');
@@ -74,7 +74,9 @@ test('by keys alone: a clutch from an unsorted box to labelled animals in their 
     // Seen once more in another zone; both are there after a reload.
     await tabTo(page, page.getByRole('radio', { name: /^head top/ }));
     await page.keyboard.press('Space');
-    const saved = page.waitForResponse((response) => response.url().includes('/look') && response.ok());
+    const saved = page.waitForResponse(
+      (response) => response.url().includes('/observations') && response.ok(),
+    );
     await tabTo(page, button('Not seen: head top: pale and bright, a straight arrow behind'));
     await page.keyboard.press('Space');
     await saved;
@@ -85,10 +87,10 @@ test('by keys alone: a clutch from an unsorted box to labelled animals in their 
     await expect(page.getByRole('region', { name: 'Look here next' })).toContainText(/if seen/);
   });
 
-  await test.step('a tell of one’s own, with its own chances', async () => {
+  await test.step('a marker of one’s own, with its own chances', async () => {
     await tabTo(page, page.getByRole('radio', { name: /^tail/ }));
     await page.keyboard.press('Space');
-    await pressOn(page, button('Add a tell here'));
+    await pressOn(page, button('Add a marker here'));
     await tabTo(page, page.getByLabel('What is seen'));
     await page.keyboard.type('ringed in pairs');
     await pressOn(page, inDialog('Save'));
@@ -105,10 +107,12 @@ test('by keys alone: a clutch from an unsorted box to labelled animals in their 
     await page.keyboard.press('Control+a');
     await page.keyboard.type('this pair');
     await page.keyboard.press('Control+a');
-    await page.keyboard.type('tells');
+    await page.keyboard.type('markers');
     await page.keyboard.press('ArrowDown');
     await page.keyboard.press('Enter');
-    await expect(page.getByRole('dialog').getByText('its tells, as the trade has them').last()).toBeVisible();
+    await expect(
+      page.getByRole('dialog').getByText('its markers, as the trade has them').last(),
+    ).toBeVisible();
     await pressOn(page, inDialog('Close'));
     await expect(page.getByRole('dialog')).toHaveCount(0);
   });
@@ -202,7 +206,7 @@ test.describe('by touch on a phone', () => {
     await expect(page.locator('[data-number]')).toHaveCount(7);
     await expect(page.getByText('twin, two from one egg').first()).toBeVisible();
 
-    await test.step('a tell by touch on the drawing', async () => {
+    await test.step('a marker by touch on the drawing', async () => {
       await tile(0).tap();
       await page.locator('.drawing .neck').tap();
       await expect(page.getByRole('heading', { name: 'Neck' })).toBeVisible();

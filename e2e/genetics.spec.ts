@@ -59,10 +59,10 @@ test("a line of one's own is added, used, corrected, and cannot be taken away fr
 }) => {
   await signIn(page, demo, '/genes');
   await expect(page.getByRole('heading', { name: 'Blue-eyed white complex' })).toBeVisible();
-  await page.getByRole('textbox', { name: 'Search names, words, tells' }).fill('wobble');
+  await page.getByRole('textbox', { name: 'Search names, words, markers' }).fill('wobble');
   await expect(page.getByRole('heading', { name: 'Spider and blackhead' })).toBeVisible();
   await expect(page.getByRole('heading', { name: 'Clown' })).toHaveCount(0);
-  await page.getByRole('textbox', { name: 'Search names, words, tells' }).fill('');
+  await page.getByRole('textbox', { name: 'Search names, words, markers' }).fill('');
   await page.getByRole('button', { name: 'A gene or line' }).click();
   await page.getByLabel('Name', { exact: true }).fill('Pastel');
   await page.getByRole('button', { name: 'Save' }).click();

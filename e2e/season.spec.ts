@@ -117,7 +117,7 @@ test('a whole season, from the first introduction to numbered hatchlings', async
     await expect(page.getByText('All eggs: looked at, nothing to note')).toBeVisible();
   });
 
-  await test.step('pipped, one cut by the school with its caution, twins, one died', async () => {
+  await test.step('pipped, one cut by the protocol with its caution, twins, one died', async () => {
     await page.getByRole('button', { name: 'Hatch', exact: true }).click();
     // The day of the lamp does not stay for what is seen today.
     await expect(page.getByLabel('Seen on')).toHaveValue(daysAgo(0));

@@ -194,7 +194,7 @@ async function lookAtOne(page: Page): Promise<void> {
 async function compareTwo(page: Page): Promise<void> {
   await page.locator('.tile').nth(1).click();
   await page.getByRole('button', { name: 'Compare', exact: true }).click();
-  await choose(page, 'Right', 'Clown: its tells');
+  await choose(page, 'Right', 'Clown: its markers');
 }
 async function openDialog(page: Page, name: string): Promise<void> {
   await page.getByRole('button', { name, exact: true }).click();

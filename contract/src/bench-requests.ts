@@ -1,17 +1,19 @@
-import type { Sighting, Sightings, Sureness } from '@karyotome/core';
+import type { Observation, Observations, Sureness } from '@karyotome/core';
 import Joi from 'joi';
 import { day, noTwo, id, optional, pastDay, text, type Optional } from './fields.ts';
 import { SURENESSES } from './sureness.ts';
 
-/** What was seen of one animal, tell by tell; one left out is one of which nothing can be said. */
-export interface LookChange {
-  sightings: Record<string, Sighting>;
+/** What was seen of one animal, marker by marker; one left out is one of which nothing can be said. */
+export interface ObservationsChange {
+  observations: Record<string, Observation>;
 }
-export const sightings = (): Joi.ObjectSchema<Record<string, Sighting>> =>
-  Joi.object<Sightings>()
+export const observations = (): Joi.ObjectSchema<Record<string, Observation>> =>
+  Joi.object<Observations>()
     .pattern(text(160).min(3), Joi.string().valid('seen', 'not-seen'))
-    .max(120) as Joi.ObjectSchema<Record<string, Sighting>>;
-export const lookChange = Joi.object<LookChange, true>({ sightings: sightings().required() });
+    .max(120) as Joi.ObjectSchema<Record<string, Observation>>;
+export const observationsChange = Joi.object<ObservationsChange, true>({
+  observations: observations().required(),
+});
 
 /** The table's groups: like with like. An animal in none of them lies where it came from. */
 export interface SortingChange {
@@ -103,8 +105,8 @@ export const labelOrder = Joi.object<LabelOrder, true>({
   skip: Joi.number().integer().min(0).max(29),
 });
 
-export const START_SCHOOLS = ['live-pinkies', 'frozen-first', 'small-mice'] as const;
-export type StartSchool = (typeof START_SCHOOLS)[number];
+export const START_PROTOCOLS = ['live-pinkies', 'frozen-first', 'small-mice'] as const;
+export type StartProtocol = (typeof START_PROTOCOLS)[number];
 
 /** A clutch goes into its tubs. */
 export interface SettingUp {
@@ -112,7 +114,7 @@ export interface SettingUp {
   substrate: string;
   places: { animalId: string; tubId: string }[];
   /** How they are started on food, and the day of the first offer. */
-  plan: { school: StartSchool; firstMealOn: string } | null;
+  plan: { protocol: StartProtocol; firstMealOn: string } | null;
 }
 export const settingUp = Joi.object<SettingUp, true>({
   on: pastDay().required(),
@@ -127,8 +129,8 @@ export const settingUp = Joi.object<SettingUp, true>({
     .custom(noTwo('tubId'))
     .required(),
   plan: Joi.object<NonNullable<SettingUp['plan']>, true>({
-    school: Joi.string()
-      .valid(...START_SCHOOLS)
+    protocol: Joi.string()
+      .valid(...START_PROTOCOLS)
       .required(),
     firstMealOn: day().required(),
   })

@@ -1,4 +1,11 @@
-import type { Impossible, ParentNews, Sighting, Hypothesis, Sureness, VisibleOutcome } from '@karyotome/core';
+import type {
+  Impossible,
+  ParentNews,
+  Observation,
+  Hypothesis,
+  Sureness,
+  VisibleOutcome,
+} from '@karyotome/core';
 import type { LabelKind, LabelSize } from './bench-requests.ts';
 import type {
   AnimalSummary,
@@ -36,9 +43,9 @@ export interface HatchlingView extends AnimalSummary {
   impossible: Impossible[];
   sires: { id: string; number: string; p: number }[];
   pictureIds: string[];
-  sightings: Record<string, Sighting>;
+  observations: Record<string, Observation>;
   /** The version a change of the sightings is based on; 0 where nothing was seen yet. */
-  lookVersion: number;
+  observationsVersion: number;
   /** What it can be but for its own identification. Empty where a parent is not identified. */
   hypotheses: Hypothesis[];
   opinions: OpinionView[];
@@ -65,9 +72,9 @@ export interface ComparisonView {
   pictureIds: string[];
   /** Earlier young of the pair, with the year of its hatching; null for an animal that shows one gene alone. */
   ofPair: { year: number | null } | null;
-  /** The single gene that it shows, as `looks` and by name; null for earlier young of the pair. */
-  looks: string | null;
-  looksLabel: string | null;
+  /** The single gene that it shows, as `phenotype` and by name; null for earlier young of the pair. */
+  phenotype: string | null;
+  phenotypeLabel: string | null;
 }
 
 export interface BenchParentView extends ParentView {
@@ -148,5 +155,5 @@ export interface LabelPreview {
 /** How calls proved, over all people and genes. */
 export interface CallsView {
   bySure: { sure: Sureness; right: number; settled: number }[];
-  byGene: { looks: string; label: string; by: string; right: number; settled: number }[];
+  byGene: { phenotype: string; label: string; by: string; right: number; settled: number }[];
 }

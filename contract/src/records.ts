@@ -3,12 +3,12 @@ import {
   type CareAct,
   type OwnWay,
   type ShedStage,
-  type Sighting,
+  type Observation,
   type Sureness,
 } from '@karyotome/core';
 import Joi from 'joi';
 import { day, id, massG, optional, pastDay, text } from './fields.ts';
-import { sightings, START_SCHOOLS, type StartSchool } from './bench-requests.ts';
+import { observations, START_PROTOCOLS, type StartProtocol } from './bench-requests.ts';
 import type { Sex } from './requests.ts';
 import { SURENESSES } from './sureness.ts';
 
@@ -38,16 +38,16 @@ export interface RecordBodies {
     by: string;
     /** Why it is called so against the odds. */
     override?: string | null;
-    /** The tells it rests on. */
-    tells?: Record<string, Sighting>;
-    /** Of what it was called, before it was looked at and with the tells. */
+    /** The markers it rests on. */
+    markers?: Record<string, Observation>;
+    /** Of what it was called, before it was looked at and with the markers. */
     odds?: { pBefore: number; p: number } | null;
     /** What was left open, the likeliest first. */
     alternatives?: { genes: string; p: number }[];
   };
   move: { toTubId: string | null; reason: string; substrate?: string | null };
   /** How a hatchling is started on food. */
-  plan: { school: StartSchool; firstMealOn: string };
+  plan: { protocol: StartProtocol; firstMealOn: string };
   /** What is done, or seen, at a tub besides meals, sheds and weights. */
   care: { act: CareAct };
   /** What it has of its own instead of the collection's rules; the last one counts whole. */
@@ -103,7 +103,7 @@ const bodies: { [K in RecordKind]: Joi.ObjectSchema<RecordBodies[K]> } = {
       .required(),
     by: text(80).min(1).required(),
     override: optional(text(500).allow('')),
-    tells: sightings(),
+    markers: observations(),
     odds: optional(
       Joi.object<{ pBefore: number; p: number }, true>({
         pBefore: probability().required(),
@@ -125,8 +125,8 @@ const bodies: { [K in RecordKind]: Joi.ObjectSchema<RecordBodies[K]> } = {
     substrate: optional(text(60).allow('')),
   }),
   plan: Joi.object<RecordBodies['plan'], true>({
-    school: Joi.string()
-      .valid(...START_SCHOOLS)
+    protocol: Joi.string()
+      .valid(...START_PROTOCOLS)
       .required(),
     firstMealOn: day().required(),
   }),

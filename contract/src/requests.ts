@@ -284,10 +284,10 @@ export const catalogueEntry = Joi.alternatives()
         }),
       },
       {
-        is: 'tell',
-        then: Joi.object<Extract<CatalogueEntryInput, { kind: 'tell' }>, true>({
-          kind: Joi.string().valid('tell').required(),
-          looks: text(80).min(1).required(),
+        is: 'marker',
+        then: Joi.object<Extract<CatalogueEntryInput, { kind: 'marker' }>, true>({
+          kind: Joi.string().valid('marker').required(),
+          phenotype: text(80).min(1).required(),
           zone: Joi.string()
             .valid(...ZONES)
             .required(),
@@ -298,7 +298,9 @@ export const catalogueEntry = Joi.alternatives()
       },
     ],
     otherwise: Joi.object({
-      kind: Joi.string().valid('locus', 'allele', 'alias', 'correction', 'recombination', 'tell').required(),
+      kind: Joi.string()
+        .valid('locus', 'allele', 'alias', 'correction', 'recombination', 'marker')
+        .required(),
     }).unknown(),
   })
   .required() as Joi.Schema as Joi.ObjectSchema<CatalogueEntryInput>;

@@ -26,18 +26,27 @@ export {
   type Catalogue,
   type CatalogueAdditions,
 } from './catalogue/catalogue.ts';
-export { ownId, toAdditions, type CatalogueEntry, type OwnTell } from './catalogue/entries.ts';
-export { CHANCES, MARKER_CHANCES, tellId, type CatalogueTell } from './catalogue/gather-tells.ts';
-export { coverOn, showsTell } from './identify/cover.ts';
-export { looksLabel, type LooksSpace, type Hypothesis } from './identify/looks-space.ts';
-export { rank, type Candidate, type GeneOdds, type Ranking, type TellWeight } from './identify/rank.ts';
-export type { Sighting, Sightings } from './identify/sightings.ts';
+export { ownId, toAdditions, type CatalogueEntry, type OwnMarker } from './catalogue/entries.ts';
+export {
+  CHANCES,
+  CARRIER_MARKER_CHANCES,
+  markerId,
+  type CatalogueMarker,
+} from './catalogue/gather-markers.ts';
+export { coverOn, showsMarker } from './identify/cover.ts';
+export { phenotypeLabel, type PhenotypeSpace, type Hypothesis } from './identify/phenotype-space.ts';
+export { rank, type Candidate, type GeneOdds, type Ranking, type MarkerWeight } from './identify/rank.ts';
+export type { Observation, Observations } from './identify/observations.ts';
 export { ClutchPriorReader, type ClutchFamily, type ClutchPriors } from './identify/clutch-priors.ts';
-export { lookNext, type LookAdvice, type NextLook } from './identify/look-next.ts';
+export {
+  nextObservations,
+  type ObservationAdvice,
+  type NextObservation,
+} from './identify/next-observations.ts';
 export { notExcluded, suggestSureness, type CallRecord } from './identify/suggest.ts';
 export {
   linkedBySex,
-  looksByLocus,
+  phenotypesByLocus,
   parentNews,
   sexClashes,
   type ParentNews,
@@ -52,14 +61,14 @@ export {
 } from './identify/proved.ts';
 export {
   agreementOn,
-  MARKERS,
-  TELLS,
-  WILD_TYPE_TELLS,
+  CARRIER_MARKERS,
+  TRAIT_MARKERS,
+  WILD_TYPE_MARKERS,
   ZONES,
   type Agreement,
-  type Tell,
+  type TraitMarker,
   type Zone,
-} from './catalogue/tells.ts';
+} from './catalogue/trait-markers.ts';
 export { COMBINATION_WORDS, foldPhrase, wordsFor, type Alias } from './catalogue/words.ts';
 export { KinshipTable } from './kinship/kinship.ts';
 export { multinomialTest, type FitTest } from './fit/multinomial-test.ts';
@@ -128,7 +137,7 @@ export {
   appetite,
   DIGESTING_DAYS,
   SETTLING_DAYS,
-  tellingOffers,
+  informativeOffers,
   type Appetite,
   type FastingSeason,
 } from './husbandry/appetite.ts';
@@ -171,7 +180,7 @@ export {
   type WholeOdds,
 } from './numeric/whole-odds.ts';
 export { shareOf, type Share } from './numeric/interval.ts';
-export { SEASON_RULES, seasonOf, type CuttingSchool, type SeasonRules } from './breeding/rules.ts';
+export { SEASON_RULES, seasonOf, type CuttingProtocol, type SeasonRules } from './breeding/rules.ts';
 export { learnWaits, type PastClutch, type Waits } from './breeding/waits.ts';
 export {
   EVENTS_WITH_MALE,

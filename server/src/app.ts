@@ -18,7 +18,7 @@ import { outsideRoutes } from './features/bench/outside.routes.ts';
 import { breedingRoutes } from './features/breeding/breeding.routes.ts';
 import { calendarRoutes, publicCalendarRoutes } from './features/calendar/feeds.ts';
 import { changeRoutes } from './features/changes/changes.ts';
-import { tellChanged } from './features/changes/tell.ts';
+import { notifyChanged } from './features/changes/notify.ts';
 import { catalogueRoutes } from './features/catalogue/catalogue.routes.ts';
 import { feedingRoutes } from './features/feeding/feeding.routes.ts';
 import { geneticsRoutes } from './features/genetics/genetics.routes.ts';
@@ -145,7 +145,7 @@ function api(database: Database, config: Config, pool: pg.Pool): Router {
     );
   }) as express.ErrorRequestHandler);
   router.use(json);
-  const endpoints = createEndpoints(database, tellChanged);
+  const endpoints = createEndpoints(database, notifyChanged);
   sessionRoutes(endpoints, database, config, limits, generateToken);
   settingsRoutes(endpoints);
   changeRoutes(endpoints, database);

@@ -53,9 +53,9 @@ const identify = (id: string, genes: string, more: object = {}) =>
     on: ago(5),
     body: { genes, sure: 'certain', by: 'Ida', ...more },
   });
-const oddsOf = (hatchling: HatchlingView, looks: string): number =>
-  rank(hatchling.hypotheses, hatchling.sightings, CATALOGUE).ranking.genes.find(
-    (gene) => gene.looks === looks,
+const oddsOf = (hatchling: HatchlingView, phenotype: string): number =>
+  rank(hatchling.hypotheses, hatchling.observations, CATALOGUE).ranking.genes.find(
+    (gene) => gene.phenotype === phenotype,
   )?.p ?? 0;
 
 describe('a clutch on the table', () => {
@@ -86,38 +86,45 @@ describe('a clutch on the table', () => {
     expect(after.fit!.p).toBe(1);
   });
 
-  test('what was seen is kept, by its version, and only tells of the catalogue are taken', async () => {
-    const path = `/animals/${young[1]}/look`;
-    const look = { sightings: { 'lips: pale': 'seen', 'back: dark stripe': 'not-seen' } };
+  test('what was seen is kept, by its version, and only markers of the catalogue are taken', async () => {
+    const path = `/animals/${young[1]}/observations`;
+    const look = { observations: { 'lips: pale': 'seen', 'back: dark stripe': 'not-seen' } };
     expect((await owner.put(path, look, version(0))).body).toEqual({ version: 1 });
     expect((await owner.put(path, look, version(0))).status).toBe(412);
-    expect((await owner.put(path, { sightings: { 'lips: pale': 'seen' } }, version(1))).status).toBe(200);
-    const wrong = await owner.put(path, { sightings: { 'lips: blue': 'seen' } }, version(2));
-    expect(fieldsOf(wrong)).toEqual(['sightings.lips: blue: is no tell of the catalogue']);
+    expect((await owner.put(path, { observations: { 'lips: pale': 'seen' } }, version(1))).status).toBe(200);
+    const wrong = await owner.put(path, { observations: { 'lips: blue': 'seen' } }, version(2));
+    expect(fieldsOf(wrong)).toEqual(['observations.lips: blue: is no marker of the catalogue']);
     expect(
-      fieldsOf(await owner.put(path, { sightings: { 'lips: pale': 'maybe' } }, version(2)))[0],
-    ).toContain('sightings.lips: pale');
+      fieldsOf(await owner.put(path, { observations: { 'lips: pale': 'maybe' } }, version(2)))[0],
+    ).toContain('observations.lips: pale');
     const seen = (await benchOf(clutch)).hatchlings[1]!;
-    expect([seen.sightings, seen.lookVersion]).toEqual([{ 'lips: pale': 'seen' }, 2]);
+    expect([seen.observations, seen.observationsVersion]).toEqual([{ 'lips: pale': 'seen' }, 2]);
     expect(oddsOf(seen, 'pastel')).toBeGreaterThan(0.9);
   });
 
-  test('a user’s own tell counts with its own chances, and one that tells nothing is refused', async () => {
-    const tell = { kind: 'tell', looks: 'enchi', zone: 'tail', text: 'ringed', pWith: 0.95, pWithout: 0.02 };
-    expect((await owner.post('/catalogue/entries', tell)).status).toBe(201);
-    expect((await owner.post('/catalogue/entries', tell)).status).toBe(409);
+  test('a user’s own marker counts with its own chances, and one that distinguishes nothing is refused', async () => {
+    const marker = {
+      kind: 'marker',
+      phenotype: 'enchi',
+      zone: 'tail',
+      text: 'ringed',
+      pWith: 0.95,
+      pWithout: 0.02,
+    };
+    expect((await owner.post('/catalogue/entries', marker)).status).toBe(201);
+    expect((await owner.post('/catalogue/entries', marker)).status).toBe(409);
     const nothing = await owner.post('/catalogue/entries', {
-      ...tell,
+      ...marker,
       text: 'long',
       pWith: 0.3,
       pWithout: 0.3,
     });
     expect(fieldsOf(nothing)[0]).toContain('pWith: must be more than without the gene');
-    const unknown = await owner.post('/catalogue/entries', { ...tell, looks: 'enchy' });
-    expect(fieldsOf(unknown)).toEqual(['looks: is not in the catalogue']);
+    const unknown = await owner.post('/catalogue/entries', { ...marker, phenotype: 'enchy' });
+    expect(fieldsOf(unknown)).toEqual(['phenotype: is not in the catalogue']);
     const look = await owner.put(
-      `/animals/${young[2]}/look`,
-      { sightings: { 'tail: ringed': 'seen' } },
+      `/animals/${young[2]}/observations`,
+      { observations: { 'tail: ringed': 'seen' } },
       version(0),
     );
     expect(look.status).toBe(200);
@@ -135,9 +142,9 @@ describe('a clutch on the table', () => {
     expect(await benchOf(clutch)).toMatchObject({ groups, sortingVersion: 1 });
   });
 
-  test('an identification keeps its tells, its odds and what was left open', async () => {
+  test('an identification keeps its markers, its odds and what was left open', async () => {
     const body = {
-      tells: { 'lips: pale': 'seen' },
+      markers: { 'lips: pale': 'seen' },
       odds: { pBefore: 0.25, p: 0.9 },
       alternatives: [{ genes: 'Enchi', p: 0.1 }],
       override: 'The lips decide it for me',
@@ -163,7 +170,7 @@ describe('a parent that was never identified', () => {
 });
 
 describe('two sires', () => {
-  test('a gene that one alone carries tells who it was', async () => {
+  test('a gene that one alone carries identifies it', async () => {
     const dam = await animal('D-2', 'female', 'Normal');
     const [one, two] = [await animal('S-2', 'male', 'Pinstripe'), await animal('S-3', 'male', 'Leopard')];
     const { clutch, young } = await clutchOf(dam, [one, two], 3);
@@ -312,7 +319,7 @@ describe('setting up', () => {
       on: TODAY,
       substrate: 'Plain paper',
       places,
-      plan: { school: 'small-mice', firstMealOn: TODAY },
+      plan: { protocol: 'small-mice', firstMealOn: TODAY },
     };
     const doubled = { ...order, places: [places[0]!, { ...places[1]!, tubId: places[0]!.tubId }] };
     expect((await owner.post(`/clutches/${clutch}/set-up`, doubled)).status).toBe(422);
@@ -348,8 +355,8 @@ describe('how calls proved', () => {
     await call(ago(10), 'Pastel', 'certain');
     const calls = (await owner.get('/calls')).body as CallsView;
     expect(calls.byGene.filter(({ by }) => by === 'Odo')).toEqual([
-      { by: 'Odo', looks: 'enchi', label: 'Enchi', right: 0, settled: 1 },
-      { by: 'Odo', looks: 'pastel', label: 'Pastel', right: 1, settled: 1 },
+      { by: 'Odo', phenotype: 'enchi', label: 'Enchi', right: 0, settled: 1 },
+      { by: 'Odo', phenotype: 'pastel', label: 'Pastel', right: 1, settled: 1 },
     ]);
     expect(calls.bySure.find(({ sure }) => sure === 'probable')).toMatchObject({ settled: 2, right: 1 });
   });
@@ -377,7 +384,7 @@ describe('how calls proved', () => {
     expect(child).toBeTruthy();
     const calls = (await owner.get('/calls')).body as CallsView;
     expect(calls.byGene.filter(({ by }) => by === 'Una')).toMatchObject([
-      { looks: 'pinstripe', right: 1, settled: 1 },
+      { phenotype: 'pinstripe', right: 1, settled: 1 },
     ]);
   });
 });

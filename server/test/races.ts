@@ -136,7 +136,7 @@ const RACES: Readonly<Record<string, (ground: Ground, make: Maker) => Promise<vo
       on: TODAY,
       substrate: 'paper',
       places: young.map((animalId, k) => ({ animalId, tubId: tubs[from + k] })),
-      plan: { school: 'frozen-first', firstMealOn: TODAY },
+      plan: { protocol: 'frozen-first', firstMealOn: TODAY },
     });
     const answers = await Promise.all([
       one.post(`/clutches/${clutch}/set-up`, order(0)),

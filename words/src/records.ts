@@ -6,7 +6,7 @@ import type {
   RecordWarning,
   RoundFlags,
   RoundFlag,
-  StartSchool,
+  StartProtocol,
   TubPlace,
 } from '@karyotome/contract';
 import { parseSeasonNumber, type CareAct, type NumberPattern, type ShedStage } from '@karyotome/core';
@@ -36,7 +36,7 @@ export const CARE_WORDS: Readonly<Record<CareAct, string>> = {
   regurgitated: 'Regurgitated',
 };
 
-export const PLAN_WORDS: Readonly<Record<StartSchool, string>> = {
+export const PLAN_WORDS: Readonly<Record<StartProtocol, string>> = {
   'live-pinkies': 'Live rat pinkies first, then frozen',
   'frozen-first': 'Frozen-thawed from the first offer',
   'small-mice': 'Small live mice first, then rats',
@@ -98,7 +98,8 @@ const RECORDS: { [K in RecordKind]: (body: RecordBodies[K], reader: Reader) => s
   sex: ({ sex, method, sure, by }) => `${sex}, ${SEXING_WORDS[method]}, ${sure}, by ${by}`,
   identification: ({ genes, sure, by }) => `${genes}, ${sure}, by ${by}`,
   move: ({ reason, substrate }) => `${reason}${substrate ? `, on ${substrate.toLowerCase()}` : ''}`,
-  plan: ({ school, firstMealOn }, reader) => `${PLAN_WORDS[school]}, first meal ${reader.day(firstMealOn)}`,
+  plan: ({ protocol, firstMealOn }, reader) =>
+    `${PLAN_WORDS[protocol]}, first meal ${reader.day(firstMealOn)}`,
   care: ({ act }) => CARE_WORDS[act],
   'own-way': ownRulesWords,
   note: ({ text }) => text,

@@ -97,8 +97,8 @@ export const CUTTING_CAUTION =
   'Never pull a hatchling out: it absorbs its yolk for one to three days.';
 
 /** The rule of the keeper by which eggs are cut. */
-export function cuttingWords({ school, day }: Cutting): string {
-  switch (school) {
+export function cuttingWords({ protocol, day }: Cutting): string {
+  switch (protocol) {
     case 'never':
       return 'Your rule: eggs are never cut.';
     case 'after-first-pip':

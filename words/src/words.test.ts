@@ -88,7 +88,7 @@ const TASKS: readonly TaskFact[] = [
   { code: 'egg-check-due', facts: { day: 23 } },
   { code: 'first-pip-due', facts: { ...eggs, what: 'first-pip' } },
   { code: 'hatching', facts: { day: 58 } },
-  { code: 'cutting-due', facts: { day: 61, cutting: { school: 'unpipped-at-day', day: 60 } } },
+  { code: 'cutting-due', facts: { day: 61, cutting: { protocol: 'unpipped-at-day', day: 60 } } },
   { code: 'eggs-due', facts: eggs },
   { code: 'pre-lay-shed-due', facts: { ...eggs, what: 'pre-lay-shed' } },
   { code: 'too-warm', facts: { celsius: 33.1, limitC: 32.2 } },
@@ -263,7 +263,7 @@ describe('a share as a count', () => {
     expect(waitWords(eggs)).toBe('Day 36, 1 in 5 lay later than this');
     expect(waitWords({ ...eggs, day: 2, later: 1 })).toBe('Day 2: too early to lay');
     expect(waitWords({ ...eggs, day: 90, later: 0.001 })).toBe('Day 90, hardly any lay later than this');
-    expect(cuttingWords({ school: 'unpipped-at-day', day: 60 })).toBe(
+    expect(cuttingWords({ protocol: 'unpipped-at-day', day: 60 })).toBe(
       'Your rule: what has not pipped by day 60 is cut.',
     );
   });

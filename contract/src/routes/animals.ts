@@ -43,7 +43,7 @@ export const animalsRoutes = {
     },
   ),
   previewImport: acts<ImportPreview>()('post', '/imports/preview', 'What a file of animals would add', {
-    permission: 'look',
+    permission: 'view',
     file: 'csv',
     status: 200,
   }),

@@ -6,11 +6,11 @@ import type { Changed, Created, Many } from './answers.ts';
 export const benchRoutes = {
   bench: reads<BenchView>()('/clutches/:id/bench', 'A clutch with what each hatchling may be'),
   calls: reads<CallsView>()('/calls', 'How identifications proved'),
-  changeLook: changes<Changed>()(
+  changeObservations: changes<Changed>()(
     'put',
-    '/animals/:id/look',
+    '/animals/:id/observations',
     'Change what was seen of an animal',
-    bench.lookChange,
+    bench.observationsChange,
   ),
   changeSorting: changes<Changed>()(
     'put',
@@ -52,7 +52,7 @@ export const benchRoutes = {
     'What labels would say',
     bench.labelOrder,
     {
-      permission: 'look',
+      permission: 'view',
       status: 200,
     },
   ),

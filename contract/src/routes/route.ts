@@ -5,7 +5,7 @@ import type { ValidateOptions } from '../validate.ts';
  * What somebody must be allowed to do. `open`: anybody, also without a session. `own`: whoever is signed in, of their own
  * session. The others are rights in a collection: see `access/policy.ts` of the server.
  */
-export type Permission = 'open' | 'own' | 'look' | 'record' | 'manage' | 'destroy';
+export type Permission = 'open' | 'own' | 'view' | 'record' | 'manage' | 'destroy';
 
 /** What is sent instead of JSON. */
 export type FileKind = 'csv' | 'picture';
@@ -68,7 +68,7 @@ export const reads =
     method: 'get',
     path,
     summary,
-    permission: 'look',
+    permission: 'view',
     status: 200,
     ...more,
   });

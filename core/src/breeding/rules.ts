@@ -1,5 +1,5 @@
 /** When to cut eggs open. Three schools; the keeper chooses. */
-export type CuttingSchool = 'after-first-pip' | 'unpipped-at-day' | 'never';
+export type CuttingProtocol = 'after-first-pip' | 'unpipped-at-day' | 'never';
 
 /** What a keeper decides about breeding. All defaults: common practice, no source; every number is the keeper's to change. */
 export interface SeasonRules {
@@ -28,7 +28,7 @@ export interface SeasonRules {
   readonly missedSeason: number;
   /** A season's pairings begin in this month of the year before its eggs. */
   readonly seasonFromMonth: number;
-  readonly cutting: CuttingSchool;
+  readonly cutting: CuttingProtocol;
   readonly cutDay: number;
 }
 

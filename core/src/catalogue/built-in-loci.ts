@@ -54,7 +54,7 @@ const COMPLEXES: readonly Locus[] = [
     ],
     doublesHide: 'everything',
     doublesThatHide: BLUE_EYED.flatMap((a, i) => BLUE_EYED.slice(i).map((b) => `${a}/${b}`)).filter(
-      (looks) => looks !== 'phantom/phantom' && looks !== 'mystic/mystic',
+      (phenotype) => phenotype !== 'phantom/phantom' && phenotype !== 'mystic/mystic',
     ),
     notes: [
       'Doubles and most compounds are white or nearly white with blue eyes; the double mojave has a grey head.',

@@ -1,8 +1,8 @@
 import type { Allele, Compound, Expression, Locus } from '../loci/locus.ts';
 import { WILD } from '../loci/locus.ts';
 import { BUILT_IN_LOCI, BUILT_IN_VERSION } from './built-in-loci.ts';
-import type { OwnTell } from './entries.ts';
-import { gatherTells, type CatalogueTell } from './gather-tells.ts';
+import type { OwnMarker } from './entries.ts';
+import { gatherMarkers, type CatalogueMarker } from './gather-markers.ts';
 import { buildPhrases, type Alias, type Meaning } from './words.ts';
 
 /** What a user adds to the built-in catalogue, or corrects in it. */
@@ -23,7 +23,7 @@ export interface CatalogueAdditions {
     readonly double?: string;
   }[];
   readonly recombination?: readonly { readonly locus: string; readonly recombination: number }[];
-  readonly tells?: readonly OwnTell[];
+  readonly markers?: readonly OwnMarker[];
 }
 
 /** The genes that words are read by and claims are made of. */
@@ -34,8 +34,8 @@ export interface Catalogue {
   readonly loci: readonly Locus[];
   /** Folded phrase -> its meanings; more than one meaning is an ambiguity. */
   readonly phrases: ReadonlyMap<string, readonly Meaning[]>;
-  /** Every tell, each once, with all that it is a tell of. */
-  readonly tells: readonly CatalogueTell[];
+  /** Every marker, each once, with all that it is a marker of. */
+  readonly markers: readonly CatalogueMarker[];
   /** Two neighbouring words of any phrase: where a label's words meet in none of these, they cannot run together. */
   readonly joints: ReadonlySet<string>;
   /** Words in the longest phrase: how far a reader has to look ahead. */
@@ -63,7 +63,7 @@ export function createCatalogue(additions: CatalogueAdditions = {}): Catalogue {
     note: 'Common practice of the trade, no source.',
     loci,
     phrases,
-    tells: gatherTells(byAllele, additions.tells ?? []),
+    markers: gatherMarkers(byAllele, additions.markers ?? []),
     joints: new Set(words.flatMap((list) => list.slice(1).map((word, i) => `${list[i]} ${word}`))),
     longestPhrase: Math.max(...words.map((list) => list.length)),
     locusById: (id) => byId.get(id),

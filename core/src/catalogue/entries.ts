@@ -1,6 +1,6 @@
 import type { Expression } from '../loci/locus.ts';
 import type { CatalogueAdditions } from './catalogue.ts';
-import type { Zone } from './tells.ts';
+import type { Zone } from './trait-markers.ts';
 
 /** One addition or correction of a user, as it is stored. */
 export type CatalogueEntry =
@@ -33,12 +33,12 @@ export type CatalogueEntry =
     }
   /** Another value for the recombination of a sex-linked locus. */
   | { readonly kind: 'recombination'; readonly locus: string; readonly recombination: number }
-  /** A tell of the user's own, or other chances for a tell that the catalogue has. */
-  | ({ readonly kind: 'tell' } & OwnTell);
+  /** A marker of the user's own, or other chances for a marker that the catalogue has. */
+  | ({ readonly kind: 'marker' } & OwnMarker);
 
-export interface OwnTell {
-  /** What it is a tell of: an allele's id, or `a/b` for a compound or double alone. */
-  readonly looks: string;
+export interface OwnMarker {
+  /** What it is a marker of: an allele's id, or `a/b` for a compound or double alone. */
+  readonly phenotype: string;
   readonly zone: Zone;
   readonly text: string;
   /** The chance that it is seen on an animal that shows the gene, and on one that does not. */
@@ -90,6 +90,6 @@ export function toAdditions(entries: readonly CatalogueEntry[]): CatalogueAdditi
       ...(double ? { double } : {}),
     })),
     recombination: of('recombination'),
-    tells: of('tell'),
+    markers: of('marker'),
   };
 }

@@ -1,5 +1,5 @@
 import { addDays, daysBetween, type IsoDay } from '../calendar/days.ts';
-import { tellingOffers, type FastingSeason } from '../husbandry/appetite.ts';
+import { informativeOffers, type FastingSeason } from '../husbandry/appetite.ts';
 import type { History } from '../husbandry/history.ts';
 import type { FeedingPlan, PlanStep } from './plans.ts';
 
@@ -40,7 +40,7 @@ export function planState(
   let index = 0;
   let triesUsed = 0;
   let run = 0;
-  for (const offer of tellingOffers(history, season)) {
+  for (const offer of informativeOffers(history, season)) {
     if (offer.on > day) break;
     const said = steps.findIndex(({ key }) => key === offer.step);
     if (said !== -1 && said !== index) {

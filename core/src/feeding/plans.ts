@@ -21,7 +21,7 @@ export interface PlanStep {
   readonly caution?: string | undefined;
 }
 
-/** A start school with its ladder of refusals. */
+/** A start protocol with its ladder of refusals. */
 export interface FeedingPlan {
   readonly id: string;
   readonly name: string;
@@ -74,7 +74,7 @@ export const REFUSAL_STEPS: readonly PlanStep[] = [
   },
 ];
 
-/** Schools of starting hatchlings. Common practice, no source; every plan is the keeper's to change. */
+/** Protocols of starting hatchlings. Common practice, no source; every plan is the keeper's to change. */
 export const FEEDING_PLANS: readonly FeedingPlan[] = [
   {
     id: 'live-pinkies',

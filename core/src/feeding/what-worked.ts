@@ -1,6 +1,6 @@
 import { daysBetween } from '../calendar/days.ts';
 import type { History } from '../husbandry/history.ts';
-import { tellingOffers, type FastingSeason } from '../husbandry/appetite.ts';
+import { informativeOffers, type FastingSeason } from '../husbandry/appetite.ts';
 import { shareOf, type Share } from '../numeric/interval.ts';
 
 export type WorkedBy = 'step' | 'prey' | 'state' | 'light' | 'tub' | 'substrate';
@@ -27,7 +27,7 @@ export interface WorkedSubject {
 export function whatWorked(subjects: readonly WorkedSubject[], season?: FastingSeason): Worked[] {
   const counts = new Map<string, { by: WorkedBy; value: string; taken: number; of: number }>();
   for (const { history, kindOfTub } of subjects) {
-    for (const offer of tellingOffers(history, season)) {
+    for (const offer of informativeOffers(history, season)) {
       const move = history.moves.findLast(({ on }) => on <= offer.on);
       const tub = move?.toTub ? kindOfTub.get(move.toTub) : undefined;
       const values: [WorkedBy, string | undefined][] = [

@@ -19,7 +19,7 @@ export interface FastingSeason {
  * Offers that tell something about appetite: not refusals in shed or while settling after a move, nor, where a season is
  * given, those of a grown animal in its months of fasting.
  */
-export function tellingOffers(history: History, season?: FastingSeason): FeedingRecord[] {
+export function informativeOffers(history: History, season?: FastingSeason): FeedingRecord[] {
   return history.feedings.filter((offer) => {
     if (offer.taken) return true;
     if (season && season.fastMonths.includes(Number(offer.on.slice(5, 7)))) {
@@ -46,7 +46,7 @@ export interface Appetite {
 }
 
 export function appetite(history: History): Appetite {
-  const offers = tellingOffers(history);
+  const offers = informativeOffers(history);
   const lastRefused = offers.findLastIndex((offer) => !offer.taken);
   const lastTaken = offers.findLastIndex((offer) => offer.taken);
   const taken = history.feedings.filter((offer) => offer.taken);

@@ -1,6 +1,6 @@
 import { daysBetween, type IsoDay } from '../calendar/days.ts';
 import type { FactOf } from '../facts.ts';
-import { MEAL_IN_DAYS, tellingOffers, type FastingSeason } from './appetite.ts';
+import { MEAL_IN_DAYS, informativeOffers, type FastingSeason } from './appetite.ts';
 import type { History, WeightRecord } from './history.ts';
 
 /** What is out of the ordinary, with the limit it crossed. Masses in grams, shares and chances from 0 to 1. */
@@ -75,7 +75,7 @@ export function appetiteBaseline(
 ): AppetiteBaseline {
   const cells = new Map<string, { taken: number; offered: number }>();
   for (const animal of animals) {
-    for (const offer of tellingOffers(animal.history)) {
+    for (const offer of informativeOffers(animal.history)) {
       const key = cellOf(animal, offer.on, season);
       const cell = cells.get(key) ?? { ...USUAL };
       cells.set(key, { taken: cell.taken + Number(offer.taken), offered: cell.offered + 1 });
@@ -155,7 +155,7 @@ function curveConcern({ history, lastSurprise, gravid }: Watched, day: IsoDay): 
 function mealsConcern(watched: Watched, baseline: AppetiteBaseline, day: IsoDay): Concern[] {
   const { history } = watched;
   if (watched.gravid) return [];
-  const offers = tellingOffers(history, baseline.season).filter(({ on }) => on <= day);
+  const offers = informativeOffers(history, baseline.season).filter(({ on }) => on <= day);
   const lastTaken = offers.findLastIndex(({ taken }) => taken);
   const run = offers.slice(lastTaken + 1);
   const since = offers[lastTaken]?.on ?? run[0]?.on;

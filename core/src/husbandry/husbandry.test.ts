@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { addDays } from '../calendar/days.ts';
 import { nextMeal } from '../feeding/next-meal.ts';
-import { appetite, tellingOffers } from './appetite.ts';
+import { appetite, informativeOffers } from './appetite.ts';
 import type { History } from './history.ts';
 import { LADDER_PRESETS } from './ladders.ts';
 import { adviseMove, judgeMove } from './move-advice.ts';
@@ -139,7 +139,7 @@ describe('appetite', () => {
       feedings: offers('+++-'),
       sheds: [{ id: 's', on: ago(5), stage: 'blue' }],
     });
-    expect(tellingOffers(h)).toHaveLength(3);
+    expect(informativeOffers(h)).toHaveLength(3);
     expect(appetite(h)).toMatchObject({ inARow: 3, refusedInARow: 0, takenEver: 3, offeredEver: 4 });
   });
 

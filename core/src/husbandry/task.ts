@@ -1,5 +1,5 @@
 import type { Expected } from '../breeding/forecast.ts';
-import type { CuttingSchool } from '../breeding/rules.ts';
+import type { CuttingProtocol } from '../breeding/rules.ts';
 import type { IsoDay } from '../calendar/days.ts';
 import type { FactOf } from '../facts.ts';
 import type { Meal } from '../feeding/next-meal.ts';
@@ -88,9 +88,9 @@ export type MealFacts = Pick<
   } | null;
 };
 
-/** The keeper's school of cutting eggs, with the day of those that cut on one. */
+/** The keeper's cutting protocol eggs, with the day of those that cut on one. */
 export interface Cutting {
-  readonly school: CuttingSchool;
+  readonly protocol: CuttingProtocol;
   readonly day: number;
 }
 

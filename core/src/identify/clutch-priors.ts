@@ -5,7 +5,7 @@ import type { WeightedGenotype } from '../loci/genotype.ts';
 import { WILD } from '../loci/locus.ts';
 import type { Pedigree, PedigreeAnimal } from '../pedigree/document.ts';
 import { withAncestors } from '../pedigree/kin.ts';
-import type { Hypothesis } from './looks-space.ts';
+import type { Hypothesis } from './phenotype-space.ts';
 
 export interface ClutchFamily {
   readonly dam: string;

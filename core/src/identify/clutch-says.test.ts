@@ -130,7 +130,7 @@ describe('what stays on the label, and how sure', () => {
     expect(suggestSureness(0.99, [])).toEqual({ sure: 'certain', learned: null });
     expect(suggestSureness(0.8, []).sure).toBe('probable');
     expect(suggestSureness(0.4, []).sure).toBe('possible');
-    const shaky = { looks: 'enchi', right: 8, settled: 12 };
+    const shaky = { phenotype: 'enchi', right: 8, settled: 12 };
     expect(suggestSureness(0.99, [shaky])).toEqual({ sure: 'possible', learned: shaky });
     expect(suggestSureness(0.99, [{ ...shaky, settled: 9 }]).learned).toBeNull();
   });
@@ -142,12 +142,12 @@ describe('what stays on the label, and how sure', () => {
     const settled = settledCalls([
       { animal: 'a', by: 'Ida', sure: 'probable', on: earlier.on, shown: earlier.shown, proved },
     ]);
-    expect(settled.map(({ looks, isRight }) => `${looks} ${isRight}`).toSorted()).toEqual([
+    expect(settled.map(({ phenotype, isRight }) => `${phenotype} ${isRight}`).toSorted()).toEqual([
       'enchi false',
       'fire false',
       'pastel true',
     ]);
-    expect(recordsOf(settled, 'Ida')).toContainEqual({ looks: 'pastel', right: 1, settled: 1 });
+    expect(recordsOf(settled, 'Ida')).toContainEqual({ phenotype: 'pastel', right: 1, settled: 1 });
     expect(settledByLater(earlier, { ...later, on: '2026-05-08' })).toEqual({});
     expect(settledByLater(earlier, { ...later, sure: 'probable' })).toEqual({});
   });

@@ -62,7 +62,7 @@ export function parentNews(
           copies: copies(likeliest.genotype, allele) as 0 | 1 | 2,
           pBefore,
           p: likeliest.p,
-          showing: shown.filter((looks) => (looks[id] ?? '').split('/').includes(allele)).length,
+          showing: shown.filter((phenotype) => (phenotype[id] ?? '').split('/').includes(allele)).length,
           looked: shown.length,
         },
       ];
@@ -95,7 +95,7 @@ function alleleInQuestion(now: Genotype, then: readonly { genotype: Genotype; p:
 export interface SexClash {
   readonly locus: string;
   readonly label: string;
-  /** The chance of such looks in this sex, and in the other one. */
+  /** The chance of this phenotype in this sex, and in the other one. */
   readonly p: number;
   readonly pOther: number;
 }
@@ -118,15 +118,15 @@ export function sexClashes(
   return catalogue.loci
     .filter((locus) => locus.sexLinked && bySex.female.has(locus.id) && bySex.male.has(locus.id))
     .flatMap((locus) => {
-      const looks = shown[locus.id] ?? '';
+      const phenotype = shown[locus.id] ?? '';
       const chance = (one: 'female' | 'male'): number =>
         bySex[one]
           .get(locus.id)!
-          .reduce((sum, { genotype, p }) => (appearance(locus, genotype) === looks ? sum + p : sum), 0);
+          .reduce((sum, { genotype, p }) => (appearance(locus, genotype) === phenotype ? sum + p : sum), 0);
       const p = chance(sex);
       const pOther = chance(sex === 'female' ? 'male' : 'female');
       if (p >= RARE || pOther < TIMES * p) return [];
-      const label = looks === '' ? `no ${locus.name}` : locus.name;
+      const label = phenotype === '' ? `no ${locus.name}` : locus.name;
       return [{ locus: locus.id, label, p, pOther }];
     });
 }
@@ -167,11 +167,11 @@ export function linkedBySex(
 }
 
 /**
- * What a pair's young look like at each locus: locus id -> looks -> probability, over the candidate sires by their shares.
+ * What a pair's young look like at each locus: locus id -> phenotype -> probability, over the candidate sires by their shares.
  *
  * @param sires - shares add up to 1
  */
-export function looksByLocus(
+export function phenotypesByLocus(
   dam: Parent,
   sires: readonly { readonly parent: Parent; readonly share: number }[],
   catalogue: Catalogue,
@@ -183,8 +183,8 @@ export function looksByLocus(
       const odds = new Map<string, number>();
       for (const { parent, share } of sires)
         for (const one of locusOutcomes(locus, distributionAt(parent, id), distributionAt(dam, id))) {
-          const looks = appearance(locus, one.genotype);
-          odds.set(looks, (odds.get(looks) ?? 0) + (share * (one.pMale + one.pFemale)) / 2);
+          const phenotype = appearance(locus, one.genotype);
+          odds.set(phenotype, (odds.get(phenotype) ?? 0) + (share * (one.pMale + one.pFemale)) / 2);
         }
       return [id, odds];
     }),

@@ -5,10 +5,10 @@ import { CATALOGUE, createCatalogue } from '../catalogue/catalogue.ts';
 import { infer } from '../inference/infer.ts';
 import { compilePedigree } from '../pedigree/from-records.ts';
 import { appearance, type WeightedGenotype } from '../loci/genotype.ts';
-import { lookNext } from './look-next.ts';
-import type { Hypothesis } from './looks-space.ts';
+import { nextObservations } from './next-observations.ts';
+import type { Hypothesis } from './phenotype-space.ts';
 import { rank } from './rank.ts';
-import type { Sightings } from './sightings.ts';
+import type { Observations } from './observations.ts';
 
 const half = (locus: string, allele = locus): Hypothesis['loci'][number] => ({
   locus,
@@ -20,11 +20,12 @@ const half = (locus: string, allele = locus): Hypothesis['loci'][number] => ({
 const only = (...loci: Hypothesis['loci'][number][]): Hypothesis[] => [
   { sire: 'sire', sex: 'female', weight: 1, loci },
 ];
-const tell = (id: string) => CATALOGUE.tells.find((one) => one.id === id)!;
-const geneOf = (hypotheses: Hypothesis[], sightings: Sightings, looks: string): number =>
-  rank(hypotheses, sightings, CATALOGUE).ranking.genes.find((gene) => gene.looks === looks)?.p ?? 0;
+const marker = (id: string) => CATALOGUE.markers.find((one) => one.id === id)!;
+const geneOf = (hypotheses: Hypothesis[], observations: Observations, phenotype: string): number =>
+  rank(hypotheses, observations, CATALOGUE).ranking.genes.find((gene) => gene.phenotype === phenotype)?.p ??
+  0;
 
-describe('with no tells the odds are the engine’s', () => {
+describe('with no markers the odds are the engine’s', () => {
   test('a clutch of an uncertain dam, one of them identified', () => {
     const pedigree = compilePedigree([
       {
@@ -53,12 +54,12 @@ describe('with no tells the odds are the engine’s', () => {
     const { ranking } = rank(hypotheses, {}, CATALOGUE);
     for (const [id, genotypes] of exact) {
       const locus = CATALOGUE.locusById(id)!;
-      const looks = new Map<string, number>();
+      const phenotype = new Map<string, number>();
       for (const { genotype, p } of genotypes)
-        looks.set(appearance(locus, genotype), (looks.get(appearance(locus, genotype)) ?? 0) + p);
-      for (const [text, p] of looks) {
+        phenotype.set(appearance(locus, genotype), (phenotype.get(appearance(locus, genotype)) ?? 0) + p);
+      for (const [text, p] of phenotype) {
         if (text !== '')
-          expect(ranking.genes.find((gene) => gene.looks === text)!.p, text).toBeCloseTo(p, 12);
+          expect(ranking.genes.find((gene) => gene.phenotype === text)!.p, text).toBeCloseTo(p, 12);
       }
     }
     expect(ranking.candidates.reduce((sum, { p }) => sum + p, 0)).toBeCloseTo(1, 12);
@@ -66,33 +67,33 @@ describe('with no tells the odds are the engine’s', () => {
   });
 });
 
-describe('closed forms for independent tells', () => {
+describe('closed forms for independent markers', () => {
   // Bayes' rule in odds form: posterior odds are prior odds times the likelihood ratio (Good 1950, Probability and the
   // Weighing of Evidence, section 6.1).
-  test('one tell seen multiplies the odds by its ratio, not seen by the ratio of the rests', () => {
-    const { pWith, pWithout } = tell('lips: pale');
+  test('one marker seen multiplies the odds by its ratio, not seen by the ratio of the rests', () => {
+    const { pWith, pWithout } = marker('lips: pale');
     const prior = only(half('pastel'));
     expect(geneOf(prior, { 'lips: pale': 'seen' }, 'pastel')).toBeCloseTo(pWith / (pWith + pWithout), 12);
     const rest = (1 - pWith) / (1 - pWith + 1 - pWithout);
     expect(geneOf(prior, { 'lips: pale': 'not-seen' }, 'pastel')).toBeCloseTo(rest, 12);
   });
 
-  test('tells of two zones multiply, of one zone count once, and one left out says nothing', () => {
+  test('markers of two zones multiply, of one zone count once, and one left out says nothing', () => {
     const prior = only(half('pastel'));
     const odds = (p: number): number => p / (1 - p);
-    const [lips, head] = [tell('lips: pale'), tell('head top: washed out')];
+    const [lips, head] = [marker('lips: pale'), marker('head top: washed out')];
     const both = geneOf(prior, { 'lips: pale': 'seen', 'head top: washed out': 'seen' }, 'pastel');
     expect(odds(both)).toBeCloseTo((lips.pWith / lips.pWithout) * (head.pWith / head.pWithout), 9);
     const own = createCatalogue({
-      tells: [{ looks: 'pastel', zone: 'lips', text: 'pink', pWith: 0.7, pWithout: 0.3 }],
+      markers: [{ phenotype: 'pastel', zone: 'lips', text: 'pink', pWith: 0.7, pWithout: 0.3 }],
     });
     const twice = rank(prior, { 'lips: pale': 'seen', 'lips: pink': 'seen' }, own).ranking;
     expect(odds(twice.genes[0]!.p)).toBeCloseTo(lips.pWith / lips.pWithout, 9);
-    expect(twice.tells).toContainEqual({ tell: 'lips: pink', factor: 1, countedWith: 'lips: pale' });
+    expect(twice.markers).toContainEqual({ marker: 'lips: pink', factor: 1, countedWith: 'lips: pale' });
     expect(geneOf(prior, {}, 'pastel')).toBeCloseTo(0.5, 12);
   });
 
-  test('a tell that two alleles share tells neither from the other', () => {
+  test('a marker that two alleles share distinguishes neither from the other', () => {
     const prior = only({
       locus: 'yellow-belly-complex',
       genotypes: [
@@ -102,12 +103,14 @@ describe('closed forms for independent tells', () => {
       ],
     });
     const { genes } = rank(prior, { 'belly edge: speckled, subtle': 'seen' }, CATALOGUE).ranking;
-    const [gravel, spark] = ['gravel', 'spark'].map((looks) => genes.find((gene) => gene.looks === looks)!.p);
+    const [gravel, spark] = ['gravel', 'spark'].map(
+      (phenotype) => genes.find((gene) => gene.phenotype === phenotype)!.p,
+    );
     expect(spark! / gravel!).toBeCloseTo(2, 9);
     expect(spark! + gravel!).toBeGreaterThan(0.9);
   });
 
-  test('a marker moves what is carried, never what shows', () => {
+  test('a carriers’ marker moves what is carried, never what shows', () => {
     const prior = only({
       locus: 'pied',
       genotypes: [
@@ -115,7 +118,7 @@ describe('closed forms for independent tells', () => {
         { genotype: ['+', 'pied'], p: 2 / 3 },
       ],
     });
-    const marker = CATALOGUE.tells.find((one) => one.isMarker)!;
+    const marker = CATALOGUE.markers.find((one) => one.isOfCarriers)!;
     const { ranking } = rank(prior, { [marker.id]: 'seen' }, CATALOGUE);
     expect(ranking.genes).toEqual([]);
     const [carried] = ranking.carried;
@@ -149,7 +152,7 @@ describe('what hides what', () => {
       { locus: 'banana', genotypes: [{ genotype: ['+', 'banana'], p: 1 }] },
       half('leopard'),
     );
-    const black = tell('back: bold black outlines');
+    const black = marker('back: bold black outlines');
     expect(black.substance).toBe('black');
     expect(geneOf(banana, { [black.id]: 'not-seen' }, 'leopard')).toBeCloseTo(0.5, 12);
     expect(geneOf(banana, { 'flanks: extra dots inside the marks': 'seen' }, 'leopard')).toBeGreaterThan(0.8);
@@ -160,14 +163,14 @@ describe('what hides what', () => {
       { locus: 'clown', genotypes: [{ genotype: ['clown', 'clown'], p: 1 }] },
       half('pinstripe'),
     );
-    const lines = tell('back: thin unbroken lines');
+    const lines = marker('back: thin unbroken lines');
     const seen = 0.5 * lines.pWith + 0.5 * lines.pWithout;
     expect(geneOf(both, { [lines.id]: 'seen' }, 'pinstripe')).toBeCloseTo(seen / (seen + lines.pWithout), 12);
   });
 });
 
 describe('the general-purpose package bayesjs 0.6.5 gives the same ranking', () => {
-  // Naive Bayes: one node a gene, one node a tell, the tells independent given the genes.
+  // Naive Bayes: one node a gene, one node a marker, the markers independent given the genes.
   const LOCI = ['pastel', 'leopard', 'spotnose', 'orange-dream'] as const;
   const ids = [
     'lips: pale',
@@ -177,15 +180,15 @@ describe('the general-purpose package bayesjs 0.6.5 gives the same ranking', () 
     'ground colour: orange',
   ];
 
-  test('on random priors and sightings', () => {
+  test('on random priors and observations', () => {
     fc.assert(
       fc.property(
         fc.array(fc.double({ min: 0.05, max: 0.95, noNaN: true }), { minLength: 4, maxLength: 4 }),
         fc.array(fc.constantFrom('seen', 'not-seen', 'unknown'), { minLength: 5, maxLength: 5 }),
         (priors, states) => {
-          const sightings: Record<string, 'seen' | 'not-seen'> = {};
+          const observations: Record<string, 'seen' | 'not-seen'> = {};
           states.forEach((state, i) => {
-            if (state !== 'unknown') sightings[ids[i]!] = state as 'seen';
+            if (state !== 'unknown') observations[ids[i]!] = state as 'seen';
           });
           const network: Record<string, unknown> = {};
           const given: Record<string, string> = {};
@@ -197,18 +200,18 @@ describe('the general-purpose package bayesjs 0.6.5 gives the same ranking', () 
               cpt: { yes: priors[i]!, no: 1 - priors[i]! },
             };
           });
-          for (const [id, sighting] of Object.entries(sightings)) {
-            const { looks, pWith, pWithout } = tell(id);
+          for (const [id, observation] of Object.entries(observations)) {
+            const { phenotypes, pWith, pWithout } = marker(id);
             network[id] = {
               id,
               states: ['seen', 'not-seen'],
-              parents: [looks[0]!],
+              parents: [phenotypes[0]!],
               cpt: [
-                { when: { [looks[0]!]: 'yes' }, then: { seen: pWith, 'not-seen': 1 - pWith } },
-                { when: { [looks[0]!]: 'no' }, then: { seen: pWithout, 'not-seen': 1 - pWithout } },
+                { when: { [phenotypes[0]!]: 'yes' }, then: { seen: pWith, 'not-seen': 1 - pWith } },
+                { when: { [phenotypes[0]!]: 'no' }, then: { seen: pWithout, 'not-seen': 1 - pWithout } },
               ],
             };
-            given[id] = sighting;
+            given[id] = observation;
           }
           const hypotheses = only(
             ...LOCI.map((locus, i) => ({
@@ -219,9 +222,9 @@ describe('the general-purpose package bayesjs 0.6.5 gives the same ranking', () 
               ] satisfies WeightedGenotype[],
             })),
           );
-          const { ranking } = rank(hypotheses, sightings, CATALOGUE);
-          for (const { looks, p } of ranking.candidates.slice(0, 5)) {
-            const joint = Object.fromEntries(LOCI.map((locus) => [locus, looks[locus] ? 'yes' : 'no']));
+          const { ranking } = rank(hypotheses, observations, CATALOGUE);
+          for (const { phenotype, p } of ranking.candidates.slice(0, 5)) {
+            const joint = Object.fromEntries(LOCI.map((locus) => [locus, phenotype[locus] ? 'yes' : 'no']));
             let theirs = 1;
             const known = { ...given };
             for (const [locus, state] of Object.entries(joint)) {
@@ -259,7 +262,7 @@ describe('who the sire is, and which sex, move with what is seen', () => {
       from('b', 'female', 0),
       from('b', 'male', 0),
     ];
-    const { pWith, pWithout } = tell('eyes: greenish');
+    const { pWith, pWithout } = marker('eyes: greenish');
     const { ranking } = rank(hypotheses, { 'eyes: greenish': 'seen' }, CATALOGUE);
     const ofA = 0.5 * (0.5 * pWith + 0.5 * pWithout);
     expect(ranking.sires['a']).toBeCloseTo(ofA / (ofA + 0.5 * pWithout), 12);
@@ -284,7 +287,7 @@ describe('a gene that only one candidate sire carries', () => {
       ['Normal', 0.5],
       ['Pastel', 0.5],
     ]);
-    const { pWith, pWithout } = tell('lips: pale');
+    const { pWith, pWithout } = marker('lips: pale');
     expect(rank(hypotheses, { 'lips: pale': 'not-seen' }, CATALOGUE).ranking.sires['b']).toBeCloseTo(
       (1 - pWithout) / (2 - pWith - pWithout),
       12,
@@ -293,7 +296,7 @@ describe('a gene that only one candidate sire carries', () => {
 });
 
 describe('more than can be weighed', () => {
-  test('the faintest looks go first, and how faint they were is said', () => {
+  test('the least likely phenotypes go first, and how faint they were is said', () => {
     const faint = [
       'leopard',
       'spotnose',
@@ -330,13 +333,13 @@ describe('more than can be weighed', () => {
 
 describe('look here next', () => {
   const hypotheses = only(half('pastel'), half('spotnose'), half('ghi'));
-  test('the expected gain is the mutual information, and the looks are ranked by it', () => {
+  test('the expected gain is the mutual information, and the observations are ranked by it', () => {
     const { space } = rank(hypotheses, {}, CATALOGUE);
-    const { tells } = lookNext(space, {}, CATALOGUE, null);
-    const bits = tells.map((one) => one.bits);
+    const { markers } = nextObservations(space, {}, CATALOGUE, null);
+    const bits = markers.map((one) => one.bits);
     expect(bits).toEqual(bits.toSorted((a, b) => b - a));
-    const [best] = tells;
-    const { pWith, pWithout } = tell(best!.tell);
+    const [best] = markers;
+    const { pWith, pWithout } = marker(best!.marker);
     // A binary channel with an even input: I = H(Y) - (H(pWith) + H(pWithout)) / 2 (Cover & Thomas, section 7.1).
     const h = (p: number): number => -p * Math.log2(p) - (1 - p) * Math.log2(1 - p);
     expect(best!.bits).toBeCloseTo(h((pWith + pWithout) / 2) - (h(pWith) + h(pWithout)) / 2, 9);
@@ -347,29 +350,29 @@ describe('look here next', () => {
   });
 
   test('a zone that was looked at for a gene is not asked for again, and nothing is once it is settled', () => {
-    const sightings: Sightings = { 'lips: pale': 'seen' };
-    const { space } = rank(hypotheses, sightings, CATALOGUE);
-    expect(lookNext(space, sightings, CATALOGUE, null).tells.map((one) => one.tell)).not.toContain(
-      'lips: pale',
-    );
+    const observations: Observations = { 'lips: pale': 'seen' };
+    const { space } = rank(hypotheses, observations, CATALOGUE);
+    expect(
+      nextObservations(space, observations, CATALOGUE, null).markers.map((one) => one.marker),
+    ).not.toContain('lips: pale');
     const sure = rank(
       only({ locus: 'pastel', genotypes: [{ genotype: ['+', 'pastel'], p: 1 }] }),
       {},
       CATALOGUE,
     );
-    expect(lookNext(sure.space, {}, CATALOGUE, '2026-05-01')).toEqual({
-      tells: [],
+    expect(nextObservations(sure.space, {}, CATALOGUE, '2026-05-01')).toEqual({
+      markers: [],
       compare: [],
       againOn: null,
     });
   });
 
-  test('where no tell is left, the day after the second shed is proposed, and what to compare with', () => {
+  test('where no marker is left, the day after the second shed is proposed, and what to compare with', () => {
     const prior = only(half('acid'));
     const { space } = rank(prior, {}, CATALOGUE);
-    expect(lookNext(space, {}, CATALOGUE, '2026-05-01')).toEqual({
-      tells: [],
-      compare: [{ looks: 'acid', label: 'Acid' }],
+    expect(nextObservations(space, {}, CATALOGUE, '2026-05-01')).toEqual({
+      markers: [],
+      compare: [{ phenotype: 'acid', label: 'Acid' }],
       againOn: '2026-05-31',
     });
   });

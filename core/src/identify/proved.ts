@@ -10,7 +10,7 @@ export interface PastCall {
   readonly sure: Sureness;
   /** Locus id -> what was said to show. */
   readonly shown: Readonly<Record<string, string>>;
-  /** Later evidence that settled a locus: its looks as they proved to be. */
+  /** Later evidence that settled a locus: its phenotype as it proved to be. */
   readonly proved: Readonly<Record<string, string>>;
 }
 
@@ -19,7 +19,7 @@ export interface SettledCall {
   readonly by: string;
   readonly sure: Sureness;
   readonly locus: string;
-  readonly looks: string;
+  readonly phenotype: string;
   readonly isRight: boolean;
 }
 
@@ -35,7 +35,7 @@ export function settledCalls(calls: readonly PastCall[]): SettledCall[] {
     Object.entries(proved).flatMap(([locus, truth]) => {
       const said = shown[locus] ?? '';
       if (said === '' && truth === '') return [];
-      return [{ by, sure, locus, looks: said || truth, isRight: said === truth }];
+      return [{ by, sure, locus, phenotype: said || truth, isRight: said === truth }];
     }),
   );
 }
@@ -56,13 +56,13 @@ export function settledByLater(
 
 /** One person's record by gene. */
 export function recordsOf(settled: readonly SettledCall[], by: string): CallRecord[] {
-  const found = new Map<string, { looks: string; right: number; settled: number }>();
+  const found = new Map<string, { phenotype: string; right: number; settled: number }>();
   for (const call of settled) {
     if (call.by !== by) continue;
-    const one = found.get(call.looks) ?? { looks: call.looks, right: 0, settled: 0 };
+    const one = found.get(call.phenotype) ?? { phenotype: call.phenotype, right: 0, settled: 0 };
     one.settled += 1;
     if (call.isRight) one.right += 1;
-    found.set(call.looks, one);
+    found.set(call.phenotype, one);
   }
   return [...found.values()];
 }

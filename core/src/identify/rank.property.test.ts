@@ -3,12 +3,12 @@ import { describe, expect, test } from 'vitest';
 import { slowRanking } from '../../test/slow-identify.ts';
 import { CATALOGUE } from '../catalogue/catalogue.ts';
 import { allGenotypes, type WeightedGenotype } from '../loci/genotype.ts';
-import { lookNext } from './look-next.ts';
-import type { Hypothesis } from './looks-space.ts';
+import { nextObservations } from './next-observations.ts';
+import type { Hypothesis } from './phenotype-space.ts';
 import { rank } from './rank.ts';
-import type { Sightings } from './sightings.ts';
+import type { Observations } from './observations.ts';
 
-/** Loci that hide, that are hidden, that share tells, that have markers: whatever the rules speak of. */
+/** Loci that hide, that are hidden, that share markers, that have markers: whatever the rules speak of. */
 const LOCI = [
   'pastel',
   'black-eyed-white',
@@ -50,16 +50,16 @@ const hypotheses = loci.chain((ids) =>
     return both.map((one) => ({ ...one, weight: one.weight / total }));
   }),
 );
-const RELEVANT = CATALOGUE.tells.filter(({ looks }) =>
-  looks.some((text) => LOCI.includes(CATALOGUE.alleleById(text.split('/')[0]!)!.locus.id)),
+const RELEVANT = CATALOGUE.markers.filter(({ phenotypes }) =>
+  phenotypes.some((text) => LOCI.includes(CATALOGUE.alleleById(text.split('/')[0]!)!.locus.id)),
 );
-const sightings: fc.Arbitrary<Sightings> = fc.dictionary(
+const observations: fc.Arbitrary<Observations> = fc.dictionary(
   fc.constantFrom(...RELEVANT.map(({ id }) => id)),
   fc.constantFrom('seen' as const, 'not-seen' as const),
   { maxKeys: 8 },
 );
-const keyOf = (looks: Readonly<Record<string, string>>): string =>
-  Object.entries(looks)
+const keyOf = (phenotype: Readonly<Record<string, string>>): string =>
+  Object.entries(phenotype)
     .map(([id, text]) => `${id}=${text}`)
     .toSorted()
     .join(' ');
@@ -67,11 +67,11 @@ const keyOf = (looks: Readonly<Record<string, string>>): string =>
 describe('the ranking', () => {
   test('is what a walk through every genotype gives, hiding, sharing and markers included', () => {
     fc.assert(
-      fc.property(hypotheses, sightings, (what, seen) => {
+      fc.property(hypotheses, observations, (what, seen) => {
         const slow = slowRanking(what, seen, CATALOGUE);
         const { ranking } = rank(what, seen, CATALOGUE);
-        for (const { looks, p } of ranking.candidates)
-          expect(p, keyOf(looks)).toBeCloseTo(slow.get(keyOf(looks)) ?? 0, 10);
+        for (const { phenotype, p } of ranking.candidates)
+          expect(p, keyOf(phenotype)).toBeCloseTo(slow.get(keyOf(phenotype)) ?? 0, 10);
       }),
       { numRuns: 150, seed: 11 },
     );
@@ -79,7 +79,7 @@ describe('the ranking', () => {
 
   test('adds up to one, before and after, over the kinds, the sires and the sexes', () => {
     fc.assert(
-      fc.property(hypotheses, sightings, (what, seen) => {
+      fc.property(hypotheses, observations, (what, seen) => {
         const { ranking, space } = rank(what, seen, CATALOGUE);
         const sum = (table: Float64Array): number => table.reduce((a, b) => a + b, 0);
         expect(sum(space.before)).toBeCloseTo(1, 10);
@@ -93,9 +93,11 @@ describe('the ranking', () => {
 
   test('does not turn on the order in which loci or hypotheses are listed, nor on how one is split', () => {
     fc.assert(
-      fc.property(hypotheses, sightings, (what, seen) => {
+      fc.property(hypotheses, observations, (what, seen) => {
         const of = (list: readonly Hypothesis[]): Map<string, number> =>
-          new Map(rank(list, seen, CATALOGUE).ranking.candidates.map(({ looks, p }) => [keyOf(looks), p]));
+          new Map(
+            rank(list, seen, CATALOGUE).ranking.candidates.map(({ phenotype, p }) => [keyOf(phenotype), p]),
+          );
         const plain = of(what);
         const turned = of(what.toReversed().map((one) => ({ ...one, loci: one.loci.toReversed() })));
         const halved = of(what.flatMap((one) => [1, 2].map(() => ({ ...one, weight: one.weight / 2 }))));
@@ -108,18 +110,19 @@ describe('the ranking', () => {
     );
   });
 
-  test('a tell seen never makes its own gene less likely than the same tell not seen', () => {
+  test('a marker seen never makes its own gene less likely than the same marker not seen', () => {
     fc.assert(
       fc.property(
         hypotheses,
-        fc.constantFrom(...RELEVANT.filter(({ isMarker }) => !isMarker)),
-        (what, tell) => {
+        fc.constantFrom(...RELEVANT.filter(({ isOfCarriers }) => !isOfCarriers)),
+        (what, marker) => {
           const oddsOf = (state: 'seen' | 'not-seen'): number => {
-            const { genes } = rank(what, { [tell.id]: state }, CATALOGUE).ranking;
+            const { genes } = rank(what, { [marker.id]: state }, CATALOGUE).ranking;
             return genes
               .filter(
-                ({ looks }) =>
-                  tell.looks.includes(looks) || looks.split('/').some((a) => tell.looks.includes(a)),
+                ({ phenotype }) =>
+                  marker.phenotypes.includes(phenotype) ||
+                  phenotype.split('/').some((a) => marker.phenotypes.includes(a)),
               )
               .reduce((sum, { p }) => sum + p, 0);
           };
@@ -132,9 +135,10 @@ describe('the ranking', () => {
 
   test('what a look is expected to do averages to what is known now', () => {
     fc.assert(
-      fc.property(hypotheses, sightings, (what, seen) => {
+      fc.property(hypotheses, observations, (what, seen) => {
         const { space } = rank(what, seen, CATALOGUE);
-        for (const { pSeen, pNow, pIfSeen, pIfNot, bits } of lookNext(space, seen, CATALOGUE, null).tells) {
+        for (const { pSeen, pNow, pIfSeen, pIfNot, bits } of nextObservations(space, seen, CATALOGUE, null)
+          .markers) {
           // The law of total probability; a thousandth for the kinds too faint to be asked about.
           expect(Math.abs(pSeen * pIfSeen + (1 - pSeen) * pIfNot - pNow)).toBeLessThan(1e-3);
           expect(bits).toBeGreaterThan(0);

@@ -1,34 +1,34 @@
 import type { Catalogue } from '../catalogue/catalogue.ts';
 import { CostError } from '../errors.ts';
 import { appearance } from '../loci/genotype.ts';
-import { showsTell } from './cover.ts';
+import { showsMarker } from './cover.ts';
 import {
-  looksAt,
-  looksLabel,
-  looksOf,
+  phenotypeAt,
+  phenotypeLabel,
+  phenotypesOf,
   mix,
   NEGLIGIBLE,
   spread,
   tabulate,
   totalOf,
   WILD_ONLY,
-  type LooksSpace,
+  type PhenotypeSpace,
   type Hypothesis,
-} from './looks-space.ts';
+} from './phenotype-space.ts';
 import {
   chanceOf,
-  countedSightings,
-  markerLikelihood,
-  type CountedSighting,
-  type Sightings,
-} from './sightings.ts';
+  countedObservations,
+  carrierLikelihood,
+  type CountedObservation,
+  type Observations,
+} from './observations.ts';
 
-/** One thing the animal can be, as far as the eye can tell. */
+/** One thing the animal can be, by eye. */
 export interface Candidate {
   readonly label: string;
   /** Locus id -> what shows there, where something does. */
-  readonly looks: Readonly<Record<string, string>>;
-  /** Before it was looked at, and with the tells. */
+  readonly phenotype: Readonly<Record<string, string>>;
+  /** Before it was looked at, and with the markers. */
   readonly pBefore: number;
   readonly p: number;
 }
@@ -36,18 +36,18 @@ export interface Candidate {
 /** How one gene stands: whether it shows. */
 export interface GeneOdds {
   readonly locus: string;
-  readonly looks: string;
+  readonly phenotype: string;
   readonly label: string;
   readonly pBefore: number;
   readonly p: number;
 }
 
 /** What one zone's look at one gene adds. */
-export interface TellWeight {
-  readonly tell: string;
-  /** How many times likelier the sighting is where the gene shows uncovered than where it does not. */
+export interface MarkerWeight {
+  readonly marker: string;
+  /** How many times likelier the observation is where the gene shows uncovered than where it does not. */
   readonly factor: number;
-  /** Another tell of the gene in the same zone counts instead. */
+  /** Another marker of the gene in the same zone counts instead. */
   readonly countedWith: string | null;
 }
 
@@ -56,13 +56,13 @@ export interface Ranking {
   readonly candidates: readonly Candidate[];
   /** How many more there are. */
   readonly rarer: number;
-  /** Looks no likelier than this at one locus were left out, so that the rest could be weighed; 0 where none were. */
+  /** Phenotypes no likelier than this at one locus were left out, so that the rest could be weighed; 0 where none were. */
   readonly least: number;
   readonly genes: readonly GeneOdds[];
-  readonly tells: readonly TellWeight[];
-  /** Carried unseen, where a marker was looked for: allele id -> odds before and after. */
+  readonly markers: readonly MarkerWeight[];
+  /** Carried unseen, where a carriers’ marker was looked for: allele id -> odds before and after. */
   readonly carried: readonly { readonly allele: string; readonly pBefore: number; readonly p: number }[];
-  /** Tells seen of genes that the records leave no room for. */
+  /** Markers seen of genes that the records leave no room for. */
   readonly outside: readonly string[];
   /** Who the sire is, where that is open, given all this: id -> probability. */
   readonly sires: Readonly<Record<string, number>>;
@@ -77,37 +77,37 @@ const SHOWN = 24;
 
 /**
  * What an animal can be, given its pedigree and what was seen of it: the engine's distribution times the chance of each
- * sighting. Sightings are independent of one another given what shows, but for those that one look takes in.
+ * observation. Observations are independent of one another given what shows, but for those that one look takes in.
  *
  * @throws CostError where what can show has too many combinations
  */
 export function rank(
   hypotheses: readonly Hypothesis[],
-  sightings: Sightings,
+  observations: Observations,
   catalogue: Catalogue,
-): { ranking: Ranking; space: LooksSpace } {
-  const { loci, size, least } = fittingLooks(hypotheses, catalogue);
+): { ranking: Ranking; space: PhenotypeSpace } {
+  const { loci, size, least } = fittingPhenotypes(hypotheses, catalogue);
   if (size > LARGEST) throw new CostError(size, LARGEST);
-  const counted = countedSightings(catalogue.tells, sightings);
-  const marked = counted.some(({ tell }) => tell.isMarker);
+  const counted = countedObservations(catalogue.markers, observations);
+  const marked = counted.some(({ marker }) => marker.isOfCarriers);
   const likelihood = new Float64Array(size).fill(1);
-  for (const { tell, sighting } of counted) {
-    if (tell.isMarker) continue;
-    const table = tabulate(loci, size, tell, catalogue);
+  for (const { marker, observation } of counted) {
+    if (marker.isOfCarriers) continue;
+    const table = tabulate(loci, size, marker, catalogue);
     if (!table) continue;
     for (let i = 0; i < size; i++)
-      likelihood[i]! *= sighting === 'seen' ? table.seen[i]! : 1 - table.seen[i]!;
+      likelihood[i]! *= observation === 'seen' ? table.seen[i]! : 1 - table.seen[i]!;
   }
   const priors = hypotheses.map((hypothesis) => spread(loci, hypothesis, () => 1));
   const byMarkers = marked
     ? hypotheses.map((hypothesis) =>
-        spread(loci, hypothesis, (locus, genotype) => markerLikelihood(counted, locus, genotype)),
+        spread(loci, hypothesis, (locus, genotype) => carrierLikelihood(counted, locus, genotype)),
       )
     : priors;
   const posteriors = byMarkers.map((table) => table.map((p, i) => p * likelihood[i]!));
   const before = mix(priors, size);
   const after = mix(posteriors, size);
-  const space: LooksSpace = { loci, size, before, after };
+  const space: PhenotypeSpace = { loci, size, before, after };
   const candidates = rankCandidates(space, catalogue);
   return {
     space,
@@ -116,11 +116,11 @@ export function rank(
       rarer: Math.max(0, candidates.length - SHOWN),
       least,
       genes: geneOdds(space, catalogue),
-      tells: counted.flatMap(({ tell, sighting, instead }) => {
-        const factor = chanceOf(tell, sighting, true) / chanceOf(tell, sighting, false);
+      markers: counted.flatMap(({ marker, observation, instead }) => {
+        const factor = chanceOf(marker, observation, true) / chanceOf(marker, observation, false);
         return [
-          { tell: tell.id, factor, countedWith: null },
-          ...instead.map(({ id }) => ({ tell: id, factor: 1, countedWith: tell.id })),
+          { marker: marker.id, factor, countedWith: null },
+          ...instead.map(({ id }) => ({ marker: id, factor: 1, countedWith: marker.id })),
         ];
       }),
       carried: marked ? carriedOdds(hypotheses, counted, catalogue) : [],
@@ -130,61 +130,61 @@ export function rank(
   };
 }
 
-/** More combinations than this make a touch wait: the faintest looks then go, as many as need be. */
+/** More combinations than this make a touch wait: the least likely phenotypes then go, as many as need be. */
 const COMFORTABLE = 20_000;
 const FAINT = [1e-6, 1e-5, 1e-4, 1e-3, 1e-2];
 
-function fittingLooks(
+function fittingPhenotypes(
   hypotheses: readonly Hypothesis[],
   catalogue: Catalogue,
-): { loci: LooksSpace['loci']; size: number; least: number } {
-  const sizeOf = (loci: LooksSpace['loci']): number =>
-    loci.reduce((product, { looks }) => product * looks.length, 1);
-  let loci = looksOf(hypotheses, catalogue);
+): { loci: PhenotypeSpace['loci']; size: number; least: number } {
+  const sizeOf = (loci: PhenotypeSpace['loci']): number =>
+    loci.reduce((product, { phenotypes }) => product * phenotypes.length, 1);
+  let loci = phenotypesOf(hypotheses, catalogue);
   let least = 0;
   for (const faint of FAINT) {
     if (sizeOf(loci) <= COMFORTABLE) break;
-    const fewer = looksOf(hypotheses, catalogue, faint);
+    const fewer = phenotypesOf(hypotheses, catalogue, faint);
     if (sizeOf(fewer) < sizeOf(loci)) least = faint;
     loci = fewer;
   }
   return { loci, size: sizeOf(loci), least };
 }
 
-function rankCandidates({ loci, size, before, after }: LooksSpace, catalogue: Catalogue): Candidate[] {
+function rankCandidates({ loci, size, before, after }: PhenotypeSpace, catalogue: Catalogue): Candidate[] {
   const order = Array.from({ length: size }, (_, i) => i)
     .filter((i) => before[i]! > NEGLIGIBLE)
     .toSorted((a, b) => after[b]! - after[a]! || before[b]! - before[a]! || a - b);
   return order.map((cell, place) => {
     // Only what is shown needs its words.
-    const looks = place < SHOWN ? looksAt(loci, cell) : {};
+    const phenotype = place < SHOWN ? phenotypeAt(loci, cell) : {};
     return {
-      looks,
-      label: place < SHOWN ? looksLabel(looks, catalogue) : '',
+      phenotype,
+      label: place < SHOWN ? phenotypeLabel(phenotype, catalogue) : '',
       pBefore: before[cell]!,
       p: after[cell]!,
     };
   });
 }
 
-function geneOdds({ loci, size, before, after }: LooksSpace, catalogue: Catalogue): GeneOdds[] {
+function geneOdds({ loci, size, before, after }: PhenotypeSpace, catalogue: Catalogue): GeneOdds[] {
   let stride = size;
-  return loci.flatMap(({ locus, looks }) => {
-    stride /= looks.length;
-    const sums = looks.map(() => [0, 0] as [number, number]);
+  return loci.flatMap(({ locus, phenotypes }) => {
+    stride /= phenotypes.length;
+    const sums = phenotypes.map(() => [0, 0] as [number, number]);
     for (let i = 0; i < size; i++) {
-      const sum = sums[Math.floor(i / stride) % looks.length]!;
+      const sum = sums[Math.floor(i / stride) % phenotypes.length]!;
       sum[0] += before[i]!;
       sum[1] += after[i]!;
     }
-    return looks.flatMap((text, at) =>
+    return phenotypes.flatMap((text, at) =>
       text === ''
         ? []
         : [
             {
               locus: locus.id,
-              looks: text,
-              label: looksLabel({ [locus.id]: text }, catalogue),
+              phenotype: text,
+              label: phenotypeLabel({ [locus.id]: text }, catalogue),
               pBefore: sums[at]![0],
               p: sums[at]![1],
             },
@@ -195,17 +195,17 @@ function geneOdds({ loci, size, before, after }: LooksSpace, catalogue: Catalogu
 
 function carriedOdds(
   hypotheses: readonly Hypothesis[],
-  counted: readonly CountedSighting[],
+  counted: readonly CountedObservation[],
   catalogue: Catalogue,
 ): Ranking['carried'] {
-  const alleles = new Set(counted.flatMap(({ tell }) => (tell.isMarker ? tell.looks : [])));
+  const alleles = new Set(counted.flatMap(({ marker }) => (marker.isOfCarriers ? marker.phenotypes : [])));
   return [...alleles].flatMap((allele) => {
     const locus = catalogue.alleleById(allele)!.locus;
     let [all, carried, allAfter, carriedAfter] = [0, 0, 0, 0];
     for (const { weight, loci } of hypotheses) {
       for (const { genotype, p } of loci.find((one) => one.locus === locus.id)?.genotypes ?? WILD_ONLY) {
         if (appearance(locus, genotype) !== '') continue;
-        const after = weight * p * markerLikelihood(counted, locus, genotype);
+        const after = weight * p * carrierLikelihood(counted, locus, genotype);
         all += weight * p;
         allAfter += after;
         if (!genotype.includes(allele)) continue;
@@ -218,27 +218,27 @@ function carriedOdds(
 }
 
 function outsideOf(
-  loci: LooksSpace['loci'],
+  loci: PhenotypeSpace['loci'],
   hypotheses: readonly Hypothesis[],
-  counted: readonly CountedSighting[],
+  counted: readonly CountedObservation[],
 ): string[] {
-  const open = loci.flatMap(({ looks }) => looks);
+  const open = loci.flatMap(({ phenotypes }) => phenotypes);
   const alleles = new Set(
     hypotheses.flatMap((one) =>
       one.loci.flatMap(({ genotypes }) => genotypes.flatMap(({ genotype }) => [...genotype])),
     ),
   );
   return counted
-    .filter(({ tell, sighting }) => {
-      if (sighting !== 'seen') return false;
-      return tell.isMarker
-        ? !tell.looks.some((allele) => alleles.has(allele))
-        : !open.some((text) => showsTell(tell, text));
+    .filter(({ marker, observation }) => {
+      if (observation !== 'seen') return false;
+      return marker.isOfCarriers
+        ? !marker.phenotypes.some((allele) => alleles.has(allele))
+        : !open.some((text) => showsMarker(marker, text));
     })
-    .map(({ tell }) => tell.id);
+    .map(({ marker }) => marker.id);
 }
 
-/** What the sightings say of the sire and the sex: each hypothesis's share of all that is left. */
+/** What the observations say of the sire and the sex: each hypothesis's share of all that is left. */
 function whoAndWhich(
   hypotheses: readonly Hypothesis[],
   shares: readonly number[],

@@ -1,6 +1,6 @@
 import type { Catalogue } from '../catalogue/catalogue.ts';
 import type { Sureness } from '../pedigree/from-records.ts';
-import { looksLabel } from './looks-space.ts';
+import { phenotypeLabel } from './phenotype-space.ts';
 import type { Ranking } from './rank.ts';
 
 /** A gene likelier than this to be there unseen stays on the label, in brackets. */
@@ -11,31 +11,35 @@ const ENOUGH_CALLS = 10;
 
 /** How often calls of one gene, by one person, later proved right. */
 export interface CallRecord {
-  readonly looks: string;
+  readonly phenotype: string;
   readonly right: number;
   readonly settled: number;
 }
 
 /**
- * What the odds leave open beside a chosen look: genes that would go onto the label in brackets, so that they are not
+ * What the odds leave open beside a chosen phenotype: genes that would go onto the label in brackets, so that they are not
  * forgotten when the animal is bred years later.
  */
 export function notExcluded(
   ranking: Ranking,
   chosen: Readonly<Record<string, string>>,
   catalogue: Catalogue,
-): { looks: string; label: string; p: number }[] {
+): { phenotype: string; label: string; p: number }[] {
   return ranking.genes
-    .filter(({ locus, looks, p }) => {
-      if (p < NOT_EXCLUDED || chosen[locus] === looks) return false;
+    .filter(({ locus, phenotype, p }) => {
+      if (p < NOT_EXCLUDED || chosen[locus] === phenotype) return false;
       // A double that shows as one copy is the same gene: it goes by its own word only where the gene is not named at all.
-      return !(chosen[locus] ?? '').split('/').includes(looks.split('/')[0]!);
+      return !(chosen[locus] ?? '').split('/').includes(phenotype.split('/')[0]!);
     })
-    .map(({ locus, looks, p }) => {
-      const single = looks.split('/')[0]!;
+    .map(({ locus, phenotype, p }) => {
+      const single = phenotype.split('/')[0]!;
       const isRecessive =
-        looks.includes('/') && catalogue.alleleById(single)?.allele.expression === 'recessive';
-      return { looks, label: looksLabel({ [locus]: isRecessive ? looks : single }, catalogue), p };
+        phenotype.includes('/') && catalogue.alleleById(single)?.allele.expression === 'recessive';
+      return {
+        phenotype,
+        label: phenotypeLabel({ [locus]: isRecessive ? phenotype : single }, catalogue),
+        p,
+      };
     })
     .filter((one, i, all) => all.findIndex((other) => other.label === one.label) === i);
 }

@@ -33,7 +33,7 @@ export interface IncubationClock {
   /** When the first young are expected to leave the egg. */
   readonly out: { readonly from: IsoDay; readonly to: IsoDay };
   readonly milestones: readonly Milestone[];
-  /** When eggs are cut by the keeper's own school; null where it is never, or not known yet. */
+  /** When eggs are cut by the keeper’s own protocol; null where it is never, or not known yet. */
   readonly cutOn: IsoDay | null;
   readonly cutting: Cutting;
 }
@@ -80,7 +80,7 @@ export function incubationClock(
       },
     ],
     cutOn: cutDay(clutch, rules),
-    cutting: { school: rules.cutting, day: rules.cutDay },
+    cutting: { protocol: rules.cutting, day: rules.cutDay },
   };
 }
 

@@ -110,7 +110,7 @@ describe('what a clutch asks for', () => {
     expect(due(34, { checkedOn: [ago(1)] })).toEqual([]);
   });
 
-  test('first pip when it is likely, and a cut by the keeper’s own school', () => {
+  test('first pip when it is likely, and a cut by the keeper’s own protocol', () => {
     expect(due(57)[0]).toEqual(['first-pip-due', 57]);
     expect(due(61, {}, 'unpipped-at-day').at(-1)).toEqual(['cutting-due', 61]);
     expect(due(61)).toHaveLength(1);

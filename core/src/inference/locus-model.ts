@@ -16,7 +16,7 @@ import { Transmission, type Giver, type OpenAnimal } from './transmission.ts';
 const NO_SIRES: readonly number[] = [];
 
 const KINDS = 8;
-/** More than there are ordered pairs at any locus, and more than there are looks. */
+/** More than there are ordered pairs at any locus, and more than there are phenotypes. */
 const PAIRS = 1024;
 const LOOKS = 2 ** 31;
 
@@ -301,13 +301,13 @@ export class LocusModelBuilder {
     const key = (this.ties.dam[i]! + 1) * 2 ** 24 + sire + 1;
     let family = this.families.get(key);
     if (!family) {
-      family = { name: key, mother, father, looks: new Map() };
+      family = { name: key, mother, father, phenotype: new Map() };
       this.families.set(key, family);
     }
     const look = this.lookKey(i);
-    const same = family.looks.get(look);
+    const same = family.phenotype.get(look);
     if (same) same.animals.push(i);
-    else family.looks.set(look, { way, animals: [i], table: this.lookTable(i, mother, father, way) });
+    else family.phenotype.set(look, { way, animals: [i], table: this.lookTable(i, mother, father, way) });
   }
 
   /** Equal for animals of which nothing but their parents differs. */
@@ -335,9 +335,9 @@ export class LocusModelBuilder {
     return table;
   }
 
-  private closeFamily({ name, mother, father, looks }: Family): void {
+  private closeFamily({ name, mother, father, phenotype }: Family): void {
     const product = new Float64Array(mother.gives[0]!.length * father.gives[0]!.length).fill(1);
-    for (const { animals, table } of looks.values()) {
+    for (const { animals, table } of phenotype.values()) {
       for (let state = 0; state < product.length; state++) product[state]! *= table[state]! ** animals.length;
     }
     const at = this.add(
@@ -347,7 +347,7 @@ export class LocusModelBuilder {
       [...mother.states, ...father.states],
       product,
     );
-    for (const { animals, table, way } of looks.values()) {
+    for (const { animals, table, way } of phenotype.values()) {
       const [i] = animals;
       this.readings.push({
         animals,
@@ -448,7 +448,7 @@ interface Family {
   readonly name: number;
   readonly mother: Giver;
   readonly father: Giver;
-  readonly looks: Map<
+  readonly phenotype: Map<
     number,
     { readonly way: number; readonly animals: number[]; readonly table: Float64Array }
   >;

@@ -21,7 +21,7 @@ export interface Compound {
 
 /**
  * What a gene covers when it shows. `everything`: hardly any other gene can be seen on it, so not seeing one says
- * nothing. `black`: covers tells that are made of black. `pattern`: covers pattern where it is white.
+ * nothing. `black`: covers markers that are made of black. `pattern`: covers pattern where it is white.
  */
 export type Hides = 'everything' | 'black' | 'pattern';
 

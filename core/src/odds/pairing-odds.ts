@@ -166,15 +166,15 @@ export function visibleOutcomes(
 ): VisibleOutcome[] {
   const tables = segregatingLoci(sire, dam, catalogue);
   const factors = independentFactors(tables, ({ locus, outcomes }) => {
-    const groups = new Map<string, { looks: string; members: LocusOutcome[] }>();
+    const groups = new Map<string, { phenotype: string; members: LocusOutcome[] }>();
     for (const outcome of outcomes) {
-      const looks = appearance(locus, outcome.genotype);
-      const group = groups.get(looks) ?? { looks, members: [] };
+      const phenotype = appearance(locus, outcome.genotype);
+      const group = groups.get(phenotype) ?? { phenotype, members: [] };
       group.members.push(outcome);
-      groups.set(looks, group);
+      groups.set(phenotype, group);
     }
-    return [...groups.values()].map(({ looks, members }) => ({
-      value: { looks, locus, members },
+    return [...groups.values()].map(({ phenotype, members }) => ({
+      value: { phenotype, locus, members },
       pMale: members.reduce((sum, m) => sum + m.pMale, 0),
       pFemale: members.reduce((sum, m) => sum + m.pFemale, 0),
     }));
@@ -184,18 +184,18 @@ export function visibleOutcomes(
     return {
       ...odds,
       label: genotypeLabel(
-        Object.fromEntries(groups.map(([id, { looks }]) => [id, shownGenotype(looks)])),
+        Object.fromEntries(groups.map(([id, { phenotype }]) => [id, shownGenotype(phenotype)])),
         catalogue,
       ),
       carries: groups.flatMap(([, { locus, members }]) => carriedWords(locus, members)),
-      appearance: Object.fromEntries(groups.map(([id, { looks }]) => [id, looks])),
+      appearance: Object.fromEntries(groups.map(([id, { phenotype }]) => [id, phenotype])),
     };
   });
 }
 
 /** The plainest genotype with this appearance. */
-export function shownGenotype(looks: string): Genotype {
-  const [first, second] = looks.split('/');
+export function shownGenotype(phenotype: string): Genotype {
+  const [first, second] = phenotype.split('/');
   return second ? [first!, second] : [WILD, first || WILD];
 }
 
@@ -229,15 +229,15 @@ export interface Impossible {
 /**
  * Why the pairing cannot give an animal that looks like this; empty where it can.
  *
- * @param looks - locus id -> appearance, as `appearance()` words it; loci left out are not judged
+ * @param phenotype - locus id -> appearance, as `appearance()` words it; loci left out are not judged
  */
 export function whyImpossible(
   sire: Parent,
   dam: Parent,
-  looks: Readonly<Record<string, string>>,
+  phenotype: Readonly<Record<string, string>>,
   catalogue: Catalogue = CATALOGUE,
 ): Impossible[] {
-  return Object.entries(looks).flatMap(([id, look]) => {
+  return Object.entries(phenotype).flatMap(([id, look]) => {
     const locus = catalogue.locusById(id);
     if (!locus) return [];
     const outcomes = locusOutcomes(locus, distributionAt(sire, id), distributionAt(dam, id));

@@ -25,7 +25,7 @@ export type Sureness = 'certain' | 'probable' | 'possible';
 /** The chance that such an identification is wrong. Common practice, no source: the words' plain meaning in numbers. */
 export const CALL_ERROR: Readonly<Record<Sureness, number>> = { certain: 0, probable: 0.1, possible: 0.3 };
 
-/** Not seen on an animal whose showing genes cover some of the tells: this likely to be there all the same. */
+/** Not seen on an animal whose showing genes cover some of the markers: this likely to be there all the same. */
 const COVERED_ERROR = 0.2;
 
 /** A gene in brackets on a founder: neither seen nor excluded. An assumption, stated in docs/science.md. */
@@ -87,11 +87,11 @@ export function shownByReading(
 /** Locus id -> what shows there by a text, for the loci at which something does. */
 export function shownBy(genes: string, catalogue: Catalogue = CATALOGUE): Record<string, string> {
   const shown = shownByReading(parseGenes(genes, catalogue), catalogue);
-  return Object.fromEntries(Object.entries(shown).filter(([, looks]) => looks !== ''));
+  return Object.fromEntries(Object.entries(shown).filter(([, phenotype]) => phenotype !== ''));
 }
 
 /**
- * Compiles one collection again and again: what is unchanged comes back as the same object, so that an engine can tell what
+ * Compiles one collection again and again: what is unchanged comes back as the same object, so that an engine sees what
  * is new. Animals keep their order, new ones are added at the end.
  */
 export class RecordCompiler {
@@ -213,9 +213,11 @@ export class RecordCompiler {
     });
   }
 
-  /** How much of the tells of a gene that nobody named the showing genes cover. */
+  /** How much of the markers of a gene that nobody named the showing genes cover. */
   private coverOf(shown: Readonly<Record<string, string>>): 'nothing' | 'some' | 'all' {
-    const hides = Object.entries(shown).map(([id, looks]) => hidesOf(this.catalogue.locusById(id)!, looks));
+    const hides = Object.entries(shown).map(([id, phenotype]) =>
+      hidesOf(this.catalogue.locusById(id)!, phenotype),
+    );
     if (hides.includes('everything')) return 'all';
     return hides.some((what) => what !== undefined) ? 'some' : 'nothing';
   }
@@ -229,15 +231,15 @@ export class RecordCompiler {
     const cover = this.coverOf(shown);
     const error = CALL_ERROR[identification.sure];
     return loci.flatMap((locus): Call[] => {
-      const looks = shown[locus.id] ?? '';
-      const named = looks !== '';
+      const phenotype = shown[locus.id] ?? '';
+      const named = phenotype !== '';
       if (!named && cover === 'all') return [];
       const open = reading.possible.filter((allele) => locus.alleles.includes(allele));
       const either = reading.either.get(locus.id) ?? [];
       return [
         {
           locus: locus.id,
-          is: this.lookingLike(locus, [looks, ...either], open),
+          is: this.lookingLike(locus, [phenotype, ...either], open),
           error: !named && cover === 'some' ? Math.max(error, COVERED_ERROR) : error,
           record: identification.record,
         },
@@ -245,20 +247,21 @@ export class RecordCompiler {
     });
   }
 
-  /** The genotypes with one of these looks, and those with an allele that is possible besides. */
+  /** The genotypes with one of these phenotypes, and those with an allele that is possible besides. */
   private lookingLike(
     locus: PedigreeLocus,
-    looks: readonly string[],
+    phenotype: readonly string[],
     open: readonly string[],
   ): readonly Genotype[] {
-    const key = `${locus.id}|${looks.join()}|${open.join()}`;
+    const key = `${locus.id}|${phenotype.join()}|${open.join()}`;
     let set = this.sets.get(key);
     if (!set) {
       const rules = this.catalogue.locusById(locus.id)!;
       set = allGenotypes(locus.alleles)
         .filter(
           (genotype) =>
-            looks.includes(appearance(rules, genotype)) || open.some((allele) => genotype.includes(allele)),
+            phenotype.includes(appearance(rules, genotype)) ||
+            open.some((allele) => genotype.includes(allele)),
         )
         .map(([a, b]) => canonical(a, b));
       this.sets.set(key, set);

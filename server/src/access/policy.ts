@@ -6,9 +6,9 @@ import type { Actor } from '../db/work.ts';
  * what cannot be made again.
  */
 export const ALLOWED: Readonly<Record<Actor['role'], readonly Permission[]>> = {
-  viewer: ['look'],
-  keeper: ['look', 'record'],
-  owner: ['look', 'record', 'manage', 'destroy'],
+  viewer: ['view'],
+  keeper: ['view', 'record'],
+  owner: ['view', 'record', 'manage', 'destroy'],
 };
 
 export function mayDo(actor: Actor, permission: Permission): boolean {

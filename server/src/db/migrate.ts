@@ -8,6 +8,7 @@ import { bench } from './migrations/20261126090000-bench.ts';
 import { husbandry } from './migrations/20261126120000-husbandry.ts';
 import { seasonAndIncubation } from './migrations/20261125120000-season-and-incubation.ts';
 import { daysKeysAndLimits } from './migrations/20261128090000-days-keys-and-limits.ts';
+import { fieldWords } from './migrations/20261128150000-field-words.ts';
 
 /** One change of the schema, in SQL. Never edited once merged. */
 export interface Migration {
@@ -28,6 +29,7 @@ export const MIGRATIONS: readonly Migration[] = [
   bench,
   husbandry,
   daysKeysAndLimits,
+  fieldWords,
 ];
 
 /** Any number: only one process migrates at a time. */

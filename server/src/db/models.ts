@@ -19,7 +19,7 @@ import type {
   LabelSheetRow,
   LadderRow,
   LadderStepRow,
-  LookRow,
+  ObservationRow,
   MembershipRow,
   OpinionLinkRow,
   OpinionRow,
@@ -306,10 +306,10 @@ export function createModels(sequelize: Sequelize) {
       replacedBy: UUID,
       ...voidable(),
     }),
-    looks: table<LookRow>(sequelize, 'looks', {
+    observations: table<ObservationRow>(sequelize, 'observations', {
       collectionId: UUID,
       animalId: key(),
-      sightings: JSONB,
+      observations: JSONB,
       authorId: UUID,
       seenAt: DATE,
       version: INTEGER,

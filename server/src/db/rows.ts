@@ -19,7 +19,7 @@ import type {
   OrderRules,
   SeasonEventKind,
   SeasonRules,
-  Sighting,
+  Observation,
   Sureness,
 } from '@karyotome/core';
 
@@ -260,10 +260,10 @@ export interface RecordRow extends Voidable {
   body: Record<string, unknown>;
   replacedBy: string | null;
 }
-export interface LookRow {
+export interface ObservationRow {
   collectionId: string;
   animalId: string;
-  sightings: Record<string, Sighting>;
+  observations: Record<string, Observation>;
   authorId: string;
   seenAt: Date;
   version: number;

@@ -6,7 +6,7 @@ import parse from 'joi-to-json';
 const TITLES: Readonly<Record<Permission, string>> = {
   open: 'Anybody, without a session.',
   own: 'Whoever is signed in.',
-  look: 'Whoever may look at the collection.',
+  view: 'Whoever may look at the collection.',
   record: 'Whoever may record in the collection.',
   manage: 'Whoever may change the settings of the collection.',
   destroy: 'The owner of the collection.',

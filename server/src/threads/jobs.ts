@@ -14,7 +14,7 @@ const jobs = new Map<string, JobProgress>();
 export interface Job {
   /** Aborted when whoever asked is gone, or was answered. */
   readonly signal: AbortSignal;
-  tell(progress: JobProgress): void;
+  report(progress: JobProgress): void;
 }
 
 /** Begins a job for a request; it ends with the request's answer. Without a name it can be cancelled all the same, but not asked about. */
@@ -31,7 +31,7 @@ export function startJob(request: Request): Job {
   else answer.once('close', end);
   return {
     signal: giveUp.signal,
-    tell(progress) {
+    report(progress) {
       if (key !== null && !giveUp.signal.aborted) jobs.set(key, progress);
     },
   };

@@ -191,7 +191,7 @@ export class Generator {
       made[key] = this.#of(described, key, made);
     }
     const [pattern] = patterns ?? [];
-    if (pattern && this.#chance.is(0.5)) made[this.#text('tell')] = this.#of(pattern.rule, 'tell', {});
+    if (pattern && this.#chance.is(0.5)) made[this.#text('marker')] = this.#of(pattern.rule, 'marker', {});
     return made;
   }
 

@@ -11,7 +11,7 @@ import {
   type HeatZoneInput,
   type Introduction,
   type LabelOrder,
-  type LookChange,
+  type ObservationsChange,
   type ManyMoves,
   type NewAnimal,
   type NewClutch,
@@ -76,8 +76,8 @@ export const api = {
 
   pairings: () => call(R.pairings, {}),
   addClutch: (body: NewClutch) => call(R.addClutch, { body }),
-  changeLook: (id: string, body: LookChange, version: number) =>
-    call(R.changeLook, { params: { id }, body, version }),
+  changeObservations: (id: string, body: ObservationsChange, version: number) =>
+    call(R.changeObservations, { params: { id }, body, version }),
   changeSorting: (id: string, body: SortingChange, version: number) =>
     call(R.changeSorting, { params: { id }, body, version }),
   calls: () => call(R.calls, {}),

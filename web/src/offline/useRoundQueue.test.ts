@@ -21,7 +21,7 @@ const sessionOf = (email: string): SessionView =>
   ({
     account: { id: idOf(email), name: 'Ann', email },
     role: 'owner',
-    permissions: ['look', 'record', 'manage', 'destroy'],
+    permissions: ['view', 'record', 'manage', 'destroy'],
     csrfToken: 't',
     collection: { massUnit: 'g', temperatureUnit: 'C' },
   }) as unknown as SessionView;

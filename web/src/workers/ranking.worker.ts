@@ -1,15 +1,15 @@
 import {
   CostError,
   createCatalogue,
-  lookNext,
+  nextObservations,
   rank,
   toAdditions,
   type Catalogue,
   type CatalogueEntry,
   type IsoDay,
-  type LookAdvice,
+  type ObservationAdvice,
   type Ranking,
-  type Sightings,
+  type Observations,
   type Hypothesis,
 } from '@karyotome/core';
 
@@ -18,7 +18,7 @@ export interface RankingRequest {
   /** Counts up: an answer to an older question about an animal is dropped. */
   readonly turn: number;
   readonly hypotheses: readonly Hypothesis[];
-  readonly sightings: Sightings;
+  readonly observations: Observations;
   readonly lastShed: IsoDay | null;
 }
 export type RankingMessage = { readonly entries: readonly CatalogueEntry[] } | RankingRequest;
@@ -29,10 +29,10 @@ export interface RankingAnswer {
   readonly ranking: Ranking | null;
   /** What it can be has too many combinations, or something went wrong that should not. */
   readonly failure?: 'too-many' | 'fault';
-  readonly advice: LookAdvice;
+  readonly advice: ObservationAdvice;
 }
 
-const NOTHING: LookAdvice = { tells: [], compare: [], againOn: null };
+const NOTHING: ObservationAdvice = { markers: [], compare: [], againOn: null };
 let catalogue: Catalogue = createCatalogue();
 
 self.addEventListener('message', ({ data }: MessageEvent<RankingMessage>) => {
@@ -40,10 +40,10 @@ self.addEventListener('message', ({ data }: MessageEvent<RankingMessage>) => {
   else self.postMessage(answer(data));
 });
 
-function answer({ animalId, turn, hypotheses, sightings, lastShed }: RankingRequest): RankingAnswer {
+function answer({ animalId, turn, hypotheses, observations, lastShed }: RankingRequest): RankingAnswer {
   try {
-    const { ranking, space } = rank(hypotheses, sightings, catalogue);
-    const advice = lookNext(space, sightings, catalogue, lastShed);
+    const { ranking, space } = rank(hypotheses, observations, catalogue);
+    const advice = nextObservations(space, observations, catalogue, lastShed);
     return { animalId, turn, ranking, advice };
   } catch (error) {
     if (error instanceof CostError)

@@ -34,10 +34,10 @@ afterEach(() => {
   vi.restoreAllMocks();
 });
 
-const ranked = (id: string, sightings: Ranked['sightings'] = {}): Ranked => ({
+const ranked = (id: string, observations: Ranked['observations'] = {}): Ranked => ({
   id,
   hypotheses: halfOf('pastel'),
-  sightings,
+  observations,
   lastShed: null,
 });
 function setUp(first: Ranked[]) {
@@ -70,7 +70,7 @@ test('an answer to an older question is dropped', async () => {
   expect(rankings.get('a')!.turn).toBe(2);
 });
 
-test('the collection’s own tells go first, and the worker ends with the page', async () => {
+test('the collection’s own markers go first, and the worker ends with the page', async () => {
   const { leave } = setUp([ranked('a')]);
   expect(FakeWorker.last.told[0]).toEqual({ entries: [] });
   leave();

@@ -1,4 +1,4 @@
-import type { IsoDay, Sightings, Hypothesis } from '@karyotome/core';
+import type { IsoDay, Observations, Hypothesis } from '@karyotome/core';
 import { onScopeDispose, shallowReactive, toRaw, toValue, watch, type MaybeRefOrGetter } from 'vue';
 import { useCatalogueEntries } from '../stores/queries.ts';
 import type { RankingAnswer, RankingMessage } from './ranking.worker.ts';
@@ -7,7 +7,7 @@ import type { RankingAnswer, RankingMessage } from './ranking.worker.ts';
 export interface Ranked {
   readonly id: string;
   readonly hypotheses: readonly Hypothesis[];
-  readonly sightings: Sightings;
+  readonly observations: Observations;
   readonly lastShed: IsoDay | null;
 }
 
@@ -17,7 +17,7 @@ export interface Ranked {
  */
 export function useRankings(animals: MaybeRefOrGetter<readonly Ranked[]>) {
   const worker = new Worker(new URL('./ranking.worker.ts', import.meta.url), { type: 'module' });
-  const tell = (message: RankingMessage): void => worker.postMessage(message);
+  const marker = (message: RankingMessage): void => worker.postMessage(message);
   const rankings = shallowReactive(new Map<string, RankingAnswer>());
   const asked = new Map<string, { key: string; turn: number }>();
   const { data: own } = useCatalogueEntries();
@@ -26,21 +26,21 @@ export function useRankings(animals: MaybeRefOrGetter<readonly Ranked[]>) {
   });
 
   function ask(): void {
-    for (const { id, hypotheses, sightings, lastShed } of toValue(animals)) {
-      const key = JSON.stringify([hypotheses, sightings, lastShed]);
+    for (const { id, hypotheses, observations, lastShed } of toValue(animals)) {
+      const key = JSON.stringify([hypotheses, observations, lastShed]);
       const before = asked.get(id);
       if (before?.key === key || hypotheses.length === 0) continue;
       const turn = (before?.turn ?? 0) + 1;
       asked.set(id, { key, turn });
       // Out of the reactive shell: a proxy cannot be posted.
       const plain = JSON.parse(key) as [Hypothesis[], Record<string, 'seen'>, IsoDay | null];
-      tell({ animalId: id, turn, hypotheses: plain[0], sightings: plain[1], lastShed });
+      marker({ animalId: id, turn, hypotheses: plain[0], observations: plain[1], lastShed });
     }
   }
   watch(
     own,
     (catalogue) => {
-      tell({ entries: (catalogue?.entries ?? []).map(({ entry }) => ({ ...toRaw(entry) })) });
+      marker({ entries: (catalogue?.entries ?? []).map(({ entry }) => ({ ...toRaw(entry) })) });
       asked.clear();
       ask();
     },

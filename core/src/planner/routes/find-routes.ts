@@ -229,7 +229,7 @@ function toSteps(
     const step: RouteStep = {
       dam: place(mother),
       sire: place(father),
-      keep: { sex: held.sex, looks: held.looks, label: kindLabel(held, catalogue) },
+      keep: { sex: held.sex, phenotype: held.phenotype, label: kindLabel(held, catalogue) },
       perEgg: held.perEgg,
       inbreeding: kin(mother, father),
     };

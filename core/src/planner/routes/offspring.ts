@@ -8,7 +8,7 @@ import { meetsTarget, type Target } from '../../odds/target.ts';
 /** One kind of hatchling that could be held back: a sex, a look, and what it then may be. */
 export interface Kind {
   readonly sex: 'female' | 'male';
-  readonly looks: Readonly<Record<string, string>>;
+  readonly phenotype: Readonly<Record<string, string>>;
   readonly parent: Parent;
   /** Per egg, the sex included. */
   readonly perEgg: number;
@@ -22,7 +22,7 @@ const RAREST = 1 / 400;
 /** The kinds a pair can give, told apart by what shows at the target's loci. */
 export function kindsOf(sire: Parent, dam: Parent, target: Target): Kind[] {
   return (['female', 'male'] as const).flatMap((sex) => {
-    let kinds: Kind[] = [{ sex, looks: {}, parent: { loci: new Map() }, perEgg: 0.5, progress: 0 }];
+    let kinds: Kind[] = [{ sex, phenotype: {}, parent: { loci: new Map() }, perEgg: 0.5, progress: 0 }];
     for (const wanted of target) {
       const { locus } = wanted;
       const groups = new Map<string, WeightedGenotype[]>();
@@ -32,11 +32,11 @@ export function kindsOf(sire: Parent, dam: Parent, target: Target): Kind[] {
       for (const { genotype, p } of locus.sexLinked && sex === 'male'
         ? phased(s, d, locus)
         : merged(s, d, locus, sex)) {
-        const looks = appearance(locus, genotype);
-        groups.set(looks, [...(groups.get(looks) ?? []), { genotype, p }]);
+        const phenotype = appearance(locus, genotype);
+        groups.set(phenotype, [...(groups.get(phenotype) ?? []), { genotype, p }]);
       }
       kinds = kinds.flatMap((kind) =>
-        [...groups].flatMap(([looks, members]) => {
+        [...groups].flatMap(([phenotype, members]) => {
           const share = members.reduce((sum, { p }) => sum + p, 0);
           const perEgg = kind.perEgg * share;
           if (perEgg < RAREST) return [];
@@ -44,7 +44,7 @@ export function kindsOf(sire: Parent, dam: Parent, target: Target): Kind[] {
           return [
             {
               sex,
-              looks: { ...kind.looks, [locus.id]: looks },
+              phenotype: { ...kind.phenotype, [locus.id]: phenotype },
               parent: { loci: new Map([...kind.parent.loci, [locus.id, here]]) },
               perEgg,
               progress: kind.progress + usefulCopies(wanted, here),

@@ -15,7 +15,7 @@ export interface RouteStep {
   readonly keep: {
     readonly sex: 'female' | 'male';
     /** Locus id -> what shows, at the target's loci. */
-    readonly looks: Readonly<Record<string, string>>;
+    readonly phenotype: Readonly<Record<string, string>>;
     /** "Clown 66% het Pied": what it is known as. */
     readonly label: string;
   } | null;

@@ -47,7 +47,7 @@ interface LocusCode {
   readonly recombination: number | null;
   readonly codeOf: ReadonlyMap<string, number>;
   /** Pair -> what shows, as a number. */
-  readonly looks: Uint8Array;
+  readonly phenotype: Uint8Array;
   readonly lookNumbers: ReadonlyMap<string, number>;
   readonly meets: Uint8Array;
 }
@@ -74,7 +74,9 @@ export class RouteSimulation {
     this.loci = input.target.map((wanted) => encodeLocus(wanted, catalogue));
     this.wanted = input.route.steps.map(({ keep }) =>
       keep
-        ? Uint8Array.from(this.loci, ({ locus, lookNumbers }) => lookNumbers.get(keep.looks[locus.id] ?? '')!)
+        ? Uint8Array.from(this.loci, ({ locus, lookNumbers }) =>
+            lookNumbers.get(keep.phenotype[locus.id] ?? '')!,
+          )
         : null,
     );
     this.successIn = new Float64Array(input.years);
@@ -190,7 +192,7 @@ export class RouteSimulation {
         continue;
       }
       if (held[at]!.length >= holdBack || isMale !== (step.keep.sex === 'male')) continue;
-      if (!this.loci.every(({ looks }, i) => looks[young[i]!] === wanted[i])) continue;
+      if (!this.loci.every(({ phenotype }, i) => phenotype[young[i]!] === wanted[i])) continue;
       const growth = terms.growth[step.keep.sex];
       if (held[at]!.length === 0) this.heldIn[at]![year]! += 1;
       held[at]!.push({
@@ -220,14 +222,14 @@ function encodeLocus(wanted: Target[number], catalogue: Catalogue): LocusCode {
   const alleles = [WILD, ...locus.alleles.map(({ id }) => id)];
   if (alleles.length > ALLELES) throw new RangeError(`${locus.name} has more than ${ALLELES - 1} alleles`);
   const lookNumbers = new Map<string, number>();
-  const looks = new Uint8Array(ALLELES * ALLELES);
+  const phenotype = new Uint8Array(ALLELES * ALLELES);
   const meets = new Uint8Array(ALLELES * ALLELES);
   for (const [i, a] of alleles.entries()) {
     for (const [j, b] of alleles.entries()) {
       const pair = canonical(a, b);
       const look = appearance(locus, pair);
       if (!lookNumbers.has(look)) lookNumbers.set(look, lookNumbers.size);
-      looks[i * ALLELES + j] = lookNumbers.get(look)!;
+      phenotype[i * ALLELES + j] = lookNumbers.get(look)!;
       meets[i * ALLELES + j] = meetsTarget(wanted, pair) ? 1 : 0;
     }
   }
@@ -235,7 +237,7 @@ function encodeLocus(wanted: Target[number], catalogue: Catalogue): LocusCode {
     locus,
     recombination: locus.sexLinked?.recombination ?? null,
     codeOf: new Map(alleles.map((id, i) => [id, i])),
-    looks,
+    phenotype,
     lookNumbers,
     meets,
   };

@@ -7,8 +7,8 @@ import type {
   RecordView,
 } from '@karyotome/contract';
 import {
-  looksByLocus,
-  looksLabel,
+  phenotypesByLocus,
+  phenotypeLabel,
   pairingCautions,
   parentNews,
   shownBy,
@@ -81,7 +81,7 @@ export async function viewBench(work: Work, clutchId: string): Promise<BenchView
     ],
     hatchlings: await hatchlingsOf(work, genetics, byId, parentage, new Map(priors.of), pictures),
     fit: clutchFit(
-      looksByLocus(
+      phenotypesByLocus(
         before.get(damId)!,
         sires.map(({ id, share }) => ({ parent: before.get(id)!, share })),
         genetics.catalogue,
@@ -121,9 +121,9 @@ async function hatchlingsOf(
   const records = await recordViews(work, mateIds);
   const opinions = await opinionsOn(work, mateIds);
   const labels = await printedLabels(work, genetics, byId, mateIds);
-  const looks = new Map(
+  const observed = new Map(
     (
-      await work.models.looks.findAll({
+      await work.models.observations.findAll({
         where: { collectionId: work.actor.collectionId, animalId: [...mateIds] },
         transaction: work.transaction,
       })
@@ -144,8 +144,8 @@ async function hatchlingsOf(
           p,
         })),
         pictureIds: pictures.get(id) ?? [],
-        sightings: looks.get(id)?.sightings ?? {},
-        lookVersion: looks.get(id)?.version ?? 0,
+        observations: observed.get(id)?.observations ?? {},
+        observationsVersion: observed.get(id)?.version ?? 0,
         hypotheses: [...(priors.get(id) ?? [])],
         opinions: opinions.get(id) ?? [],
         printedLabel: labels.get(id) ?? null,
@@ -204,7 +204,7 @@ function comparisonsFor(
       animal.dam === damId && animal.sires.some((sire) => sires.some((one) => one.id === sire.id));
     if (isOfPair) {
       const year = hatchedOn === null ? null : Number(hatchedOn.slice(0, 4));
-      return [{ ...view, ofPair: { year }, looks: null, looksLabel: null }];
+      return [{ ...view, ofPair: { year }, phenotype: null, phenotypeLabel: null }];
     }
     const shown = Object.entries(shownBy(animal.identification.genes, catalogue));
     const [only] = shown;
@@ -212,8 +212,8 @@ function comparisonsFor(
     const seen = counts.get(only[1]) ?? 0;
     if (seen >= SINGLES_SHOWN) return [];
     counts.set(only[1], seen + 1);
-    const name = looksLabel({ [only[0]]: only[1] }, catalogue);
-    return [{ ...view, ofPair: null, looks: only[1], looksLabel: name }];
+    const name = phenotypeLabel({ [only[0]]: only[1] }, catalogue);
+    return [{ ...view, ofPair: null, phenotype: only[1], phenotypeLabel: name }];
   });
 }
 

@@ -1,6 +1,6 @@
 import type { CallsView, RecordBodies } from '@karyotome/contract';
 import {
-  looksLabel,
+  phenotypeLabel,
   settledByLater,
   settledCalls,
   shownBy,
@@ -41,11 +41,15 @@ const kept = new WeakMap<Genetics, SettledCall[]>();
 async function pastCalls(genetics: Genetics, rows: readonly IdentificationRow[]): Promise<PastCall[]> {
   const byAnimal = new Map<string, IdentificationRow[]>();
   for (const row of rows) byAnimal.set(row.animalId, [...(byAnimal.get(row.animalId) ?? []), row]);
-  const bred = new Map((await genetics.ask({ ask: 'proved' })).map(([id, looks]) => [id, looks]));
+  const bred = new Map((await genetics.ask({ ask: 'proved' })).map(([id, phenotype]) => [id, phenotype]));
   return [...byAnimal].flatMap(([animal, calls]): PastCall[] => {
-    const looks = calls.map(({ on, body }) => ({ on, body, shown: shownBy(body.genes, genetics.catalogue) }));
-    const last = looks.at(-1)!;
-    return looks.map((call): PastCall => {
+    const identified = calls.map(({ on, body }) => ({
+      on,
+      body,
+      shown: shownBy(body.genes, genetics.catalogue),
+    }));
+    const last = identified.at(-1)!;
+    return identified.map((call): PastCall => {
       const byLater =
         call === last ? {} : settledByLater(call, { on: last.on, sure: last.body.sure, shown: last.shown });
       return {
@@ -66,10 +70,10 @@ export async function viewCalls(work: Work): Promise<CallsView> {
   const settled = await settledOf(work);
   const { catalogue } = await geneticsOf(work);
   const byGene = new Map<string, CallsView['byGene'][number]>();
-  for (const { by, locus, looks, isRight } of settled) {
-    const key = `${by}|${looks}`;
-    const label = looksLabel({ [locus]: looks }, catalogue);
-    const one = byGene.get(key) ?? { looks, label, by, right: 0, settled: 0 };
+  for (const { by, locus, phenotype, isRight } of settled) {
+    const key = `${by}|${phenotype}`;
+    const label = phenotypeLabel({ [locus]: phenotype }, catalogue);
+    const one = byGene.get(key) ?? { phenotype, label, by, right: 0, settled: 0 };
     byGene.set(key, { ...one, settled: one.settled + 1, right: one.right + Number(isRight) });
   }
   return {

@@ -1,9 +1,9 @@
-import { CATALOGUE, looksByLocus, parseParent } from '@karyotome/core';
+import { CATALOGUE, phenotypesByLocus, parseParent } from '@karyotome/core';
 import { describe, expect, test } from 'vitest';
 import { clutchFit } from './clutch-fit.ts';
 
 const pair = (sire: string, dam: string) =>
-  looksByLocus(
+  phenotypesByLocus(
     parseParent(dam, 'female').parent,
     [{ parent: parseParent(sire, 'male').parent, share: 1 }],
     CATALOGUE,

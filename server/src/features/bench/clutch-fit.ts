@@ -1,5 +1,5 @@
 import type { BenchView } from '@karyotome/contract';
-import { looksLabel, multinomialTest, shownBy, type Catalogue } from '@karyotome/core';
+import { phenotypeLabel, multinomialTest, shownBy, type Catalogue } from '@karyotome/core';
 
 /**
  * Holds what a clutch was identified as against the pairing's odds, locus by locus, each by the exact multinomial test over
@@ -8,7 +8,7 @@ import { looksLabel, multinomialTest, shownBy, type Catalogue } from '@karyotome
  *
  * Over all loci the smallest probability counts, times their number (Bonferroni; Dunn 1961, JASA 56, 52-64).
  *
- * @param pair - what the pair's young look like: locus -> looks -> probability
+ * @param pair - what the pair's young look like: locus -> phenotype -> probability
  * @param seen - the genes of each identified hatchling
  */
 export function clutchFit(
@@ -39,22 +39,23 @@ function testLocus(
   catalogue: Catalogue,
 ): { p: number; rows: Row[] }[] {
   const counts = new Map<string, number>();
-  for (const looks of shown.map((one) => one[locus] ?? '')) counts.set(looks, (counts.get(looks) ?? 0) + 1);
+  for (const phenotype of shown.map((one) => one[locus] ?? ''))
+    counts.set(phenotype, (counts.get(phenotype) ?? 0) + 1);
   const kinds = [...new Set([...odds.keys(), ...counts.keys()])].toSorted();
   // What every one of them must show is no test of anything.
   if (kinds.length < 2) return [];
   const { p, expected } = multinomialTest(
-    kinds.map((looks) => counts.get(looks) ?? 0),
-    kinds.map((looks) => odds.get(looks) ?? 0),
+    kinds.map((phenotype) => counts.get(phenotype) ?? 0),
+    kinds.map((phenotype) => odds.get(phenotype) ?? 0),
   );
-  const rows = kinds.flatMap((looks, i): Row[] =>
-    looks === ''
+  const rows = kinds.flatMap((phenotype, i): Row[] =>
+    phenotype === ''
       ? []
       : [
           {
-            label: looksLabel({ [locus]: looks }, catalogue),
+            label: phenotypeLabel({ [locus]: phenotype }, catalogue),
             expected: expected[i]!,
-            seen: counts.get(looks) ?? 0,
+            seen: counts.get(phenotype) ?? 0,
             p,
           },
         ],

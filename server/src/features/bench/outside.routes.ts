@@ -7,7 +7,7 @@ import { guestOf, MACHINE_ZONE, reading, writing, type Database, type Work } fro
 import { checked, idParam } from '../../http/endpoint.ts';
 import { Refusal } from '../../http/problems.ts';
 import type { RateLimits } from '../../http/rate-limits.ts';
-import { tellChanged } from '../changes/tell.ts';
+import { notifyChanged } from '../changes/notify.ts';
 import { summaries } from '../animals/animals.repository.ts';
 import { geneticsOf } from '../genetics/genetics.service.ts';
 import { parentsBefore } from '../genetics/identification-check.ts';
@@ -121,7 +121,7 @@ export function outsideRoutes(
         // Sent twice at once: the other one may have taken it meanwhile.
         if (!(await isAnswered(work, token, key))) await answerLink(work, link, answer, key);
       });
-      tellChanged(link.collectionId);
+      notifyChanged(link.collectionId);
     }
     response.status(204).end();
   });

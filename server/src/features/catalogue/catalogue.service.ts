@@ -5,7 +5,7 @@ import {
   foldPhrase,
   ownId,
   parseGenes,
-  tellId,
+  markerId,
   toAdditions,
   type Catalogue,
   type Expression,
@@ -92,7 +92,7 @@ function unreadableWith(
 function keyOf(entry: CatalogueEntryInput): string {
   if (entry.kind === 'alias') return foldPhrase(entry.word);
   if (entry.kind === 'correction') return entry.allele;
-  if (entry.kind === 'tell') return `${entry.looks} ${tellId(entry)}`;
+  if (entry.kind === 'marker') return `${entry.phenotype} ${markerId(entry)}`;
   return entry.kind === 'recombination' ? entry.locus : ownId(entry.name);
 }
 
@@ -122,16 +122,16 @@ function check(entry: CatalogueEntryInput, others: readonly CatalogueEntryInput[
     refuseMixed(known.locus, known.allele.id, entry.expression);
     return;
   }
-  if (entry.kind === 'tell') {
-    const [first, second] = entry.looks.split('/').map((id) => catalogue.alleleById(id));
+  if (entry.kind === 'marker') {
+    const [first, second] = entry.phenotype.split('/').map((id) => catalogue.alleleById(id));
     if (
       !first ||
-      (second === undefined && entry.looks.includes('/')) ||
+      (second === undefined && entry.phenotype.includes('/')) ||
       (second && second.locus !== first.locus)
     )
-      throw invalidField('looks', 'is not in the catalogue');
+      throw invalidField('phenotype', 'is not in the catalogue');
     if (entry.pWith <= entry.pWithout)
-      throw invalidField('pWith', 'must be more than without the gene: else it is no tell of it');
+      throw invalidField('pWith', 'must be more than without the gene: else it is no marker of it');
     return;
   }
   if (ownId(entry.name) === 'own-') throw invalidField('name', 'needs letters or digits');

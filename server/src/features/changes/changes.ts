@@ -2,7 +2,7 @@ import { ROUTES } from '@karyotome/contract';
 import type { Request, Response } from 'express';
 import type { Database } from '../../db/work.ts';
 import type { Endpoints } from '../../http/endpoint.ts';
-import { whenChanged, whenNoticed } from './tell.ts';
+import { onChanged, onNotice } from './notify.ts';
 import { findActor } from '../session/session.service.ts';
 
 /*
@@ -35,22 +35,22 @@ export function changeRoutes({ answer }: Endpoints, database: Database): void {
       'Cache-Control': 'no-store, no-transform',
     });
     response.write(': watching\n\n');
-    const tell = (): void => void response.write('event: change\ndata: 1\n\n');
+    const sendChange = (): void => void response.write('event: change\ndata: 1\n\n');
     const beat = setInterval(() => {
       void isStillMember(request, database, accountId, collectionId).then((is) =>
         is ? response.write(':\n\n') : response.end(),
       );
     }, KEEP_ALIVE_MS);
     beat.unref();
-    const stopTelling = whenChanged(collectionId, tell);
-    const stopNotices = whenNoticed(collectionId, (notice) => {
+    const unsubscribe = onChanged(collectionId, sendChange);
+    const stopNotices = onNotice(collectionId, (notice) => {
       response.write(`event: notice\ndata: ${JSON.stringify(notice)}\n\n`);
     });
     const own = streams.get(sessionID) ?? new Set();
     streams.set(sessionID, own.add(response));
     response.on('close', () => {
       clearInterval(beat);
-      stopTelling();
+      unsubscribe();
       stopNotices();
       own.delete(response);
       if (own.size === 0) streams.delete(sessionID);

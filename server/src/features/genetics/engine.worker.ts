@@ -97,7 +97,7 @@ export interface Answers {
   before: (readonly [string, (readonly [string, readonly WeightedGenotype[]])[]])[];
   /** What each clutch-mate can be but for its own identification. */
   clutch: { of: (readonly [string, readonly Hypothesis[]])[]; leftOut: readonly string[] };
-  /** What their own young proved of animals: locus -> looks, where it was open before. */
+  /** What their own young proved of animals: locus -> phenotype, where it was open before. */
   proved: (readonly [string, Record<string, string>])[];
 }
 
@@ -239,7 +239,7 @@ function provedByYoung(pedigree: Pedigree, catalogue: Catalogue): Answers['prove
     const before = read(pedigree, [animal.id], silent);
     const after = read(pedigree, [animal.id, ...young], silent);
     if (after.conflicts.length > 0 || before.conflicts.length > 0) return [];
-    const looks: Record<string, string> = {};
+    const phenotype: Record<string, string> = {};
     for (const [id, genotypes] of after.animals.get(animal.id)!) {
       const locus = catalogue.locusById(id)!;
       const chances = (list: readonly WeightedGenotype[], text: string): number =>
@@ -247,9 +247,9 @@ function provedByYoung(pedigree: Pedigree, catalogue: Catalogue): Answers['prove
       const likeliest = genotypes.toSorted((a, b) => b.p - a.p)[0]!;
       const text = appearance(locus, likeliest.genotype);
       const wasOpen = chances(before.animals.get(animal.id)!.get(id)!, text) < PROVED;
-      if (wasOpen && chances(genotypes, text) >= PROVED) looks[id] = text;
+      if (wasOpen && chances(genotypes, text) >= PROVED) phenotype[id] = text;
     }
-    return Object.keys(looks).length > 0 ? [[animal.id, looks] as const] : [];
+    return Object.keys(phenotype).length > 0 ? [[animal.id, phenotype] as const] : [];
   });
 }
 

@@ -21,7 +21,7 @@ import type { Transaction } from 'sequelize';
 import { createCollectionCache } from '../../cache.ts';
 import { geneticsTouched, select, type Work } from '../../db/work.ts';
 import { Refusal } from '../../http/problems.ts';
-import { tellChanged } from '../changes/tell.ts';
+import { notifyChanged } from '../changes/notify.ts';
 import { catalogueFor, entryInputs } from '../catalogue/catalogue.service.ts';
 import { askEngine, inLine, stillWorking } from './engine-client.ts';
 import type { Answers, Question } from './engine.worker.ts';
@@ -116,7 +116,7 @@ async function soonOrAsRecorded(work: Work): Promise<Genetics> {
   const { genetics, asRecorded } = await startInference(work);
   let isStandIn = false;
   genetics.then(
-    () => isStandIn && tellChanged(work.actor.collectionId),
+    () => isStandIn && notifyChanged(work.actor.collectionId),
     (error: unknown) => isStandIn && !(error instanceof Refusal) && work.onFault(error),
   );
   const ready = await within(
@@ -189,7 +189,7 @@ async function inputsOf(work: Work): Promise<Inputs> {
 async function infer(collection: string, { entries, animals }: Inputs, revision: string): Promise<Genetics> {
   const token = ++snapshots;
   // Tells weigh what is seen on one animal; what is inferred from records does not turn on them.
-  const inferred = entries.filter(({ kind }) => kind !== 'tell');
+  const inferred = entries.filter(({ kind }) => kind !== 'marker');
   const snapshot = { collection, token, entries: inferred, animals };
   const compact = await inLine(collection, () => askEngine({ ask: 'update', snapshot }));
   return {
@@ -242,7 +242,7 @@ export async function soonOr<T>(work: Work, promise: Promise<T>): Promise<T | nu
   const ready = await within(work.inferencePatienceMs * 4, promise);
   if (ready === null)
     promise.then(
-      () => tellChanged(work.actor.collectionId),
+      () => notifyChanged(work.actor.collectionId),
       (error: unknown) => work.onFault(error),
     );
   return ready;

@@ -45,11 +45,11 @@ export async function importGround(work: Work): Promise<ImportGround> {
 
 /** Reads a file and finds what is wrong with it, in a thread. */
 export async function checkFile(ground: ImportGround, bytes: Buffer, job: Job): Promise<CheckedImport> {
-  job.tell({ step: 'reading', done: 0, of: 0 });
+  job.report({ step: 'reading', done: 0, of: 0 });
   return inThread(
     'check-import',
     { bytes, ground },
-    { signal: job.signal, onProgress: (done, of) => job.tell({ step: 'checking', done, of }) },
+    { signal: job.signal, onProgress: (done, of) => job.report({ step: 'checking', done, of }) },
   );
 }
 
@@ -113,7 +113,7 @@ export async function bringIn(
       const chunk = all.slice(from, from + CHUNK);
       await write(chunk);
       done += chunk.length;
-      job.tell({ step: 'writing', done, of });
+      job.report({ step: 'writing', done, of });
     }
   };
   const { models, transaction } = work;

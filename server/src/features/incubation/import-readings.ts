@@ -36,7 +36,7 @@ export async function importReadings(
       { incubatorId, rows: JSON.stringify(rows) },
     );
     taken += added[0]!.added;
-    job.tell({ step: 'writing', done: Math.min(from + CHUNK, at.length), of: at.length });
+    job.report({ step: 'writing', done: Math.min(from + CHUNK, at.length), of: at.length });
   }
   const [first, last] = at.reduce(
     ([low, high], ms) => [Math.min(low, ms), Math.max(high, ms)],

@@ -78,7 +78,7 @@ function incubatorRoutes({ read, write }: Endpoints, database: Database): void {
         const readings = await inThread(
           'read-logger',
           { bytes, timeZone, now: Date.now() },
-          { signal: job.signal, onProgress: (done, of) => job.tell({ step: 'reading', done, of }) },
+          { signal: job.signal, onProgress: (done, of) => job.report({ step: 'reading', done, of }) },
         );
         return { readings, job };
       },

@@ -29,7 +29,7 @@ interface Body {
   fromTubId: string | null;
   toTubId: string | null;
   substrate?: string | null;
-  school: string;
+  protocol: string;
   firstMealOn: string;
   act: CareAct;
 }
@@ -61,7 +61,7 @@ export function toHistory(hatchedOn: string | null, records: readonly ValidRecor
     } else if (kind === 'move') {
       const { fromTubId: fromTub, toTubId: toTub, substrate } = body;
       moves.push({ id, on, fromTub, toTub, ...(substrate ? { substrate } : {}) });
-    } else if (kind === 'plan') plan = { firstMealOn: body.firstMealOn, planId: body.school };
+    } else if (kind === 'plan') plan = { firstMealOn: body.firstMealOn, planId: body.protocol };
     else if (kind === 'care') care.push({ id, on, act: body.act });
     else if (kind === 'own-way') own = withoutNull(raw as OwnWay);
     else if (kind === 'shed') {
@@ -105,7 +105,7 @@ export async function husbandryRecords(
     work,
     `select r.animal_id as "animalId",
             json_agg(json_build_array(r.id, r.kind, r.on_day,
-              -- Of an identification only how sure it was: its tells and odds would weigh more than all the rest.
+              -- Of an identification only how sure it was: its markers and odds would weigh more than all the rest.
               case r.kind when 'identification' then jsonb_build_object('sure', r.body -> 'sure') else r.body end) order by r.on_day, r.recorded_at) as packed
        from records r
       where r.collection_id = :collectionId and r.voided_at is null and r.animal_id in (:animalIds)

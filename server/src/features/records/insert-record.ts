@@ -4,7 +4,7 @@ import { literal } from 'sequelize';
 import type { AnimalRow } from '../../db/rows.ts';
 import { select, touchGenetics, type Work } from '../../db/work.ts';
 import { invalidField, notFound, Refusal } from '../../http/problems.ts';
-import { tellNotice } from '../changes/tell.ts';
+import { notify } from '../changes/notify.ts';
 import { livingSql } from '../animals/living-sql.ts';
 import { catalogueOf } from '../catalogue/catalogue.service.ts';
 import { genesProblems } from '../genetics/identification-check.ts';
@@ -57,7 +57,7 @@ export async function insertRecord(
   // Two may live in one tub; that it happened, everybody who moves animals is told.
   const numbers = [animal.number, ...alsoThere];
   work.transaction.afterCommit(() =>
-    tellNotice(collectionId, { code: 'tub-shared', facts: { tub: String(body['to']), numbers } }),
+    notify(collectionId, { code: 'tub-shared', facts: { tub: String(body['to']), numbers } }),
   );
   return { id, alsoThere };
 }

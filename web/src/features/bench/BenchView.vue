@@ -21,8 +21,8 @@ import ParentsBar from './ParentsBar.vue';
 import PicturesDialog from './PicturesDialog.vue';
 import SetUpDialog from './SetUpDialog.vue';
 import SortTable from './SortTable.vue';
-import { genesInPlay, lastShedOf, pullsOf, tellsInPlay } from './bench-words.ts';
-import { useLooks } from './useLooks.ts';
+import { genesInPlay, lastShedOf, pullsOf, markersInPlay } from './bench-words.ts';
+import { useObservations } from './useObservations.ts';
 import { useSorting } from './useSorting.ts';
 
 /** One clutch on the table: sorted side by side, or one of it in the hand. */
@@ -34,20 +34,20 @@ const session = useSession();
 const catalogue = useCatalogue();
 const { data: proved } = useCalls();
 const calls = computed(() => (proved.value?.byGene ?? []).filter(({ by }) => by === session.name));
-const looks = useLooks(clutchId, data);
+const observed = useObservations(clutchId, data);
 const sorting = useSorting(clutchId, data);
 const hatchlings = computed(() => data.value?.hatchlings ?? []);
 const { rankings } = useRankings(() =>
   hatchlings.value.map((one) => ({
     id: one.id,
     hypotheses: one.hypotheses,
-    sightings: looks.sightingsOf(one),
+    observations: observed.observationsOf(one),
     lastShed: lastShedOf(one),
   })),
 );
 const genes = computed(() => genesInPlay(hatchlings.value));
-const tells = computed(() => tellsInPlay(catalogue.value, genes.value));
-const pulls = computed(() => pullsOf(hatchlings.value, looks.sightingsOf));
+const markers = computed(() => markersInPlay(catalogue.value, genes.value));
+const pulls = computed(() => pullsOf(hatchlings.value, observed.observationsOf));
 /** In the order in which they lie on the table. */
 const inOrder = computed(() => [
   ...sorting.inBox.value,
@@ -88,13 +88,13 @@ function next(): void {
 function record(kind: RecordKind): void {
   if (one.value) subject.value = { animalId: one.value.id, number: one.value.number, kind };
 }
-function compare(looksOrNull: string | null): void {
+function compare(phenotypeOrNull: string | null): void {
   const left = one.value?.id ?? hatchlings.value[0]!.id;
   const example = data.value?.comparisons.find(
-    (other) => other.looks === looksOrNull && other.pictureIds.length > 0,
+    (other) => other.phenotype === phenotypeOrNull && other.pictureIds.length > 0,
   );
-  const other = looksOrNull === null ? inOrder.value.find(({ id }) => id !== left)?.id : undefined;
-  compared.value = [left, example?.id ?? other ?? `gene ${looksOrNull}`];
+  const other = phenotypeOrNull === null ? inOrder.value.find(({ id }) => id !== left)?.id : undefined;
+  compared.value = [left, example?.id ?? other ?? `gene ${phenotypeOrNull}`];
 }
 function mark(id: string): void {
   const set = new Set(marked.value);
@@ -184,8 +184,8 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey));
             :hatchling="one"
             :bench="data"
             :answer="rankings.get(one.id)"
-            :looks="looks"
-            :tells="tells"
+            :observed="observed"
+            :markers="markers"
             :genes="genes"
             :catalogue="catalogue"
             :calls="calls"
@@ -233,7 +233,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey));
           v-if="compared"
           :bench="data"
           :rankings="rankings"
-          :tells="tells"
+          :markers="markers"
           :catalogue="catalogue"
           :begin="compared"
           @close="compared = null"

@@ -63,7 +63,7 @@ const people = computed(() => [...new Set((data.value?.byGene ?? []).map(({ by }
             <div class="scroll">
               <table class="figures small">
                 <tbody>
-                  <tr v-for="gene in data.byGene.filter(({ by }) => by === person)" :key="gene.looks">
+                  <tr v-for="gene in data.byGene.filter(({ by }) => by === person)" :key="gene.phenotype">
                     <th scope="row">{{ gene.label }}</th>
                     <td>{{ words(shareOf(gene.right, gene.settled)) }}</td>
                     <td class="soft">{{ gene.settled >= 10 ? 'sets how sure is proposed' : '' }}</td>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { BenchView } from '@karyotome/contract';
-import type { Catalogue, CatalogueTell } from '@karyotome/core';
+import type { Catalogue, CatalogueMarker } from '@karyotome/core';
 import { mdiChevronLeft, mdiChevronRight, mdiClose } from '@mdi/js';
 import { computed, ref } from 'vue';
 import { api } from '../../api/resources.ts';
@@ -10,13 +10,13 @@ import type { RankingAnswer } from '../../workers/ranking.worker.ts';
 import ZoneMap from './ZoneMap.vue';
 import { comparisonWords, leaderOf } from './bench-words.ts';
 
-/** Two in large, side by side: clutch-mates, a parent, earlier young of the pair, an animal of one gene, or a gene's tells. */
+/** Two in large, side by side: clutch-mates, a parent, earlier young of the pair, an animal of one gene, or a gene's markers. */
 const props = defineProps<{
   bench: BenchView;
   rankings: ReadonlyMap<string, RankingAnswer>;
-  tells: readonly CatalogueTell[];
+  markers: readonly CatalogueMarker[];
   catalogue: Catalogue;
-  /** What to begin with: ids, or `gene LOOKS`. */
+  /** What to begin with: ids, or `gene PHENOTYPE`. */
   begin: readonly [string, string];
 }>();
 const emit = defineEmits<{ close: [] }>();
@@ -27,7 +27,7 @@ interface Side {
   readonly text: string;
   readonly group: string;
   readonly pictureIds: readonly string[];
-  readonly tells: readonly CatalogueTell[];
+  readonly markers: readonly CatalogueMarker[];
 }
 const choices = computed((): Side[] => [
   ...props.bench.hatchlings.map((one): Side => {
@@ -43,7 +43,7 @@ const choices = computed((): Side[] => [
       text,
       group: 'This clutch',
       pictureIds: one.pictureIds,
-      tells: [],
+      markers: [],
     };
   }),
   ...[props.bench.dam, ...props.bench.sires].map((one): Side => ({
@@ -52,7 +52,7 @@ const choices = computed((): Side[] => [
     text: one.label,
     group: 'Parents',
     pictureIds: one.pictureIds,
-    tells: [],
+    markers: [],
   })),
   ...props.bench.comparisons.map((one): Side => ({
     key: one.id,
@@ -60,20 +60,20 @@ const choices = computed((): Side[] => [
     text: one.label,
     group: comparisonWords(one),
     pictureIds: one.pictureIds,
-    tells: [],
+    markers: [],
   })),
-  ...[...new Set(props.tells.flatMap(({ looks }) => looks))].map((looks): Side => {
-    const name = looks
+  ...[...new Set(props.markers.flatMap(({ phenotypes }) => phenotypes))].map((phenotype): Side => {
+    const name = phenotype
       .split('/')
       .map((id) => props.catalogue.alleleName(id))
       .join(' with ');
     return {
-      key: `gene ${looks}`,
+      key: `gene ${phenotype}`,
       title: name,
-      text: 'its tells, as the trade has them',
-      group: 'A gene’s tells',
+      text: 'its markers, as the trade has them',
+      group: 'A gene’s markers',
       pictureIds: [],
-      tells: props.tells.filter((tell) => tell.looks.includes(looks)),
+      markers: props.markers.filter((marker) => marker.phenotypes.includes(phenotype)),
     };
   }),
 ]);
@@ -123,17 +123,17 @@ function onKey(event: KeyboardEvent): void {
               :src="api.pictureUrl(side.pictureIds[at[i as 0 | 1]]!)"
               :alt="`Picture of ${side.title}`"
             />
-            <div v-else-if="side.tells.length > 0" class="drawn">
+            <div v-else-if="side.markers.length > 0" class="drawn">
               <ZoneMap
                 bare
                 model-value="ground colour"
-                :tells="side.tells"
-                :sightings="Object.fromEntries(side.tells.map((tell) => [tell.id, 'seen' as const]))"
+                :markers="side.markers"
+                :observations="Object.fromEntries(side.markers.map((marker) => [marker.id, 'seen' as const]))"
                 :next="[]"
               />
               <ul class="told">
-                <li v-for="tell in side.tells" :key="tell.id">
-                  <strong>{{ tell.zone }}</strong> {{ tell.text }}
+                <li v-for="marker in side.markers" :key="marker.id">
+                  <strong>{{ marker.zone }}</strong> {{ marker.text }}
                 </li>
               </ul>
             </div>

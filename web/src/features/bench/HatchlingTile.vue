@@ -26,7 +26,7 @@ const OPEN = 0.05;
 const standing = computed(() => {
   const { ranking } = props;
   if (!ranking || (leader.value?.p ?? 0) >= LEADS) return null;
-  if (ranking.tells.length === 0) return `${ranking.candidates.length + ranking.rarer} kinds possible`;
+  if (ranking.markers.length === 0) return `${ranking.candidates.length + ranking.rarer} kinds possible`;
   const seen = ranking.genes.filter(({ p }) => p >= SEEN).map(({ label }) => label);
   const open = ranking.genes.filter(({ p }) => p > OPEN && p < SEEN).length;
   return `${seen.join(' ')}${seen.length > 0 ? ', ' : ''}${open} ${open === 1 ? 'gene' : 'genes'} open`;

@@ -7,14 +7,14 @@ import {
   type RecordWarning,
 } from '@karyotome/contract';
 import {
-  looksLabel,
+  phenotypeLabel,
   notExcluded,
   shownBy,
   suggestSureness,
   type CallRecord,
   type Catalogue,
   type Ranking,
-  type Sighting,
+  type Observation,
   type Sureness,
 } from '@karyotome/core';
 import { sentences, warningWords } from '@karyotome/words';
@@ -36,7 +36,7 @@ import GenesField from '../../ui/GenesField.vue';
 const props = defineProps<{
   hatchling: HatchlingView;
   ranking: Ranking | null;
-  sightings: Readonly<Record<string, Sighting>>;
+  observations: Readonly<Record<string, Observation>>;
   catalogue: Catalogue;
   /** How this person's calls proved, gene by gene. */
   calls: readonly CallRecord[];
@@ -69,7 +69,7 @@ const { draft, discard, submit, errorsOf, general, busy } = useForm<
       sure: sure.value,
       by,
       ...(override ? { override } : {}),
-      tells: { ...props.sightings },
+      markers: { ...props.observations },
       odds: chosen.value ? { pBefore: chosen.value.pBefore, p: chosen.value.p } : null,
       alternatives: alternatives.value,
     },
@@ -80,11 +80,13 @@ const undoing = useWrite((id: string) => api.voidRecord(id, 'Undone'));
 
 const shown = computed(() => shownBy(draft.genes ?? '', props.catalogue));
 const isNamed = computed(() => (draft.genes ?? '').trim() !== '');
-const sameLooks = (looks: Readonly<Record<string, string>>): boolean =>
-  Object.keys(looks).length === Object.keys(shown.value).length &&
-  Object.entries(looks).every(([locus, text]) => shown.value[locus] === text);
+const isSamePhenotype = (phenotype: Readonly<Record<string, string>>): boolean =>
+  Object.keys(phenotype).length === Object.keys(shown.value).length &&
+  Object.entries(phenotype).every(([locus, text]) => shown.value[locus] === text);
 const chosen = computed(() =>
-  isNamed.value ? (props.ranking?.candidates.find(({ looks }) => sameLooks(looks)) ?? null) : null,
+  isNamed.value
+    ? (props.ranking?.candidates.find(({ phenotype }) => isSamePhenotype(phenotype)) ?? null)
+    : null,
 );
 const isAgainst = computed(() => {
   const [first] = props.ranking?.candidates ?? [];
@@ -99,10 +101,10 @@ const alternatives = computed(() =>
     .map(({ label, p }) => ({ genes: label, p })),
 );
 const suggested = computed(() => {
-  const looks = new Set(Object.values(chosen.value?.looks ?? shown.value));
+  const phenotype = new Set(Object.values(chosen.value?.phenotype ?? shown.value));
   return suggestSureness(
     chosen.value?.p ?? 0,
-    props.calls.filter((call) => looks.has(call.looks)),
+    props.calls.filter((call) => phenotype.has(call.phenotype)),
   );
 });
 const sure = computed((): Sureness => draft.sure ?? suggested.value.sure);
@@ -120,9 +122,9 @@ function bracket(label: string): void {
 }
 
 /** Takes a candidate of the list, with what it leaves open in brackets. */
-function take(looks: Readonly<Record<string, string>>): void {
-  const label = looksLabel(looks, props.catalogue);
-  const left = props.ranking ? notExcluded(props.ranking, looks, props.catalogue) : [];
+function take(phenotype: Readonly<Record<string, string>>): void {
+  const label = phenotypeLabel(phenotype, props.catalogue);
+  const left = props.ranking ? notExcluded(props.ranking, phenotype, props.catalogue) : [];
   draft.genes = [label, ...left.map((one) => `(${one.label})`)].join(' ');
   draft.sure = null;
 }
@@ -151,7 +153,7 @@ async function send(): Promise<void> {
       <span>Not ruled out:</span>
       <v-chip
         v-for="one in open"
-        :key="one.looks"
+        :key="one.phenotype"
         label
         :variant="isBracketed(one.label) ? 'flat' : 'outlined'"
         :color="isBracketed(one.label) ? 'primary' : undefined"

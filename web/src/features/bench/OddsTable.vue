@@ -25,7 +25,7 @@ const rest = computed(
 <template>
   <div>
     <ul class="genes" aria-label="Gene by gene">
-      <li v-for="gene in ranking.genes" :key="gene.locus + gene.looks" class="gene small">
+      <li v-for="gene in ranking.genes" :key="gene.locus + gene.phenotype" class="gene small">
         <SureText :text="gene.label" :p="Math.min(gene.p - 1e-6, 0.999)" :refuted="gene.p < 0.005" />
         <span class="num">{{ oddsWords(gene.p) }}</span>
         <span class="level" aria-hidden="true"><i :style="{ width: `${gene.p * 100}%` }" /></span>
@@ -57,13 +57,13 @@ const rest = computed(
       >
         <span class="bar" :style="{ width: `${Math.max(0.6, one.p * 100)}%` }" />
         <span class="name">{{ one.label }}</span>
-        <span class="num small soft">{{ oddsWords(pairChance(outcomes, one.looks)) }}</span>
+        <span class="num small soft">{{ oddsWords(pairChance(outcomes, one.phenotype)) }}</span>
         <span class="num small">{{ oddsWords(one.pBefore) }}</span>
         <span class="num now">{{ oddsWords(one.p) }}</span>
       </button>
     </component>
     <p v-if="ranking.least > 0" class="small soft rest">
-      Looks rarer than {{ oddsWords(ranking.least) }} are left out of the odds.
+      Phenotypes rarer than {{ oddsWords(ranking.least) }} are left out of the odds.
     </p>
     <p v-if="rest > 0" class="small soft rest">and {{ rest }} more kinds, each less likely</p>
   </div>

@@ -1,42 +1,49 @@
 <script setup lang="ts">
 import type { BenchView, HatchlingView, RecordKind } from '@karyotome/contract';
-import type { CallRecord, Catalogue, CatalogueTell, Zone } from '@karyotome/core';
+import type { CallRecord, Catalogue, CatalogueMarker, Zone } from '@karyotome/core';
 import { impossibleWords, sexDoubtWords } from '@karyotome/words';
 import { computed, ref, useTemplateRef, watch } from 'vue';
 import { agoWords, dayWords, massWords, oddsWords, sexWords } from '../../format/format.ts';
 import { reader } from '../../format/reader.ts';
 import type { RankingAnswer } from '../../workers/ranking.worker.ts';
-import TellDialog from '../genes/TellDialog.vue';
+import MarkerDialog from '../genes/MarkerDialog.vue';
 import { identificationWords } from '../records/record-defaults.ts';
 import IdentifyForm from './IdentifyForm.vue';
-import LookNext from './LookNext.vue';
+import NextObservations from './NextObservations.vue';
 import OddsTable from './OddsTable.vue';
 import OpinionList from './OpinionList.vue';
-import TellList from './TellList.vue';
+import MarkerList from './MarkerList.vue';
 import ZoneMap from './ZoneMap.vue';
-import type { Mark, useLooks } from './useLooks.ts';
+import type { Mark, useObservations } from './useObservations.ts';
 
 /** One hatchling in the hand: its zones, its odds, and what it is called. */
 const props = defineProps<{
   hatchling: HatchlingView;
   bench: BenchView;
   answer: RankingAnswer | undefined;
-  looks: ReturnType<typeof useLooks>;
-  tells: readonly CatalogueTell[];
+  observed: ReturnType<typeof useObservations>;
+  markers: readonly CatalogueMarker[];
   genes: ReadonlySet<string>;
   catalogue: Catalogue;
   calls: readonly CallRecord[];
   mayRecord: boolean;
 }>();
-const emit = defineEmits<{ record: [RecordKind]; compare: [looks: string | null]; pictures: []; next: [] }>();
+const emit = defineEmits<{
+  record: [RecordKind];
+  compare: [phenotype: string | null];
+  pictures: [];
+  next: [];
+}>();
 const zone = ref<Zone>('head top');
-const telling = ref<{ zone: Zone; tell?: CatalogueTell } | null>(null);
+const markerDialog = ref<{ zone: Zone; marker?: CatalogueMarker } | null>(null);
 const form = useTemplateRef('form');
-const sightings = computed(() => props.looks.sightingsOf(props.hatchling));
+const observations = computed(() => props.observed.observationsOf(props.hatchling));
 const ranking = computed(() => props.answer?.ranking ?? null);
-const advice = computed(() => props.answer?.advice ?? { tells: [], compare: [], againOn: null });
+const advice = computed(() => props.answer?.advice ?? { markers: [], compare: [], againOn: null });
 const zonesNext = computed(() => [
-  ...new Set(advice.value.tells.flatMap(({ tell }) => props.tells.find(({ id }) => id === tell)?.zone ?? [])),
+  ...new Set(
+    advice.value.markers.flatMap(({ marker }) => props.markers.find(({ id }) => id === marker)?.zone ?? []),
+  ),
 ]);
 // Where a look would settle most is where the hand begins.
 watch(
@@ -44,12 +51,14 @@ watch(
   () => (zone.value = zonesNext.value[0] ?? 'head top'),
   { immediate: true },
 );
-const mark = (tell: string, state: Mark): void => props.looks.mark(props.hatchling.id, tell, state);
+const mark = (marker: string, state: Mark): void => props.observed.mark(props.hatchling.id, marker, state);
 const identifications = computed(() =>
   props.hatchling.records.flatMap((record) => (record.kind === 'identification' ? [record] : [])),
 );
 const outside = computed(() =>
-  (ranking.value?.outside ?? []).flatMap((id) => props.catalogue.tells.find((tell) => tell.id === id) ?? []),
+  (ranking.value?.outside ?? []).flatMap(
+    (id) => props.catalogue.markers.find((marker) => marker.id === id) ?? [],
+  ),
 );
 const sexed = computed(() =>
   props.hatchling.records.find((record) => record.kind === 'sex' && record.voided === null),
@@ -120,31 +129,31 @@ const ACTS: readonly { kind: RecordKind; title: string }[] = [
         class="small"
         >{{ reason }}.</v-alert
       >
-      <ZoneMap v-model="zone" :tells="tells" :sightings="sightings" :next="zonesNext" />
-      <p v-if="looks.failed.value" class="small warn" role="status">
-        Not saved yet: {{ looks.failed.value }} It is kept here and sent again with the next touch.
+      <ZoneMap v-model="zone" :markers="markers" :observations="observations" :next="zonesNext" />
+      <p v-if="observed.failed.value" class="small warn" role="status">
+        Not saved yet: {{ observed.failed.value }} It is kept here and sent again with the next touch.
       </p>
     </section>
     <section class="zone">
-      <TellList
+      <MarkerList
         :zone="zone"
-        :tells="tells"
-        :sightings="sightings"
-        :weights="ranking?.tells ?? []"
+        :markers="markers"
+        :observations="observations"
+        :weights="ranking?.markers ?? []"
         :catalogue="catalogue"
         :may-record="mayRecord"
         @mark="mark"
-        @chances="telling = { zone, tell: $event }"
-        @add="telling = { zone }"
+        @chances="markerDialog = { zone, marker: $event }"
+        @add="markerDialog = { zone }"
       />
-      <p v-for="tell in outside" :key="tell.id" class="small warn">
-        {{ tell.zone }}: {{ tell.text }} is a tell of a gene that this pair cannot give as recorded. A parent
-        may carry more, or something else looks like it.
+      <p v-for="marker in outside" :key="marker.id" class="small warn">
+        {{ marker.zone }}: {{ marker.text }} is a marker of a gene that this pair cannot give as recorded. A
+        parent may carry more, or something else looks like it.
       </p>
-      <LookNext
+      <NextObservations
         v-if="ranking"
         :advice="advice"
-        :tells="tells"
+        :markers="markers"
         :may-record="mayRecord"
         @mark="mark"
         @compare="emit('compare', $event)"
@@ -156,7 +165,7 @@ const ACTS: readonly { kind: RecordKind; title: string }[] = [
           :ranking="ranking"
           :outcomes="bench.outcomes"
           :may-choose="mayRecord"
-          @choose="form?.take($event.looks)"
+          @choose="form?.take($event.phenotype)"
         />
         <p v-for="one in ranking.carried" :key="one.allele" class="small">
           Carries {{ catalogue.alleleName(one.allele) }} unseen: {{ oddsWords(one.p) }} with the marker,
@@ -186,7 +195,7 @@ const ACTS: readonly { kind: RecordKind; title: string }[] = [
         ref="form"
         :hatchling="hatchling"
         :ranking="ranking"
-        :sightings="sightings"
+        :observations="observations"
         :catalogue="catalogue"
         :calls="calls"
         @done="emit('next')"
@@ -205,10 +214,10 @@ const ACTS: readonly { kind: RecordKind; title: string }[] = [
           >
         </p>
         <v-btn
-          v-if="mayRecord && Object.keys(sightings).length > 0"
+          v-if="mayRecord && Object.keys(observations).length > 0"
           size="small"
           variant="text"
-          @click="looks.clear(hatchling.id)"
+          @click="observed.clear(hatchling.id)"
           >Look afresh</v-btn
         >
       </section>
@@ -219,12 +228,12 @@ const ACTS: readonly { kind: RecordKind; title: string }[] = [
         :may-record="mayRecord"
       />
     </section>
-    <TellDialog
-      v-if="telling"
-      :zone="telling.zone"
-      :tell="telling.tell"
+    <MarkerDialog
+      v-if="markerDialog"
+      :zone="markerDialog.zone"
+      :marker="markerDialog.marker"
       :genes="genes"
-      @close="telling = null"
+      @close="markerDialog = null"
     />
   </div>
 </template>

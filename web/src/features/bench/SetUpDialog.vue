@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { settingUp, START_SCHOOLS, type SettingUp, type TubPlace } from '@karyotome/contract';
+import { settingUp, START_PROTOCOLS, type SettingUp, type TubPlace } from '@karyotome/contract';
 import { placeWords, PLAN_WORDS } from '@karyotome/words';
 import { computed, watch } from 'vue';
 import { api } from '../../api/resources.ts';
@@ -24,7 +24,7 @@ const SUBSTRATES = [
   'Cypress mulch',
   'Wood shavings',
 ];
-const SCHOOLS = START_SCHOOLS.map((value) => ({ value, title: PLAN_WORDS[value] }));
+const PROTOCOLS = START_PROTOCOLS.map((value) => ({ value, title: PLAN_WORDS[value] }));
 const { draft, discard, submit, errorsOf, general, busy } = useForm({
   key: `set-up.${props.clutchId}`,
   initial: () => ({
@@ -32,16 +32,16 @@ const { draft, discard, submit, errorsOf, general, busy } = useForm({
     substrate: 'Plain paper',
     tubs: {} as Record<string, string | null>,
     withPlan: true,
-    school: 'frozen-first',
+    protocol: 'frozen-first',
     firstMealOn: null as string | null,
     withLabels: true,
   }),
   schema: settingUp,
-  toInput: ({ on, substrate, tubs, withPlan, school, firstMealOn }) => ({
+  toInput: ({ on, substrate, tubs, withPlan, protocol, firstMealOn }) => ({
     on,
     substrate,
     places: Object.entries(tubs).flatMap(([animalId, tubId]) => (tubId ? [{ animalId, tubId }] : [])),
-    plan: withPlan ? { school, firstMealOn } : null,
+    plan: withPlan ? { protocol, firstMealOn } : null,
   }),
   send: (order: SettingUp) => api.setUp(props.clutchId, order),
 });
@@ -131,7 +131,7 @@ async function send(): Promise<void> {
       </div>
       <v-checkbox v-model="draft.withPlan" label="Start the feeding plan" hide-details class="wide" />
       <template v-if="draft.withPlan">
-        <v-select v-model="draft.school" label="How" :items="SCHOOLS" />
+        <v-select v-model="draft.protocol" label="How" :items="PROTOCOLS" />
         <v-text-field
           v-model="draft.firstMealOn"
           label="First meal"

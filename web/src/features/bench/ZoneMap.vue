@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ZONES, type CatalogueTell, type Sighting, type Zone } from '@karyotome/core';
+import { ZONES, type CatalogueMarker, type Observation, type Zone } from '@karyotome/core';
 import { computed } from 'vue';
 
 /**
@@ -7,9 +7,9 @@ import { computed } from 'vue';
  * out.
  */
 const props = defineProps<{
-  tells: readonly CatalogueTell[];
-  sightings: Readonly<Record<string, Sighting>>;
-  /** Zones to look at next, the most telling first. */
+  markers: readonly CatalogueMarker[];
+  observations: Readonly<Record<string, Observation>>;
+  /** Zones to look at next, the most informative first. */
   next: readonly Zone[];
   /** The drawing alone, to be looked at. */
   bare?: boolean;
@@ -51,8 +51,8 @@ const SHAPES: readonly { zone: Zone; d: string; width?: number; at: readonly [nu
   { zone: 'ground colour', d: 'M338,200 a20,20 0 1,0 40,0 a20,20 0 1,0 -40,0 Z', at: [358, 200] },
 ];
 const countsOf = (name: Zone): { seen: number; not: number; all: number } => {
-  const own = props.tells.filter((tell) => tell.zone === name);
-  const states = own.map(({ id }) => props.sightings[id]);
+  const own = props.markers.filter((marker) => marker.zone === name);
+  const states = own.map(({ id }) => props.observations[id]);
   return {
     all: own.length,
     seen: states.filter((state) => state === 'seen').length,
@@ -63,12 +63,12 @@ const counts = computed(() => new Map(ZONES.map((name) => [name, countsOf(name)]
 const words = (name: Zone): string => {
   const { seen, not, all } = counts.value.get(name)!;
   const next = props.next.includes(name) ? ', look here next' : '';
-  if (all === 0) return `${name}: nothing to tell apart here`;
+  if (all === 0) return `${name}: nothing to distinguish here`;
   return `${name}: ${seen} seen, ${not} not seen, of ${all}${next}`;
 };
 const markOf = (name: Zone): string => {
   const { next, seen, looked } = classOf(name);
-  return next ? 'look' : seen ? '+' : looked ? '−' : '';
+  return next ? 'view' : seen ? '+' : looked ? '−' : '';
 };
 const classOf = (name: Zone) => ({
   chosen: zone.value === name,

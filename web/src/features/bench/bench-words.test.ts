@@ -11,7 +11,7 @@ import {
   pullsOf,
   sireTable,
   stillToDo,
-  tellsInPlay,
+  markersInPlay,
 } from './bench-words.ts';
 import { callsOption, surenessPoints } from './calls-option.ts';
 
@@ -60,7 +60,7 @@ describe('the clutch in words', () => {
 });
 
 describe('pulling out', () => {
-  test('by tells seen and not seen, by sex, by what is left; never by what all of them share', () => {
+  test('by markers seen and not seen, by sex, by what is left; never by what all of them share', () => {
     const two = [hatchling('1', { sex: 'male' }), hatchling('2', { identified: true, label: 'Pastel' })];
     const seen = { 'id-1': { 'back: blushed': 'seen' }, 'id-2': { 'back: blushed': 'not-seen' } } as const;
     const pulls = pullsOf(two, ({ id }) => seen[id as 'id-1']);
@@ -75,33 +75,33 @@ describe('pulling out', () => {
   });
 });
 
-describe('tells of a clutch', () => {
+describe('markers of a clutch', () => {
   const genes = genesInPlay([hatchling('1', { hypotheses: halfOf('pastel', 'gravel') })]);
 
   test('only those of genes that it can show', () => {
     expect([...genes]).toEqual(['pastel', 'gravel']);
-    const ids = tellsInPlay(CATALOGUE, genes).map(({ id }) => id);
+    const ids = markersInPlay(CATALOGUE, genes).map(({ id }) => id);
     expect(ids).toContain('lips: pale');
     expect(ids).toContain('belly edge: speckled, subtle');
     expect(ids).not.toContain('flanks: drops that hang from the back');
   });
 
   test('whose they are: shared ones, doubles, markers, one’s own', () => {
-    const tell = (id: string) => CATALOGUE.tells.find((one) => one.id === id)!;
-    expect(ownersWords(tell('belly edge: speckled, subtle'), CATALOGUE)).toBe('Gravel, Spark');
-    expect(ownersWords(tell('head top: small notches behind the eyes'), CATALOGUE)).toBe(
+    const marker = (id: string) => CATALOGUE.markers.find((one) => one.id === id)!;
+    expect(ownersWords(marker('belly edge: speckled, subtle'), CATALOGUE)).toBe('Gravel, Spark');
+    expect(ownersWords(marker('head top: small notches behind the eyes'), CATALOGUE)).toBe(
       'two copies of Pastel',
     );
     expect(
       ownersWords(
-        CATALOGUE.tells.find(({ isMarker }) => isMarker)!,
+        CATALOGUE.markers.find(({ isOfCarriers }) => isOfCarriers)!,
         CATALOGUE,
       ),
     ).toBe('at times, carriers of Pied');
     const own = createCatalogue({
-      tells: [{ looks: 'pastel', zone: 'lips', text: 'pale', pWith: 0.7, pWithout: 0.2 }],
+      markers: [{ phenotype: 'pastel', zone: 'lips', text: 'pale', pWith: 0.7, pWithout: 0.2 }],
     });
-    expect(own.tells.find(({ id }) => id === 'lips: pale')).toMatchObject({ isOwn: true, pWith: 0.7 });
+    expect(own.markers.find(({ id }) => id === 'lips: pale')).toMatchObject({ isOwn: true, pWith: 0.7 });
   });
 
   test('the pair’s own chance of a look', () => {

@@ -1,10 +1,10 @@
 import type { BenchView, ComparisonView, HatchlingView } from '@karyotome/contract';
 import type {
   Catalogue,
-  CatalogueTell,
+  CatalogueMarker,
   ParentNews,
   Ranking,
-  Sighting,
+  Observation,
   VisibleOutcome,
   Zone,
 } from '@karyotome/core';
@@ -25,7 +25,7 @@ export function newsWords({ label, copies, pBefore, p, showing, looked }: Parent
   return `${label}: ${seen}${oddsWords(p)}, ${oddsWords(pBefore)} before this clutch`;
 }
 
-/** The genes that a clutch can show, as `looks`, from what any of its young can be. */
+/** The genes that a clutch can show, as `phenotype`, from what any of its young can be. */
 export function genesInPlay(hatchlings: readonly Pick<HatchlingView, 'hypotheses'>[]): Set<string> {
   const alleles = new Set<string>();
   for (const { hypotheses } of hatchlings)
@@ -36,36 +36,36 @@ export function genesInPlay(hatchlings: readonly Pick<HatchlingView, 'hypotheses
   return alleles;
 }
 
-/** The tells worth looking for in a clutch: those of genes that it can show, by zone. */
-export function tellsInPlay(catalogue: Catalogue, genes: ReadonlySet<string>): CatalogueTell[] {
-  return catalogue.tells.filter(({ looks }) =>
-    looks.some((text) => text.split('/').every((one) => genes.has(one))),
+/** The markers worth looking for in a clutch: those of genes that it can show, by zone. */
+export function markersInPlay(catalogue: Catalogue, genes: ReadonlySet<string>): CatalogueMarker[] {
+  return catalogue.markers.filter(({ phenotypes }) =>
+    phenotypes.some((text) => text.split('/').every((one) => genes.has(one))),
   );
 }
 
-export const tellsOf = (tells: readonly CatalogueTell[], zone: Zone): CatalogueTell[] =>
-  tells.filter((tell) => tell.zone === zone);
+export const markersOf = (markers: readonly CatalogueMarker[], zone: Zone): CatalogueMarker[] =>
+  markers.filter((marker) => marker.zone === zone);
 
-/** Whose tell it is: "Gravel, Spark". */
-export function ownersWords({ looks, isMarker }: CatalogueTell, catalogue: Catalogue): string {
-  const names = looks.map((text) => {
+/** Whose marker it is: "Gravel, Spark". */
+export function ownersWords({ phenotypes, isOfCarriers }: CatalogueMarker, catalogue: Catalogue): string {
+  const names = phenotypes.map((text) => {
     const [first, second] = text.split('/');
     const name = catalogue.alleleName(first!);
     if (second === undefined) return name;
     return first === second ? `two copies of ${name}` : `${name} with ${catalogue.alleleName(second)}`;
   });
-  return `${isMarker ? 'at times, carriers of ' : ''}${[...new Set(names)].join(', ')}`;
+  return `${isOfCarriers ? 'at times, carriers of ' : ''}${[...new Set(names)].join(', ')}`;
 }
 
 /** What the pair alone gives of a look, over all that it carries unseen. */
 export function pairChance(
   outcomes: readonly VisibleOutcome[],
-  looks: Readonly<Record<string, string>>,
+  phenotype: Readonly<Record<string, string>>,
 ): number {
-  const keys = Object.keys(looks);
+  const keys = Object.keys(phenotype);
   const found = outcomes.find(({ appearance }) => {
     const shown = Object.entries(appearance).filter(([, text]) => text !== '');
-    return shown.length === keys.length && shown.every(([locus, text]) => looks[locus] === text);
+    return shown.length === keys.length && shown.every(([locus, text]) => phenotype[locus] === text);
   });
   return found?.p ?? 0;
 }
@@ -118,18 +118,18 @@ export interface Pull {
   readonly ids: ReadonlySet<string>;
 }
 
-/** What a clutch can be pulled apart by: tells seen and not seen, sex, what is not identified; only where it parts them. */
+/** What a clutch can be pulled apart by: markers seen and not seen, sex, what is not identified; only where it parts them. */
 export function pullsOf(
   hatchlings: readonly HatchlingView[],
-  sightingsOf: (one: HatchlingView) => Readonly<Record<string, Sighting>>,
+  observationsOf: (one: HatchlingView) => Readonly<Record<string, Observation>>,
 ): Pull[] {
   const found = new Map<string, Set<string>>();
   const add = (words: string, id: string): void => {
     found.set(words, (found.get(words) ?? new Set()).add(id));
   };
   for (const one of hatchlings) {
-    for (const [tell, state] of Object.entries(sightingsOf(one)))
-      add(state === 'seen' ? tell : `not ${tell}`, one.id);
+    for (const [marker, state] of Object.entries(observationsOf(one)))
+      add(state === 'seen' ? marker : `not ${marker}`, one.id);
     add(sexWords(one.sex), one.id);
     if (!one.identified) add('not identified', one.id);
     if (one.isTwin) add('twin', one.id);
@@ -141,5 +141,5 @@ export function pullsOf(
 }
 
 /** Why an animal is offered to compare with: "This pair, 2025", "Pastel alone". */
-export const comparisonWords = ({ ofPair, looksLabel }: ComparisonView): string =>
-  ofPair ? `This pair, ${ofPair.year ?? 'earlier'}` : `${looksLabel} alone`;
+export const comparisonWords = ({ ofPair, phenotypeLabel }: ComparisonView): string =>
+  ofPair ? `This pair, ${ofPair.year ?? 'earlier'}` : `${phenotypeLabel} alone`;

@@ -1,4 +1,4 @@
-import { CATALOGUE, lookNext, rank, type Sightings } from '@karyotome/core';
+import { CATALOGUE, nextObservations, rank, type Observations } from '@karyotome/core';
 import { flushPromises } from '@vue/test-utils';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import { benchView, hatchling } from '../../../test/bench.ts';
@@ -6,17 +6,17 @@ import { button, mounted } from '../../../test/mounted.ts';
 import { api } from '../../api/resources.ts';
 import HatchlingTile from './HatchlingTile.vue';
 import IdentifyForm from './IdentifyForm.vue';
-import LookNext from './LookNext.vue';
+import NextObservations from './NextObservations.vue';
 import OddsTable from './OddsTable.vue';
-import TellList from './TellList.vue';
+import MarkerList from './MarkerList.vue';
 import ZoneMap from './ZoneMap.vue';
-import { genesInPlay, tellsInPlay } from './bench-words.ts';
+import { genesInPlay, markersInPlay } from './bench-words.ts';
 
 const one = hatchling('2601-01');
-const tells = tellsInPlay(CATALOGUE, genesInPlay([one]));
-const ranked = (sightings: Sightings) => {
-  const { ranking, space } = rank(one.hypotheses, sightings, CATALOGUE);
-  return { ranking, advice: lookNext(space, sightings, CATALOGUE, '2026-08-10') };
+const markers = markersInPlay(CATALOGUE, genesInPlay([one]));
+const ranked = (observations: Observations) => {
+  const { ranking, space } = rank(one.hypotheses, observations, CATALOGUE);
+  return { ranking, advice: nextObservations(space, observations, CATALOGUE, '2026-08-10') };
 };
 
 beforeEach(() => localStorage.clear());
@@ -25,32 +25,32 @@ afterEach(() => {
   document.body.innerHTML = '';
 });
 
-describe('zones and tells', () => {
+describe('zones and markers', () => {
   test('each zone says what was seen there, and where to look next', async () => {
     const { advice } = ranked({});
-    const next = advice.tells.map(({ tell }) => tells.find(({ id }) => id === tell)!.zone);
+    const next = advice.markers.map(({ marker }) => markers.find(({ id }) => id === marker)!.zone);
     const wrapper = mounted(ZoneMap, {
-      tells,
-      sightings: { 'lips: pale': 'seen', 'lips: two pale spots on the snout': 'not-seen' },
+      markers,
+      observations: { 'lips: pale': 'seen', 'lips: two pale spots on the snout': 'not-seen' },
       next,
       modelValue: 'back',
     });
     const zone = (name: string) =>
       wrapper.findAll('[role=radio]').find((chip) => chip.text().startsWith(name))!;
     expect(zone('lips').attributes('aria-label')).toBe('lips: 1 seen, 1 not seen, of 2');
-    expect(zone('neck').attributes('aria-label')).toBe('neck: nothing to tell apart here');
+    expect(zone('neck').attributes('aria-label')).toBe('neck: nothing to distinguish here');
     expect(zone(next[0]!).attributes('aria-label')).toContain('look here next');
     await zone('eyes').trigger('click');
     expect(wrapper.emitted('update:modelValue')).toEqual([['eyes']]);
   });
 
-  test('a tell has three answers; the one that stands is taken back by a second touch', async () => {
+  test('a marker has three answers; the one that stands is taken back by a second touch', async () => {
     const { ranking } = ranked({ 'lips: pale': 'seen' });
-    const wrapper = mounted(TellList, {
+    const wrapper = mounted(MarkerList, {
       zone: 'lips',
-      tells,
-      sightings: { 'lips: pale': 'seen' },
-      weights: ranking.tells,
+      markers,
+      observations: { 'lips: pale': 'seen' },
+      weights: ranking.markers,
       catalogue: CATALOGUE,
       mayRecord: true,
     });
@@ -67,7 +67,7 @@ describe('zones and tells', () => {
 
   test('look here next says what seeing it would do, and what to hold it beside', async () => {
     const { advice } = ranked({ 'lips: pale': 'seen' });
-    const wrapper = mounted(LookNext, { advice, tells, mayRecord: true });
+    const wrapper = mounted(NextObservations, { advice, markers, mayRecord: true });
     expect(wrapper.text()).toMatch(/Spotnose: \d/);
     expect(wrapper.text()).toContain('Hold it beside');
     await button(wrapper, 'Spotnose').trigger('click');
@@ -90,13 +90,19 @@ describe('odds and what is made of them', () => {
     expect(wrapper.emitted('choose')).toHaveLength(1);
   });
 
-  const form = (sightings: Sightings, calls: object[] = []) =>
-    mounted(IdentifyForm, { hatchling: one, ...ranked(sightings), sightings, catalogue: CATALOGUE, calls });
+  const form = (observations: Observations, calls: object[] = []) =>
+    mounted(IdentifyForm, {
+      hatchling: one,
+      ...ranked(observations),
+      observations,
+      catalogue: CATALOGUE,
+      calls,
+    });
   const vm = (wrapper: ReturnType<typeof form>) =>
-    wrapper.vm as unknown as { take: (looks: Record<string, string>) => void };
-  const SEEN: Sightings = { 'lips: pale': 'seen', 'back: busy pattern': 'not-seen' };
+    wrapper.vm as unknown as { take: (phenotype: Record<string, string>) => void };
+  const SEEN: Observations = { 'lips: pale': 'seen', 'back: busy pattern': 'not-seen' };
 
-  test('a candidate is taken with what it leaves open in brackets, and sent with its tells and odds', async () => {
+  test('a candidate is taken with what it leaves open in brackets, and sent with its markers and odds', async () => {
     const add = vi
       .spyOn(api, 'addRecord')
       .mockResolvedValue({ id: 'r', warnings: [], isWarningPending: false });
@@ -109,7 +115,7 @@ describe('odds and what is made of them', () => {
     await wrapper.find('form').trigger('submit');
     await flushPromises();
     const { body } = add.mock.lastCall![1] as { body: Record<string, unknown> };
-    expect(body).toMatchObject({ genes: 'Pastel (Spotnose)', sure: 'probable', tells: SEEN });
+    expect(body).toMatchObject({ genes: 'Pastel (Spotnose)', sure: 'probable', markers: SEEN });
     expect(body['odds']).toMatchObject({ pBefore: 0.25 });
     expect((body['alternatives'] as { genes: string }[])[0]!.genes).toBe('Pastel Spotnose');
     expect(wrapper.emitted('done')).toHaveLength(1);
@@ -125,7 +131,7 @@ describe('odds and what is made of them', () => {
   });
 
   test('how sure is proposed from one’s own calls where enough of them were settled', async () => {
-    const wrapper = form(SEEN, [{ looks: 'pastel', right: 6, settled: 12 }]);
+    const wrapper = form(SEEN, [{ phenotype: 'pastel', right: 6, settled: 12 }]);
     vm(wrapper).take({ pastel: 'pastel' });
     await flushPromises();
     expect(wrapper.text()).toContain('6 of 12 proved right');
@@ -134,8 +140,8 @@ describe('odds and what is made of them', () => {
 });
 
 describe('a hatchling on the table', () => {
-  const tile = (more: object, sightings: Sightings = {}) =>
-    mounted(HatchlingTile, { hatchling: hatchling('2601-01', more), ranking: ranked(sightings).ranking });
+  const tile = (more: object, observations: Observations = {}) =>
+    mounted(HatchlingTile, { hatchling: hatchling('2601-01', more), ranking: ranked(observations).ranking });
 
   test('says how open it is, what leads, what is left to do', () => {
     expect(tile({ isTwin: true }).text()).toContain('twin, two from one egg');

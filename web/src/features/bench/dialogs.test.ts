@@ -1,5 +1,5 @@
 import type { LabelOrder, LabelPreview, SettingUp, SetUpProposal } from '@karyotome/contract';
-import { CATALOGUE, type Sightings } from '@karyotome/core';
+import { CATALOGUE, type Observations } from '@karyotome/core';
 import { flushPromises } from '@vue/test-utils';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import { nextTick, ref } from 'vue';
@@ -13,7 +13,7 @@ import CompareDialog from './CompareDialog.vue';
 import LabelsDialog from './LabelsDialog.vue';
 import SetUpDialog from './SetUpDialog.vue';
 import SortTable from './SortTable.vue';
-import { genesInPlay, pullsOf, tellsInPlay } from './bench-words.ts';
+import { genesInPlay, pullsOf, markersInPlay } from './bench-words.ts';
 import { BOX, type Group, type useSorting } from './useSorting.ts';
 
 beforeEach(() => {
@@ -128,7 +128,7 @@ describe('setting up', () => {
     expect(order).toMatchObject({
       substrate: 'Plain paper',
       places: [{ animalId: a, tubId: b }],
-      plan: { school: 'frozen-first', firstMealOn: '2026-08-16' },
+      plan: { protocol: 'frozen-first', firstMealOn: '2026-08-16' },
     });
     expect(wrapper.emitted()).toMatchObject({ close: [[]], labels: [[]] });
   });
@@ -220,7 +220,7 @@ describe('the table', () => {
     const wrapper = mounted(SortTable, {
       sorting,
       rankings: new Map(),
-      pulls: pullsOf(young, ({ id }): Sightings => (id === 'id-2' ? { 'lips: pale': 'seen' } : {})),
+      pulls: pullsOf(young, ({ id }): Observations => (id === 'id-2' ? { 'lips: pale': 'seen' } : {})),
       marked: new Set(),
       mayRecord: true,
     });
@@ -264,12 +264,12 @@ describe('the table', () => {
 });
 
 describe('comparing', () => {
-  test('a gene’s tells are drawn beside the hatchling, and pictures are turned by keys', async () => {
+  test('a gene’s markers are drawn beside the hatchling, and pictures are turned by keys', async () => {
     const one = hatchling('1', { pictureIds: ['p1', 'p2'] });
     mounted(CompareDialog, {
       bench: benchView([one]),
       rankings: new Map(),
-      tells: tellsInPlay(CATALOGUE, genesInPlay([one])),
+      markers: markersInPlay(CATALOGUE, genesInPlay([one])),
       catalogue: CATALOGUE,
       begin: ['id-1', 'gene pastel'],
     });

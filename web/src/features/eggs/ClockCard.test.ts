@@ -54,7 +54,7 @@ describe('the incubation clock', () => {
     expect(text).not.toContain('pip later than this');
   });
 
-  test('each school of cutting says what it does, with the caution where eggs are cut', () => {
+  test('each cutting protocol says what it does, with the caution where eggs are cut', () => {
     const at60 = textOf(clutch(50));
     expect(at60).toContain('what has not pipped by day 60 is cut');
     expect(at60).toContain('learned from somebody trained');

@@ -85,7 +85,7 @@ describe('what is seen of the eggs', () => {
       phase,
       chosen: new Set(chosen),
       busy: false,
-      cutWords: 'Your school: eggs are never cut.',
+      cutWords: 'Your protocol: eggs are never cut.',
       cutCaution: '',
       unpipped: new Set([1, 2]),
       ...more,
@@ -127,7 +127,7 @@ describe('what is seen of the eggs', () => {
     expect(button(panel('hatch'), 'Pipped').attributes('disabled')).toBeDefined();
   });
 
-  test('all unpipped are chosen at once; the school and its caution are said', async () => {
+  test('all unpipped are chosen at once; the protocol and its caution are said', async () => {
     const wrapper = panel('hatch', [], { cutCaution: 'Learned from somebody trained.' });
     await button(wrapper, 'Choose all unpipped').trigger('click');
     expect([...(wrapper.emitted('choose')![0]![0] as Set<number>)]).toEqual([1, 2]);

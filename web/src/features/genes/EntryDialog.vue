@@ -10,7 +10,7 @@ import GenesField from '../../ui/GenesField.vue';
 
 /** An entry of the collection's own: a gene or line, an allele, a word, or another recombination. */
 const props = defineProps<{
-  kind: Exclude<CatalogueEntryInput['kind'], 'tell'>;
+  kind: Exclude<CatalogueEntryInput['kind'], 'marker'>;
   locus?: string;
   allele?: string;
   editing?: { id: string; version: number; entry: CatalogueEntryInput };

@@ -41,12 +41,13 @@ defineEmits<{ addAllele: [locus: string]; recombination: [locus: string]; correc
           >
         </dt>
         <dd class="small">
-          <template v-if="allele.tells.length">
-            <span v-for="tell in allele.tells" :key="tell.zone + tell.text" class="tell"
-              ><em>{{ tell.zone }}</em> {{ tell.isMarker ? 'carriers at times: ' : '' }}{{ tell.text }}</span
+          <template v-if="allele.markers.length">
+            <span v-for="marker in allele.markers" :key="marker.zone + marker.text" class="marker"
+              ><em>{{ marker.zone }}</em> {{ marker.isOfCarriers ? 'carriers at times: ' : ''
+              }}{{ marker.text }}</span
             >
           </template>
-          <span v-else class="tell soft">No tells noted.</span>
+          <span v-else class="marker soft">No markers noted.</span>
           <v-btn
             v-if="mayRecord && !allele.isOwn"
             size="x-small"
@@ -113,10 +114,10 @@ defineEmits<{ addAllele: [locus: string]; recombination: [locus: string]; correc
 .words {
   display: block;
 }
-.tell {
+.marker {
   display: block;
 }
-.tell em {
+.marker em {
   font-style: normal;
   color: var(--soft);
 }

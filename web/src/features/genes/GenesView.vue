@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { CatalogueEntryInput, CatalogueView } from '@karyotome/contract';
-import { tellId, type CatalogueTell } from '@karyotome/core';
+import { markerId, type CatalogueMarker } from '@karyotome/core';
 import { mdiClose, mdiMagnify, mdiPencilOutline, mdiPlus } from '@mdi/js';
 import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
@@ -11,7 +11,7 @@ import { useSession } from '../../stores/session.ts';
 import { useWrite } from '../../stores/useWrite.ts';
 import EntryDialog from './EntryDialog.vue';
 import GeneCard from './GeneCard.vue';
-import TellDialog from './TellDialog.vue';
+import MarkerDialog from './MarkerDialog.vue';
 import { combinations, geneCards } from './gene-cards.ts';
 
 type Entry = CatalogueView['entries'][number];
@@ -25,7 +25,7 @@ const route = useRoute();
 const router = useRouter();
 const removal = useWrite(api.removeCatalogueEntry);
 const dialog = ref<{
-  kind: Exclude<CatalogueEntryInput['kind'], 'tell'>;
+  kind: Exclude<CatalogueEntryInput['kind'], 'marker'>;
   locus?: string;
   allele?: string;
   editing?: Entry;
@@ -55,20 +55,20 @@ function entryWords({ entry }: Entry): string {
       return `${catalogue.value.alleleName(entry.allele)} is ${entry.expression.replace('-', ' ')}`;
     case 'recombination':
       return `${catalogue.value.locusById(entry.locus)?.name ?? entry.locus} crosses over in ${entry.recombination * 100}%`;
-    case 'tell':
-      return `${entry.zone}: ${entry.text}, a tell of ${looksLabel(entry.looks)}`;
+    case 'marker':
+      return `${entry.zone}: ${entry.text}, a marker of ${phenotypeLabel(entry.phenotype)}`;
   }
 }
-const looksLabel = (looks: string): string =>
-  looks
+const phenotypeLabel = (phenotype: string): string =>
+  phenotype
     .split('/')
     .map((id) => catalogue.value.alleleName(id))
     .join(' with ');
-const tell = ref<CatalogueTell | true | null>(null);
+const marker = ref<CatalogueMarker | true | null>(null);
 function edit(entry: Entry): void {
   const { kind } = entry.entry;
-  if (kind === 'tell')
-    tell.value = catalogue.value.tells.find(({ id }) => id === tellId(entry.entry as never)) ?? null;
+  if (kind === 'marker')
+    marker.value = catalogue.value.markers.find(({ id }) => id === markerId(entry.entry as never)) ?? null;
   else dialog.value = { kind, ...placeOf(entry), editing: entry };
 }
 async function remove(entry: Entry): Promise<void> {
@@ -85,7 +85,7 @@ const placeOf = ({ entry }: Entry): { locus?: string; allele?: string } =>
       <h1>Genes</h1>
       <template v-if="session.mayRecord">
         <v-btn variant="outlined" :prepend-icon="mdiPlus" @click="dialog = { kind: 'alias' }">A word</v-btn>
-        <v-btn variant="outlined" :prepend-icon="mdiPlus" @click="tell = true">A tell</v-btn>
+        <v-btn variant="outlined" :prepend-icon="mdiPlus" @click="marker = true">A marker</v-btn>
         <v-btn color="primary" :prepend-icon="mdiPlus" @click="dialog = { kind: 'locus' }"
           >A gene or line</v-btn
         >
@@ -98,7 +98,7 @@ const placeOf = ({ entry }: Entry): { locus?: string; allele?: string } =>
     </p>
     <v-text-field
       v-model="search"
-      label="Search names, words, tells and cautions"
+      label="Search names, words, markers and cautions"
       :prepend-inner-icon="mdiMagnify"
       clearable
       hide-details
@@ -158,7 +158,7 @@ const placeOf = ({ entry }: Entry): { locus?: string; allele?: string } =>
         </li>
       </ul>
     </section>
-    <TellDialog v-if="tell" :tell="tell === true ? undefined : tell" @close="tell = null" />
+    <MarkerDialog v-if="marker" :marker="marker === true ? undefined : marker" @close="marker = null" />
     <EntryDialog
       v-if="dialog"
       :key="`${dialog.kind}${dialog.locus}${dialog.allele}${dialog.editing?.id}`"

@@ -1,4 +1,4 @@
-import { CATALOGUE, createCatalogue, toAdditions, ZONES, TELLS } from '@karyotome/core';
+import { CATALOGUE, createCatalogue, toAdditions, ZONES, TRAIT_MARKERS } from '@karyotome/core';
 import { describe, expect, test } from 'vitest';
 import { combinations, geneCards } from './gene-cards.ts';
 
@@ -13,7 +13,7 @@ describe('the catalogue as cards', () => {
     expect(blue.alleles.find(({ id }) => id === 'lesser')!.words).toContain('butter');
   });
 
-  test('a search finds words, tells and cautions', () => {
+  test('a search finds words, markers and cautions', () => {
     const found = (word: string): string[] =>
       cards.filter(({ text }) => text.includes(word)).map(({ locus }) => locus.id);
     expect(found('coral glow')).toEqual(['banana']);
@@ -21,11 +21,11 @@ describe('the catalogue as cards', () => {
     expect(found('drops that hang')).toEqual(['clown']);
   });
 
-  test('every tell is of a zone and of a gene that there is', () => {
-    for (const [looks, tells] of Object.entries(TELLS)) {
-      const [allele] = looks.split('/') as [string];
+  test('every marker is of a zone and of a gene that there is', () => {
+    for (const [phenotype, markers] of Object.entries(TRAIT_MARKERS)) {
+      const [allele] = phenotype.split('/') as [string];
       expect(CATALOGUE.alleleById(allele), allele).toBeDefined();
-      for (const { zone } of tells) expect(ZONES).toContain(zone);
+      for (const { zone } of markers) expect(ZONES).toContain(zone);
     }
   });
 

@@ -4,7 +4,7 @@ import {
   wordsFor,
   type Agreement,
   type Catalogue,
-  type CatalogueTell,
+  type CatalogueMarker,
   type Expression,
   type Locus,
 } from '@karyotome/core';
@@ -15,7 +15,7 @@ export interface AlleleCard {
   readonly expression: Expression;
   readonly double: string;
   readonly words: readonly string[];
-  readonly tells: readonly CatalogueTell[];
+  readonly markers: readonly CatalogueMarker[];
   readonly isOwn: boolean;
 }
 
@@ -33,14 +33,14 @@ export interface GeneCard {
 
 const HIDES: Readonly<Record<string, string>> = {
   everything: 'hides nearly every other gene',
-  black: 'hides tells that are made of black',
+  black: 'hides markers that are made of black',
   pattern: 'hides pattern where it is white',
 };
 
 /** All doubles and compounds, or the few that do. */
-function doublesThatHide({ alleles, doublesThatHide: looks }: Locus): string {
-  if (!looks || looks.length > 3) return 'A white double or compound';
-  const names = looks.map((look) => {
+function doublesThatHide({ alleles, doublesThatHide: phenotype }: Locus): string {
+  if (!phenotype || phenotype.length > 3) return 'A white double or compound';
+  const names = phenotype.map((look) => {
     const allele = alleles.find(({ id }) => look === `${id}/${id}`);
     return allele?.double ?? `Super ${allele?.name ?? look}`;
   });
@@ -58,7 +58,9 @@ export function geneCards(catalogue: Catalogue): GeneCard[] {
       expression: allele.expression,
       double: allele.expression === 'recessive' ? allele.name : (allele.double ?? `Super ${allele.name}`),
       words: wordsFor(allele.id).filter((word) => word !== allele.name.toLowerCase()),
-      tells: catalogue.tells.filter(({ looks }) => looks.some((text) => text.split('/').includes(allele.id))),
+      markers: catalogue.markers.filter(({ phenotypes }) =>
+        phenotypes.some((text) => text.split('/').includes(allele.id)),
+      ),
       isOwn: isOwnId(allele.id),
     }));
     const hides = [
@@ -74,11 +76,11 @@ export function geneCards(catalogue: Catalogue): GeneCard[] {
       hides,
       text: [
         locus.name,
-        ...alleles.flatMap(({ name, double, words, tells }) => [
+        ...alleles.flatMap(({ name, double, words, markers }) => [
           name,
           double,
           ...words,
-          ...tells.map((tell) => `${tell.zone} ${tell.text}`),
+          ...markers.map((marker) => `${marker.zone} ${marker.text}`),
         ]),
         ...locus.compounds.map(({ name }) => name),
         ...(locus.notes ?? []),

@@ -10,7 +10,7 @@ const route: Route = {
     {
       dam: { kind: 'owned', animalId: 'f' },
       sire: { kind: 'owned', animalId: 'm' },
-      keep: { sex: 'female', looks: {}, label: 'Het Clown' },
+      keep: { sex: 'female', phenotype: {}, label: 'Het Clown' },
       perEgg: 0.5,
       inbreeding: 0,
     },

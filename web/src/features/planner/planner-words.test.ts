@@ -56,7 +56,7 @@ describe('the steps of a route', () => {
       {
         dam: { kind: 'owned', animalId: 'f' },
         sire: { kind: 'bought' },
-        keep: { sex: 'male', looks: {}, label: 'Fire Het Clown' },
+        keep: { sex: 'male', phenotype: {}, label: 'Fire Het Clown' },
         perEgg: 0.25,
         inbreeding: 0,
       },

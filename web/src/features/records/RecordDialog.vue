@@ -39,7 +39,7 @@ const LIGHTS = [
 ];
 /** The steps a refusing animal is offered by; of a plan of the keeper's own they show by its key. */
 const steps = REFUSAL_STEPS.map(({ key, name }) => ({ value: key, title: name }));
-const SCHOOLS = Object.entries(PLAN_WORDS).map(([value, title]) => ({ value, title }));
+const PROTOCOLS = Object.entries(PLAN_WORDS).map(([value, title]) => ({ value, title }));
 const STAGES = [
   { value: 'dull', title: 'Dull, pink belly' },
   { value: 'blue', title: 'Blue eyes' },
@@ -162,7 +162,7 @@ async function send(): Promise<void> {
       />
     </template>
     <template v-else-if="record.kind === 'plan'">
-      <v-select v-model="record.body.school" label="Start" :items="SCHOOLS" />
+      <v-select v-model="record.body.protocol" label="Start" :items="PROTOCOLS" />
       <v-text-field
         v-model="record.body.firstMealOn"
         label="First meal"

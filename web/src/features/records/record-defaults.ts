@@ -4,13 +4,13 @@ import { farmToday, oddsWords } from '../../format/format.ts';
 
 /** An identification in one line: what, how sure, by whom, with what odds, and why against them. */
 export function identificationWords(
-  { genes, sure, by, odds, override, tells }: RecordBodies['identification'],
+  { genes, sure, by, odds, override, markers }: RecordBodies['identification'],
   catalogue: Catalogue,
 ): string {
-  const seen = Object.keys(tells ?? {}).length;
+  const seen = Object.keys(markers ?? {}).length;
   return [
     `${canonicalLabel(parseGenes(genes, catalogue), catalogue)}, ${sure}, by ${by}`,
-    ...(seen > 0 ? [`${seen} ${seen === 1 ? 'tell' : 'tells'} looked for`] : []),
+    ...(seen > 0 ? [`${seen} ${seen === 1 ? 'marker' : 'markers'} looked for`] : []),
     ...(odds ? [`${oddsWords(odds.p)} by the odds`] : []),
     ...(override ? [`against the odds: ${override}`] : []),
   ].join(', ');
@@ -36,7 +36,7 @@ export function emptyRecord(kind: RecordKind, by: string, prey?: Prey | null): N
     sex: { sex: null as never, method: 'popped', sure: 'certain', by },
     identification: { genes: '', sure: 'certain', by, override: null },
     move: { toTubId: null, reason: '' },
-    plan: { school: 'frozen-first', firstMealOn: farmToday() },
+    plan: { protocol: 'frozen-first', firstMealOn: farmToday() },
     care: { act: 'cleaned' },
     'own-way': { planId: null, everyDays: null, share: null, species: null, stayUntilG: null },
     note: { text: '' },

@@ -64,7 +64,7 @@ afterEach(() => {
 async function opened() {
   const wrapper = mounted(ForecastView, {});
   useSession().view = {
-    permissions: ['look', 'record', 'manage'],
+    permissions: ['view', 'record', 'manage'],
     collection: {},
     account: {},
   } as unknown as SessionView;

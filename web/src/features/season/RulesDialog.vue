@@ -7,7 +7,7 @@ import { useForm } from '../../stores/useForm.ts';
 import FormDialog from '../../ui/FormDialog.vue';
 import MassField from '../../ui/MassField.vue';
 
-/** What this keeper decides about breeding: floors, rests, loads, bounds, and the school of cutting. */
+/** What this keeper decides about breeding: floors, rests, loads, bounds, and the cutting protocol. */
 const props = defineProps<{ board: SeasonBoardView }>();
 const emit = defineEmits<{ close: [] }>();
 const notices = useNotices();

@@ -60,7 +60,7 @@ afterEach(() => {
 async function opened() {
   const wrapper = mounted(TodayView, {});
   useSession().view = {
-    permissions: ['look', 'record', 'manage'],
+    permissions: ['view', 'record', 'manage'],
     collection: {},
     account: {},
   } as unknown as SessionView;

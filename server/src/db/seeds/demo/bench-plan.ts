@@ -1,4 +1,4 @@
-import type { OwnTell } from '@karyotome/core';
+import type { OwnMarker } from '@karyotome/core';
 import type { Founder, PlannedClutch } from './plan.ts';
 
 /*
@@ -63,12 +63,12 @@ export const BENCH_RACKS = [
   { name: 'Adult 3', levels: 2, tubsPerLevel: 2, stepPosition: 3 },
 ] as const;
 
-/** Tells that the farm added, for genes of which the catalogue notes none. Invented, as all of the farm is. */
-export const OWN_TELLS: readonly OwnTell[] = [
-  { looks: 'puzzle', zone: 'back', text: 'pattern in broken pieces', pWith: 0.9, pWithout: 0.05 },
-  { looks: 'puzzle', zone: 'flanks', text: 'pieces run into one another', pWith: 0.8, pWithout: 0.1 },
-  { looks: 'mocha', zone: 'ground colour', text: 'milky brown', pWith: 0.85, pWithout: 0.1 },
-  { looks: 'mocha', zone: 'flanks', text: 'pale between the marks', pWith: 0.75, pWithout: 0.15 },
+/** Markers that the farm added, for genes of which the catalogue notes none. Invented, as all of the farm is. */
+export const OWN_MARKERS: readonly OwnMarker[] = [
+  { phenotype: 'puzzle', zone: 'back', text: 'pattern in broken pieces', pWith: 0.9, pWithout: 0.05 },
+  { phenotype: 'puzzle', zone: 'flanks', text: 'pieces run into one another', pWith: 0.8, pWithout: 0.1 },
+  { phenotype: 'mocha', zone: 'ground colour', text: 'milky brown', pWith: 0.85, pWithout: 0.1 },
+  { phenotype: 'mocha', zone: 'flanks', text: 'pale between the marks', pWith: 0.75, pWithout: 0.15 },
 ];
 
 /** Of first looks on the day of hatching, so many name a gene too many or miss one. */

@@ -3,7 +3,7 @@ import { addOpinion } from '../../../features/bench/opinions.service.ts';
 import { insertRecord } from '../../../features/records/insert-record.ts';
 import { select, type Work } from '../../work.ts';
 import { addEntry } from '../../../features/catalogue/catalogue.service.ts';
-import { FIRST_LOOK_SLIPS, OWN_TELLS } from './bench-plan.ts';
+import { FIRST_LOOK_SLIPS, OWN_MARKERS } from './bench-plan.ts';
 import { Chance } from './chance.ts';
 import { FARM, KEEPER } from './plan.ts';
 
@@ -17,7 +17,7 @@ interface Identified {
  * First looks on the day of hatching, before the colours had opened up: mostly right, at times not. They let the demo show
  * how a keeper's calls proved.
  */
-export async function playFirstLooks(work: Work): Promise<void> {
+export async function recordFirstIdentifications(work: Work): Promise<void> {
   const chance = new Chance(20_260_406);
   const rows = await select<Identified>(
     work,
@@ -54,8 +54,8 @@ function firstLook(
   const missed = chance.whole(0, Math.max(0, named.length - 1));
   const words = named
     .filter((_, i) => !isSlip || i !== missed)
-    .map(([locus, looks]) => {
-      const [first, second] = looks.split('/');
+    .map(([locus, phenotype]) => {
+      const [first, second] = phenotype.split('/');
       const isRecessive = CATALOGUE.alleleById(first!)!.allele.expression === 'recessive';
       return second === undefined || isRecessive || locus === 'albino-complex' ? first! : `super ${first}`;
     });
@@ -63,8 +63,8 @@ function firstLook(
 }
 
 /** What the farm looks for where the catalogue notes nothing. */
-export async function addOwnTells(work: Work): Promise<void> {
-  for (const tell of OWN_TELLS) await addEntry(work, { kind: 'tell', ...tell });
+export async function addOwnMarkers(work: Work): Promise<void> {
+  for (const marker of OWN_MARKERS) await addEntry(work, { kind: 'marker', ...marker });
 }
 
 /** A second opinion on one that waits. */

@@ -12,7 +12,7 @@ import { createCollection, firstPassword } from '../../../features/session/first
 import { hashPassword } from '../../../features/session/session.service.ts';
 import { MACHINE_ZONE, type Database, type Work } from '../../work.ts';
 import { playHusbandry } from './husbandry.ts';
-import { addOwnTells, playFirstLooks, playOpinions } from './bench.ts';
+import { addOwnMarkers, recordFirstIdentifications, playOpinions } from './bench.ts';
 import { BENCH_FOUNDERS, BENCH_RACKS, EARLIER, FIRST_SHED_AGO, WAITING } from './bench-plan.ts';
 import { Chance } from './chance.ts';
 import { drawSnake } from './drawing.ts';
@@ -169,8 +169,8 @@ class Farm {
       ...waiting,
       ...SEASON_FOUNDERS.map(({ number }) => this.byNumber.get(number)!),
     ]);
-    await addOwnTells(this.work);
-    await playFirstLooks(this.work);
+    await addOwnMarkers(this.work);
+    await recordFirstIdentifications(this.work);
     await playOpinions(this.work, waiting[0]!.id);
   }
 
@@ -258,7 +258,7 @@ class Farm {
       sires.map(({ made }) => made.id),
     );
     await this.season.box(clutch.id, lying?.eggs ?? []);
-    for (const look of lying?.looks ?? []) await this.season.look(clutch.id, look);
+    for (const look of lying?.eggChecks ?? []) await this.season.look(clutch.id, look);
     if (plan.hatchedAgo === null) return;
     await this.season.eggsOf(plan, clutch.id);
     const hatchedOn = this.ago(plan.hatchedAgo);

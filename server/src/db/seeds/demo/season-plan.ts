@@ -42,7 +42,7 @@ export interface PlannedEgg {
 }
 
 /** A look at an egg (counted from 1) or at all (0) so many days ago. */
-export type PlannedLook =
+export type PlannedEggCheck =
   | readonly [kind: 'check', ago: number, egg: number, signs: readonly EggSign[]]
   | readonly [kind: 'removed' | 'pip' | 'cut' | 'out' | 'died', ago: number, egg: number];
 
@@ -56,7 +56,7 @@ export interface PlannedSeason {
     readonly eggs: readonly PlannedEgg[];
     readonly count: number;
     readonly slugs: number;
-    readonly looks: readonly PlannedLook[];
+    readonly eggChecks: readonly PlannedEggCheck[];
   };
 }
 
@@ -85,7 +85,7 @@ export const SEASON: readonly PlannedSeason[] = [
       ],
       count: 8,
       slugs: 1,
-      looks: [
+      eggChecks: [
         ['check', 42, 0, ['veins']],
         ['check', 34, 0, []],
         ['check', 24, 5, ['mould']],
@@ -102,7 +102,7 @@ export const SEASON: readonly PlannedSeason[] = [
   {
     dam: 'F-08',
     events: [...night(140, 'M-02', 3), ...night(126, 'M-02', 4), ['ovulation', 52], ['pre-lay-shed', 31]],
-    laid: { ago: 0, incubator: 'Incubator 2', eggs: [], count: 7, slugs: 1, looks: [] },
+    laid: { ago: 0, incubator: 'Incubator 2', eggs: [], count: 7, slugs: 1, eggChecks: [] },
   },
   {
     dam: 'F-09',
@@ -121,7 +121,7 @@ export const SEASON: readonly PlannedSeason[] = [
 
 /** The clutch of the plan that lies in an incubator still: how it lies, and what was seen of it. */
 export const STILL_LYING: Readonly<
-  Record<string, { incubator: string; eggs: readonly PlannedEgg[]; looks: readonly PlannedLook[] }>
+  Record<string, { incubator: string; eggs: readonly PlannedEgg[]; eggChecks: readonly PlannedEggCheck[] }>
 > = {
   j: {
     incubator: 'Incubator 1',
@@ -135,7 +135,7 @@ export const STILL_LYING: Readonly<
       { massG: 84 },
       { massG: 38, verdict: 'slug' },
     ],
-    looks: [
+    eggChecks: [
       ['check', 25, 0, ['veins']],
       ['check', 17, 5, []],
       ['check', 7, 6, ['veins', 'movement']],

@@ -8,7 +8,13 @@ import { introduce } from '../../../features/season/introductions.ts';
 import { addSeasonEvent } from '../../../features/season/season-events.ts';
 import { Chance } from './chance.ts';
 import type { PlannedClutch } from './plan.ts';
-import { INCUBATORS, SEASON, type PlannedEgg, type PlannedLook, type PlannedSeason } from './season-plan.ts';
+import {
+  INCUBATORS,
+  SEASON,
+  type PlannedEgg,
+  type PlannedEggCheck,
+  type PlannedSeason,
+} from './season-plan.ts';
 
 const HOUR_MS = 3_600_000;
 
@@ -108,7 +114,7 @@ export class DemoSeason {
     }
   }
 
-  async look(clutchId: string, [kind, ago, egg, signs]: PlannedLook, young = 1): Promise<void> {
+  async look(clutchId: string, [kind, ago, egg, signs]: PlannedEggCheck, young = 1): Promise<void> {
     const on = this.ago(ago);
     const eggs = await eggsOf(this.work, clutchId);
     await addEggEvents(this.on(on), clutchId, {
@@ -164,6 +170,6 @@ export class DemoSeason {
       incubatorId: this.incubator(laid.incubator),
     });
     await this.box(id, laid.eggs);
-    for (const look of laid.looks) await this.look(id, look);
+    for (const look of laid.eggChecks) await this.look(id, look);
   }
 }

@@ -1,22 +1,22 @@
 <script setup lang="ts">
-import type { Catalogue, CatalogueTell, Sighting, TellWeight, Zone } from '@karyotome/core';
+import type { Catalogue, CatalogueMarker, Observation, MarkerWeight, Zone } from '@karyotome/core';
 import { computed } from 'vue';
-import { ownersWords, tellsOf } from './bench-words.ts';
-import TellState from './TellState.vue';
-import type { Mark } from './useLooks.ts';
+import { ownersWords, markersOf } from './bench-words.ts';
+import MarkerState from './MarkerState.vue';
+import type { Mark } from './useObservations.ts';
 
-/** The tells of one zone: seen, not seen, cannot say. */
+/** The markers of one zone: seen, not seen, cannot say. */
 const props = defineProps<{
   zone: Zone;
-  tells: readonly CatalogueTell[];
-  sightings: Readonly<Record<string, Sighting>>;
-  weights: readonly TellWeight[];
+  markers: readonly CatalogueMarker[];
+  observations: Readonly<Record<string, Observation>>;
+  weights: readonly MarkerWeight[];
   catalogue: Catalogue;
   mayRecord: boolean;
 }>();
-defineEmits<{ mark: [tell: string, state: Mark]; chances: [tell: CatalogueTell]; add: [] }>();
-const own = computed(() => tellsOf(props.tells, props.zone));
-const weightOf = (id: string): TellWeight | undefined => props.weights.find(({ tell }) => tell === id);
+defineEmits<{ mark: [marker: string, state: Mark]; chances: [marker: CatalogueMarker]; add: [] }>();
+const own = computed(() => markersOf(props.markers, props.zone));
+const weightOf = (id: string): MarkerWeight | undefined => props.weights.find(({ marker }) => marker === id);
 function factorWords(id: string): string {
   const weight = weightOf(id);
   if (!weight) return '';
@@ -30,42 +30,42 @@ const percent = (p: number): string => `${Math.round(p * 100)}%`;
 </script>
 
 <template>
-  <section class="tells" :aria-label="`Tells: ${zone}`">
+  <section class="markers" :aria-label="`Markers: ${zone}`">
     <h3>{{ zone[0]!.toUpperCase() + zone.slice(1) }}</h3>
     <p v-if="own.length === 0" class="soft small">Nothing that this pair can give is told apart here.</p>
-    <div v-for="tell in own" :key="tell.id" class="tell">
+    <div v-for="marker in own" :key="marker.id" class="marker">
       <div class="words">
-        <span>{{ tell.text }}</span>
+        <span>{{ marker.text }}</span>
         <span class="small soft owner">
-          {{ ownersWords(tell, catalogue) }},
-          <button type="button" class="chance" @click="$emit('chances', tell)">
-            {{ percent(tell.pWith) }} with it, {{ percent(tell.pWithout) }} without{{
-              tell.isOwn ? ', yours' : ''
+          {{ ownersWords(marker, catalogue) }},
+          <button type="button" class="chance" @click="$emit('chances', marker)">
+            {{ percent(marker.pWith) }} with it, {{ percent(marker.pWithout) }} without{{
+              marker.isOwn ? ', yours' : ''
             }}
           </button>
         </span>
-        <span v-if="factorWords(tell.id)" class="small factor">{{ factorWords(tell.id) }}</span>
+        <span v-if="factorWords(marker.id)" class="small factor">{{ factorWords(marker.id) }}</span>
       </div>
-      <TellState
-        :state="sightings[tell.id] ?? null"
-        :label="`${zone}: ${tell.text}`"
+      <MarkerState
+        :state="observations[marker.id] ?? null"
+        :label="`${zone}: ${marker.text}`"
         :disabled="!mayRecord"
-        @mark="$emit('mark', tell.id, $event)"
+        @mark="$emit('mark', marker.id, $event)"
       />
     </div>
     <v-btn v-if="mayRecord" variant="text" size="small" class="add" @click="$emit('add')"
-      >Add a tell here</v-btn
+      >Add a marker here</v-btn
     >
   </section>
 </template>
 
 <style scoped>
-.tells {
+.markers {
   display: grid;
   align-content: start;
   gap: 8px;
 }
-.tell {
+.marker {
   display: flex;
   justify-content: space-between;
   gap: 8px;

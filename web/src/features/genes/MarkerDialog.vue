@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { catalogueEntry, type CatalogueEntryInput } from '@karyotome/contract';
-import { ZONES, type CatalogueTell, type Zone } from '@karyotome/core';
+import { ZONES, type CatalogueMarker, type Zone } from '@karyotome/core';
 import { computed } from 'vue';
 import { api } from '../../api/resources.ts';
 import { useNotices } from '../../stores/notices.ts';
@@ -9,11 +9,11 @@ import { useForm } from '../../stores/useForm.ts';
 import { useWrite } from '../../stores/useWrite.ts';
 import FormDialog from '../../ui/FormDialog.vue';
 
-/** A tell of the collection's own, or other chances for one that the catalogue has. */
+/** A marker of the collection's own, or other chances for one that the catalogue has. */
 const props = defineProps<{
   zone?: Zone;
-  tell?: CatalogueTell;
-  /** Genes to choose from, `looks` of the pair in play; all of them where it is left out. */
+  marker?: CatalogueMarker;
+  /** Genes to choose from, `phenotype` of the pair in play; all of them where it is left out. */
   genes?: ReadonlySet<string>;
 }>();
 const emit = defineEmits<{ close: [] }>();
@@ -29,25 +29,25 @@ const choices = computed(() =>
 const editing = computed(() =>
   own.value?.entries.find(
     ({ entry }) =>
-      entry.kind === 'tell' &&
-      props.tell?.looks.includes(entry.looks) &&
-      entry.zone === props.tell.zone &&
-      entry.text === props.tell.text,
+      entry.kind === 'marker' &&
+      props.marker?.phenotypes.includes(entry.phenotype) &&
+      entry.zone === props.marker.zone &&
+      entry.text === props.marker.text,
   ),
 );
 const { draft, discard, submit, errorsOf, general, busy } = useForm({
-  key: `tell.${props.tell?.id ?? props.zone ?? 'new'}`,
+  key: `marker.${props.marker?.id ?? props.zone ?? 'new'}`,
   initial: () => ({
-    looks: props.tell?.looks[0] ?? choices.value[0]?.value ?? '',
-    zone: props.tell?.zone ?? props.zone ?? ZONES[0],
-    text: props.tell?.text ?? '',
-    percentWith: Math.round((props.tell?.pWith ?? 0.8) * 100) as number | null,
-    percentWithout: Math.round((props.tell?.pWithout ?? 0.1) * 100) as number | null,
+    phenotype: props.marker?.phenotypes[0] ?? choices.value[0]?.value ?? '',
+    zone: props.marker?.zone ?? props.zone ?? ZONES[0],
+    text: props.marker?.text ?? '',
+    percentWith: Math.round((props.marker?.pWith ?? 0.8) * 100) as number | null,
+    percentWithout: Math.round((props.marker?.pWithout ?? 0.1) * 100) as number | null,
   }),
   schema: catalogueEntry,
-  toInput: ({ looks, zone, text, percentWith, percentWithout }) => ({
-    kind: 'tell',
-    looks,
+  toInput: ({ phenotype, zone, text, percentWith, percentWithout }) => ({
+    kind: 'marker',
+    phenotype,
     zone,
     text,
     pWith: (percentWith ?? 0) / 100,
@@ -61,7 +61,9 @@ const { draft, discard, submit, errorsOf, general, busy } = useForm({
 const removal = useWrite(api.removeCatalogueEntry);
 async function send(): Promise<void> {
   if (!(await submit())) return;
-  notices.say(props.tell ? 'Chances changed. The odds follow.' : 'Tell added. It can be looked for at once.');
+  notices.say(
+    props.marker ? 'Chances changed. The odds follow.' : 'Marker added. It can be looked for at once.',
+  );
   emit('close');
 }
 async function remove(): Promise<void> {
@@ -74,8 +76,8 @@ async function remove(): Promise<void> {
 
 <template>
   <FormDialog
-    :title="tell ? 'How reliable is this tell?' : 'A tell of your own'"
-    :subtitle="tell ? `${tell.zone}: ${tell.text}` : undefined"
+    :title="marker ? 'How reliable is this marker?' : 'A marker of your own'"
+    :subtitle="marker ? `${marker.zone}: ${marker.text}` : undefined"
     submit-text="Save"
     :busy="busy"
     :general="general"
@@ -83,12 +85,12 @@ async function remove(): Promise<void> {
     @discard="discard"
     @submit="send"
   >
-    <template v-if="!tell">
+    <template v-if="!marker">
       <v-autocomplete
-        v-model="draft.looks"
-        label="Tells this gene"
+        v-model="draft.phenotype"
+        label="Marks this gene"
         :items="choices"
-        :error-messages="errorsOf('looks')"
+        :error-messages="errorsOf('phenotype')"
       />
       <v-select v-model="draft.zone" label="Zone" :items="[...ZONES]" :error-messages="errorsOf('zone')" />
       <v-text-field

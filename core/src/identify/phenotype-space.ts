@@ -1,9 +1,9 @@
 import type { Catalogue } from '../catalogue/catalogue.ts';
-import type { CatalogueTell } from '../catalogue/gather-tells.ts';
+import type { CatalogueMarker } from '../catalogue/gather-markers.ts';
 import { appearance, type Genotype, type WeightedGenotype } from '../loci/genotype.ts';
 import { WILD, type Locus } from '../loci/locus.ts';
 import { genotypeLabel } from '../notation/label.ts';
-import { coverOn, showsTell } from './cover.ts';
+import { coverOn, showsMarker } from './cover.ts';
 
 /** What an animal can be before it is looked at, given one sire and one sex: loci are then independent. */
 export interface Hypothesis {
@@ -14,9 +14,9 @@ export interface Hypothesis {
   readonly loci: readonly { readonly locus: string; readonly genotypes: readonly WeightedGenotype[] }[];
 }
 
-/** The possible looks of one animal as a box of numbers: every combination of what its loci can show. */
-export interface LooksSpace {
-  readonly loci: readonly { readonly locus: Locus; readonly looks: readonly string[] }[];
+/** The possible phenotypes of one animal as a box of numbers: every combination of what its loci can show. */
+export interface PhenotypeSpace {
+  readonly loci: readonly { readonly locus: Locus; readonly phenotypes: readonly string[] }[];
   readonly size: number;
   /** One for each combination, row-major over `loci`, the last one fastest; adds up to 1. */
   readonly before: Float64Array;
@@ -31,12 +31,12 @@ export const NEGLIGIBLE = 1e-9;
  *
  * @param least - genotypes no likelier than this, given sire and sex, are left out
  */
-export function looksOf(
+export function phenotypesOf(
   hypotheses: readonly Hypothesis[],
   catalogue: Catalogue,
   least = NEGLIGIBLE,
-): LooksSpace['loci'] {
-  const looks = new Map<string, Set<string>>();
+): PhenotypeSpace['loci'] {
+  const found = new Map<string, Set<string>>();
   const open = hypotheses.filter(({ weight }) => weight > 0);
   for (const id of new Set(open.flatMap(({ loci }) => loci.map(({ locus }) => locus)))) {
     const locus = catalogue.locusById(id)!;
@@ -45,29 +45,29 @@ export function looksOf(
       ({ loci }) => loci.find((one) => one.locus === id)?.genotypes ?? WILD_ONLY,
     );
     const shown = genotypes.filter(({ p }) => p > least).map(({ genotype }) => appearance(locus, genotype));
-    looks.set(id, new Set(shown));
+    found.set(id, new Set(shown));
   }
-  return [...looks]
+  return [...found]
     .filter(([, set]) => set.size > 1 || !set.has(''))
     .toSorted(([a], [b]) => catalogue.compareLoci(a, b))
-    .map(([id, set]) => ({ locus: catalogue.locusById(id)!, looks: [...set].toSorted() }));
+    .map(([id, set]) => ({ locus: catalogue.locusById(id)!, phenotypes: [...set].toSorted() }));
 }
 
 /** One hypothesis's share of every combination: its weight times the product over its loci. */
 export function spread(
-  loci: LooksSpace['loci'],
+  loci: PhenotypeSpace['loci'],
   { weight, loci: known }: Hypothesis,
   likelihood: (locus: Locus, genotype: Genotype) => number,
 ): Float64Array {
   let table = Float64Array.of(weight);
-  for (const { locus, looks } of loci) {
+  for (const { locus, phenotypes } of loci) {
     const genotypes = known.find((one) => one.locus === locus.id)?.genotypes ?? WILD_ONLY;
-    const shares = new Float64Array(looks.length);
+    const shares = new Float64Array(phenotypes.length);
     for (const { genotype, p } of genotypes) {
-      const at = looks.indexOf(appearance(locus, genotype));
+      const at = phenotypes.indexOf(appearance(locus, genotype));
       if (at >= 0) shares[at]! += p * likelihood(locus, genotype);
     }
-    const wider = new Float64Array(table.length * looks.length);
+    const wider = new Float64Array(table.length * phenotypes.length);
     for (let i = 0; i < table.length; i++)
       for (let j = 0; j < shares.length; j++) wider[i * shares.length + j] = table[i]! * shares[j]!;
     table = wider;
@@ -88,23 +88,23 @@ export function mix(tables: readonly Float64Array[], size: number): Float64Array
 
 export const totalOf = (table: Float64Array): number => table.reduce((sum, p) => sum + p, 0);
 
-/** A tell over all combinations: the chance that it is seen on an animal that looks so, and whether its gene shows. */
-export interface TellTable {
+/** A marker over all combinations: the chance that it is seen on an animal that looks so, and whether its gene shows. */
+export interface MarkerTable {
   readonly seen: Float64Array;
   readonly shows: Uint8Array;
 }
 
-/** @returns null where no combination shows the tell's gene: it then tells nothing apart */
+/** @returns null where no combination shows the marker's gene: it then distinguishes nothing */
 export function tabulate(
-  space: LooksSpace['loci'],
+  space: PhenotypeSpace['loci'],
   size: number,
-  tell: CatalogueTell,
+  marker: CatalogueMarker,
   catalogue: Catalogue,
-): TellTable | null {
-  const shown = space.map(({ looks }) => looks.map((text) => showsTell(tell, text)));
+): MarkerTable | null {
+  const shown = space.map(({ phenotypes }) => phenotypes.map((text) => showsMarker(marker, text)));
   if (!shown.some((list) => list.includes(true))) return null;
-  const covers = space.map(({ locus, looks }, l) =>
-    looks.map((text, at) => (shown[l]![at] ? 0 : coverOn(catalogue, locus, text, tell))),
+  const covers = space.map(({ locus, phenotypes }, l) =>
+    phenotypes.map((text, at) => (shown[l]![at] ? 0 : coverOn(catalogue, locus, text, marker))),
   );
   const seen = new Float64Array(size);
   const shows = new Uint8Array(size);
@@ -116,31 +116,31 @@ export function tabulate(
       isShown ||= shown[l]![at[l]!]!;
       open *= 1 - covers[l]![at[l]!]!;
     }
-    seen[i] = isShown ? open * tell.pWith + (1 - open) * tell.pWithout : tell.pWithout;
+    seen[i] = isShown ? open * marker.pWith + (1 - open) * marker.pWithout : marker.pWithout;
     shows[i] = isShown ? 1 : 0;
-    for (let l = space.length - 1; l >= 0 && ++at[l]! === space[l]!.looks.length; l--) at[l] = 0;
+    for (let l = space.length - 1; l >= 0 && ++at[l]! === space[l]!.phenotypes.length; l--) at[l] = 0;
   }
   return { seen, shows };
 }
 
 /** What shows in one combination. */
-export function looksAt(loci: LooksSpace['loci'], cell: number): Record<string, string> {
-  const looks: Record<string, string> = {};
+export function phenotypeAt(loci: PhenotypeSpace['loci'], cell: number): Record<string, string> {
+  const phenotype: Record<string, string> = {};
   let rest = cell;
   for (let l = loci.length - 1; l >= 0; l--) {
-    const { locus, looks: all } = loci[l]!;
+    const { locus, phenotypes: all } = loci[l]!;
     const text = all[rest % all.length]!;
-    if (text !== '') looks[locus.id] = text;
+    if (text !== '') phenotype[locus.id] = text;
     rest = Math.floor(rest / all.length);
   }
-  return looks;
+  return phenotype;
 }
 
 /** The label of an animal that shows this and nothing else. */
-export function looksLabel(looks: Readonly<Record<string, string>>, catalogue: Catalogue): string {
+export function phenotypeLabel(phenotype: Readonly<Record<string, string>>, catalogue: Catalogue): string {
   return genotypeLabel(
     Object.fromEntries(
-      Object.entries(looks).map(([locus, text]): [string, Genotype] => {
+      Object.entries(phenotype).map(([locus, text]): [string, Genotype] => {
         const [a, b] = text.split('/');
         return [locus, [b === undefined ? WILD : a!, b ?? a!]];
       }),

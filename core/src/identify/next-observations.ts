@@ -1,13 +1,13 @@
 import type { Catalogue } from '../catalogue/catalogue.ts';
 import { addDays, type IsoDay } from '../calendar/days.ts';
-import type { CatalogueTell } from '../catalogue/gather-tells.ts';
-import { agreementOn } from '../catalogue/tells.ts';
-import { looksAt, looksLabel, tabulate, type LooksSpace } from './looks-space.ts';
-import { oneLook, type Sightings } from './sightings.ts';
+import type { CatalogueMarker } from '../catalogue/gather-markers.ts';
+import { agreementOn } from '../catalogue/trait-markers.ts';
+import { phenotypeAt, phenotypeLabel, tabulate, type PhenotypeSpace } from './phenotype-space.ts';
+import { zoneOfGene, type Observations } from './observations.ts';
 
-/** A tell that was not looked for yet, and what seeing it, or not, would do. */
-export interface NextLook {
-  readonly tell: string;
+/** A marker that was not looked for yet, and what seeing it, or not, would do. */
+export interface NextObservation {
+  readonly marker: string;
   /** How much of what is open it is expected to settle, in bits. */
   readonly bits: number;
   readonly pSeen: number;
@@ -18,11 +18,11 @@ export interface NextLook {
   readonly pIfNot: number;
 }
 
-export interface LookAdvice {
-  /** What to look for next, the most telling first. */
-  readonly tells: readonly NextLook[];
+export interface ObservationAdvice {
+  /** What to look for next, the most informative first. */
+  readonly markers: readonly NextObservation[];
   /** The genes in which the two leading candidates differ: what an animal to compare with should show. */
-  readonly compare: readonly { readonly looks: string; readonly label: string }[];
+  readonly compare: readonly { readonly phenotype: string; readonly label: string }[];
   /** Where looking now settles little: the day after which to look again. */
   readonly againOn: IsoDay | null;
 }
@@ -41,52 +41,54 @@ const entropy = (weights: readonly number[]): number => {
 };
 
 /**
- * Where to look next: for each tell not yet looked for, the mutual information (Cover & Thomas, Elements of Information
+ * Where to look next: for each marker not yet looked for, the mutual information (Cover & Thomas, Elements of Information
  * Theory, section 2.3) between seeing it and what the animal is, given all that was seen.
  *
  * @param lastShed - the last shed on record, from which the next one is expected
  */
-export function lookNext(
-  space: LooksSpace,
-  sightings: Sightings,
+export function nextObservations(
+  space: PhenotypeSpace,
+  observations: Observations,
   catalogue: Catalogue,
   lastShed: IsoDay | null,
-): LookAdvice {
+): ObservationAdvice {
   const { size, after } = space;
   const leading = Array.from({ length: size }, (_, i) => i)
     .filter((i) => after[i]! > 1e-6)
     .toSorted((a, b) => after[b]! - after[a]!);
-  if (leading.length < 2) return { tells: [], compare: [], againOn: null };
+  if (leading.length < 2) return { markers: [], compare: [], againOn: null };
   const isSettled = after[leading[0]!]! > SETTLED;
-  const looks = isSettled ? [] : weighTells(space, sightings, catalogue, leading);
+  const phenotype = isSettled ? [] : weighMarkers(space, observations, catalogue, leading);
   const compare = isSettled ? [] : differences(space, leading[0]!, leading[1]!, catalogue);
-  const isDoubtful = compare.some(({ looks: text }) => {
+  const isDoubtful = compare.some(({ phenotype: text }) => {
     const locus = catalogue.alleleById(text.split('/')[0]!)!.locus;
     return agreementOn(locus.id) === 'debated';
   });
-  const again = !isSettled && lastShed !== null && (looks.length === 0 || isDoubtful);
+  const again = !isSettled && lastShed !== null && (phenotype.length === 0 || isDoubtful);
   return {
-    tells: looks.slice(0, SHOWN),
+    markers: phenotype.slice(0, SHOWN),
     compare,
     againOn: again ? addDays(lastShed, SECOND_SHED_DAYS) : null,
   };
 
-  function weighTells(
-    { loci: all }: LooksSpace,
-    known: Sightings,
+  function weighMarkers(
+    { loci: all }: PhenotypeSpace,
+    known: Observations,
     words: Catalogue,
     cells: readonly number[],
-  ): NextLook[] {
+  ): NextObservation[] {
     const open = entropy(cells.map((i) => after[i]!));
     // A zone that was looked at for a gene would add nothing a second time.
-    const inPlay = new Set(all.flatMap(({ looks }) => looks.flatMap((text) => text.split('/'))));
-    const isInPlay = (tell: CatalogueTell): boolean =>
-      tell.looks.some((text) => inPlay.has(text) || text.split('/').every((allele) => inPlay.has(allele)));
-    const looked = new Set(words.tells.filter(({ id }) => known[id]).map(oneLook));
-    return words.tells
-      .filter((tell) => !tell.isMarker && isInPlay(tell) && !looked.has(oneLook(tell)))
-      .flatMap((tell) => {
-        const table = tabulate(all, size, tell, words);
+    const inPlay = new Set(all.flatMap(({ phenotypes }) => phenotypes.flatMap((text) => text.split('/'))));
+    const isInPlay = (marker: CatalogueMarker): boolean =>
+      marker.phenotypes.some(
+        (text) => inPlay.has(text) || text.split('/').every((allele) => inPlay.has(allele)),
+      );
+    const looked = new Set(words.markers.filter(({ id }) => known[id]).map(zoneOfGene));
+    return words.markers
+      .filter((marker) => !marker.isOfCarriers && isInPlay(marker) && !looked.has(zoneOfGene(marker)))
+      .flatMap((marker) => {
+        const table = tabulate(all, size, marker, words);
         const first = table?.seen[cells[0]!] ?? 0;
         if (!table || cells.every((i) => Math.abs(table.seen[i]! - first) < 1e-9)) return [];
         const { seen, shows } = table;
@@ -101,36 +103,36 @@ export function lookNext(
         };
         return [
           {
-            tell: tell.id,
+            marker: marker.id,
             bits,
             pSeen,
-            gene: [...new Set(tell.looks.map((text) => nameOf(text, words)))].join(' or '),
+            gene: [...new Set(marker.phenotypes.map((text) => nameOf(text, words)))].join(' or '),
             pNow: shareOf(cells.map((i) => after[i]!)),
             pIfSeen: shareOf(withIt),
             pIfNot: shareOf(without),
           },
         ];
       })
-      .toSorted((a, b) => b.bits - a.bits || (a.tell < b.tell ? -1 : 1));
+      .toSorted((a, b) => b.bits - a.bits || (a.marker < b.marker ? -1 : 1));
   }
 }
 
-function nameOf(looks: string, catalogue: Catalogue): string {
-  const { locus, allele } = catalogue.alleleById(looks.split('/')[0]!)!;
-  return looks === allele.id ? allele.name : looksLabel({ [locus.id]: looks }, catalogue);
+function nameOf(phenotype: string, catalogue: Catalogue): string {
+  const { locus, allele } = catalogue.alleleById(phenotype.split('/')[0]!)!;
+  return phenotype === allele.id ? allele.name : phenotypeLabel({ [locus.id]: phenotype }, catalogue);
 }
 
 function differences(
-  { loci }: LooksSpace,
+  { loci }: PhenotypeSpace,
   first: number,
   second: number,
   catalogue: Catalogue,
-): { looks: string; label: string }[] {
-  const [a, b] = [looksAt(loci, first), looksAt(loci, second)];
+): { phenotype: string; label: string }[] {
+  const [a, b] = [phenotypeAt(loci, first), phenotypeAt(loci, second)];
   return loci.flatMap(({ locus: { id } }) => {
     if (a[id] === b[id]) return [];
-    return [a[id], b[id]].flatMap((looks) =>
-      looks === undefined ? [] : [{ looks, label: looksLabel({ [id]: looks }, catalogue) }],
+    return [a[id], b[id]].flatMap((phenotype) =>
+      phenotype === undefined ? [] : [{ phenotype, label: phenotypeLabel({ [id]: phenotype }, catalogue) }],
     );
   });
 }

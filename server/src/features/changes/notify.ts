@@ -6,25 +6,25 @@ import type { Notice } from '@karyotome/contract';
 const changes = new EventEmitter().setMaxListeners(0);
 
 /** To be called after the change is committed. */
-export function tellChanged(collectionId: string): void {
+export function notifyChanged(collectionId: string): void {
   changes.emit(collectionId);
 }
 
 const notices = new EventEmitter().setMaxListeners(0);
 
 /** Tells everybody who watches something that none of them can see by looking at their own page alone. */
-export function tellNotice(collectionId: string, notice: Notice): void {
+export function notify(collectionId: string, notice: Notice): void {
   notices.emit(collectionId, notice);
 }
 
 /** @returns ends it */
-export function whenNoticed(collectionId: string, told: (notice: Notice) => void): () => void {
+export function onNotice(collectionId: string, told: (notice: Notice) => void): () => void {
   notices.on(collectionId, told);
   return () => notices.off(collectionId, told);
 }
 
 /** @returns ends it */
-export function whenChanged(collectionId: string, told: () => void): () => void {
+export function onChanged(collectionId: string, told: () => void): () => void {
   changes.on(collectionId, told);
   return () => changes.off(collectionId, told);
 }

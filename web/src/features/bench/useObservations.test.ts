@@ -7,7 +7,7 @@ import { benchView, hatchling } from '../../../test/bench.ts';
 import { ProblemError } from '../../api/client.ts';
 import { api } from '../../api/resources.ts';
 import { BOX, useSorting } from './useSorting.ts';
-import { useLooks } from './useLooks.ts';
+import { useObservations } from './useObservations.ts';
 import { CARD, usePictureQueue } from './usePictureQueue.ts';
 
 /** Runs a composable as a component would, over a server that answers as told. */
@@ -28,61 +28,61 @@ afterEach(() => {
 });
 
 describe('what was seen', () => {
-  const one = hatchling('1', { sightings: { 'lips: pale': 'seen' }, lookVersion: 3 });
-  const looksOver = (view: Ref<BenchView | undefined>) => within(() => useLooks('c', view));
+  const one = hatchling('1', { observations: { 'lips: pale': 'seen' }, observationsVersion: 3 });
+  const observationsOver = (view: Ref<BenchView | undefined>) => within(() => useObservations('c', view));
 
   test('a touch shows at once, and is saved with what was there before', async () => {
-    const save = vi.spyOn(api, 'changeLook').mockResolvedValue({ version: 4 });
-    const { made } = looksOver(ref(benchView([one])));
+    const save = vi.spyOn(api, 'changeObservations').mockResolvedValue({ version: 4 });
+    const { made } = observationsOver(ref(benchView([one])));
     made.mark(one.id, 'eyes: greenish', 'not-seen');
-    expect(made.sightingsOf(one)).toEqual({ 'lips: pale': 'seen', 'eyes: greenish': 'not-seen' });
+    expect(made.observationsOf(one)).toEqual({ 'lips: pale': 'seen', 'eyes: greenish': 'not-seen' });
     made.mark(one.id, 'lips: pale', null);
     await vi.advanceTimersByTimeAsync(1000);
-    expect(save.mock.calls).toEqual([[one.id, { sightings: { 'eyes: greenish': 'not-seen' } }, 3]]);
+    expect(save.mock.calls).toEqual([[one.id, { observations: { 'eyes: greenish': 'not-seen' } }, 3]]);
   });
 
   test('where somebody else looked too, theirs stays under this hand’s touches', async () => {
     const view = ref<BenchView | undefined>(benchView([one]));
     const save = vi
-      .spyOn(api, 'changeLook')
+      .spyOn(api, 'changeObservations')
       .mockRejectedValueOnce(problem(412))
       .mockResolvedValue({ version: 6 });
-    const { made } = looksOver(view);
+    const { made } = observationsOver(view);
     made.mark(one.id, 'eyes: greenish', 'seen');
     await vi.advanceTimersByTimeAsync(1000);
-    const theirs = { ...one, sightings: { 'back: blushed': 'seen' as const }, lookVersion: 5 };
+    const theirs = { ...one, observations: { 'back: blushed': 'seen' as const }, observationsVersion: 5 };
     view.value = benchView([theirs]);
     await nextTick();
     await vi.advanceTimersByTimeAsync(1000);
     expect(save.mock.lastCall).toEqual([
       one.id,
-      { sightings: { 'back: blushed': 'seen', 'eyes: greenish': 'seen' } },
+      { observations: { 'back: blushed': 'seen', 'eyes: greenish': 'seen' } },
       5,
     ]);
   });
 
   test('with the line down it is kept through a reload, and sent by the next one who opens the clutch', async () => {
-    const save = vi.spyOn(api, 'changeLook').mockRejectedValue(problem(0));
-    const first = looksOver(ref(benchView([one])));
+    const save = vi.spyOn(api, 'changeObservations').mockRejectedValue(problem(0));
+    const first = observationsOver(ref(benchView([one])));
     first.made.mark(one.id, 'eyes: greenish', 'seen');
     await vi.advanceTimersByTimeAsync(1000);
     expect(first.made.failed.value).toBe('Refused');
     first.leave();
     await vi.advanceTimersByTimeAsync(1000);
     save.mockClear().mockResolvedValue({ version: 4 });
-    const second = looksOver(ref(benchView([one])));
-    expect(second.made.sightingsOf(one)).toHaveProperty(['eyes: greenish'], 'seen');
+    const second = observationsOver(ref(benchView([one])));
+    expect(second.made.observationsOf(one)).toHaveProperty(['eyes: greenish'], 'seen');
     await vi.advanceTimersByTimeAsync(1000);
     expect(save).toHaveBeenCalledOnce();
   });
 
   test('a look afresh takes everything back', async () => {
-    const save = vi.spyOn(api, 'changeLook').mockResolvedValue({ version: 4 });
-    const { made } = looksOver(ref(benchView([one])));
+    const save = vi.spyOn(api, 'changeObservations').mockResolvedValue({ version: 4 });
+    const { made } = observationsOver(ref(benchView([one])));
     made.clear(one.id);
-    expect(made.sightingsOf(one)).toEqual({});
+    expect(made.observationsOf(one)).toEqual({});
     await vi.advanceTimersByTimeAsync(1000);
-    expect(save.mock.lastCall![1]).toEqual({ sightings: {} });
+    expect(save.mock.lastCall![1]).toEqual({ observations: {} });
   });
 });
 

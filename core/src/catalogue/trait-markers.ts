@@ -16,12 +16,12 @@ export const ZONES = [
 ] as const;
 export type Zone = (typeof ZONES)[number];
 
-export interface Tell {
+export interface TraitMarker {
   readonly zone: Zone;
   readonly text: string;
 }
 
-const tells = (lines: string): Tell[] =>
+const markers = (lines: string): TraitMarker[] =>
   lines
     .trim()
     .split('\n')
@@ -30,7 +30,7 @@ const tells = (lines: string): Tell[] =>
       return { zone: zone as Zone, text: text! };
     });
 
-export const WILD_TYPE_TELLS: readonly Tell[] = tells(`
+export const WILD_TYPE_MARKERS: readonly TraitMarker[] = markers(`
   ground colour: dark
   flanks: keyhole marks with two dots
   eye stripe: thin
@@ -38,111 +38,111 @@ export const WILD_TYPE_TELLS: readonly Tell[] = tells(`
 `);
 
 /**
- * What shows -> its tells over wild type: an allele's id for one copy and more (recessive: two copies), `a/b` for the
+ * What shows -> its markers over wild type: an allele's id for one copy and more (recessive: two copies), `a/b` for the
  * compound or double alone.
  */
-export const TELLS: Readonly<Record<string, readonly Tell[]>> = {
-  pastel: tells(`
+export const TRAIT_MARKERS: Readonly<Record<string, readonly TraitMarker[]>> = {
+  pastel: markers(`
     ground colour: brighter yellow, fading with age
     head top: washed out
     lips: pale
     eyes: greenish
     back: blushed
     flanks: blushed`),
-  'pastel/pastel': tells(`
+  'pastel/pastel': markers(`
     head top: small notches behind the eyes
     ground colour: strong clear yellow throughout`),
-  enchi: tells(`
+  enchi: markers(`
     back: bands instead of keyholes
     eye stripe: thick, reaching back to join at the neck
     head top: four-winged mark
     ground colour: cleaner and warmer`),
-  fire: tells(`
+  fire: markers(`
     back: ring and bow-tie shapes
     head top: pale and bright, a straight arrow behind
     ground colour: blacks fade to brown
     flanks: flame-like fading`),
-  'orange-dream': tells(`
+  'orange-dream': markers(`
     ground colour: orange
     back: dots inside the stripe
     flanks: marks chained and pulled tailward
     head top: mark emphasised`),
-  banana: tells(`
+  banana: markers(`
     ground colour: yellow-orange with lilac, no true black
     back: freckles, coming with age`),
-  spider: tells(`
+  spider: markers(`
     back: one thin unbroken line
     flanks: few marks, white reaching high
     head top: a mark of its own`),
-  woma: tells(`
+  woma: markers(`
     back: a thin line, broken
     flanks: few marks, less white than spider`),
-  clown: tells(`
+  clown: markers(`
     head top: dark mark over all of it
     back: dark stripe
     flanks: drops that hang from the back
     belly edge: bold spots
     eye stripe: ends in a tear below the eye`),
-  pied: tells(`
+  pied: markers(`
     back: patches without pattern or pigment
     flanks: white, pattern broken off at its edge`),
-  'yellow-belly': tells(`
+  'yellow-belly': markers(`
     flanks: flaming
     belly edge: speckled, the belly clean and yellowish`),
-  asphalt: tells(`
+  asphalt: markers(`
     flanks: flaming, a little duller
     belly edge: speckled`),
-  specter: tells(`
+  specter: markers(`
     belly edge: less speckled`),
-  gravel: tells(`
+  gravel: markers(`
     belly edge: speckled, subtle`),
-  spark: tells(`
+  spark: markers(`
     belly edge: speckled, subtle`),
-  leopard: tells(`
+  leopard: markers(`
     flanks: extra dots inside the marks
     back: bold black outlines`),
-  pinstripe: tells(`
+  pinstripe: markers(`
     back: thin unbroken lines
     flanks: browned`),
-  spotnose: tells(`
+  spotnose: markers(`
     lips: two pale spots on the snout
     back: busy pattern`),
-  phantom: tells(`
+  phantom: markers(`
     ground colour: brighter, smoother
     head top: emptied`),
-  'het-red-axanthic': tells(`
+  'het-red-axanthic': markers(`
     ground colour: darker
     back: thick stripe
     head top: emptied`),
-  blackhead: tells(`
+  blackhead: markers(`
     ground colour: darker, pixelled, very variable`),
-  'black-pastel': tells('ground colour: darkened'),
-  cinnamon: tells('ground colour: darkened, reddish'),
-  mahogany: tells('ground colour: darkened'),
-  ghi: tells('ground colour: darkened'),
-  mojave: tells(`
+  'black-pastel': markers('ground colour: darkened'),
+  cinnamon: markers('ground colour: darkened, reddish'),
+  mahogany: markers('ground colour: darkened'),
+  ghi: markers('ground colour: darkened'),
+  mojave: markers(`
     flanks: one dot in each mark
     ground colour: brownish`),
-  vanilla: tells(`
+  vanilla: markers(`
     head top: paler
     flanks: blushed, without yellow`),
-  lavender: tells('ground colour: no black, lilac and yellow'),
-  albino: tells(`
+  lavender: markers('ground colour: no black, lilac and yellow'),
+  albino: markers(`
     ground colour: white and yellow
     eyes: red`),
-  'axanthic-a': tells('ground colour: black, silver and grey as a hatchling'),
-  'axanthic-b': tells('ground colour: black, silver and grey as a hatchling'),
-  'axanthic-c': tells('ground colour: black, silver and grey as a hatchling'),
-  'desert-ghost': tells('ground colour: dusky, contrasts faded, brightening with age'),
-  ghost: tells('ground colour: as under a haze'),
-  'genetic-stripe': tells('back: clean stripe along it'),
+  'axanthic-a': markers('ground colour: black, silver and grey as a hatchling'),
+  'axanthic-b': markers('ground colour: black, silver and grey as a hatchling'),
+  'axanthic-c': markers('ground colour: black, silver and grey as a hatchling'),
+  'desert-ghost': markers('ground colour: dusky, contrasts faded, brightening with age'),
+  ghost: markers('ground colour: as under a haze'),
+  'genetic-stripe': markers('back: clean stripe along it'),
 };
 
 /**
  * Hints that carriers of a recessive allele show at times: soft evidence, never proof. Allele id -> its markers.
  */
-export const MARKERS: Readonly<Record<string, readonly Tell[]>> = {
-  pied: tells('belly edge: clean white toward the tail between dark lines'),
+export const CARRIER_MARKERS: Readonly<Record<string, readonly TraitMarker[]>> = {
+  pied: markers('belly edge: clean white toward the tail between dark lines'),
 };
 
 /** Alleles that reduce the pattern: two of them on one animal hide each other's detail. */
@@ -157,7 +157,7 @@ export const PATTERN_REDUCERS: ReadonlySet<string> = new Set([
   'tri-stripe',
 ]);
 
-/** What a tell is made of decides what covers it. */
+/** What a marker is made of decides what covers it. */
 export type Substance = 'black' | 'pattern' | 'colour';
 
 const PATTERN_ZONES: ReadonlySet<Zone> = new Set([
@@ -171,7 +171,7 @@ const PATTERN_ZONES: ReadonlySet<Zone> = new Set([
 ]);
 
 /** Black where its words say so, else by where it is: pattern on the body and head, colour elsewhere. */
-export function substanceOf({ zone, text }: Tell): Substance {
+export function substanceOf({ zone, text }: TraitMarker): Substance {
   if (/\b(black|blacks|dark|darker|darkened)\b/.test(text) && !/no (true )?black/.test(text)) return 'black';
   return PATTERN_ZONES.has(zone) ? 'pattern' : 'colour';
 }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import type { Mark } from './useLooks.ts';
+import type { Mark } from './useObservations.ts';
 
-/** One tell's three answers. A second touch on the one that stands takes it back. */
+/** One marker's three answers. A second touch on the one that stands takes it back. */
 defineProps<{ state: Mark; label: string; disabled?: boolean }>();
 defineEmits<{ mark: [Mark] }>();
 const ANSWERS: readonly { state: Exclude<Mark, null>; words: string }[] = [

@@ -1,48 +1,53 @@
 <script setup lang="ts">
-import type { CatalogueTell, LookAdvice } from '@karyotome/core';
+import type { CatalogueMarker, ObservationAdvice } from '@karyotome/core';
 import { mdiMagnify } from '@mdi/js';
 import { dayWords, oddsWords } from '../../format/format.ts';
-import TellState from './TellState.vue';
-import type { Mark } from './useLooks.ts';
+import MarkerState from './MarkerState.vue';
+import type { Mark } from './useObservations.ts';
 
-/** Where to look next: the tells that would separate the leading candidates best, what to compare with, or when to look again. */
-const props = defineProps<{ advice: LookAdvice; tells: readonly CatalogueTell[]; mayRecord: boolean }>();
-defineEmits<{ mark: [tell: string, state: Mark]; compare: [looks: string] }>();
-const tellOf = (id: string): CatalogueTell | undefined => props.tells.find((tell) => tell.id === id);
+/** Where to look next: the markers that would separate the leading candidates best, what to compare with, or when to look again. */
+const props = defineProps<{
+  advice: ObservationAdvice;
+  markers: readonly CatalogueMarker[];
+  mayRecord: boolean;
+}>();
+defineEmits<{ mark: [marker: string, state: Mark]; compare: [phenotype: string] }>();
+const markerOf = (id: string): CatalogueMarker | undefined =>
+  props.markers.find((marker) => marker.id === id);
 </script>
 
 <template>
   <section class="next" aria-label="Look here next">
     <h3><v-icon :icon="mdiMagnify" size="20" /> Look here next</h3>
-    <ol v-if="advice.tells.length > 0">
-      <li v-for="one in advice.tells" :key="one.tell">
+    <ol v-if="advice.markers.length > 0">
+      <li v-for="one in advice.markers" :key="one.marker">
         <div class="words">
           <p>
-            <strong>{{ tellOf(one.tell)?.zone }}</strong>: {{ tellOf(one.tell)?.text }}
+            <strong>{{ markerOf(one.marker)?.zone }}</strong>: {{ markerOf(one.marker)?.text }}
           </p>
           <p class="small soft">
             {{ one.gene }}: {{ oddsWords(one.pIfSeen) }} if seen, {{ oddsWords(one.pIfNot) }} if not.
           </p>
         </div>
-        <TellState
+        <MarkerState
           :state="null"
-          :label="`${tellOf(one.tell)?.zone}: ${tellOf(one.tell)?.text}, next`"
+          :label="`${markerOf(one.marker)?.zone}: ${markerOf(one.marker)?.text}, next`"
           :disabled="!mayRecord"
-          @mark="$emit('mark', one.tell, $event)"
+          @mark="$emit('mark', one.marker, $event)"
         />
       </li>
     </ol>
     <p v-else-if="advice.compare.length === 0 && advice.againOn === null" class="small soft">
-      Nothing is left that a look would tell apart.
+      Nothing is left that an observation would distinguish.
     </p>
     <div v-if="advice.compare.length > 0" class="row small">
       <span>Hold it beside</span>
       <v-btn
         v-for="one in advice.compare"
-        :key="one.looks"
+        :key="one.phenotype"
         size="small"
         variant="outlined"
-        @click="$emit('compare', one.looks)"
+        @click="$emit('compare', one.phenotype)"
         >{{ one.label }}</v-btn
       >
     </div>

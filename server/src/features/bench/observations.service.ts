@@ -1,4 +1,4 @@
-import type { LookChange, SortingChange } from '@karyotome/contract';
+import type { ObservationsChange, SortingChange } from '@karyotome/contract';
 import { literal } from 'sequelize';
 import { select, type Work } from '../../db/work.ts';
 import { invalidField, Refusal } from '../../http/problems.ts';
@@ -8,31 +8,31 @@ import { catalogueOf } from '../catalogue/catalogue.service.ts';
 
 const STALE = 'Somebody changed this in the meantime. Reload to see it.';
 
-/** Keeps what was seen of an animal, tell by tell. The version is 0 where nothing was seen yet. */
-export async function changeLook(
+/** Keeps what was seen of an animal, marker by marker. The version is 0 where nothing was seen yet. */
+export async function changeObservations(
   work: Work,
   animalId: string,
-  { sightings }: LookChange,
+  { observations }: ObservationsChange,
   version: number,
 ): Promise<{ version: number }> {
   await findAnimal(work, animalId);
-  const known = new Set((await catalogueOf(work)).tells.map(({ id }) => id));
-  const unknown = Object.keys(sightings).find((tell) => !known.has(tell));
-  if (unknown !== undefined) throw invalidField(`sightings.${unknown}`, 'is no tell of the catalogue');
+  const known = new Set((await catalogueOf(work)).markers.map(({ id }) => id));
+  const unknown = Object.keys(observations).find((marker) => !known.has(marker));
+  if (unknown !== undefined) throw invalidField(`observations.${unknown}`, 'is no marker of the catalogue');
   const { collectionId, accountId } = work.actor;
   if (version === 0) {
     const made = await select(
       work,
-      `insert into looks (collection_id, animal_id, sightings, author_id)
-       values (:collectionId, :animalId, :sightings::jsonb, :accountId) on conflict do nothing returning animal_id`,
-      { animalId, sightings: JSON.stringify(sightings), accountId },
+      `insert into observations (collection_id, animal_id, observations, author_id)
+       values (:collectionId, :animalId, :observations::jsonb, :accountId) on conflict do nothing returning animal_id`,
+      { animalId, observations: JSON.stringify(observations), accountId },
     );
     if (made.length === 0) throw new Refusal('stale', STALE);
     return { version: 1 };
   }
-  const [changed] = await work.models.looks.update(
+  const [changed] = await work.models.observations.update(
     {
-      sightings,
+      observations,
       authorId: accountId,
       seenAt: literal('clock_timestamp()') as never,
       version: literal('version + 1') as never,

@@ -1,5 +1,5 @@
 import type { BenchView, HatchlingView } from '@karyotome/contract';
-import type { Sighting } from '@karyotome/core';
+import type { Observation } from '@karyotome/core';
 import { useQueryCache } from '@pinia/colada';
 import { onScopeDispose, ref, watch, type Ref } from 'vue';
 import { ProblemError } from '../../api/client.ts';
@@ -7,7 +7,7 @@ import { api } from '../../api/resources.ts';
 import { useDraft } from '../../stores/useDraft.ts';
 
 /** Null: nothing can be said. */
-export type Mark = Sighting | null;
+export type Mark = Observation | null;
 
 const SAVE_AFTER_MS = 350;
 
@@ -15,12 +15,15 @@ const SAVE_AFTER_MS = 350;
  * What was seen of each one of a clutch. A touch shows at once, is kept in this browser until the server has it, and is
  * laid over what somebody else saw meanwhile.
  */
-export function useLooks(clutchId: string, bench: Ref<BenchView | undefined>) {
-  const { draft } = useDraft<{ pending: Record<string, Record<string, Mark>> }>(`looks.${clutchId}`, () => ({
-    pending: {},
-  }));
+export function useObservations(clutchId: string, bench: Ref<BenchView | undefined>) {
+  const { draft } = useDraft<{ pending: Record<string, Record<string, Mark>> }>(
+    `observations.${clutchId}`,
+    () => ({
+      pending: {},
+    }),
+  );
   const versions = new Map<string, number>();
-  const saved = ref<Record<string, Record<string, Sighting>>>({});
+  const saved = ref<Record<string, Record<string, Observation>>>({});
   const failed = ref<string | null>(null);
   const cache = useQueryCache();
   const timers = new Map<string, ReturnType<typeof setTimeout>>();
@@ -28,10 +31,10 @@ export function useLooks(clutchId: string, bench: Ref<BenchView | undefined>) {
   watch(
     bench,
     (view) => {
-      for (const { id, sightings, lookVersion } of view?.hatchlings ?? []) {
-        if (lookVersion < (versions.get(id) ?? 0)) continue;
-        versions.set(id, lookVersion);
-        saved.value[id] = sightings;
+      for (const { id, observations, observationsVersion } of view?.hatchlings ?? []) {
+        if (observationsVersion < (versions.get(id) ?? 0)) continue;
+        versions.set(id, observationsVersion);
+        saved.value[id] = observations;
       }
       for (const id of Object.keys(draft.pending)) schedule(id);
     },
@@ -39,19 +42,22 @@ export function useLooks(clutchId: string, bench: Ref<BenchView | undefined>) {
   );
 
   /** What is seen of an animal, touches that are not saved yet included. */
-  function sightingsOf({ id, sightings }: Pick<HatchlingView, 'id' | 'sightings'>): Record<string, Sighting> {
-    return laidOver(saved.value[id] ?? sightings, draft.pending[id] ?? {});
+  function observationsOf({
+    id,
+    observations,
+  }: Pick<HatchlingView, 'id' | 'observations'>): Record<string, Observation> {
+    return laidOver(saved.value[id] ?? observations, draft.pending[id] ?? {});
   }
 
-  function mark(id: string, tell: string, state: Mark): void {
-    draft.pending[id] = { ...draft.pending[id], [tell]: state };
+  function mark(id: string, marker: string, state: Mark): void {
+    draft.pending[id] = { ...draft.pending[id], [marker]: state };
     schedule(id);
   }
 
   /** Takes back all that was seen of an animal: for a look afresh, after a shed. */
   function clear(id: string): void {
     const seen = laidOver(saved.value[id] ?? {}, draft.pending[id] ?? {});
-    for (const tell of Object.keys(seen)) mark(id, tell, null);
+    for (const marker of Object.keys(seen)) mark(id, marker, null);
   }
 
   function schedule(id: string): void {
@@ -65,13 +71,15 @@ export function useLooks(clutchId: string, bench: Ref<BenchView | undefined>) {
   async function save(id: string): Promise<void> {
     const sent = draft.pending[id];
     if (!sent) return;
-    const sightings = laidOver(saved.value[id] ?? {}, sent);
+    const observations = laidOver(saved.value[id] ?? {}, sent);
     try {
-      const { version } = await api.changeLook(id, { sightings }, versions.get(id) ?? 0);
+      const { version } = await api.changeObservations(id, { observations }, versions.get(id) ?? 0);
       versions.set(id, version);
-      saved.value[id] = sightings;
+      saved.value[id] = observations;
       // What was touched while it was on its way stays.
-      const left = Object.entries(draft.pending[id] ?? {}).filter(([tell, state]) => sent[tell] !== state);
+      const left = Object.entries(draft.pending[id] ?? {}).filter(
+        ([marker, state]) => sent[marker] !== state,
+      );
       if (left.length > 0) draft.pending[id] = Object.fromEntries(left);
       else delete draft.pending[id];
       failed.value = null;
@@ -90,14 +98,16 @@ export function useLooks(clutchId: string, bench: Ref<BenchView | undefined>) {
       void save(id);
     }
   });
-  return { sightingsOf, mark, clear, failed };
+  return { observationsOf, mark, clear, failed };
 }
 
 function laidOver(
-  under: Readonly<Record<string, Sighting>>,
+  under: Readonly<Record<string, Observation>>,
   over: Readonly<Record<string, Mark>>,
-): Record<string, Sighting> {
+): Record<string, Observation> {
   return Object.fromEntries(
-    Object.entries({ ...under, ...over }).filter((entry): entry is [string, Sighting] => entry[1] !== null),
+    Object.entries({ ...under, ...over }).filter(
+      (entry): entry is [string, Observation] => entry[1] !== null,
+    ),
   );
 }
