@@ -98,7 +98,7 @@ export default ts.config(
   },
   {
     files: ['server/src/**/*.ts'],
-    ignores: ['server/src/config.ts', 'server/src/main.ts', 'server/src/db/seeds/**'],
+    ignores: ['server/src/config.ts', 'server/src/main.ts', 'server/src/demo/**'],
     rules: {
       'no-restricted-syntax': [
         'error',

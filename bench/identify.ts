@@ -17,7 +17,7 @@ import {
 } from '@karyotome/core';
 import sharp from 'sharp';
 import { ROOT } from '../scripts/postgres.mjs';
-import { makeCopies } from '../server/src/features/pictures/picture-copies.ts';
+import { makeCopies } from '../server/src/domain/pictures/picture-copies.ts';
 import { generatePedigree } from './generated-pedigree.ts';
 import { ms, summarise, time } from './report.ts';
 

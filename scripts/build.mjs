@@ -38,8 +38,8 @@ async function bundleServer() {
   const bundle = await rolldown({
     input: {
       main: path.join(ROOT, 'server/src/main.ts'),
-      demo: path.join(ROOT, 'server/src/db/seeds/demo/main.ts'),
-      'engine.worker': path.join(ROOT, 'server/src/features/genetics/engine.worker.ts'),
+      demo: path.join(ROOT, 'server/src/demo/main.ts'),
+      'engine.worker': path.join(ROOT, 'server/src/domain/genetics/engine.worker.ts'),
       'tasks.worker': path.join(ROOT, 'server/src/threads/tasks.worker.ts'),
     },
     platform: 'node',

@@ -1,21 +1,18 @@
 import type {
-  Impossible,
-  ParentNews,
-  Observation,
   Hypothesis,
+  Impossible,
+  Observation,
+  ParentNews,
   Sureness,
   VisibleOutcome,
 } from '@karyotome/core';
-import type { LabelKind, LabelSize } from './bench-requests.ts';
-import type {
-  AnimalSummary,
-  ClutchSummary,
-  ConflictView,
-  ParentView,
-  RecordView,
-  TubPlace,
-} from './responses.ts';
-import type { Sex } from './requests.ts';
+import type { Sex } from './animal-requests.ts';
+import type { AnimalSummary, ParentView, TubPlace } from './animal-summary.ts';
+import type { LabelSize } from './bench-requests.ts';
+import type { ClutchSummary } from './breeding-responses.ts';
+import type { ConflictView } from './genetics-responses.ts';
+import type { PrintedLabelView } from './label-responses.ts';
+import type { RecordView, SexDoubt } from './record-responses.ts';
 
 export interface OpinionView {
   id: string;
@@ -26,15 +23,6 @@ export interface OpinionView {
   on: string;
   /** Given through a one-time address, by somebody without an account. */
   isOutside: boolean;
-}
-
-/** The label that was printed last. */
-export interface PrintedLabelView {
-  issue: number;
-  kind: LabelKind;
-  printedAt: string;
-  /** What it would say now differs from what it says. */
-  isOutOfDate: boolean;
 }
 
 export interface HatchlingView extends AnimalSummary {
@@ -54,14 +42,6 @@ export interface HatchlingView extends AnimalSummary {
   isTwin: boolean;
   /** What sex-linked genes say against the recorded sex. */
   sexDoubts: SexDoubt[];
-}
-
-/** A gene that hardly ever shows in the recorded sex: the shares of this pair's young of either sex that show it. */
-export interface SexDoubt {
-  label: string;
-  sex: Exclude<Sex, 'unknown'>;
-  p: number;
-  pOther: number;
 }
 
 /** An animal to hold a hatchling against. */
@@ -145,6 +125,7 @@ export interface DrawnLabel {
   /** The code's dark squares as one SVG path over a square of `modules`, and where it stands. */
   qr: { path: string; modules: number; x: number; y: number; sideMm: number } | null;
 }
+
 export interface LabelPreview {
   size: LabelSize;
   widthMm: number;

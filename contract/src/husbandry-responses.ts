@@ -18,10 +18,12 @@ import type {
   SoakPlan,
   Worked,
 } from '@karyotome/core';
-import type { FieldProblem } from './validate.ts';
-import type { Problem, RecordFact, TubPlace } from './responses.ts';
+import type { FieldProblem } from './problem.ts';
+import type { Problem } from './problem.ts';
+import type { RecordFact } from './record-responses.ts';
+import type { TubPlace } from './animal-summary.ts';
 import type { RoomAssumptions } from './husbandry-requests.ts';
-import type { Sex } from './requests.ts';
+import type { Sex } from './animal-requests.ts';
 
 /** An animal as a round needs it: enough to log by, without a connection. */
 export interface RoundAnimal {

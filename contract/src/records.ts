@@ -9,7 +9,7 @@ import {
 import Joi from 'joi';
 import { day, id, massG, optional, pastDay, text } from './fields.ts';
 import { observations, START_PROTOCOLS, type StartProtocol } from './bench-requests.ts';
-import type { Sex } from './requests.ts';
+import type { Sex } from './animal-requests.ts';
 import { SURENESSES } from './sureness.ts';
 
 /** The dated records of an animal: what each kind holds. One table here, in the database and in the interface. */

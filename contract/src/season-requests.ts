@@ -1,7 +1,7 @@
 import { EVENTS_WITH_MALE, SEASON_EVENTS, type SeasonEventKind, type SeasonRules } from '@karyotome/core';
 import Joi from 'joi';
 import { id, optional, pastDay, text, type Optional } from './fields.ts';
-import { candidateSires, type PairingSire } from './requests.ts';
+import { candidateSires, type PairingSire } from './breeding-requests.ts';
 
 export const seasonRules = Joi.object<SeasonRules, true>({
   femaleFloorG: Joi.number().min(300).max(5000).required(),

@@ -1,4 +1,4 @@
-import type { FieldProblem } from './validate.ts';
+import type { FieldProblem } from './problem.ts';
 
 /*
  * What holds of every request, whatever its schema: how deep and how large it may be, and that its text can be stored. In

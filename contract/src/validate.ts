@@ -1,12 +1,6 @@
 import Joi from 'joi';
+import type { FieldProblem } from './problem.ts';
 import { shapeProblems } from './shape.ts';
-
-/** One broken rule: the field's dotted path, a stable code, and words for the person at the form. */
-export interface FieldProblem {
-  readonly field: string;
-  readonly code: string;
-  readonly message: string;
-}
 
 export type Validated<T> =
   | { readonly ok: true; readonly value: T }

@@ -26,7 +26,7 @@ export {
   type Catalogue,
   type CatalogueAdditions,
 } from './catalogue/catalogue.ts';
-export { ownId, toAdditions, type CatalogueEntry, type OwnMarker } from './catalogue/entries.ts';
+export { ownId, toAdditions, type CatalogueEntry } from './catalogue/entries.ts';
 export {
   CHANCES,
   CARRIER_MARKER_CHANCES,
@@ -68,6 +68,7 @@ export {
   type Agreement,
   type TraitMarker,
   type Zone,
+  type OwnMarker,
 } from './catalogue/trait-markers.ts';
 export { COMBINATION_WORDS, foldPhrase, wordsFor, type Alias } from './catalogue/words.ts';
 export { KinshipTable } from './kinship/kinship.ts';
@@ -351,13 +352,13 @@ export {
 } from './room/simulate-room.ts';
 export {
   heatFaults,
-  heatTasks,
   USUAL_HEAT,
   type HeatFault,
   type HeatFaults,
   type HeatZone,
   type SurfaceReading,
 } from './husbandry/heat.ts';
+export { heatTasks } from './husbandry/heat-tasks.ts';
 export {
   parseScaleLine,
   SteadyMass,

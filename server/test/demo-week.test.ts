@@ -4,13 +4,13 @@ import { join } from 'node:path';
 import type { NewRecord, TodayLine } from '@karyotome/contract';
 import { addDays } from '@karyotome/core';
 import { afterAll, beforeAll, expect, test } from 'vitest';
-import { loadDemo } from '../src/db/seeds/demo/demo.ts';
-import { FARM } from '../src/db/seeds/demo/plan.ts';
-import { machineToday, writing, type Work } from '../src/db/work.ts';
-import { addStock } from '../src/features/feeding/freezer.service.ts';
-import { addSurfaceCheck } from '../src/features/racks/heat.service.ts';
-import { insertRecord } from '../src/features/records/insert-record.ts';
-import { viewToday } from '../src/features/today/today.ts';
+import { loadDemo } from '../src/demo/demo.ts';
+import { FARM } from '../src/demo/plan.ts';
+import { type Actor, machineToday, writing, type Work } from '../src/db/work.ts';
+import { addStock } from '../src/domain/husbandry/freezer.service.ts';
+import { addSurfaceCheck } from '../src/domain/enclosures/heat.service.ts';
+import { insertRecord } from '../src/domain/records/insert-record.ts';
+import { viewToday } from '../src/domain/today/today.service.ts';
 import { startTestApp, type TestApp } from './test-app.ts';
 
 let app: TestApp;
@@ -25,7 +25,7 @@ afterAll(async () => {
 });
 
 /** Something done as the demo's owner, on a day of this week. */
-async function on<T>(today: string, act: (work: Work) => Promise<T>): Promise<T> {
+async function on<T>(today: string, act: (work: Work<Actor>) => Promise<T>): Promise<T> {
   const account = (await app.database.models.accounts.findOne({ where: { email: FARM.email } }))!.get();
   const { collectionId } = (await app.database.models.memberships.findOne({
     where: { accountId: account.id },

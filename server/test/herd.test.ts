@@ -2,8 +2,8 @@ import type { AnimalView } from '@karyotome/contract';
 import { addDays, FEEDING_RULES } from '@karyotome/core';
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from 'vitest';
 import { machineToday, reading, writing, type Actor, type Work } from '../src/db/work.ts';
-import { herdOf, type Herd } from '../src/features/husbandry/herd.ts';
-import { insertRecord } from '../src/features/records/insert-record.ts';
+import { herdOf, type Herd } from '../src/domain/husbandry/herd.ts';
+import { insertRecord } from '../src/domain/records/insert-record.ts';
 import { startTestApp, type TestApp, type TestClient } from './test-app.ts';
 
 /* What husbandry computes is kept until something changes: never longer, never for what was rolled back. */
@@ -23,7 +23,7 @@ const created = async (path: string, body: object): Promise<string> => {
 };
 const record = (id: string, kind: string, on: string, body: object): Promise<string> =>
   created(`/animals/${id}/records`, { kind, on, body });
-const within = <T>(run: (work: Work) => Promise<T>): Promise<T> => writing(app.database, actor, run);
+const within = <T>(run: (work: Work<Actor>) => Promise<T>): Promise<T> => writing(app.database, actor, run);
 const herd = (also?: string): Promise<Herd> => reading(app.database, actor, (work) => herdOf(work, also));
 const meal = { species: 'rat', size: 'pup', state: 'frozen-thawed', taken: true };
 let turn = 0;

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, test, vi } from 'vitest';
 import { sweepFiles } from '../src/files/sweep.ts';
-import { formatOf } from '../src/features/pictures/picture-copies.ts';
+import { formatOf } from '../src/domain/pictures/picture-copies.ts';
 import { fieldsOf, startTestApp, type TestApp, type TestClient } from './test-app.ts';
 
 /* What is kept, and what goes: files and the rows that name them. */

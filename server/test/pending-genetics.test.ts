@@ -2,7 +2,7 @@ import type { AnimalSummary, AnimalView, RoundView, TodayView } from '@karyotome
 import { addDays } from '@karyotome/core';
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import { machineToday } from '../src/db/work.ts';
-import { stopEngine } from '../src/features/genetics/engine-client.ts';
+import { stopEngine } from '../src/domain/genetics/engine-client.ts';
 import { startTestApp, type TestApp, type TestClient } from './test-app.ts';
 
 /*

@@ -10,7 +10,7 @@ import { addDays, SEASON_RULES } from '@karyotome/core';
 import ICAL from 'ical.js';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { machineToday } from '../src/db/work.ts';
-import { readSensors } from '../src/features/incubation/sensor.ts';
+import { readSensors } from '../src/domain/incubation/sensor.ts';
 import { fieldsOf, startTestApp, type TestApp, type TestClient } from './test-app.ts';
 
 let app: TestApp;

@@ -1,19 +1,21 @@
 import * as husbandry from '../husbandry-requests.ts';
-import * as requests from '../requests.ts';
+import { animalChange, newAnimal } from '../animal-requests.ts';
 import { correction, newRecord, voiding } from '../records.ts';
-import type { AnimalSummary, AnimalView, ImportPreview, RecordWarning } from '../responses.ts';
+import type { AnimalSummary } from '../animal-summary.ts';
+import type { AnimalView, ImportPreview } from '../animal-responses.ts';
+import type { RecordWarning } from '../record-responses.ts';
 import { acts, changes, reads, writes } from './route.ts';
 import type { Changed, Created } from './answers.ts';
 
 export const animalsRoutes = {
   animals: reads<AnimalSummary[]>()('/animals', 'All animals'),
   animal: reads<AnimalView>()('/animals/:id', 'One animal'),
-  addAnimal: writes<Created>()('post', '/animals', 'Add an animal', requests.newAnimal),
+  addAnimal: writes<Created>()('post', '/animals', 'Add an animal', newAnimal),
   changeAnimal: changes<Created & Changed>()(
     'patch',
     '/animals/:id',
     'Change name, parents, status or note',
-    requests.animalChange,
+    animalChange,
   ),
   deleteAnimal: acts<void>()('delete', '/animals/:id', 'Delete an animal entered by mistake', {
     permission: 'destroy',

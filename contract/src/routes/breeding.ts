@@ -1,7 +1,7 @@
-import * as requests from '../requests.ts';
+import { newPairing } from '../breeding-requests.ts';
 import * as season from '../season-requests.ts';
 import { voiding } from '../records.ts';
-import type { PairingView } from '../responses.ts';
+import type { PairingView } from '../breeding-responses.ts';
 import type { DoneClutchView, PlannerView, SeasonBoardView } from '../season-responses.ts';
 import { acts, changes, reads, writes } from './route.ts';
 import type { Changed, Created } from './answers.ts';
@@ -24,7 +24,7 @@ export const breedingRoutes = {
     season.introduction,
   ),
   pairings: reads<PairingView[]>()('/pairings', 'All pairings'),
-  addPairing: writes<Created>()('post', '/pairings', 'Add a pairing', requests.newPairing),
+  addPairing: writes<Created>()('post', '/pairings', 'Add a pairing', newPairing),
   deletePairing: acts<void>()('delete', '/pairings/:id', 'Remove a pairing that has no clutch'),
   addSeasonEvent: writes<Created>()(
     'post',

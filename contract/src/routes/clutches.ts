@@ -1,11 +1,11 @@
 import * as incubation from '../incubation-requests.ts';
-import * as requests from '../requests.ts';
+import { hatching, newClutch } from '../breeding-requests.ts';
 import type { ClutchView, IncubatorView, ReadingsImport } from '../incubation-responses.ts';
 import { acts, changes, reads, writes } from './route.ts';
 import type { Changed, Created, Many } from './answers.ts';
 
 export const clutchesRoutes = {
-  addClutch: writes<Created>()('post', '/clutches', 'Add a clutch', requests.newClutch),
+  addClutch: writes<Created>()('post', '/clutches', 'Add a clutch', newClutch),
   clutch: reads<ClutchView>()('/clutches/:id', 'One clutch with its eggs'),
   changeClutch: changes<Changed>()('patch', '/clutches/:id', 'Change a clutch', incubation.clutchChange),
   changeBox: changes<Changed>()(
@@ -33,7 +33,7 @@ export const clutchesRoutes = {
     'post',
     '/clutches/:id/hatchlings',
     'Add what hatched',
-    requests.hatching,
+    hatching,
   ),
   makeClutchCard: acts<Created>()('post', '/clutches/:id/cards', 'Draw a clutch card'),
   clutchCard: reads<void>()('/clutch-cards/:id', 'A clutch card', { format: 'pdf' }),

@@ -1,20 +1,20 @@
 import * as husbandry from '../husbandry-requests.ts';
-import * as requests from '../requests.ts';
+import { newLadder, newRack } from '../enclosure-requests.ts';
 import type { HeatFault } from '@karyotome/core';
 import type { LearnedView } from '../husbandry-responses.ts';
 import { voiding } from '../records.ts';
-import type { LadderView, RackView } from '../responses.ts';
+import type { LadderView, RackView } from '../enclosure-responses.ts';
 import { acts, changes, reads, writes } from './route.ts';
 import type { Created, Many } from './answers.ts';
 
 export const enclosuresRoutes = {
   racks: reads<RackView[]>()('/racks', 'All racks with their tubs'),
-  addRack: writes<Created>()('post', '/racks', 'Add a rack', requests.newRack),
+  addRack: writes<Created>()('post', '/racks', 'Add a rack', newRack),
   changeRack: changes<Created>()('put', '/racks/:id', 'Change a rack', husbandry.rackChange),
   deleteRack: acts<void>()('delete', '/racks/:id', 'Remove an empty rack'),
   ladders: reads<LadderView[]>()('/ladders', 'Enclosures in order of weight'),
-  addLadder: writes<Created>()('post', '/ladders', 'Add a ladder', requests.newLadder),
-  changeLadder: changes<Created>()('put', '/ladders/:id', 'Change a ladder', requests.newLadder),
+  addLadder: writes<Created>()('post', '/ladders', 'Add a ladder', newLadder),
+  changeLadder: changes<Created>()('put', '/ladders/:id', 'Change a ladder', newLadder),
   moveMany: writes<Many>()('post', '/moves', 'Move animals', husbandry.manyMoves),
   learnedMoves: reads<LearnedView>()('/moves/learned', 'How moves turned out'),
   addHeatZone: writes<Created>()('post', '/heat-zones', 'Add a heat zone', husbandry.heatZoneInput),

@@ -1,21 +1,21 @@
-import * as requests from '../requests.ts';
-import type { CatalogueView, ClaimDetailView, ContradictionView, KinNodeView } from '../responses.ts';
+import { catalogueEntry } from '../catalogue-requests.ts';
+import type {
+  CatalogueView,
+  ClaimDetailView,
+  ContradictionView,
+  KinNodeView,
+} from '../genetics-responses.ts';
 import { acts, changes, reads, writes } from './route.ts';
 import type { Created } from './answers.ts';
 
 export const geneticsRoutes = {
   catalogue: reads<CatalogueView>()('/catalogue', 'Genes and words of the collection’s own'),
-  addCatalogueEntry: writes<Created>()(
-    'post',
-    '/catalogue/entries',
-    'Add to the catalogue',
-    requests.catalogueEntry,
-  ),
+  addCatalogueEntry: writes<Created>()('post', '/catalogue/entries', 'Add to the catalogue', catalogueEntry),
   changeCatalogueEntry: changes<Created>()(
     'put',
     '/catalogue/entries/:id',
     'Change an entry of the catalogue',
-    requests.catalogueEntry,
+    catalogueEntry,
   ),
   removeCatalogueEntry: acts<void>()('delete', '/catalogue/entries/:id', 'Remove an entry of the catalogue'),
   contradictions: reads<ContradictionView[]>()('/contradictions', 'Records that cannot all be true'),

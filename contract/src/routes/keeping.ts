@@ -1,7 +1,7 @@
 import * as husbandry from '../husbandry-requests.ts';
 import type { FeedingView, RoomView, RoundResult, RoundView } from '../husbandry-responses.ts';
 import { voiding } from '../records.ts';
-import type { TodayView } from '../responses.ts';
+import type { TodayView } from '../today-responses.ts';
 import type { Changed, Created } from './answers.ts';
 import { acts, changes, reads, writes } from './route.ts';
 

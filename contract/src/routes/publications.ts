@@ -1,18 +1,13 @@
 import * as incubation from '../incubation-requests.ts';
-import * as requests from '../requests.ts';
-import type { PublicAnimal, ShowcaseLine } from '../responses.ts';
+import { publishing } from '../publication-requests.ts';
+import type { PublicAnimal, ShowcaseLine } from '../publication-responses.ts';
 import type { FeedView } from '../season-responses.ts';
 import { acts, reads, writes } from './route.ts';
 import type { Created } from './answers.ts';
 
 export const publicationsRoutes = {
   showcase: reads<ShowcaseLine[]>()('/showcase', 'What is published'),
-  publish: writes<{ slug: string }>()(
-    'put',
-    '/animals/:id/publication',
-    'Publish an animal',
-    requests.publishing,
-  ),
+  publish: writes<{ slug: string }>()('put', '/animals/:id/publication', 'Publish an animal', publishing),
   withdraw: acts<void>()('delete', '/animals/:id/publication', 'Withdraw a published page'),
   published: reads<PublicAnimal>()('/public/:slug', 'A published page', {
     permission: 'open',

@@ -1,5 +1,5 @@
-import * as requests from '../requests.ts';
-import type { JobProgress, SessionView } from '../responses.ts';
+import { collectionSettings, signIn, type CollectionSettings } from '../session-requests.ts';
+import type { JobProgress, SessionView } from '../session-responses.ts';
 import { acts, changes, reads, writes } from './route.ts';
 import type { Changed } from './answers.ts';
 
@@ -9,15 +9,15 @@ export const sessionRoutes = {
   }),
   openApi: reads<object>()('/openapi.json', 'This description', { permission: 'open' }),
   session: reads<SessionView>()('/session', 'Who is signed in', { permission: 'own' }),
-  signIn: writes<SessionView>()('post', '/session', 'Sign in', requests.signIn, { permission: 'open' }),
+  signIn: writes<SessionView>()('post', '/session', 'Sign in', signIn, { permission: 'open' }),
   signOut: acts<void>()('delete', '/session', 'Sign out', { permission: 'open' }),
   changes: reads<void>()('/changes', 'What changes, as it happens', { format: 'events' }),
   job: reads<JobProgress>()('/jobs/:id', 'How far long work is', { permission: 'own' }),
-  changeSettings: changes<requests.CollectionSettings & Changed>()(
+  changeSettings: changes<CollectionSettings & Changed>()(
     'put',
     '/settings',
     'Change the settings of the collection',
-    requests.collectionSettings,
+    collectionSettings,
     { permission: 'manage' },
   ),
 };

@@ -1,7 +1,7 @@
 import type { Allele, Compound, Expression, Locus } from '../loci/locus.ts';
 import { WILD } from '../loci/locus.ts';
 import { BUILT_IN_LOCI, BUILT_IN_VERSION } from './built-in-loci.ts';
-import type { OwnMarker } from './entries.ts';
+import type { OwnMarker } from './trait-markers.ts';
 import { gatherMarkers, type CatalogueMarker } from './gather-markers.ts';
 import { buildPhrases, type Alias, type Meaning } from './words.ts';
 

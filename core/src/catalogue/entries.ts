@@ -1,6 +1,6 @@
 import type { Expression } from '../loci/locus.ts';
 import type { CatalogueAdditions } from './catalogue.ts';
-import type { Zone } from './trait-markers.ts';
+import type { OwnMarker } from './trait-markers.ts';
 
 /** One addition or correction of a user, as it is stored. */
 export type CatalogueEntry =
@@ -35,16 +35,6 @@ export type CatalogueEntry =
   | { readonly kind: 'recombination'; readonly locus: string; readonly recombination: number }
   /** A marker of the user's own, or other chances for a marker that the catalogue has. */
   | ({ readonly kind: 'marker' } & OwnMarker);
-
-export interface OwnMarker {
-  /** What it is a marker of: an allele's id, or `a/b` for a compound or double alone. */
-  readonly phenotype: string;
-  readonly zone: Zone;
-  readonly text: string;
-  /** The chance that it is seen on an animal that shows the gene, and on one that does not. */
-  readonly pWith: number;
-  readonly pWithout: number;
-}
 
 /** The allele id of a name of the user's own: apart from all built-in ones. */
 export function ownId(name: string): string {

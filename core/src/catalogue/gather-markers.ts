@@ -1,11 +1,11 @@
 import type { Allele, Locus } from '../loci/locus.ts';
-import type { OwnMarker } from './entries.ts';
 import {
   agreementOn,
   CARRIER_MARKERS,
   substanceOf,
   TRAIT_MARKERS,
   type Agreement,
+  type OwnMarker,
   type Substance,
   type TraitMarker,
 } from './trait-markers.ts';

@@ -21,6 +21,17 @@ export interface TraitMarker {
   readonly text: string;
 }
 
+/** A marker of the user’s own, or other chances for a built-in one. */
+export interface OwnMarker {
+  /** What it is a marker of: an allele's id, or `a/b` for a compound or double alone. */
+  readonly phenotype: string;
+  readonly zone: Zone;
+  readonly text: string;
+  /** The chance that it is seen on an animal that shows the gene, and on one that does not. */
+  readonly pWith: number;
+  readonly pWithout: number;
+}
+
 const markers = (lines: string): TraitMarker[] =>
   lines
     .trim()

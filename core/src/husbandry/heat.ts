@@ -1,6 +1,4 @@
-import type { IsoDay } from '../calendar/days.ts';
 import type { FactOf } from '../facts.ts';
-import { task, type Task } from './task.ts';
 
 /** A part of a rack that one thermostat heats. Degrees Celsius at the surface. */
 export interface HeatZone {
@@ -50,19 +48,4 @@ export function heatFaults(zone: HeatZone, last: SurfaceReading | null): HeatFau
 function offTarget(side: 'warm' | 'cool', celsius: number, targetC: number): HeatFault[] {
   if (Math.abs(celsius - targetC) <= LEEWAY_C) return [];
   return [{ code: 'off-target', facts: { side, celsius, targetC } }];
-}
-
-/** A heat zone that is due for its check, or has something wrong. */
-export function heatTasks(
-  zone: { faults: readonly HeatFault[]; dueOn: IsoDay; everyDays: number },
-  today: IsoDay,
-): Task[] {
-  const { faults, everyDays } = zone;
-  if (faults.length === 0 && zone.dueOn > today) return [];
-  const dueOn = zone.dueOn > today ? today : zone.dueOn;
-  return [
-    faults.length > 0
-      ? task({ code: 'heat-fault', facts: { faults, everyDays } }, dueOn)
-      : task({ code: 'heat-check-due', facts: { everyDays } }, dueOn),
-  ];
 }

@@ -1,6 +1,6 @@
 import { literal, type Model, type ModelStatic, type WhereOptions } from 'sequelize';
-import { notFound, Refusal } from '../http/problems.ts';
-import type { Work } from './work.ts';
+import { notFound, Refusal } from '../refusal.ts';
+import type { Actor, Work } from './work.ts';
 
 type Table<Row extends object> = ModelStatic<Model<Row, Partial<Row>>>;
 interface Versioned {
@@ -39,7 +39,7 @@ export async function changeRow<Row extends Versioned>(
 
 /** Takes a row out of account, keeping it. */
 export async function voidRow<Row extends Voidable>(
-  work: Work,
+  work: Work<Actor>,
   table: Table<Row>,
   what: string,
   id: string,

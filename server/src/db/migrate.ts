@@ -1,4 +1,5 @@
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize';
+import type { Migration } from './migration.ts';
 import { accountsAndCollections } from './migrations/20260101090000-accounts-and-collections.ts';
 import { enclosures } from './migrations/20260101090100-enclosures.ts';
 import { animalsAndBreeding } from './migrations/20260101090200-animals-and-breeding.ts';
@@ -9,14 +10,6 @@ import { husbandry } from './migrations/20261126120000-husbandry.ts';
 import { seasonAndIncubation } from './migrations/20261125120000-season-and-incubation.ts';
 import { daysKeysAndLimits } from './migrations/20261128090000-days-keys-and-limits.ts';
 import { fieldWords } from './migrations/20261128150000-field-words.ts';
-
-/** One change of the schema, in SQL. Never edited once merged. */
-export interface Migration {
-  /** `YYYYMMDDhhmmss-what-it-does`; the order of names is the order of running. */
-  readonly name: string;
-  readonly up: string;
-  readonly down: string;
-}
 
 /** Listed by hand, so that the bundled server carries them. */
 export const MIGRATIONS: readonly Migration[] = [

@@ -1,4 +1,4 @@
-import { Refusal } from '../http/problems.ts';
+import { Refusal } from '../refusal.ts';
 
 /*
  * Who waits for whom within this process. A write that waited in the database would hold one of its few connections while it

@@ -1,25 +1,21 @@
 import { dayIn, type TimeZone } from '@karyotome/core';
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize';
-import { Refusal } from '../http/problems.ts';
+import { Refusal } from '../refusal.ts';
 import { isDatabaseAway, isToBeDoneAgain } from './faults.ts';
 import type { Models } from './models.ts';
 import { inTurn } from './turns.ts';
 
-/** Who acts, in which collection, and as what. */
-export interface Actor {
-  readonly accountId: string;
-  readonly name: string;
+/** Whoever reads a collection: somebody with an account, or somebody who was given an address that shows a part of it. */
+export interface Reader {
   readonly collectionId: string;
-  readonly role: 'owner' | 'keeper' | 'viewer';
 }
 
-/** Somebody without an account who was given an address: may look at what the address shows. */
-export const guestOf = (collectionId: string): Actor => ({
-  accountId: '',
-  name: '',
-  collectionId,
-  role: 'viewer',
-});
+/** Somebody with an account, in one of their collections. */
+export interface Actor extends Reader {
+  readonly accountId: string;
+  readonly name: string;
+  readonly role: 'owner' | 'keeper' | 'viewer';
+}
 
 export interface Database {
   readonly sequelize: Sequelize;
@@ -30,10 +26,13 @@ export interface Database {
   readonly inferencePatienceMs: number;
 }
 
-/** One unit of work: everything a service does runs in its transaction, on behalf of its actor. */
-export interface Work extends Database {
+/**
+ * One unit of work: everything a service does runs in its transaction, on behalf of its actor. What records who did it asks
+ * for `Work<Actor>`.
+ */
+export interface Work<Who extends Reader = Reader> extends Database {
   readonly transaction: Transaction;
-  readonly actor: Actor;
+  readonly actor: Who;
   /** Whether it may write: what it sees may then be its own, and be rolled back. */
   readonly isWriting: boolean;
   /** The farm's time zone: all days are its days. */
@@ -58,10 +57,10 @@ const MOST_CONNECTIONS_TRIED = 3;
  *
  * @throws Refusal `not-found` where the collection is gone
  */
-export async function reading<T>(
+export async function reading<T, Who extends Reader>(
   database: Database,
-  actor: Actor,
-  run: (work: Work) => Promise<T>,
+  actor: Who,
+  run: (work: Work<Who>) => Promise<T>,
 ): Promise<T> {
   for (let tries = 1; ; tries++) {
     try {
@@ -85,7 +84,11 @@ export async function reading<T>(
  *
  * @param run - may run more than once: outside the transaction it must change nothing
  */
-export function writing<T>(database: Database, actor: Actor, run: (work: Work) => Promise<T>): Promise<T> {
+export function writing<T, Who extends Reader>(
+  database: Database,
+  actor: Who,
+  run: (work: Work<Who>) => Promise<T>,
+): Promise<T> {
   return inTurn(actor.collectionId, async () => {
     for (let tries = 1; ; tries++) {
       let isDone = false;
@@ -110,12 +113,12 @@ export function writing<T>(database: Database, actor: Actor, run: (work: Work) =
   });
 }
 
-async function begin(
+async function begin<Who extends Reader>(
   database: Database,
-  actor: Actor,
+  actor: Who,
   transaction: Transaction,
   isWriting: boolean,
-): Promise<Work> {
+): Promise<Work<Who>> {
   const [collection] = await database.sequelize.query<{ timeZone: string | null }>(
     // Rows that refer to the collection lock its key alone, so they do not wait for this.
     `select time_zone as "timeZone" from collections where id = :id ${isWriting ? 'for no key update' : ''}`,
@@ -127,7 +130,11 @@ async function begin(
 }
 
 /** Makes a collection that is not there yet: there is nothing to lock, and its days are this machine's. */
-export function founding<T>(database: Database, actor: Actor, run: (work: Work) => Promise<T>): Promise<T> {
+export function founding<T>(
+  database: Database,
+  actor: Actor,
+  run: (work: Work<Actor>) => Promise<T>,
+): Promise<T> {
   return database.sequelize.transaction((transaction) =>
     run({
       ...database,

@@ -1,8 +1,7 @@
 import { mkdir, open, readdir, readFile, rename, rm, stat } from 'node:fs/promises';
 import { dirname, join, relative } from 'node:path';
 import { randomUUID } from 'node:crypto';
-import type { Response } from 'express';
-import { Refusal } from '../http/problems.ts';
+import { Refusal } from '../refusal.ts';
 
 /*
  * Files in the data folder. Each belongs to a row; it is on the disk for good before the transaction that names it commits,
@@ -67,25 +66,8 @@ export async function readStored(dataDir: string, file: StoredFile): Promise<Buf
   }
 }
 
-function fileMissing(cause: unknown): Refusal {
+export function fileMissing(cause: unknown): Refusal {
   return new Refusal('not-found', 'The file is missing from the data folder.', { cause });
-}
-
-/** Sends a stored file. Answers 404 where the row's file is missing. */
-export function sendStored(
-  response: Response,
-  dataDir: string,
-  { folder, name }: StoredFile,
-  headers: Record<string, string>,
-): Promise<void> {
-  return new Promise((resolve, reject) => {
-    // Relative to a root: the data folder's own name may begin with a dot, which sendFile would refuse.
-    response.sendFile(name, { root: join(dataDir, folder), headers, cacheControl: false }, (error) => {
-      // Whoever asked is gone: nothing more to do.
-      if (!error || response.headersSent || response.destroyed) resolve();
-      else reject((error as { status?: number }).status === 404 ? fileMissing(error) : error);
-    });
-  });
 }
 
 export async function removeStored(dataDir: string, files: readonly StoredFile[]): Promise<void> {

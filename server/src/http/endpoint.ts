@@ -18,7 +18,7 @@ import { inferring } from '../db/turns.ts';
 import { answerOf, onceByKey, type Answer } from './once.ts';
 import { BeginAgain } from '../db/begin-again.ts';
 import { bodyLimit } from './limits.ts';
-import { Refusal } from './problems.ts';
+import { Refusal } from '../refusal.ts';
 
 declare module 'express-session' {
   interface SessionData {
@@ -103,10 +103,10 @@ export interface Asked<R extends Route> {
 }
 /** The same within the transaction that answers it. */
 export interface Call<R extends Route> extends Asked<R> {
-  readonly work: Work;
+  readonly work: Work<Actor>;
 }
 
-function asked<R extends Route>(route: R, request: Request, work?: Work): Asked<R> {
+function asked<R extends Route>(route: R, request: Request, work?: Work<Actor>): Asked<R> {
   return {
     request,
     params: request.params as Asked<R>['params'],
@@ -238,7 +238,7 @@ export function createEndpoints(database: Database, onChange: (collectionId: str
   };
 }
 
-function callOf<R extends Route>(route: R, request: Request, work: Work): Call<R> {
+function callOf<R extends Route>(route: R, request: Request, work: Work<Actor>): Call<R> {
   // Not spread: the getters check when they are read.
   return Object.defineProperty(asked(route, request, work), 'work', { value: work }) as Call<R>;
 }

@@ -1,6 +1,7 @@
 import express, { type Request, type RequestHandler, type Response } from 'express';
 import { isStorable } from '@karyotome/contract';
-import { Refusal, sendProblem } from './problems.ts';
+import { sendProblem } from './problems.ts';
+import { Refusal } from '../refusal.ts';
 
 /*
  * How much one request may ask of the server, before any of it is read: its size by its address, how slowly it may come in,

@@ -1,5 +1,5 @@
-import { select, type Work } from '../db/work.ts';
-import { Refusal } from './problems.ts';
+import { type Actor, select, type Work } from '../db/work.ts';
+import { Refusal } from '../refusal.ts';
 
 export interface Answer {
   readonly status: number;
@@ -14,7 +14,7 @@ const TAKEN_BACK = 'taken back before it came';
  * fingerprint is refused; one that was taken back before it came is answered with that.
  */
 export async function onceByKey(
-  work: Work,
+  work: Work<Actor>,
   key: string,
   fingerprint: string,
   run: () => Promise<Answer>,
@@ -37,7 +37,7 @@ export async function onceByKey(
 
 /** How a person's write with a key was answered; null where it has not come. */
 export async function answerOf(
-  work: Work,
+  work: Work<Actor>,
   key: string,
 ): Promise<{ fingerprint: string; status: number; body: unknown } | null> {
   const [row] = await select<{ fingerprint: string; status: number; body: unknown }>(
@@ -50,7 +50,7 @@ export async function answerOf(
 }
 
 /** Answers a write that has not come yet, and may still be on its way, as one that was taken back. */
-export async function takeBackBeforeItComes(work: Work, key: string, answer: Answer): Promise<void> {
+export async function takeBackBeforeItComes(work: Work<Actor>, key: string, answer: Answer): Promise<void> {
   const { collectionId, accountId } = work.actor;
   await work.models.idempotentWrites.create(
     {

@@ -14,6 +14,7 @@ import {
   isDiskFull,
   isTooLong,
 } from '../db/faults.ts';
+import { Refusal, type RefusalCode } from '../refusal.ts';
 
 /** Every way a request can be refused: code -> status and title. docs/errors.md lists the same; a test compares. */
 export const PROBLEMS = {
@@ -39,40 +40,10 @@ export const PROBLEMS = {
   unavailable: { status: 503, title: 'The records cannot be reached just now' },
   'disk-full': { status: 503, title: 'The disk is full' },
   internal: { status: 500, title: 'Something went wrong on our side' },
-} as const satisfies Record<string, { status: number; title: string }>;
-export type ProblemCode = keyof typeof PROBLEMS;
+} as const satisfies Record<RefusalCode, { status: number; title: string }>;
 
 /** How long whoever is refused for a moment is asked to wait. */
 const RETRY_AFTER_S = 5;
-
-/** A refusal with its reason. Thrown by services and middleware, written by the error handler. */
-export class Refusal extends Error {
-  readonly code: ProblemCode;
-  readonly errors: readonly FieldProblem[];
-  /** Seconds until it is worth trying again. */
-  readonly retryAfter: number | null;
-
-  constructor(
-    code: ProblemCode,
-    detail: string,
-    more: readonly FieldProblem[] | { cause?: unknown; retryAfter?: number } = [],
-  ) {
-    const { cause, retryAfter } = 'length' in more ? {} : more;
-    super(detail, cause === undefined ? undefined : { cause });
-    this.name = 'Refusal';
-    this.code = code;
-    this.errors = 'length' in more ? more : [];
-    this.retryAfter = retryAfter ?? (PROBLEMS[code].status === 503 ? RETRY_AFTER_S : null);
-  }
-}
-
-export function invalidField(field: string, message: string, code = 'rule'): Refusal {
-  return new Refusal('invalid', `${field} ${message}`, [{ field, code, message }]);
-}
-
-export function notFound(what: string): Refusal {
-  return new Refusal('not-found', `${what} does not exist in this collection.`);
-}
 
 /** A refusal as a problem document (RFC 9457). */
 export function toProblem(refusal: Refusal): Problem {
@@ -92,7 +63,8 @@ export function sendProblem(response: Response, refusal: Refusal): void {
     ...toProblem(refusal),
     ...(refusal.code === 'internal' ? { requestId: String(response.req.id ?? '') } : {}),
   };
-  if (refusal.retryAfter !== null) response.set('Retry-After', String(refusal.retryAfter));
+  const retryAfter = refusal.retryAfter ?? (status === 503 ? RETRY_AFTER_S : null);
+  if (retryAfter !== null) response.set('Retry-After', String(retryAfter));
   response.status(status).type('application/problem+json').send(JSON.stringify(problem));
 }
 

@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import type { Request, RequestHandler } from 'express';
 import type pg from 'pg';
 import { RateLimiterMemory, RateLimiterPostgres, RateLimiterRes } from 'rate-limiter-flexible';
-import { Refusal } from './problems.ts';
+import { Refusal } from '../refusal.ts';
 
 /*
  * How often an address without an account may be asked, counted in the database so that a restart forgets nothing and several

@@ -1,12 +1,18 @@
 import { MessageChannel } from 'node:worker_threads';
 import { Piscina } from 'piscina';
-import { Refusal } from '../http/problems.ts';
-import type { Tasks } from './tasks.worker.ts';
+import { Refusal } from '../refusal.ts';
 
 /*
  * Threads for what would keep the answering thread busy: reading files, drawing papers, packing answers. None of it touches
  * the database.
  */
+
+/** Says how far a task is. */
+export type Progress = (done: number, of: number) => void;
+
+/** Name -> function of what can be run in a thread. Each task enters itself where it is written. */
+// eslint-disable-next-line @typescript-eslint/no-empty-object-type -- filled by declaration merging
+export interface Tasks {}
 
 /** How a thread is started, from the source (TypeScript) and from the bundle. @param at - the worker without its ending */
 export function threadOptions(at: URL): { filename: string; execArgv: string[] } {
@@ -46,7 +52,7 @@ function threads(): Piscina {
 export async function inThread<Name extends keyof Tasks>(
   name: Name,
   input: Parameters<Tasks[Name]>[0],
-  { signal, onProgress }: { signal?: AbortSignal; onProgress?: (done: number, of: number) => void } = {},
+  { signal, onProgress }: { signal?: AbortSignal; onProgress?: Progress } = {},
 ): Promise<Awaited<ReturnType<Tasks[Name]>>> {
   if (threads().queueSize >= MOST_WAITING)
     throw new Refusal('busy', 'Too many files are being read already. Try again in a moment.');

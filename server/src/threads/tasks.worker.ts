@@ -1,5 +1,6 @@
 import type { MessagePort } from 'node:worker_threads';
 import { toRefusal } from '../http/problems.ts';
+import type { Progress, Tasks } from './pool.ts';
 import { drawLabels, labelPdf } from '../features/labels/label-pdf.ts';
 import { checkImport } from '../features/imports/check-import.ts';
 import { cardPdf } from '../features/incubation/card-pdf.ts';
@@ -7,18 +8,13 @@ import { readLogger } from '../features/incubation/read-logger.ts';
 
 /* Runs in threads: each task is a pure function of its input. */
 
-export interface Progress {
-  (done: number, of: number): void;
-}
-
-const TASKS = {
+const TASKS: Tasks = {
   'check-import': checkImport,
   'read-logger': readLogger,
   'draw-labels': drawLabels,
   'label-pdf': labelPdf,
   'card-pdf': cardPdf,
 };
-export type Tasks = typeof TASKS;
 
 /** Progress is worth telling so often. */
 const EVERY_MS = 200;

@@ -1,7 +1,7 @@
 import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
+import { randomInt } from 'node:crypto';
 import { cpSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
-import type { AddressInfo } from 'node:net';
 import { dirname, join } from 'node:path';
 import { postmasterOf, ROOT } from '../../../scripts/postgres.mjs';
 import { raw, signIn } from '../hostile/fuzz.ts';
@@ -32,12 +32,19 @@ export function copyProject(parent: string): string {
   return folder;
 }
 
+/** Below those that the system gives away by itself: a server that starts beside this one cannot be given it meanwhile. */
+const PORTS = { from: 20_000, count: 10_000 } as const;
+
 async function freePort(): Promise<number> {
-  const probe = createServer();
-  await new Promise<void>((resolve) => probe.listen(0, '127.0.0.1', resolve));
-  const { port } = probe.address() as AddressInfo;
-  await new Promise((resolve) => probe.close(resolve));
-  return port;
+  for (;;) {
+    const port = PORTS.from + randomInt(PORTS.count);
+    const probe = createServer();
+    const isFree = await new Promise<boolean>((resolve) => {
+      probe.once('error', () => resolve(false));
+      probe.listen(port, '127.0.0.1', () => probe.close(() => resolve(true)));
+    });
+    if (isFree) return port;
+  }
 }
 
 export class Launched {
@@ -104,7 +111,11 @@ export class Launched {
 
   async owner(): Promise<Asker> {
     const [email, password] = readFileSync(join(this.dataDir, 'owner-sign-in.txt'), 'utf8').split('\n');
-    return (await signIn(this.origin, email!, password!)).ask;
+    try {
+      return (await signIn(this.origin, email!, password!)).ask;
+    } catch (error) {
+      throw new Error(`What was started said: ${this.output}`, { cause: error });
+    }
   }
 
   async stop(): Promise<number | null> {

@@ -1,4 +1,4 @@
-import type { Migration } from '../migrate.ts';
+import type { Migration } from '../migration.ts';
 
 export const accountsAndCollections: Migration = {
   name: '20260101090000-accounts-and-collections',

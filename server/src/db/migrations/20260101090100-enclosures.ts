@@ -1,4 +1,4 @@
-import type { Migration } from '../migrate.ts';
+import type { Migration } from '../migration.ts';
 
 export const enclosures: Migration = {
   name: '20260101090100-enclosures',

@@ -1,4 +1,4 @@
-import type { Migration } from '../migrate.ts';
+import type { Migration } from '../migration.ts';
 
 /* Foreign keys carry the collection's id, so that no row can ever point into another collection. */
 export const animalsAndBreeding: Migration = {

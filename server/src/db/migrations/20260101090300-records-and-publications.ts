@@ -1,4 +1,4 @@
-import type { Migration } from '../migrate.ts';
+import type { Migration } from '../migration.ts';
 
 /* Records are never changed: a correction voids one and points to its replacement. */
 export const recordsAndPublications: Migration = {

@@ -1,4 +1,4 @@
-import type { Migration } from '../migrate.ts';
+import type { Migration } from '../migration.ts';
 
 /* What a collection adds to the built-in catalogue of genes, or corrects in it. Entries are never changed in place without
    their version: two people at once cannot undo one another. */

@@ -1,4 +1,4 @@
-import type { Migration } from '../migrate.ts';
+import type { Migration } from '../migration.ts';
 
 /* What happens between the first introduction and the hatchling. Events are like records: never changed, but voided and put
    anew. */

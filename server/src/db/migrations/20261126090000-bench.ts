@@ -1,4 +1,4 @@
-import type { Migration } from '../migrate.ts';
+import type { Migration } from '../migration.ts';
 
 /* The bench: what was seen of each hatchling, how a clutch was sorted, what others say, labels as they were printed, pictures
    of a clutch's card, and pictures with their original and thumbnail. */

@@ -1,4 +1,4 @@
-import type { Migration } from '../migrate.ts';
+import type { Migration } from '../migration.ts';
 
 /* Daily work: what is done at a tub, rules and plans of feeding, the freezer, heat, what is supposed of the room; and a count
    of changes for each animal, by which what was computed of it is known to be still true. */

@@ -1,4 +1,4 @@
-import type { Migration } from '../migrate.ts';
+import type { Migration } from '../migration.ts';
 
 /* The farm's own day, keys that belong to the person who made them, and how often strangers may ask. */
 export const daysKeysAndLimits: Migration = {

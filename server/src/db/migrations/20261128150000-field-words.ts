@@ -1,4 +1,4 @@
-import type { Migration } from '../migrate.ts';
+import type { Migration } from '../migration.ts';
 
 /* The field's own words: observations of trait markers, phenotypes, protocols. */
 export const fieldWords: Migration = {

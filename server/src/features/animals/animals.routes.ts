@@ -1,7 +1,12 @@
 import { ROUTES } from '@karyotome/contract';
 import type { Endpoints } from '../../http/endpoint.ts';
-import { changeAnimal, createAnimal, deleteAnimal, listAnimals } from './animals.service.ts';
-import { viewAnimal } from './view-animal.ts';
+import {
+  changeAnimal,
+  createAnimal,
+  deleteAnimal,
+  listAnimals,
+} from '../../domain/animals/animals.service.ts';
+import { viewAnimal } from '../../domain/animals/view-animal.ts';
 
 export function animalRoutes({ read, write }: Endpoints): void {
   read(ROUTES.animals, ({ work }) => listAnimals(work));

@@ -18,15 +18,16 @@ import {
   type VisibleOutcome,
 } from '@karyotome/core';
 import { select, type Work } from '../../db/work.ts';
-import { recordViews, summaries } from '../animals/animals.repository.ts';
-import { kinView, parentsOf } from '../animals/kin.ts';
-import { clutchSummaries } from '../breeding/pairings.service.ts';
-import { findClutch, proposeNumbers } from '../breeding/clutches.service.ts';
-import { conflictView } from '../genetics/contradictions.service.ts';
-import { geneticsOf, sireOdds, type Genetics } from '../genetics/genetics.service.ts';
-import { isBlank, parentsBefore, whyPairingCannot } from '../genetics/identification-check.ts';
-import { sexDoubts } from '../genetics/sex-check.ts';
-import { printedLabels } from '../labels/labels.service.ts';
+import { recordViews, summaries } from '../../domain/animals/animals.repository.ts';
+import { kinView, parentsOf } from '../../domain/animals/kin.ts';
+import { clutchSummaries } from '../../domain/season/pairings.service.ts';
+import { findClutch } from '../../domain/season/clutches.repository.ts';
+import { proposeNumbers } from '../../domain/season/clutches.service.ts';
+import { conflictView } from '../../domain/genetics/contradictions.service.ts';
+import { geneticsOf, sireOdds, type Genetics } from '../../domain/genetics/genetics.service.ts';
+import { isBlank, parentsBefore, whyPairingCannot } from '../../domain/genetics/identification-check.ts';
+import { sexDoubts } from '../../domain/genetics/sex-check.ts';
+import { printedLabels } from '../../domain/labels/printed-labels.ts';
 import { clutchFit } from './clutch-fit.ts';
 import { openLinks, opinionsOn } from './opinions.service.ts';
 import { parentageOf, type Parentage } from './parentage.ts';

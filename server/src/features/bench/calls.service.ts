@@ -9,7 +9,7 @@ import {
   type Sureness,
 } from '@karyotome/core';
 import { select, type Work } from '../../db/work.ts';
-import { geneticsOf, type Genetics } from '../genetics/genetics.service.ts';
+import { geneticsOf, type Genetics } from '../../domain/genetics/genetics.service.ts';
 
 interface IdentificationRow {
   readonly animalId: string;

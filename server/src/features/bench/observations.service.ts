@@ -1,16 +1,16 @@
 import type { ObservationsChange, SortingChange } from '@karyotome/contract';
 import { literal } from 'sequelize';
-import { select, type Work } from '../../db/work.ts';
-import { invalidField, Refusal } from '../../http/problems.ts';
-import { findAnimal } from '../animals/animals.service.ts';
-import { findClutch } from '../breeding/clutches.service.ts';
-import { catalogueOf } from '../catalogue/catalogue.service.ts';
+import { type Actor, select, type Work } from '../../db/work.ts';
+import { invalidField, Refusal } from '../../refusal.ts';
+import { findAnimal } from '../../domain/animals/animals.service.ts';
+import { findClutch } from '../../domain/season/clutches.repository.ts';
+import { catalogueOf } from '../../domain/catalogue/catalogue.service.ts';
 
 const STALE = 'Somebody changed this in the meantime. Reload to see it.';
 
 /** Keeps what was seen of an animal, marker by marker. The version is 0 where nothing was seen yet. */
 export async function changeObservations(
-  work: Work,
+  work: Work<Actor>,
   animalId: string,
   { observations }: ObservationsChange,
   version: number,

@@ -7,18 +7,22 @@ import type {
   OutsideOpinions,
 } from '@karyotome/contract';
 import { addDays } from '@karyotome/core';
-import { select, type Work } from '../../db/work.ts';
-import { invalidField, notFound, Refusal } from '../../http/problems.ts';
-import { findAnimal } from '../animals/animals.service.ts';
-import { findClutch } from '../breeding/clutches.service.ts';
-import { catalogueOf } from '../catalogue/catalogue.service.ts';
-import { genesProblems } from '../genetics/identification-check.ts';
+import { type Actor, select, type Work } from '../../db/work.ts';
+import { invalidField, notFound, Refusal } from '../../refusal.ts';
+import { findAnimal } from '../../domain/animals/animals.service.ts';
+import { findClutch } from '../../domain/season/clutches.repository.ts';
+import { catalogueOf } from '../../domain/catalogue/catalogue.service.ts';
+import { genesProblems } from '../../domain/genetics/identification-check.ts';
 
 /** A one-time address is good for so many days. */
 const LINK_DAYS = 30;
 
 /** Records what somebody else says an animal is. */
-export async function addOpinion(work: Work, animalId: string, opinion: NewOpinion): Promise<{ id: string }> {
+export async function addOpinion(
+  work: Work<Actor>,
+  animalId: string,
+  opinion: NewOpinion,
+): Promise<{ id: string }> {
   await findAnimal(work, animalId);
   const problems = genesProblems(opinion.genes, 'genes', await catalogueOf(work));
   if (problems.length > 0)
@@ -71,7 +75,7 @@ export const linkPath = (token: string): string => `/opinion/${token}`;
 
 /** Makes an address at which somebody without an account sees pictures of some clutch-mates and says what they are. */
 export async function createLink(
-  work: Work,
+  work: Work<Actor>,
   clutchId: string,
   { animalIds, note }: NewOpinionLink,
 ): Promise<{ id: string; path: string }> {

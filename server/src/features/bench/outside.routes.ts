@@ -3,15 +3,16 @@ import { visibleOutcomes } from '@karyotome/core';
 import { Router, type RequestHandler } from 'express';
 import { QueryTypes, type Transaction } from 'sequelize';
 import { inferring } from '../../db/turns.ts';
-import { guestOf, MACHINE_ZONE, reading, writing, type Database, type Work } from '../../db/work.ts';
+import { MACHINE_ZONE, reading, writing, type Database, type Work } from '../../db/work.ts';
 import { checked, idParam } from '../../http/endpoint.ts';
-import { Refusal } from '../../http/problems.ts';
+import { Refusal } from '../../refusal.ts';
 import type { RateLimits } from '../../http/rate-limits.ts';
-import { notifyChanged } from '../changes/notify.ts';
-import { summaries } from '../animals/animals.repository.ts';
-import { geneticsOf } from '../genetics/genetics.service.ts';
-import { parentsBefore } from '../genetics/identification-check.ts';
-import { sendStamped } from '../pictures/pictures.ts';
+import { notifyChanged } from '../../domain/changes/notify.ts';
+import { summaries } from '../../domain/animals/animals.repository.ts';
+import { geneticsOf } from '../../domain/genetics/genetics.service.ts';
+import { parentsBefore } from '../../domain/genetics/identification-check.ts';
+import { stampedFile } from '../../domain/pictures/pictures.service.ts';
+import { sendPicture } from '../../http/send-stored.ts';
 import { answerLink } from './opinions.service.ts';
 import { parentageOf } from './parentage.ts';
 
@@ -94,30 +95,30 @@ export function outsideRoutes(
   router.get(ROUTES.outside.path, guard, async (request, response) => {
     const link = await findLink(database, String(request.params['token']));
     const view = await inferring.take(() =>
-      reading(database, guestOf(link.collectionId), (work) => outsideView(work, link)),
+      reading(database, { collectionId: link.collectionId }, (work) => outsideView(work, link)),
     );
     response.set('Cache-Control', 'no-store').json(view);
   });
-  router.get(ROUTES.outsidePicture.path, guard, (request, response) =>
-    sendStamped(
+  router.get(ROUTES.outsidePicture.path, guard, async (request, response) => {
+    const file = await stampedFile(
       database,
       dataDir,
-      response,
       `select pic.file, a.number, c.name as collection from opinion_links l
          join pictures pic on pic.collection_id = l.collection_id and l.animal_ids ? pic.animal_id::text
          join animals a on a.collection_id = pic.collection_id and a.id = pic.animal_id
          join collections c on c.id = l.collection_id
         where ${OPEN} and pic.id = :id`,
       { token: request.params['token'], id: idParam(request), machineZone: MACHINE_ZONE },
-    ),
-  );
+    );
+    await sendPicture(response, dataDir, file);
+  });
   router.post(ROUTES.answerOutside.path, guard, json, async (request, response) => {
     const token = String(request.params['token']);
     const key = request.get('Idempotency-Key')?.slice(0, 200) ?? null;
     if (!(await isAnswered(database, token, key))) {
       const link = await findLink(database, token);
       const answer = checked(outsideOpinions, request.body);
-      await writing(database, guestOf(link.collectionId), async (work) => {
+      await writing(database, { collectionId: link.collectionId }, async (work) => {
         // Sent twice at once: the other one may have taken it meanwhile.
         if (!(await isAnswered(work, token, key))) await answerLink(work, link, answer, key);
       });

@@ -1,12 +1,12 @@
 import type { SettingUp, SetUpProposal } from '@karyotome/contract';
 import { addDays } from '@karyotome/core';
-import { select, type Work } from '../../db/work.ts';
-import { invalidField, Refusal } from '../../http/problems.ts';
-import { livingSql } from '../animals/living-sql.ts';
-import { loadEnclosures } from '../husbandry/enclosure-advice.ts';
-import { groupBy } from '../husbandry/group-by.ts';
-import { findClutch } from '../breeding/clutches.service.ts';
-import { insertRecord } from '../records/insert-record.ts';
+import { type Actor, select, type Work } from '../../db/work.ts';
+import { invalidField, Refusal } from '../../refusal.ts';
+import { livingSql } from '../../domain/animals/living-sql.ts';
+import { loadEnclosures } from '../../domain/enclosures/enclosure-advice.ts';
+import { groupBy } from '../../group-by.ts';
+import { findClutch } from '../../domain/season/clutches.repository.ts';
+import { insertRecord } from '../../domain/records/insert-record.ts';
 
 /** The first meal is offered about a week after the first shed. Common practice, no source. */
 const FIRST_MEAL_DAYS = 7;
@@ -77,7 +77,7 @@ const clash = (field: string, what: string, message: string): Refusal =>
 
 /** Moves a clutch into its tubs in one act, and starts its plan for feeding. All of it, or nothing. */
 export async function setUp(
-  work: Work,
+  work: Work<Actor>,
   clutchId: string,
   { on, substrate, places, plan }: SettingUp,
 ): Promise<{ ids: string[] }> {

@@ -10,10 +10,10 @@ import {
   type Reader,
 } from '@karyotome/words';
 import type { Work } from '../../db/work.ts';
-import { incubationClocks } from '../incubation/clutch-view.service.ts';
-import { herdOf } from '../husbandry/herd.ts';
-import { openForecasts } from '../season/forecasts.ts';
-import { viewToday } from '../today/today.ts';
+import { incubationClocks } from '../../domain/incubation/clutch-view.service.ts';
+import { herdOf } from '../../domain/husbandry/herd.ts';
+import { openForecasts } from '../../domain/season/forecasts.ts';
+import { viewToday } from '../../domain/today/today.service.ts';
 
 /** Something due on a day or within a span of days. */
 export interface DueDay {

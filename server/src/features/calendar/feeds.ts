@@ -5,9 +5,9 @@ import { DEFAULT_LOCALE, Reader, type ReaderSettings } from '@karyotome/words';
 import { Router } from 'express';
 import { ICalCalendar } from 'ical-generator';
 import { QueryTypes } from 'sequelize';
-import { guestOf, reading, select, type Database, type Work } from '../../db/work.ts';
+import { type Actor, reading, select, type Database, type Work } from '../../db/work.ts';
 import type { Endpoints } from '../../http/endpoint.ts';
-import { notFound, Refusal } from '../../http/problems.ts';
+import { notFound, Refusal } from '../../refusal.ts';
 import type { RateLimits } from '../../http/rate-limits.ts';
 import { dueDays, type DueDay } from './due-days.ts';
 
@@ -22,7 +22,7 @@ async function listFeeds(work: Work): Promise<FeedView[]> {
   return rows.map(({ token, ...feed }) => ({ ...feed, path: pathOf(token) }));
 }
 
-async function createFeed(work: Work, { name }: NewFeed): Promise<{ id: string; path: string }> {
+async function createFeed(work: Work<Actor>, { name }: NewFeed): Promise<{ id: string; path: string }> {
   const { collectionId, accountId } = work.actor;
   const id = randomUUID();
   const token = randomBytes(24).toString('base64url');
@@ -34,7 +34,7 @@ async function createFeed(work: Work, { name }: NewFeed): Promise<{ id: string; 
 }
 
 /** From now on the address answers nobody. */
-async function revokeFeed(work: Work, id: string): Promise<void> {
+async function revokeFeed(work: Work<Actor>, id: string): Promise<void> {
   const [changed] = await work.models.calendarFeeds.update(
     { revokedAt: new Date() },
     { where: { collectionId: work.actor.collectionId, id, revokedAt: null }, transaction: work.transaction },
@@ -90,7 +90,7 @@ export function publicCalendarRoutes(database: Database, limits: RateLimits): Ro
     const { collectionId, collection, ...units } = feed;
     // A calendar program sends no language that its reader would have chosen.
     const reader = new Reader({ ...units, locale: DEFAULT_LOCALE });
-    const days = await reading(database, guestOf(collectionId), (work) => dueDays(work, reader));
+    const days = await reading(database, { collectionId }, (work) => dueDays(work, reader));
     response
       .type('text/calendar')
       .set('Cache-Control', 'no-store')

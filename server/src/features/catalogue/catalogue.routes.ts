@@ -1,6 +1,11 @@
 import { ROUTES } from '@karyotome/contract';
 import type { Endpoints } from '../../http/endpoint.ts';
-import { addEntry, changeEntry, removeEntry, viewCatalogue } from './catalogue.service.ts';
+import {
+  addEntry,
+  changeEntry,
+  removeEntry,
+  viewCatalogue,
+} from '../../domain/catalogue/catalogue.service.ts';
 
 export function catalogueRoutes({ read, write }: Endpoints): void {
   read(ROUTES.catalogue, ({ work }) => viewCatalogue(work));

@@ -1,9 +1,10 @@
 import { ROUTES } from '@karyotome/contract';
-import type { Request, Response } from 'express';
+import type { Request } from 'express';
 import type { Database } from '../../db/work.ts';
 import type { Endpoints } from '../../http/endpoint.ts';
-import { onChanged, onNotice } from './notify.ts';
-import { findActor } from '../session/session.service.ts';
+import { addStream } from '../../http/event-streams.ts';
+import { onChanged, onNotice } from '../../domain/changes/notify.ts';
+import { findActor } from '../../domain/accounts/session.service.ts';
 
 /*
  * Tells whoever watches a collection that something in it changed, so that pages read themselves anew. Within one process;
@@ -12,19 +13,6 @@ import { findActor } from '../session/session.service.ts';
 
 /** A line now and then keeps proxies from closing a quiet connection. */
 const KEEP_ALIVE_MS = 25_000;
-
-/** Streams by the session that opened them: signing out ends them. */
-const streams = new Map<string, Set<Response>>();
-
-/** Ends what a session watches. */
-export function endStreams(sessionId: string): void {
-  for (const response of streams.get(sessionId) ?? []) response.end();
-}
-
-/** Ends every stream: the server stops. */
-export function endAllStreams(): void {
-  for (const responses of streams.values()) for (const response of responses) response.end();
-}
 
 export function changeRoutes({ answer }: Endpoints, database: Database): void {
   answer(ROUTES.changes, (request, response, { accountId, collectionId }) => {
@@ -46,14 +34,12 @@ export function changeRoutes({ answer }: Endpoints, database: Database): void {
     const stopNotices = onNotice(collectionId, (notice) => {
       response.write(`event: notice\ndata: ${JSON.stringify(notice)}\n\n`);
     });
-    const own = streams.get(sessionID) ?? new Set();
-    streams.set(sessionID, own.add(response));
+    const removeStream = addStream(sessionID, response);
     response.on('close', () => {
       clearInterval(beat);
       unsubscribe();
       stopNotices();
-      own.delete(response);
-      if (own.size === 0) streams.delete(sessionID);
+      removeStream();
     });
   });
 }

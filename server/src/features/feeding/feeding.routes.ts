@@ -1,8 +1,8 @@
 import { ROUTES } from '@karyotome/contract';
 import type { Endpoints } from '../../http/endpoint.ts';
-import { addPlan, changePlan, removePlan } from '../husbandry/feeding-plans.ts';
-import { changeFeedingRules, viewFeeding } from './feeding.service.ts';
-import { addStock, voidStock } from './freezer.service.ts';
+import { addPlan, changePlan, removePlan } from '../../domain/husbandry/feeding-plans.ts';
+import { changeFeedingRules, viewFeeding } from '../../domain/husbandry/feeding.service.ts';
+import { addStock, voidStock } from '../../domain/husbandry/freezer.service.ts';
 
 export function feedingRoutes({ read, write }: Endpoints): void {
   read(ROUTES.feeding, ({ work }) => viewFeeding(work));

@@ -10,8 +10,15 @@ import {
   type Mate,
 } from '@karyotome/core';
 import { select, type Work } from '../../db/work.ts';
-import { notFound } from '../../http/problems.ts';
-import { claimsOf, geneticsOf, labelOf, sireOdds, supportOf, type Genetics } from './genetics.service.ts';
+import { notFound } from '../../refusal.ts';
+import {
+  claimsOf,
+  geneticsOf,
+  labelOf,
+  sireOdds,
+  supportOf,
+  type Genetics,
+} from '../../domain/genetics/genetics.service.ts';
 
 interface Named {
   readonly id: string;

@@ -1,7 +1,7 @@
 import { ROUTES } from '@karyotome/contract';
 import type { Endpoints } from '../../http/endpoint.ts';
 import { viewClaimDetail, viewKin } from './claim-detail.service.ts';
-import { listContradictions } from './contradictions.service.ts';
+import { listContradictions } from '../../domain/genetics/contradictions.service.ts';
 
 /** How far a kin chart reaches when nobody says, and at most. */
 const GENERATIONS = 3;

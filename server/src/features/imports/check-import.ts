@@ -1,9 +1,15 @@
 import type { CatalogueEntryInput, FieldProblem, ImportRow } from '@karyotome/contract';
 import { canonicalLabel, createCatalogue, parseGenes, toAdditions } from '@karyotome/core';
-import type { Progress } from '../../threads/tasks.worker.ts';
-import { groupBy } from '../husbandry/group-by.ts';
-import { decodeCsv } from './csv-body.ts';
+import type { Progress } from '../../threads/pool.ts';
+import { groupBy } from '../../group-by.ts';
+import { decodeCsv } from '../../http/csv-body.ts';
 import { readCsv, type CsvAnimal } from './read-csv.ts';
+
+declare module '../../threads/pool.ts' {
+  interface Tasks {
+    'check-import': typeof checkImport;
+  }
+}
 
 /** What is known of the collection a file is to be brought into. */
 export interface ImportGround {

@@ -1,9 +1,9 @@
 import { ROUTES } from '@karyotome/contract';
 import { reading, type Database } from '../../db/work.ts';
 import type { Endpoints } from '../../http/endpoint.ts';
-import { startJob, type Job } from '../../threads/jobs.ts';
+import { startJob, type Job } from '../../http/jobs.ts';
 import type { CheckedImport, ImportGround } from './check-import.ts';
-import { csvOf } from './csv-body.ts';
+import { csvOf } from '../../http/csv-body.ts';
 import { bringIn, checkFile, importGround, refuseFaults, toPreview } from './imports.service.ts';
 
 interface Prepared {

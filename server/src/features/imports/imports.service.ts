@@ -1,13 +1,13 @@
 import { randomUUID } from 'node:crypto';
 import type { ImportPreview, RecordKind } from '@karyotome/contract';
 import type { AnimalRow, RecordRow } from '../../db/rows.ts';
-import { select, touchGenetics, type Work } from '../../db/work.ts';
+import { type Actor, select, touchGenetics, type Work } from '../../db/work.ts';
 import { BeginAgain } from '../../db/begin-again.ts';
-import { Refusal } from '../../http/problems.ts';
-import type { Job } from '../../threads/jobs.ts';
+import { Refusal } from '../../refusal.ts';
+import type { Job } from '../../http/jobs.ts';
 import { inThread } from '../../threads/pool.ts';
-import { entryInputs } from '../catalogue/catalogue.service.ts';
-import { AS_ENTERED } from '../records/insert-record.ts';
+import { entryInputs } from '../../domain/catalogue/catalogue.service.ts';
+import { AS_ENTERED } from '../../domain/records/insert-record.ts';
 import type { CheckedImport, ImportGround } from './check-import.ts';
 import type { CsvAnimal } from './read-csv.ts';
 
@@ -79,7 +79,7 @@ const CHUNK = 500;
 
 /** Brings in every row of a checked file, or none. */
 export async function bringIn(
-  work: Work,
+  work: Work<Actor>,
   ground: ImportGround,
   { rows, parentsFirst }: CheckedImport,
   job: Job,
@@ -145,7 +145,7 @@ function toAnimal(
 }
 
 /** What the row says of the animal, as records of today, as if it had been entered by hand. */
-function toRecords({ animal }: CsvAnimal, work: Work, animalId: string): Partial<RecordRow>[] {
+function toRecords({ animal }: CsvAnimal, work: Work<Actor>, animalId: string): Partial<RecordRow>[] {
   const { collectionId, accountId, name: by } = work.actor;
   const bodies: [RecordKind, Record<string, unknown>][] = [];
   if (animal.sex !== 'unknown')

@@ -1,9 +1,9 @@
 import { isIsoDay, type Catalogue } from '@karyotome/core';
 import { newAnimal, validate, type FieldProblem, type NewAnimal } from '@karyotome/contract';
 import Papa from 'papaparse';
-import { invalidField, Refusal } from '../../http/problems.ts';
-import type { Progress } from '../../threads/tasks.worker.ts';
-import { genesProblems } from '../genetics/identification-check.ts';
+import { invalidField, Refusal } from '../../refusal.ts';
+import type { Progress } from '../../threads/pool.ts';
+import { genesProblems } from '../../domain/genetics/identification-check.ts';
 
 /** A row of the file: parents are numbers here, of the file or of the collection. */
 export interface CsvAnimal {

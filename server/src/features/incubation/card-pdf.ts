@@ -5,6 +5,12 @@ import { Reader, type ReaderSettings } from '@karyotome/words';
 import pdfmake from 'pdfmake';
 import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces.js';
 
+declare module '../../threads/pool.ts' {
+  interface Tasks {
+    'card-pdf': typeof cardPdf;
+  }
+}
+
 const FONTS = join(
   dirname(createRequire(import.meta.url).resolve('pdfmake/package.json')),
   'fonts',

@@ -1,11 +1,11 @@
 import { randomUUID } from 'node:crypto';
-import { select, type Work } from '../../db/work.ts';
+import { type Actor, select, type Work } from '../../db/work.ts';
 import { pathOf, readStored, removeStored, writeDurably, type StoredFile } from '../../files/store.ts';
-import { notFound } from '../../http/problems.ts';
+import { notFound } from '../../refusal.ts';
 import { inThread } from '../../threads/pool.ts';
-import { findClutch } from '../breeding/clutches.service.ts';
+import { findClutch } from '../../domain/season/clutches.repository.ts';
 import type { CardOrder } from './card-pdf.ts';
-import { viewClutch } from './clutch-view.service.ts';
+import { viewClutch } from '../../domain/incubation/clutch-view.service.ts';
 
 const cardFile = (name: string): StoredFile => ({ folder: 'cards', name });
 
@@ -42,7 +42,7 @@ export async function drawAndStoreCard(dataDir: string, order: CardOrder): Promi
 
 /** Keeps a drawn card with its clutch. */
 export async function keepCard(
-  work: Work,
+  work: Work<Actor>,
   clutchId: string,
   { id, file }: DrawnCard,
 ): Promise<{ id: string }> {

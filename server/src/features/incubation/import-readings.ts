@@ -1,8 +1,8 @@
 import type { ReadingsImport } from '@karyotome/contract';
 import { select, type Work } from '../../db/work.ts';
-import { Refusal } from '../../http/problems.ts';
-import type { Job } from '../../threads/jobs.ts';
-import { findIncubator } from './incubators.service.ts';
+import { Refusal } from '../../refusal.ts';
+import type { Job } from '../../http/jobs.ts';
+import { findIncubator } from '../../domain/incubation/incubators.service.ts';
 import type { LoggerReadings } from './read-logger.ts';
 
 /** Readings in one statement. */

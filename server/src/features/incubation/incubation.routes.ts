@@ -4,11 +4,11 @@ import type { Request } from 'express';
 import { reading, type Actor, type Database } from '../../db/work.ts';
 import { idParam, type Endpoints } from '../../http/endpoint.ts';
 import { localeOf } from '../../http/locale.ts';
-import { invalidField } from '../../http/problems.ts';
-import { startJob, type Job } from '../../threads/jobs.ts';
+import { invalidField } from '../../refusal.ts';
+import { startJob, type Job } from '../../http/jobs.ts';
 import { inThread } from '../../threads/pool.ts';
-import { csvOf } from '../imports/csv-body.ts';
-import { addEggEvents, changeBox, changeClutch, voidEggEvents } from './box.service.ts';
+import { csvOf } from '../../http/csv-body.ts';
+import { addEggEvents, changeBox, changeClutch, voidEggEvents } from '../../domain/incubation/box.service.ts';
 import {
   cardOrder,
   discardCard,
@@ -17,10 +17,15 @@ import {
   readCard,
   type DrawnCard,
 } from './clutch-card.ts';
-import { viewClutch } from './clutch-view.service.ts';
-import { doneClutches } from './hatch-rates.service.ts';
+import { viewClutch } from '../../domain/incubation/clutch-view.service.ts';
+import { doneClutches } from '../../domain/incubation/hatch-rates.service.ts';
 import { importReadings } from './import-readings.ts';
-import { addReading, changeIncubator, createIncubator, listIncubators } from './incubators.service.ts';
+import {
+  addReading,
+  changeIncubator,
+  createIncubator,
+  listIncubators,
+} from '../../domain/incubation/incubators.service.ts';
 import type { LoggerReadings } from './read-logger.ts';
 
 const SERIES_DAYS = 14;

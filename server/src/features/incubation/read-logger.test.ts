@@ -1,6 +1,6 @@
 import { clockIn } from '@karyotome/core';
 import { describe, expect, test } from 'vitest';
-import { Refusal } from '../../http/problems.ts';
+import { Refusal } from '../../refusal.ts';
 import { readLogger } from './read-logger.ts';
 
 /* Files as loggers write them: other words, marks and orders for the same thing. Nairobi is three hours ahead all year. */

@@ -1,9 +1,15 @@
 import type { FieldProblem } from '@karyotome/contract';
 import { isIsoDay, momentsOf, offsetAt, type TimeZone } from '@karyotome/core';
 import Papa from 'papaparse';
-import { invalidField, Refusal } from '../../http/problems.ts';
-import type { Progress } from '../../threads/tasks.worker.ts';
-import { decodeCsv } from '../imports/csv-body.ts';
+import { invalidField, Refusal } from '../../refusal.ts';
+import type { Progress } from '../../threads/pool.ts';
+import { decodeCsv } from '../../http/csv-body.ts';
+
+declare module '../../threads/pool.ts' {
+  interface Tasks {
+    'read-logger': typeof readLogger;
+  }
+}
 
 /** What the columns of a logger's file may be called, folded to small letters without units. */
 const TIME = ['time', 'timestamp', 'datetime', 'date time', 'date/time', 'date & time'];

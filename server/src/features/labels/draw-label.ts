@@ -1,22 +1,8 @@
-import type { DrawnLabel, LabelKind } from '@karyotome/contract';
+import type { DrawnLabel } from '@karyotome/contract';
 import QRCode from 'qrcode';
+import type { LabelContent } from '../../domain/labels/printed-labels.ts';
 import { widthOf } from '../../print/typeface.ts';
 import type { LabelStock } from './label-sizes.ts';
-
-/** What a label says, line by line. */
-export interface LabelContent {
-  readonly animalId: string;
-  readonly number: string;
-  readonly kind: LabelKind;
-  readonly sex: 'female' | 'male' | 'unknown';
-  /** The canonical label, possible genes in brackets. */
-  readonly genes: string;
-  readonly hatchedOn: string | null;
-  /** "F-01 × M-02", candidate sires joined by "or". */
-  readonly parents: string;
-  /** Where the code leads. */
-  readonly url: string;
-}
 
 const MARGIN_MM = 1.8;
 /** Free of print around a code (ISO/IEC 18004 asks for four of its squares). */
@@ -26,11 +12,6 @@ const SMALLEST_MM = 1.7;
 const LINE = 1.22;
 /** How far up a capital reaches from its baseline, of the type size. */
 const CAP = 0.67;
-
-/** What a printed label said, to be held against what it would say now. */
-export function contentKey({ kind, number, sex, genes, hatchedOn, parents }: LabelContent): string {
-  return kind === 'numbers' ? number : [number, sex, genes, hatchedOn ?? '', parents].join('\n');
-}
 
 /** Lays out one label: the number as large as it fits, then the lines, and the code at the right. */
 export function drawLabel(content: LabelContent, stock: LabelStock): DrawnLabel {

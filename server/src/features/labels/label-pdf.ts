@@ -1,8 +1,16 @@
 import type { DrawnLabel } from '@karyotome/contract';
 import PDFDocument from 'pdfkit';
 import { FACES } from '../../print/typeface.ts';
-import { drawLabel, type LabelContent } from './draw-label.ts';
+import type { LabelContent } from '../../domain/labels/printed-labels.ts';
+import { drawLabel } from './draw-label.ts';
 import type { LabelStock } from './label-sizes.ts';
+
+declare module '../../threads/pool.ts' {
+  interface Tasks {
+    'draw-labels': typeof drawLabels;
+    'label-pdf': typeof labelPdf;
+  }
+}
 
 const PT_PER_MM = 72 / 25.4;
 

@@ -1,45 +1,15 @@
 import { randomUUID } from 'node:crypto';
-import type { AnimalSummary, LabelOrder, LabelPreview, PrintedLabelView } from '@karyotome/contract';
+import type { LabelOrder, LabelPreview } from '@karyotome/contract';
 import { inferring } from '../../db/turns.ts';
-import { reading, select, type Actor, type Database, type Work } from '../../db/work.ts';
+import { reading, type Actor, type Database, type Work } from '../../db/work.ts';
 import { pathOf, readStored, removeStored, writeDurably, type StoredFile } from '../../files/store.ts';
 import { BeginAgain } from '../../db/begin-again.ts';
-import { invalidField, notFound } from '../../http/problems.ts';
+import { invalidField, notFound } from '../../refusal.ts';
 import { inThread } from '../../threads/pool.ts';
-import { summaries } from '../animals/animals.repository.ts';
-import { parentsOf } from '../animals/kin.ts';
-import { geneticsOf, type Genetics } from '../genetics/genetics.service.ts';
-import { contentKey, type LabelContent } from './draw-label.ts';
+import { summaries } from '../../domain/animals/animals.repository.ts';
+import { geneticsOf } from '../../domain/genetics/genetics.service.ts';
+import { contentKey, contentOf, lastIssues, type LabelContent } from '../../domain/labels/printed-labels.ts';
 import { LABEL_STOCK } from './label-sizes.ts';
-
-type Labelled = Pick<AnimalSummary, 'id' | 'number' | 'sex' | 'label' | 'hatchedOn' | 'identified'>;
-
-/** What an animal's label says. */
-function contentOf(
-  genetics: Genetics,
-  byId: ReadonlyMap<string, AnimalSummary>,
-  animal: Labelled,
-  kind: LabelOrder['kind'],
-  url: string,
-): LabelContent {
-  const parents = parentsOf(genetics, byId, animal.id, 1).filter(({ p }) => p > 0.005);
-  const named = (role: 'dam' | 'sire'): string =>
-    parents
-      .filter((parent) => parent.role === role)
-      .map(({ number }) => number)
-      .join(' or ');
-  const [sire, dam] = [named('sire'), named('dam')];
-  return {
-    animalId: animal.id,
-    number: animal.number,
-    kind,
-    sex: animal.sex,
-    genes: animal.label,
-    hatchedOn: animal.hatchedOn,
-    parents: sire && dam ? `${sire} × ${dam}` : sire || dam,
-    url,
-  };
-}
 
 export interface NewLabel {
   readonly content: LabelContent;
@@ -120,7 +90,10 @@ export const discardSheet = (dataDir: string, { file }: DrawnSheet): Promise<voi
   removeStored(dataDir, [sheetFile(file)]);
 
 /** Enters a drawn sheet and remembers what each label says. Drawn anew where somebody else printed one of them meanwhile. */
-export async function printLabels(work: Work, { id, file, labels }: DrawnSheet): Promise<{ id: string }> {
+export async function printLabels(
+  work: Work<Actor>,
+  { id, file, labels }: DrawnSheet,
+): Promise<{ id: string }> {
   const { collectionId, accountId } = work.actor;
   const issues = await lastIssues(
     work,
@@ -153,42 +126,4 @@ export async function readSheet(work: Work, dataDir: string, id: string): Promis
   });
   if (!row) throw notFound('This sheet of labels');
   return readStored(dataDir, sheetFile(row.get().file));
-}
-
-interface LastLabel {
-  readonly issue: number;
-  readonly kind: PrintedLabelView['kind'];
-  readonly content: string;
-  readonly printedAt: string;
-}
-
-async function lastIssues(work: Work, animalIds: readonly string[]): Promise<Map<string, LastLabel>> {
-  if (animalIds.length === 0) return new Map();
-  const rows = await select<LastLabel & { animalId: string }>(
-    work,
-    `select distinct on (animal_id) animal_id as "animalId", issue, kind, content, printed_at as "printedAt"
-       from printed_labels where collection_id = :collectionId and animal_id in (:animalIds)
-      order by animal_id, issue desc`,
-    { animalIds },
-  );
-  return new Map(rows.map(({ animalId, ...label }) => [animalId, label]));
-}
-
-/** The last label of each animal that has one, and whether it still says what is known. */
-export async function printedLabels(
-  work: Work,
-  genetics: Genetics,
-  byId: ReadonlyMap<string, AnimalSummary>,
-  animalIds: readonly string[],
-): Promise<Map<string, PrintedLabelView>> {
-  const last = await lastIssues(work, animalIds);
-  return new Map(
-    [...last].map(([id, { issue, kind, content, printedAt }]) => {
-      const animal = byId.get(id)!;
-      const now = contentKey(contentOf(genetics, byId, animal, kind, ''));
-      // A label of numbers alone is printed before anybody has looked.
-      const isOutOfDate = now !== content || (kind === 'numbers' && animal.identified);
-      return [id, { issue, kind, printedAt, isOutOfDate }];
-    }),
-  );
 }

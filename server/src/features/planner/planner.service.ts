@@ -9,11 +9,11 @@ import {
   type SeasonRules,
 } from '@karyotome/core';
 import type { Work } from '../../db/work.ts';
-import { listAnimals } from '../animals/animals.service.ts';
-import { entryInputs } from '../catalogue/catalogue.service.ts';
-import { geneticsOf, parentOf, type Genetics } from '../genetics/genetics.service.ts';
-import { doneClutches } from '../incubation/hatch-rates.service.ts';
-import { seasonState } from '../season/board.service.ts';
+import { listAnimals } from '../../domain/animals/animals.service.ts';
+import { entryInputs } from '../../domain/catalogue/catalogue.service.ts';
+import { geneticsOf, parentOf, type Genetics } from '../../domain/genetics/genetics.service.ts';
+import { doneClutches } from '../../domain/incubation/hatch-rates.service.ts';
+import { seasonState } from '../../domain/season/season-state.ts';
 
 const YEAR_DAYS = 365.25;
 /** Kinships are sent pair by pair: of more animals the rest is left out, and that is said. */

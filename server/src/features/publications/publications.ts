@@ -9,15 +9,19 @@ import {
 import { QueryTypes } from 'sequelize';
 import { Router } from 'express';
 import { inferring } from '../../db/turns.ts';
-import { guestOf, reading, select, type Database, type Work } from '../../db/work.ts';
+import { type Actor, reading, select, type Database, type Work } from '../../db/work.ts';
 import type { Endpoints } from '../../http/endpoint.ts';
-import { notFound, Refusal } from '../../http/problems.ts';
+import { notFound, Refusal } from '../../refusal.ts';
 import type { RateLimits } from '../../http/rate-limits.ts';
-import { findAnimal, listAnimals } from '../animals/animals.service.ts';
-import { viewAnimal } from '../animals/view-animal.ts';
-import { cautionsOf, claimsOf, geneticsOf } from '../genetics/genetics.service.ts';
+import { findAnimal, listAnimals } from '../../domain/animals/animals.service.ts';
+import { viewAnimal } from '../../domain/animals/view-animal.ts';
+import { cautionsOf, claimsOf, geneticsOf } from '../../domain/genetics/genetics.service.ts';
 
-export async function publish(work: Work, animalId: string, text: string | null): Promise<{ slug: string }> {
+export async function publish(
+  work: Work<Actor>,
+  animalId: string,
+  text: string | null,
+): Promise<{ slug: string }> {
   const { collectionId, accountId } = work.actor;
   const animal = await findAnimal(work, animalId);
   const [identified] = await select(
@@ -168,7 +172,7 @@ export function publicRoutes(database: Database, limits: RateLimits): Router {
     if (!publication) throw new Refusal('not-found', 'This page was withdrawn, or never existed.');
     const { collectionId, animalId, publishedAt } = publication;
     const body = await inferring.take(() =>
-      reading(database, guestOf(collectionId), (work) => toPublic(work, animalId, publishedAt.toISOString())),
+      reading(database, { collectionId }, (work) => toPublic(work, animalId, publishedAt.toISOString())),
     );
     if (request.query['download'] === '1') {
       response.attachment(`${body.number.replace(/[^\w-]+/g, '_')}.json`);

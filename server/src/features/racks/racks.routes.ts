@@ -1,6 +1,12 @@
 import { ROUTES } from '@karyotome/contract';
 import type { Endpoints } from '../../http/endpoint.ts';
-import { addSurfaceCheck, addZone, changeZone, removeZone, voidSurfaceCheck } from './heat.service.ts';
+import {
+  addSurfaceCheck,
+  addZone,
+  changeZone,
+  removeZone,
+  voidSurfaceCheck,
+} from '../../domain/enclosures/heat.service.ts';
 import {
   changeLadder,
   changeRack,
@@ -12,7 +18,7 @@ import {
   listRacks,
   moveMany,
   takeBackMany,
-} from './racks.service.ts';
+} from '../../domain/enclosures/racks.service.ts';
 
 export function rackRoutes({ read, write }: Endpoints): void {
   read(ROUTES.ladders, ({ work }) => listLadders(work));

@@ -1,11 +1,11 @@
 import { ROUTES, type NewRecord } from '@karyotome/contract';
 import type { Endpoints } from '../../http/endpoint.ts';
-import type { Database, Work } from '../../db/work.ts';
-import { insertRecord } from './insert-record.ts';
-import { correctRecord, voidRecord, warningsInTime } from './records.service.ts';
+import type { Actor, Database, Work } from '../../db/work.ts';
+import { insertRecord } from '../../domain/records/insert-record.ts';
+import { correctRecord, voidRecord, warningsInTime } from '../../domain/records/records.service.ts';
 
 export function recordRoutes({ write }: Endpoints, database: Database): void {
-  const add = async (work: Work, animalId: string, record: NewRecord) => ({
+  const add = async (work: Work<Actor>, animalId: string, record: NewRecord) => ({
     ...(await insertRecord(work, animalId, record)),
     // Found out once the record stands: see `complete`.
     warnings: [],

@@ -8,9 +8,9 @@ import {
   type RoomKind,
 } from '@karyotome/core';
 import { select, type Work } from '../../db/work.ts';
-import { herdOf, type Herd } from '../husbandry/herd.ts';
-import { incubationClocks } from '../incubation/clutch-view.service.ts';
-import { changeCollection } from '../settings/change-collection.ts';
+import { herdOf, type Herd } from '../../domain/husbandry/herd.ts';
+import { incubationClocks } from '../../domain/incubation/clutch-view.service.ts';
+import { changeCollection } from '../../domain/collection/change-collection.ts';
 
 const WEEKS = 52;
 const RUNS = 2000;

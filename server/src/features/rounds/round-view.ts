@@ -1,9 +1,9 @@
 import type { AnimalSummary, RecordFact, RoundAnimal, RoundRack, RoundView } from '@karyotome/contract';
 import { appetite, daysBetween, DIGESTING_DAYS, SETTLING_DAYS, shedCycle, soakPlan } from '@karyotome/core';
 import { select, type Work } from '../../db/work.ts';
-import { listAnimals } from '../animals/animals.service.ts';
-import { groupBy } from '../husbandry/group-by.ts';
-import { herdOf, type Herd } from '../husbandry/herd.ts';
+import { listAnimals } from '../../domain/animals/animals.service.ts';
+import { groupBy } from '../../group-by.ts';
+import { herdOf, type Herd } from '../../domain/husbandry/herd.ts';
 
 /** The id of the place in a round of animals that have no tub. */
 const WITHOUT_TUB = 'without-tub';

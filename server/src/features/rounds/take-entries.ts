@@ -10,12 +10,13 @@ import {
   type RoundResult,
 } from '@karyotome/contract';
 import { isToBeDoneAgain } from '../../db/faults.ts';
-import { select, type Work } from '../../db/work.ts';
+import { type Actor, select, type Work } from '../../db/work.ts';
 import { BeginAgain } from '../../db/begin-again.ts';
 import { answerOf, onceByKey, takeBackBeforeItComes } from '../../http/once.ts';
-import { PROBLEMS, Refusal, toProblem, toRefusal } from '../../http/problems.ts';
-import { insertRecord } from '../records/insert-record.ts';
-import { voidRecord } from '../records/records.service.ts';
+import { PROBLEMS, toProblem, toRefusal } from '../../http/problems.ts';
+import { Refusal } from '../../refusal.ts';
+import { insertRecord } from '../../domain/records/insert-record.ts';
+import { voidRecord } from '../../domain/records/records.service.ts';
 
 /** Two of these on one day by two hands are most likely one act logged twice. */
 const ASK_TWICE: readonly NewRecord['kind'][] = ['feeding', 'weight', 'shed'];
@@ -27,7 +28,7 @@ const ASK_TWICE: readonly NewRecord['kind'][] = ['feeding', 'weight', 'shed'];
  * @param account - whose entries they are, as the device has it; they never come in under another name
  */
 export async function takeEntries(
-  work: Work,
+  work: Work<Actor>,
   { entries, accountId }: { entries: readonly unknown[]; accountId?: string | null | undefined },
 ): Promise<{ results: RoundResult[] }> {
   if (accountId && accountId !== work.actor.accountId)
@@ -40,7 +41,7 @@ export async function takeEntries(
   return { results };
 }
 
-async function takeOne(work: Work, input: unknown): Promise<RoundResult> {
+async function takeOne(work: Work<Actor>, input: unknown): Promise<RoundResult> {
   const key = keyOf(input);
   try {
     const checked = validate(roundEntry, input, work);
@@ -49,7 +50,7 @@ async function takeOne(work: Work, input: unknown): Promise<RoundResult> {
     const fingerprint = createHash('sha256').update('round\n').update(JSON.stringify(entry)).digest('hex');
     // A savepoint of its own: what fails is undone alone.
     return await work.sequelize.transaction({ transaction: work.transaction }, async (transaction) => {
-      const inner: Work = { ...work, transaction };
+      const inner: Work<Actor> = { ...work, transaction };
       const answer = await onceByKey(inner, key, fingerprint, async () => ({
         status: 200,
         body: await act(inner, entry),
@@ -81,7 +82,7 @@ function keyOf(input: unknown): string {
   return typeof key === 'string' ? toStorable(key).slice(0, 100) : '';
 }
 
-async function act(work: Work, entry: RoundEntry): Promise<RoundResult> {
+async function act(work: Work<Actor>, entry: RoundEntry): Promise<RoundResult> {
   if ('undo' in entry) return takeBack(work, entry);
   const { id } = await insertRecord(work, entry.animalId, entry.record);
   return { key: entry.key, status: 'kept', id, alike: await alike(work, entry.animalId, entry.record, id) };
@@ -91,7 +92,10 @@ async function act(work: Work, entry: RoundEntry): Promise<RoundResult> {
  * Takes back what an earlier entry recorded. One that was refused leaves nothing to take back; one that has not come yet may
  * still be on its way, and is answered as taken back when it comes.
  */
-async function takeBack(work: Work, { key, undo }: { key: string; undo: string }): Promise<RoundResult> {
+async function takeBack(
+  work: Work<Actor>,
+  { key, undo }: { key: string; undo: string },
+): Promise<RoundResult> {
   const first = await answerOf(work, undo);
   const result = first?.body as RoundResult | null | undefined;
   if (!first)
@@ -101,7 +105,7 @@ async function takeBack(work: Work, { key, undo }: { key: string; undo: string }
 }
 
 /** Somebody may have voided it by hand meanwhile: it is gone, as was wanted. */
-async function voidIfStanding(work: Work, id: string): Promise<void> {
+async function voidIfStanding(work: Work<Actor>, id: string): Promise<void> {
   const [standing] = await select(
     work,
     'select 1 from records where collection_id = :collectionId and id = :id and voided_at is null',

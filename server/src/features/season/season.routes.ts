@@ -1,9 +1,9 @@
 import { ROUTES } from '@karyotome/contract';
 import type { Endpoints } from '../../http/endpoint.ts';
-import { viewBoard } from './board.service.ts';
-import { changeSires, introduce, takeBack } from './introductions.ts';
-import { changeRules } from './rules.ts';
-import { addSeasonEvent, correctSeasonEvent } from './season-events.ts';
+import { viewBoard } from '../../domain/season/season-state.ts';
+import { changeSires, introduce, takeBack } from '../../domain/season/introductions.ts';
+import { changeRules } from '../../domain/season/season-rules.ts';
+import { addSeasonEvent, correctSeasonEvent } from '../../domain/season/season-events.ts';
 
 export function seasonRoutes({ read, write }: Endpoints): void {
   read(ROUTES.season, ({ work }) => viewBoard(work));

@@ -5,8 +5,8 @@ import { LADDER_PRESETS } from '@karyotome/core';
 import type { Config } from '../../config.ts';
 import { founding, type Actor, type Database, type Work } from '../../db/work.ts';
 import { writeDurably } from '../../files/store.ts';
-import { createLadder } from '../racks/racks.service.ts';
-import { hashPassword } from './session.service.ts';
+import { createLadder } from '../../domain/enclosures/racks.service.ts';
+import { hashPassword } from '../../domain/accounts/session.service.ts';
 
 /** Where the first start leaves the owner's sign-in, readable by the data folder's owner alone. */
 export const OWNER_FILE = 'owner-sign-in.txt';
@@ -23,7 +23,7 @@ export async function createCollection(
   owner: Owner,
   collectionName: string,
   /** What else belongs to it from the first moment: all of it is there, or nothing. */
-  furnish: (work: Work) => Promise<void> = () => Promise.resolve(),
+  furnish: (work: Work<Actor>) => Promise<void> = () => Promise.resolve(),
 ): Promise<Actor> {
   const actor = {
     accountId: randomUUID(),

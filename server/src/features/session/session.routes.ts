@@ -3,10 +3,10 @@ import type { RequestHandler } from 'express';
 import type { Config } from '../../config.ts';
 import type { Database } from '../../db/work.ts';
 import { checked, type Endpoints } from '../../http/endpoint.ts';
-import { Refusal } from '../../http/problems.ts';
+import { Refusal } from '../../refusal.ts';
 import type { RateLimits } from '../../http/rate-limits.ts';
-import { endStreams } from '../changes/changes.ts';
-import { checkSignIn, findActor, viewSession } from './session.service.ts';
+import { endStreams } from '../../http/event-streams.ts';
+import { checkSignIn, findActor, viewSession } from '../../domain/accounts/session.service.ts';
 
 /** Finds out who asks. Does not refuse anybody: endpoints do, by what they need. */
 export function identifyActor(database: Database): RequestHandler {

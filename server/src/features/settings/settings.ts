@@ -1,8 +1,8 @@
 import { ROUTES, type CollectionSettings } from '@karyotome/contract';
 import type { Work } from '../../db/work.ts';
 import type { Endpoints } from '../../http/endpoint.ts';
-import { invalidField } from '../../http/problems.ts';
-import { changeCollection } from './change-collection.ts';
+import { invalidField } from '../../refusal.ts';
+import { changeCollection } from '../../domain/collection/change-collection.ts';
 
 async function changeSettings(
   work: Work,

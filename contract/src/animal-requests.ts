@@ -1,0 +1,85 @@
+import type { Sureness } from '@karyotome/core';
+import Joi from 'joi';
+import { id, massG, optional, pastDay, text, type Optional } from './fields.ts';
+import { SURENESSES } from './sureness.ts';
+
+export const SEXES = ['female', 'male', 'unknown'] as const;
+
+export type Sex = (typeof SEXES)[number];
+
+export const STATUSES = [
+  'undecided',
+  'held-back',
+  'for-sale',
+  'reserved',
+  'sold',
+  'breeder',
+  'died',
+  /** Entered by mistake: it keeps its number and history, and is counted nowhere. */
+  'mistaken',
+] as const;
+
+export type Status = (typeof STATUSES)[number];
+
+/** Not here any more, or never was: no daily work, no place, no plans. */
+export const GONE: readonly Status[] = ['sold', 'died', 'mistaken'];
+
+export const isGone = ({ status }: { status: Status }): boolean => GONE.includes(status);
+
+export interface NewAnimal {
+  number: string;
+  name?: Optional<string>;
+  sex: Sex;
+  hatchedOn?: Optional<string>;
+  /** Trade shorthand. */
+  genes?: Optional<string>;
+  sure?: Optional<Sureness>;
+  identifiedBy?: Optional<string>;
+  damId?: Optional<string>;
+  sireId?: Optional<string>;
+  massG?: Optional<number>;
+  status?: Optional<Status>;
+  tubId?: Optional<string>;
+  note?: Optional<string>;
+}
+
+const animalFields = {
+  number: text(40).min(1),
+  name: optional(text(80).allow('')),
+  sex: Joi.string().valid(...SEXES),
+  hatchedOn: optional(pastDay()),
+  damId: optional(id()),
+  sireId: optional(id()),
+  status: Joi.string().valid(...STATUSES),
+  note: optional(text(2000).allow('')),
+};
+
+export const newAnimal = Joi.object<NewAnimal, true>({
+  ...animalFields,
+  number: animalFields.number.required(),
+  sex: animalFields.sex.required(),
+  status: optional(animalFields.status),
+  genes: optional(text(300).allow('')),
+  sure: optional(Joi.string().valid(...SURENESSES)),
+  identifiedBy: optional(text(80).allow('')),
+  massG: optional(massG()),
+  tubId: optional(id()),
+});
+
+export interface AnimalChange {
+  name?: Optional<string>;
+  hatchedOn?: Optional<string>;
+  damId?: Optional<string>;
+  sireId?: Optional<string>;
+  status?: Status;
+  note?: Optional<string>;
+}
+
+export const animalChange = Joi.object<AnimalChange, true>({
+  name: animalFields.name,
+  hatchedOn: animalFields.hatchedOn,
+  damId: animalFields.damId,
+  sireId: animalFields.sireId,
+  status: animalFields.status,
+  note: animalFields.note,
+}).min(1);

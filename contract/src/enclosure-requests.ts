@@ -1,0 +1,50 @@
+import Joi from 'joi';
+import { id, type Optional, optional, text } from './fields.ts';
+
+export interface LadderStepInput {
+  name: string;
+  minG: number;
+  maxG: number | null;
+  inside: string;
+  mealsBefore?: Optional<number>;
+}
+
+export interface NewLadder {
+  name: string;
+  steps: LadderStepInput[];
+}
+
+export const newLadder = Joi.object<NewLadder, true>({
+  name: text(80).min(1).required(),
+  steps: Joi.array<LadderStepInput[]>()
+    .items(
+      Joi.object<LadderStepInput, true>({
+        name: text(80).min(1).required(),
+        minG: Joi.number().min(0).max(20_000).required(),
+        maxG: Joi.number().greater(Joi.ref('minG')).max(20_000).allow(null).required(),
+        inside: text(80).allow('').required(),
+        mealsBefore: optional(Joi.number().integer().min(0).max(50)),
+      }),
+    )
+    .min(1)
+    .max(12)
+    .required(),
+}).messages({ 'number.greater': 'must be more than the weight it starts from' });
+
+export interface NewRack {
+  room: string;
+  name: string;
+  levels: number;
+  tubsPerLevel: number;
+  ladderId: string;
+  stepPosition: number;
+}
+
+export const newRack = Joi.object<NewRack, true>({
+  room: text(60).min(1).required(),
+  name: text(60).min(1).required(),
+  levels: Joi.number().integer().min(1).max(20).required(),
+  tubsPerLevel: Joi.number().integer().min(1).max(20).required(),
+  ladderId: id().required(),
+  stepPosition: Joi.number().integer().min(0).max(11).required(),
+});

@@ -1,0 +1,97 @@
+import type { CatalogueEntry, ClaimKind, ExplanationKind, Strengthening } from '@karyotome/core';
+import type { SupportView } from './record-responses.ts';
+import type { Sex } from './animal-requests.ts';
+
+/** The rule by which a claim follows from the records that it rests on. */
+export type ClaimRule =
+  | 'whole-family'
+  | 'offspring-lower-odds'
+  | 'offspring-show-it'
+  | 'stated-on-entry'
+  | 'seen'
+  | 'certain-parent'
+  | 'parents-odds'
+  | 'seen-and-possible';
+
+export interface ClaimView {
+  locus: string;
+  allele: string;
+  kind: ClaimKind;
+  /** In the trade's notation: "Clown", "66% het Clown". */
+  label: string;
+  p: number;
+  certain: boolean;
+  rule: ClaimRule;
+  /** Null: it rests on the whole family's records. */
+  support: SupportView[] | null;
+}
+
+export interface ConflictView {
+  /** A locus, or `sires` or `sex` where several loci clash through them. */
+  locus: string;
+  /** Its name; null for `sires` and `sex`. */
+  locusName: string | null;
+  animals: { id: string; number: string; label: string }[];
+}
+
+/** A contradiction with what may have gone wrong, the likeliest first. */
+export interface ContradictionView extends ConflictView {
+  /** Each animal's identification: what the records say. */
+  records: SupportView[];
+  explanations: {
+    kind: ExplanationKind;
+    /** Of the first animal: its label and recorded sex, which the explanation doubts. */
+    label: string;
+    sex: Sex;
+    /** Names of the alleles that were not recorded. */
+    alleles: string[];
+    /** Of all explanations' weight; they add up to 1. */
+    share: number;
+    animals: { id: string; number: string }[];
+    /** For a parent that carries more: its genes as they would have to be stated. */
+    genes: string | null;
+    /** The identification that would be withdrawn or stated anew. */
+    recordId: string | null;
+    clutchId: string | null;
+  }[];
+}
+
+/** What a claim hangs on and what would make it surer: read when somebody asks. */
+export interface ClaimDetailView {
+  /** What its ancestors and its own look alone would have it be called, for comparison: "66% het Clown". */
+  fromPedigree: string | null;
+  /** Ids of the supporting records without which the claim falls. */
+  hinges: string[];
+  strengthen: { kind: Strengthening['kind']; number: string; p: number | null; animalId: string }[];
+  /** For a possible carrier: mates that would prove it, the quickest first. */
+  proofs: {
+    animalId: string;
+    number: string;
+    label: string;
+    eggs: number;
+    eggsForNo: number;
+    pProved: number;
+  }[];
+}
+
+export interface CatalogueView {
+  entries: { id: string; version: number; author: string; entry: CatalogueEntry; usedBy: number }[];
+}
+
+/** One animal of a kin chart. */
+export interface KinNodeView {
+  id: string;
+  number: string;
+  name: string | null;
+  sex: Sex;
+  label: string;
+  died: boolean;
+  dam: string | null;
+  sires: { id: string; p: number }[];
+  /** Wright's coefficient of relationship with the animal the chart is about. */
+  relationship: number;
+  /** Wright's coefficient of inbreeding. */
+  inbreeding: number;
+  /** Of the gene that was asked about: the chance that it shows, and that it is there at all. */
+  gene: { pShows: number; pCarries: number } | null;
+}

@@ -1,0 +1,22 @@
+import type { CollectionSettings } from './session-requests.ts';
+import type { Permission } from './routes/route.ts';
+
+export interface SessionView {
+  account: { id: string; name: string; email: string };
+  role: 'owner' | 'keeper' | 'viewer';
+  /** What this person may do in the collection. */
+  permissions: Permission[];
+  /** `farmZone` is the zone that counts: the one that was said, or until then the server's. */
+  collection: CollectionSettings & { id: string; version: number; farmZone: string };
+  csrfToken: string;
+}
+
+/** What people who watch a collection are told at once, beside that something changed. */
+export type Notice = { code: 'tub-shared'; facts: { tub: string; numbers: string[] } };
+
+/** How far long work is. `of` is 0 where that is not known yet. */
+export interface JobProgress {
+  step: 'reading' | 'checking' | 'writing';
+  done: number;
+  of: number;
+}

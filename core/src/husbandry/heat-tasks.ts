@@ -1,0 +1,18 @@
+import type { IsoDay } from '../calendar/days.ts';
+import type { HeatFault } from './heat.ts';
+import { task, type Task } from './task.ts';
+
+/** A heat zone that is due for its check, or has something wrong. */
+export function heatTasks(
+  zone: { faults: readonly HeatFault[]; dueOn: IsoDay; everyDays: number },
+  today: IsoDay,
+): Task[] {
+  const { faults, everyDays } = zone;
+  if (faults.length === 0 && zone.dueOn > today) return [];
+  const dueOn = zone.dueOn > today ? today : zone.dueOn;
+  return [
+    faults.length > 0
+      ? task({ code: 'heat-fault', facts: { faults, everyDays } }, dueOn)
+      : task({ code: 'heat-check-due', facts: { everyDays } }, dueOn),
+  ];
+}

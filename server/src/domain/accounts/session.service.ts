@@ -1,0 +1,70 @@
+import { randomUUID } from 'node:crypto';
+import { hash, verify } from '@node-rs/argon2';
+import type { CollectionSettings, SessionView, SignIn } from '@karyotome/contract';
+import { ALLOWED } from '../../access/policy.ts';
+import { reading, select, type Actor, type Database, type Work } from '../../db/work.ts';
+import { Refusal } from '../../refusal.ts';
+
+/* Argon2id with 19 MiB, two passes: the OWASP password storage cheat sheet's first choice. */
+const COST = { memoryCost: 19_456, timeCost: 2, parallelism: 1 };
+
+export function hashPassword(password: string): Promise<string> {
+  return hash(password, COST);
+}
+
+/** Verified against when no account has the address, so that the answer takes as long as with a wrong password. */
+const DUMMY_HASH = hashPassword(randomUUID());
+
+/** @returns the account and its first collection */
+export async function checkSignIn(
+  { models }: Database,
+  { email, password }: SignIn,
+): Promise<{ accountId: string; collectionId: string }> {
+  const account = (await models.accounts.findOne({ where: { email: email.toLowerCase() } }))?.get();
+  const fits = await verify(account?.passwordHash ?? (await DUMMY_HASH), password);
+  const membership =
+    account && (await models.memberships.findOne({ where: { accountId: account.id } }))?.get();
+  if (!account || !fits || !membership)
+    throw new Refusal('wrong-sign-in', 'Check both fields and try again.');
+  return { accountId: account.id, collectionId: membership.collectionId };
+}
+
+/** Looks the actor up anew on every request: a membership that ended ends at once. */
+export async function findActor(
+  { models }: Database,
+  accountId: string,
+  collectionId: string,
+): Promise<Actor | null> {
+  const membership = (await models.memberships.findOne({ where: { accountId, collectionId } }))?.get();
+  const account = membership && (await models.accounts.findByPk(accountId))?.get();
+  return account ? { accountId, collectionId, role: membership.role, name: account.name } : null;
+}
+
+export async function readSettings({
+  models,
+  actor,
+  transaction,
+}: Work): Promise<CollectionSettings & { id: string; version: number }> {
+  const row = (
+    await models.collections.findByPk(actor.collectionId, { transaction, rejectOnEmpty: true })
+  ).get();
+  const { id, name, numberPattern, massUnit, temperatureUnit, ladderId, timeZone, version } = row;
+  return { id, name, numberPattern, massUnit, temperatureUnit, ladderId, timeZone, version };
+}
+
+export function viewSession(database: Database, actor: Actor, csrfToken: string): Promise<SessionView> {
+  return reading(database, actor, async (work) => {
+    const [account] = await select<{ email: string }>(work, 'select email from accounts where id = :id', {
+      id: actor.accountId,
+    });
+    if (!account) throw new Refusal('not-signed-in', 'This account does not exist any more.');
+    const collection = await readSettings(work);
+    return {
+      account: { id: actor.accountId, name: actor.name, email: account.email },
+      role: actor.role,
+      permissions: [...ALLOWED[actor.role]],
+      collection: { ...collection, farmZone: work.timeZone },
+      csrfToken,
+    };
+  });
+}

@@ -1,0 +1,208 @@
+import { randomUUID } from 'node:crypto';
+import type { AnimalChange, AnimalSummary, NewAnimal, NewRecord } from '@karyotome/contract';
+import { literal } from 'sequelize';
+import type { AnimalRow } from '../../db/rows.ts';
+import { type Actor, select, touchGenetics, type Work } from '../../db/work.ts';
+import { invalidField, notFound, Refusal } from '../../refusal.ts';
+import { genesProblems } from '../genetics/identification-check.ts';
+import { catalogueOf } from '../catalogue/catalogue.service.ts';
+import { geneticsSoon } from '../genetics/genetics.service.ts';
+import { insertRecord } from '../records/insert-record.ts';
+import { publishedAnimals, summaries } from './animals.repository.ts';
+import { ancestorsOf, refuseCircle } from './ancestry.ts';
+
+export async function listAnimals(work: Work): Promise<AnimalSummary[]> {
+  return summaries(work, await geneticsSoon(work));
+}
+
+export async function findAnimal(work: Work, id: string): Promise<AnimalRow> {
+  const { collectionId } = work.actor;
+  const row = await work.models.animals.findOne({
+    where: { collectionId, id },
+    transaction: work.transaction,
+  });
+  if (!row) throw notFound('This animal');
+  return row.get();
+}
+
+/** Takes a number for good. The database refuses one that was ever used. */
+export async function useNumber(work: Work, number: string): Promise<void> {
+  await work.models.usedNumbers.create(
+    { collectionId: work.actor.collectionId, number },
+    { transaction: work.transaction },
+  );
+}
+
+/** Refuses a parent that does not exist, has the wrong sex, hatched later, or descends from the animal itself. */
+export async function checkParent(
+  work: Work,
+  field: string,
+  parentId: string,
+  role: 'dam' | 'sire',
+  child?: { id?: string; hatchedOn?: string | null },
+): Promise<AnimalRow> {
+  const { collectionId } = work.actor;
+  const parent = (
+    await work.models.animals.findOne({
+      where: { collectionId, id: parentId },
+      transaction: work.transaction,
+    })
+  )?.get();
+  if (!parent) throw invalidField(field, 'names no animal of this collection');
+  const wrong = role === 'dam' ? 'male' : 'female';
+  if (parent.sex === wrong) {
+    throw invalidField(
+      field,
+      `must be a ${role === 'dam' ? 'female' : 'male'}: ${parent.number} is ${wrong}`,
+      'wrong-sex',
+    );
+  }
+  if (child?.hatchedOn && parent.hatchedOn && parent.hatchedOn >= child.hatchedOn) {
+    throw invalidField(field, `hatched on ${parent.hatchedOn}, not before its young`, 'too-young');
+  }
+  if (child?.id !== undefined) await refuseCircle(work, field, parent, [child.id]);
+  return parent;
+}
+
+export async function createAnimal(work: Work<Actor>, input: NewAnimal): Promise<{ id: string }> {
+  const { collectionId, name: author } = work.actor;
+  if (input.genes) {
+    const problems = genesProblems(input.genes, 'genes', await catalogueOf(work));
+    if (problems.length > 0)
+      throw new Refusal('invalid', 'Some words of the genes need a correction.', problems);
+  }
+  if (input.damId)
+    await checkParent(work, 'damId', input.damId, 'dam', { hatchedOn: input.hatchedOn ?? null });
+  if (input.sireId)
+    await checkParent(work, 'sireId', input.sireId, 'sire', { hatchedOn: input.hatchedOn ?? null });
+  await useNumber(work, input.number);
+  const id = randomUUID();
+  await work.models.animals.create(
+    {
+      collectionId,
+      id,
+      number: input.number,
+      name: input.name || null,
+      sex: 'unknown',
+      hatchedOn: input.hatchedOn ?? null,
+      damId: input.damId ?? null,
+      sireId: input.sireId ?? null,
+      clutchId: null,
+      tubId: null,
+      status: input.status ?? 'undecided',
+      note: input.note || null,
+      version: 1,
+    },
+    { transaction: work.transaction },
+  );
+  const by = input.identifiedBy || author;
+  const on = work.today;
+  const enter = (record: NewRecord): Promise<unknown> => insertRecord(work, id, record, { isOfEntry: true });
+  if (input.sex !== 'unknown')
+    await enter({ kind: 'sex', on, body: { sex: input.sex, method: 'stated', sure: 'certain', by } });
+  if (input.genes)
+    await enter({
+      kind: 'identification',
+      on,
+      body: { genes: input.genes, sure: input.sure ?? 'certain', by },
+    });
+  if (input.massG) await enter({ kind: 'weight', on, body: { massG: input.massG } });
+  if (input.tubId) await enter({ kind: 'move', on, body: { toTubId: input.tubId, reason: 'Moved in' } });
+  await touchGenetics(work);
+  return { id };
+}
+
+export async function changeAnimal(
+  work: Work,
+  id: string,
+  change: AnimalChange,
+  version: number,
+): Promise<{ id: string; version: number }> {
+  const animal = await findAnimal(work, id);
+  if (animal.version !== version)
+    throw new Refusal('stale', `${animal.number} was changed in the meantime. Reload to see it.`);
+  const changesParents = change.damId !== undefined || change.sireId !== undefined;
+  if (changesParents && animal.clutchId) {
+    throw invalidField(
+      change.damId === undefined ? 'sireId' : 'damId',
+      'comes from the clutch: change its pairing instead',
+    );
+  }
+  const hatchedOn = change.hatchedOn === undefined ? animal.hatchedOn : change.hatchedOn;
+  const child = { id, hatchedOn };
+  const damId = change.damId === undefined ? animal.damId : change.damId;
+  const sireId = change.sireId === undefined ? animal.sireId : change.sireId;
+  if (damId) await checkParent(work, 'damId', damId, 'dam', child);
+  if (sireId) await checkParent(work, 'sireId', sireId, 'sire', child);
+  if (changesParents) await refuseIfPublished(work, id, 'its parents cannot be changed');
+  const [changed] = await work.models.animals.update(
+    {
+      ...change,
+      name: change.name === '' ? null : change.name,
+      note: change.note === '' ? null : change.note,
+      version: literal('version + 1'),
+    } as never,
+    { where: { collectionId: work.actor.collectionId, id, version }, transaction: work.transaction },
+  );
+  if (changed === 0) throw new Refusal('stale', 'It was changed in the meantime. Reload to see it.');
+  if (changesParents) await touchGenetics(work);
+  return { id, version: version + 1 };
+}
+
+/** Refuses to take away what something published rests on, and says what. */
+export async function refuseIfPublished(work: Work, animalId: string, what: string): Promise<void> {
+  const published = await publishedAnimals(work);
+  const above = await ancestorsOf(
+    work,
+    published.map(({ id }) => id),
+  );
+  const resting = published.filter(({ id }) => id === animalId || above.get(id)!.has(animalId));
+  if (resting.length > 0) {
+    const names = resting.map(({ number }) => number).join(', ');
+    throw new Refusal(
+      'conflict',
+      `The published page of ${names} shows this animal: ${what}. Withdraw the page first.`,
+    );
+  }
+}
+
+/**
+ * Deletes an animal entered by mistake, of which nothing is recorded yet. Its number stays used. Whatever has a history keeps
+ * it: that animal is marked as died or mistaken, its wrong records are voided, its page is withdrawn.
+ */
+export async function deleteAnimal(work: Work, id: string): Promise<void> {
+  const animal = await findAnimal(work, id);
+  await refuseIfPublished(work, id, 'it cannot be deleted');
+  const [hanging] = await select<{ young: number; pairings: number; records: number; others: number }>(
+    work,
+    `select (select count(*)::int from animals where collection_id = :collectionId and (dam_id = :id or sire_id = :id)) as young,
+            (select count(*)::int from pairings where collection_id = :collectionId and dam_id = :id)
+              + (select count(*)::int from pairing_sires where collection_id = :collectionId and sire_id = :id) as pairings,
+            (select count(*)::int from records r join animals a on a.collection_id = r.collection_id and a.id = r.animal_id
+              where r.collection_id = :collectionId and r.animal_id = :id
+                and (r.recorded_at <> a.created_at or r.voided_at is not null)) as records,
+            (select count(*)::int from pictures where collection_id = :collectionId and animal_id = :id)
+              + (select count(*)::int from opinions where collection_id = :collectionId and animal_id = :id)
+              + (select count(*)::int from publications where collection_id = :collectionId and animal_id = :id)
+              + (select count(*)::int from printed_labels where collection_id = :collectionId and animal_id = :id)
+              + (select count(*)::int from animals where collection_id = :collectionId and id = :id and clutch_id is not null)
+              as others`,
+    { id },
+  );
+  const { young, pairings, records, others } = hanging!;
+  if (young + pairings > 0)
+    throw new Refusal(
+      'conflict',
+      `${animal.number} is a parent or was paired: it cannot be deleted. Mark it as mistaken, or correct the pairing first.`,
+    );
+  if (records + others > 0)
+    throw new Refusal(
+      'conflict',
+      `${animal.number} has a history: it cannot be deleted. Mark it as died, or as mistaken; void what was recorded wrongly; withdraw its page.`,
+    );
+  await work.models.animals.destroy({
+    where: { collectionId: work.actor.collectionId, id },
+    transaction: work.transaction,
+  });
+  await touchGenetics(work);
+}

@@ -1,0 +1,228 @@
+import { randomUUID } from 'node:crypto';
+import type { CatalogueEntryInput, CatalogueView } from '@karyotome/contract';
+import {
+  createCatalogue,
+  foldPhrase,
+  ownId,
+  parseGenes,
+  markerId,
+  toAdditions,
+  type Catalogue,
+  type Expression,
+  type Locus,
+} from '@karyotome/core';
+import { changeRow } from '../../db/change-rows.ts';
+import { UniqueConstraintError } from 'sequelize';
+import { createCache } from '../../cache.ts';
+import { type Actor, select, touchGenetics, type Work } from '../../db/work.ts';
+import { invalidField, notFound, Refusal } from '../../refusal.ts';
+
+interface Entry {
+  readonly id: string;
+  readonly version: number;
+  readonly author: string;
+  readonly entry: CatalogueEntryInput;
+}
+
+function entriesOf(work: Work): Promise<Entry[]> {
+  return select<Entry>(
+    work,
+    `select e.id, e.version, e.body as entry, a.name as author
+       from catalogue_entries e join accounts a on a.id = e.author_id
+      where e.collection_id = :collectionId order by e.created_at, e.id`,
+  );
+}
+
+/** Catalogues by what they add: building one takes a few milliseconds, reading records needs it all the time. */
+const MAX_CACHED_CATALOGUES = 16;
+const catalogues = createCache<Catalogue>(MAX_CACHED_CATALOGUES);
+
+export function catalogueFor(entries: readonly CatalogueEntryInput[]): Catalogue {
+  const key = JSON.stringify(entries);
+  const known = catalogues.get(key);
+  if (known) return known;
+  const made = createCatalogue(toAdditions(entries));
+  catalogues.set(key, made);
+  return made;
+}
+
+/** The built-in catalogue with the collection's additions. */
+export async function catalogueOf(work: Work): Promise<Catalogue> {
+  return catalogueFor(await entryInputs(work));
+}
+
+export async function entryInputs(work: Work): Promise<CatalogueEntryInput[]> {
+  return (await entriesOf(work)).map(({ entry }) => entry);
+}
+
+export async function viewCatalogue(work: Work): Promise<CatalogueView> {
+  const entries = await entriesOf(work);
+  const texts = await geneTexts(work);
+  return {
+    entries: entries.map((one) => ({
+      ...one,
+      usedBy: unreadableWith(
+        entries.filter((other) => other !== one).map(({ entry }) => entry),
+        texts,
+      ).length,
+    })),
+  };
+}
+
+/** The genes of every identification that counts, with the animal's number. */
+function geneTexts(work: Work): Promise<{ number: string; genes: string }[]> {
+  return select(
+    work,
+    `select distinct a.number, r.body ->> 'genes' as genes from records r
+       join animals a on a.collection_id = r.collection_id and a.id = r.animal_id
+      where r.collection_id = :collectionId and r.kind = 'identification' and r.voided_at is null`,
+  );
+}
+
+/** The numbers of animals whose records could no longer be read with these entries. */
+function unreadableWith(
+  entries: readonly CatalogueEntryInput[],
+  texts: readonly { number: string; genes: string }[],
+): string[] {
+  const catalogue = catalogueFor(entries);
+  const broken = texts.filter(({ genes }) => parseGenes(genes, catalogue).unknown.length > 0);
+  return [...new Set(broken.map(({ number }) => number))];
+}
+
+function keyOf(entry: CatalogueEntryInput): string {
+  if (entry.kind === 'alias') return foldPhrase(entry.word);
+  if (entry.kind === 'correction') return entry.allele;
+  if (entry.kind === 'marker') return `${entry.phenotype} ${markerId(entry)}`;
+  return entry.kind === 'recombination' ? entry.locus : ownId(entry.name);
+}
+
+/** Whether an entry fits the catalogue that the others make. */
+function check(entry: CatalogueEntryInput, others: readonly CatalogueEntryInput[]): void {
+  const catalogue = catalogueFor(others);
+  const refuseKnown = (field: string, word: string): void => {
+    if (catalogue.phrases.has(foldPhrase(word)))
+      throw invalidField(field, 'is a word that the catalogue has already');
+  };
+  if (entry.kind === 'alias') {
+    refuseKnown('word', entry.word);
+    const [unknown] = parseGenes(entry.genes, catalogue).unknown;
+    if (unknown) throw invalidField('genes', `"${unknown.word}" is not a known gene`);
+    return;
+  }
+  if (entry.kind === 'recombination') {
+    const locus = catalogue.locusById(entry.locus);
+    if (!locus) throw invalidField('locus', 'is not in the catalogue');
+    if (!locus.sexLinked) throw invalidField('locus', 'is not on the sex chromosomes');
+    return;
+  }
+  if (entry.kind === 'correction') {
+    const known = catalogue.alleleById(entry.allele);
+    if (!known) throw invalidField('allele', 'is not in the catalogue');
+    if (entry.double && entry.double !== known.allele.double) refuseKnown('double', entry.double);
+    refuseMixed(known.locus, known.allele.id, entry.expression);
+    return;
+  }
+  if (entry.kind === 'marker') {
+    const [first, second] = entry.phenotype.split('/').map((id) => catalogue.alleleById(id));
+    if (
+      !first ||
+      (second === undefined && entry.phenotype.includes('/')) ||
+      (second && second.locus !== first.locus)
+    )
+      throw invalidField('phenotype', 'is not in the catalogue');
+    if (entry.pWith <= entry.pWithout)
+      throw invalidField('pWith', 'must be more than without the gene: else it is no marker of it');
+    return;
+  }
+  if (ownId(entry.name) === 'own-') throw invalidField('name', 'needs letters or digits');
+  refuseKnown('name', entry.name);
+  if (entry.double) refuseKnown('double', entry.double);
+  if (entry.kind === 'allele') {
+    const locus = catalogue.locusById(entry.locus);
+    if (!locus) throw invalidField('locus', 'is not in the catalogue');
+    refuseMixed(locus, null, entry.expression);
+  }
+}
+
+/** In a complex all alleles are recessive, or none: two that are not would make compounds that nobody can read. */
+function refuseMixed(locus: Locus, except: string | null, expression: Expression): void {
+  const others = locus.alleles.filter(({ id }) => id !== except);
+  if (others.length === 0) return;
+  const isRecessive = others.every((allele) => allele.expression === 'recessive');
+  if (isRecessive !== (expression === 'recessive')) {
+    throw invalidField(
+      'expression',
+      isRecessive ? 'must be recessive in this complex' : 'cannot be recessive here',
+    );
+  }
+}
+
+export async function addEntry(work: Work<Actor>, entry: CatalogueEntryInput): Promise<{ id: string }> {
+  const { collectionId, accountId } = work.actor;
+  check(entry, await entryInputs(work));
+  const id = randomUUID();
+  try {
+    await work.models.catalogueEntries.create(
+      { collectionId, id, kind: entry.kind, key: keyOf(entry), body: entry, authorId: accountId, version: 1 },
+      { transaction: work.transaction },
+    );
+  } catch (error) {
+    if (error instanceof UniqueConstraintError)
+      throw new Refusal('conflict', 'The catalogue has this entry already.');
+    throw error;
+  }
+  await touchGenetics(work);
+  return { id };
+}
+
+async function findEntry(work: Work, id: string): Promise<{ one: Entry; others: CatalogueEntryInput[] }> {
+  const entries = await entriesOf(work);
+  const one = entries.find((entry) => entry.id === id);
+  if (!one) throw notFound('This entry');
+  return { one, others: entries.filter((entry) => entry !== one).map(({ entry }) => entry) };
+}
+
+/** Puts another wording in an entry's place. Refused where records could then no longer be read. */
+export async function changeEntry(
+  work: Work,
+  id: string,
+  entry: CatalogueEntryInput,
+  version: number,
+): Promise<{ id: string }> {
+  const { one, others } = await findEntry(work, id);
+  if (entry.kind !== one.entry.kind) throw invalidField('kind', `must stay ${one.entry.kind}`);
+  check(entry, others);
+  await refuseIfUnreadable(work, [...others, entry], entry.kind === 'alias' ? 'word' : 'name');
+  await changeRow(
+    work,
+    work.models.catalogueEntries,
+    'The entry',
+    { id, version },
+    { key: keyOf(entry), body: entry },
+  );
+  await touchGenetics(work);
+  return { id };
+}
+
+export async function removeEntry(work: Work, id: string): Promise<void> {
+  const { others } = await findEntry(work, id);
+  await refuseIfUnreadable(work, others);
+  await work.models.catalogueEntries.destroy({
+    where: { collectionId: work.actor.collectionId, id },
+    transaction: work.transaction,
+  });
+  await touchGenetics(work);
+}
+
+async function refuseIfUnreadable(
+  work: Work,
+  entries: readonly CatalogueEntryInput[],
+  field?: string,
+): Promise<void> {
+  const numbers = unreadableWith(entries, await geneTexts(work));
+  if (numbers.length === 0) return;
+  const some = numbers.slice(0, 5).join(', ') + (numbers.length > 5 ? ` and ${numbers.length - 5} more` : '');
+  const reason = `the identifications of ${some} are written with it`;
+  if (field) throw invalidField(field, `cannot change: ${reason}`);
+  throw new Refusal('conflict', `This entry cannot be taken out: ${reason}.`);
+}

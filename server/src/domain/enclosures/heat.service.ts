@@ -1,0 +1,91 @@
+import { randomUUID } from 'node:crypto';
+import type { HeatZoneInput, HeatZoneView, SurfaceCheck } from '@karyotome/contract';
+import { addDays, heatFaults, type HeatFault } from '@karyotome/core';
+import { changeRow, voidRow } from '../../db/change-rows.ts';
+import { type Actor, select, type Work } from '../../db/work.ts';
+import { invalidField, notFound } from '../../refusal.ts';
+
+type ZoneRow = Omit<HeatZoneView, 'faults' | 'dueOn'>;
+
+/** The heat zones of all racks with their last check, and what is wrong. */
+export async function heatZones(work: Work): Promise<HeatZoneView[]> {
+  const rows = await select<ZoneRow>(
+    work,
+    `select z.id, z.rack_id as "rackId", z.name, z.warm_c as "warmC", z.cool_c as "coolC", z.thermostat,
+            z.every_days as "everyDays", z.version, last.body as "lastCheck"
+       from heat_zones z
+       left join lateral (
+         select json_build_object('id', c.id, 'on', c.on_day, 'warmC', c.warm_c, 'coolC', c.cool_c,
+                  'probeFixed', c.probe_fixed, 'note', c.note, 'author', a.name) as body
+           from surface_checks c join accounts a on a.id = c.author_id
+          where c.collection_id = z.collection_id and c.zone_id = z.id and c.voided_at is null
+          order by c.on_day desc, c.recorded_at desc limit 1) last on true
+      where z.collection_id = :collectionId order by z.name`,
+  );
+  return rows.map((zone) => ({
+    ...zone,
+    faults: heatFaults(zone, zone.lastCheck),
+    dueOn: zone.lastCheck ? addDays(zone.lastCheck.on, zone.everyDays) : work.today,
+  }));
+}
+
+async function checkRack(work: Work, rackId: string): Promise<void> {
+  const found = await work.models.racks.count({
+    where: { collectionId: work.actor.collectionId, id: rackId },
+    transaction: work.transaction,
+  });
+  if (found === 0) throw invalidField('rackId', 'names no rack of this collection');
+}
+
+export async function addZone(work: Work, input: HeatZoneInput): Promise<{ id: string }> {
+  await checkRack(work, input.rackId);
+  const id = randomUUID();
+  await work.models.heatZones.create(
+    { collectionId: work.actor.collectionId, id, ...input, version: 1 },
+    { transaction: work.transaction },
+  );
+  return { id };
+}
+
+export async function changeZone(
+  work: Work,
+  id: string,
+  input: HeatZoneInput,
+  version: number,
+): Promise<{ id: string; version: number }> {
+  await checkRack(work, input.rackId);
+  return changeRow(work, work.models.heatZones, 'This heat zone', { id, version }, input);
+}
+
+export async function removeZone(work: Work, id: string): Promise<void> {
+  const removed = await work.models.heatZones.destroy({
+    where: { collectionId: work.actor.collectionId, id },
+    transaction: work.transaction,
+  });
+  if (removed === 0) throw notFound('This heat zone');
+}
+
+export async function addSurfaceCheck(
+  work: Work<Actor>,
+  zoneId: string,
+  { on, note, ...check }: SurfaceCheck,
+): Promise<{ id: string; faults: HeatFault[] }> {
+  const { collectionId, accountId } = work.actor;
+  const zone = (
+    await work.models.heatZones.findOne({
+      where: { collectionId, id: zoneId },
+      transaction: work.transaction,
+    })
+  )?.get();
+  if (!zone) throw notFound('This heat zone');
+  const id = randomUUID();
+  await work.models.surfaceChecks.create(
+    { collectionId, id, zoneId, ...check, onDay: on, note: note || null, authorId: accountId },
+    { transaction: work.transaction },
+  );
+  return { id, faults: heatFaults(zone, check) };
+}
+
+export function voidSurfaceCheck(work: Work<Actor>, id: string, reason: string): Promise<void> {
+  return voidRow(work, work.models.surfaceChecks, 'This check', id, reason);
+}

@@ -1,0 +1,274 @@
+import { randomUUID } from 'node:crypto';
+import type {
+  AnimalSummary,
+  LadderStepInput,
+  LadderView,
+  LearnedView,
+  ManyMoves,
+  NewLadder,
+  NewRack,
+  RackChange,
+  RackView,
+} from '@karyotome/contract';
+import { addDays, inShed, lastCare, learnFromMoves, moveEpisodes } from '@karyotome/core';
+import { changeRow } from '../../db/change-rows.ts';
+import { type Actor, select, type Work } from '../../db/work.ts';
+import { invalidField, notFound, Refusal } from '../../refusal.ts';
+import { listAnimals } from '../animals/animals.service.ts';
+import { kindOfTub, loadEnclosures } from './enclosure-advice.ts';
+import { groupBy } from '../../group-by.ts';
+import { herdOf, type Herd, type HerdAnimal } from '../husbandry/herd.ts';
+import { insertRecord } from '../records/insert-record.ts';
+import { voidRecord } from '../records/records.service.ts';
+import { heatZones } from './heat.service.ts';
+
+export async function listLadders(work: Work): Promise<LadderView[]> {
+  const { ladders } = await loadEnclosures(work);
+  const rows = await select<{ id: string; name: string; version: number; racks: number }>(
+    work,
+    `select l.id, l.name, l.version,
+            (select count(*)::int from racks r where r.collection_id = l.collection_id and r.ladder_id = l.id) as racks
+       from ladders l where l.collection_id = :collectionId order by l.name`,
+  );
+  return rows.map((row) => ({ ...row, steps: ladders.get(row.id)?.steps ?? [] }));
+}
+
+async function writeSteps(work: Work, ladderId: string, input: NewLadder): Promise<void> {
+  await work.models.ladderSteps.bulkCreate(
+    input.steps.map((step, position) => ({
+      collectionId: work.actor.collectionId,
+      ladderId,
+      position,
+      ...step,
+      mealsBefore: step.mealsBefore ?? null,
+    })),
+    { transaction: work.transaction },
+  );
+}
+
+export async function createLadder(work: Work, input: NewLadder): Promise<{ id: string }> {
+  const id = randomUUID();
+  await work.models.ladders.create(
+    { collectionId: work.actor.collectionId, id, name: input.name, version: 1 },
+    { transaction: work.transaction },
+  );
+  await writeSteps(work, id, input);
+  return { id };
+}
+
+/** Replaces a ladder's steps. Steps that racks stand for must stay. */
+export async function changeLadder(
+  work: Work,
+  id: string,
+  input: NewLadder,
+  version: number,
+): Promise<{ id: string; version: number }> {
+  const { collectionId } = work.actor;
+  const changed = await changeRow(
+    work,
+    work.models.ladders,
+    'This ladder',
+    { id, version },
+    { name: input.name },
+  );
+  const [highest] = await select<{ position: number | null }>(
+    work,
+    'select max(step_position)::int as position from racks where collection_id = :collectionId and ladder_id = :id',
+    { id },
+  );
+  if (highest?.position != null && highest.position >= input.steps.length) {
+    throw invalidField('steps', `needs at least ${highest.position + 1}: racks stand for the later ones`);
+  }
+  await work.models.ladderSteps.destroy({
+    where: { collectionId, ladderId: id },
+    transaction: work.transaction,
+  });
+  await writeSteps(work, id, input);
+  return changed;
+}
+
+export async function createRack(work: Work, input: NewRack): Promise<{ id: string }> {
+  const { collectionId } = work.actor;
+  const step = await work.models.ladderSteps.findOne({
+    where: { collectionId, ladderId: input.ladderId, position: input.stepPosition },
+    transaction: work.transaction,
+  });
+  if (!step) throw invalidField('stepPosition', 'names no step of a ladder of this collection');
+  const id = randomUUID();
+  await work.models.racks.create(
+    { collectionId, id, ...input, version: 1 },
+    { transaction: work.transaction },
+  );
+  const places = placesOf(input).map((place) => ({ collectionId, id: randomUUID(), rackId: id, ...place }));
+  await work.models.tubs.bulkCreate(places, { transaction: work.transaction });
+  return { id };
+}
+
+export async function deleteRack(work: Work, id: string): Promise<void> {
+  const { collectionId } = work.actor;
+  const [housed] = await select<{ count: number }>(
+    work,
+    `select count(*)::int as count from animals a join tubs t on t.collection_id = a.collection_id and t.id = a.tub_id
+      where a.collection_id = :collectionId and t.rack_id = :id`,
+    { id },
+  );
+  if (housed!.count > 0)
+    throw new Refusal('conflict', `${housed!.count} animals live in this rack: move them first.`);
+  const deleted = await work.models.racks.destroy({
+    where: { collectionId, id },
+    transaction: work.transaction,
+  });
+  if (deleted === 0) throw notFound('This rack');
+}
+
+/** Gives a rack another name, room, or size. Places that fall away must be empty. */
+export async function changeRack(
+  work: Work,
+  id: string,
+  input: RackChange,
+  version: number,
+): Promise<{ id: string; version: number }> {
+  const { collectionId } = work.actor;
+  const changed = await changeRow(work, work.models.racks, 'This rack', { id, version }, input);
+  const housed = await select<{ number: string; level: number; slot: number }>(
+    work,
+    `select a.number, t.level, t.slot from tubs t join animals a on a.collection_id = t.collection_id and a.tub_id = t.id
+      where t.collection_id = :collectionId and t.rack_id = :id and (t.level > :levels or t.slot > :tubsPerLevel)
+      order by t.level, t.slot`,
+    { id, ...input },
+  );
+  if (housed.length > 0) {
+    const field = housed.some(({ level }) => level > input.levels) ? 'levels' : 'tubsPerLevel';
+    const who = housed.map(({ number, level, slot }) => `${number} (${level}-${slot})`).join(', ');
+    throw invalidField(field, `would take the tubs of ${who}: move them first`, 'housed');
+  }
+  await select(
+    work,
+    `delete from tubs where collection_id = :collectionId and rack_id = :id
+        and (level > :levels or slot > :tubsPerLevel) returning id`,
+    { id, ...input },
+  );
+  const known = await work.models.tubs.findAll({
+    where: { collectionId, rackId: id },
+    transaction: work.transaction,
+  });
+  const has = new Set(known.map((tub) => `${tub.get().level}-${tub.get().slot}`));
+  const added = placesOf(input).filter(({ level, slot }) => !has.has(`${level}-${slot}`));
+  await work.models.tubs.bulkCreate(
+    added.map((place) => ({ collectionId, id: randomUUID(), rackId: id, ...place })),
+    { transaction: work.transaction },
+  );
+  return changed;
+}
+
+function placesOf({ levels, tubsPerLevel }: Pick<RackChange, 'levels' | 'tubsPerLevel'>) {
+  return Array.from({ length: levels * tubsPerLevel }, (_, i) => ({
+    level: Math.floor(i / tubsPerLevel) + 1,
+    slot: (i % tubsPerLevel) + 1,
+  }));
+}
+
+/** The room as it stands: every rack with its tubs, who lives in them, and what is advised. */
+export async function listRacks(work: Work): Promise<RackView[]> {
+  const { collectionId } = work.actor;
+  const racks = await work.models.racks.findAll({
+    where: { collectionId },
+    order: [
+      ['room', 'asc'],
+      ['stepPosition', 'asc'],
+      ['name', 'asc'],
+    ],
+    transaction: work.transaction,
+  });
+  const herd = await herdOf(work);
+  const summaries = new Map((await listAnimals(work)).map((animal) => [animal.id, animal]));
+  const zones = await heatZones(work);
+  const inTub = groupBy(herd.animals.values(), ({ tubId }) => tubId);
+  const inRack = groupBy(herd.enclosures.tubs.values(), ({ rackId }) => rackId);
+  return racks.map((model) => {
+    const { collectionId: _, ...rack } = model.get();
+    const step = herd.enclosures.ladders.get(rack.ladderId)!.steps[rack.stepPosition]!;
+    return {
+      ...rack,
+      step,
+      zones: zones.filter(({ rackId }) => rackId === rack.id),
+      tubs: (inRack.get(rack.id) ?? []).map(({ tubId, level, slot }) => ({
+        id: tubId,
+        level,
+        slot,
+        animals: (inTub.get(tubId) ?? []).map((animal) =>
+          inPlace(herd, animal, summaries.get(animal.id)!, step),
+        ),
+      })),
+    };
+  });
+}
+
+function inPlace(
+  herd: Herd,
+  { id, history }: HerdAnimal,
+  { number, label, sex, massG }: AnimalSummary,
+  step: LadderStepInput,
+): RackView['tubs'][number]['animals'][number] {
+  const cleaned = lastCare(history, 'cleaned', herd.today);
+  const shed = inShed(history.sheds, herd.today);
+  return {
+    id,
+    number,
+    label,
+    sex,
+    massG,
+    verdict: herd.advice(id).verdict,
+    inShed: shed !== null,
+    fit:
+      massG === null
+        ? null
+        : massG < step.minG
+          ? 'light'
+          : step.maxG !== null && massG > step.maxG
+            ? 'heavy'
+            : 'fits',
+    concern: herd.concerns(id).length > 0,
+    lastCleaned: cleaned?.on ?? null,
+    cleanDue:
+      cleaned !== null && shed === null && addDays(cleaned.on, herd.rules.cleanEveryDays) <= herd.today,
+  };
+}
+
+/** Many moves as one act: all of them or none. Two that change places do so at once. */
+export async function moveMany(
+  work: Work<Actor>,
+  { moves, reason, on }: ManyMoves,
+): Promise<{ ids: string[] }> {
+  const ids: string[] = [];
+  for (const { animalId, toTubId } of moves) {
+    try {
+      const { id } = await insertRecord(work, animalId, { kind: 'move', on, body: { toTubId, reason } });
+      ids.push(id);
+    } catch (error) {
+      if (error instanceof Refusal) throw invalidField(`moves.${ids.length}`, error.message);
+      throw error;
+    }
+  }
+  return { ids };
+}
+
+/** Takes several records back at once, such as the moves of one act. The last comes first: each goes back to where it was. */
+export async function takeBackMany(work: Work<Actor>, ids: readonly string[]): Promise<void> {
+  for (const id of ids.toReversed()) await voidRecord(work, id, 'Undone');
+}
+
+/** What became of moves up the ladder, so far, in this collection. */
+export async function learnedMoves(work: Work): Promise<LearnedView> {
+  const herd = await herdOf(work);
+  const kindOf = kindOfTub(herd.enclosures);
+  const episodes = [...herd.animals.values()].flatMap(({ history }) =>
+    moveEpisodes(history, kindOf, work.today),
+  );
+  const { kinds, byWeight } = learnFromMoves(episodes);
+  const tenth = (z: number): number => Math.exp(0.1 * (byWeight!.beta[0]! + z * byWeight!.se[0]!));
+  return {
+    kinds,
+    heavier: byWeight && { ratio: tenth(0), low: tenth(-1.96), high: tenth(1.96) },
+  };
+}

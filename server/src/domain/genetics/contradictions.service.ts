@@ -1,0 +1,88 @@
+import type { ConflictView, ContradictionView } from '@karyotome/contract';
+import { canonicalLabel, joinWords, parseGenes, type Conflict, type Explanation } from '@karyotome/core';
+import { select, type Work } from '../../db/work.ts';
+import { supportViews } from './support-views.ts';
+import { geneticsOf, labelOf, type Genetics } from './genetics.service.ts';
+
+interface Named {
+  readonly id: string;
+  readonly number: string;
+  readonly clutchId: string | null;
+}
+type Names = ReadonlyMap<string, Pick<Named, 'number'>>;
+
+/** Everything that cannot be true together, with what may have gone wrong. */
+export async function listContradictions(work: Work): Promise<ContradictionView[]> {
+  const genetics = await geneticsOf(work);
+  if (genetics.posterior.conflicts.length === 0) return [];
+  const found = await genetics.ask({ ask: 'explain' });
+  const animals = await select<Named>(
+    work,
+    'select id, number, clutch_id as "clutchId" from animals where collection_id = :collectionId',
+  );
+  const byId = new Map(animals.map((animal) => [animal.id, animal]));
+  return Promise.all(
+    found.map(async ({ conflict, explanations }) => {
+      const support = conflict.animals.flatMap((id) => {
+        const record = genetics.recorded.get(id)?.identification?.record;
+        return record ? [{ record, animal: id }] : [];
+      });
+      return {
+        ...conflictView(genetics, conflict, byId),
+        records: [...(await supportViews(work, genetics, support, byId)).values()],
+        explanations: explanations.map((explanation) => explanationView(genetics, explanation, byId)),
+      };
+    }),
+  );
+}
+
+export function conflictView(genetics: Genetics, conflict: Conflict, byId: Names): ConflictView {
+  const isLocus = conflict.locus !== 'sires' && conflict.locus !== 'sex';
+  return {
+    locus: conflict.locus,
+    locusName: isLocus ? locusName(genetics, conflict.locus) : null,
+    animals: conflict.animals.map((id) => ({
+      id,
+      number: byId.get(id)?.number ?? '',
+      label: labelOf(genetics, id),
+    })),
+  };
+}
+
+function locusName({ catalogue }: Genetics, locus: string): string {
+  return catalogue.locusById(locus)?.name ?? catalogue.alleleName(locus);
+}
+
+function explanationView(
+  genetics: Genetics,
+  { kind, animals, alleles, share }: Explanation,
+  byId: ReadonlyMap<string, Named>,
+): ContradictionView['explanations'][number] {
+  const named = animals.map((id) => ({ id, number: byId.get(id)?.number ?? '' }));
+  const [first] = animals;
+  const identification = genetics.recorded.get(first!)?.identification;
+  return {
+    kind,
+    share,
+    label: labelOf(genetics, first!),
+    sex: genetics.recorded.get(first!)!.sex,
+    alleles: alleles.map((id) => genetics.catalogue.alleleName(id)),
+    animals: named,
+    genes: kind === 'carries-more' ? carryingMore(genetics, identification?.genes ?? '', alleles) : null,
+    recordId: kind === 'identification' || kind === 'carries-more' ? (identification?.record ?? null) : null,
+    clutchId: byId.get(first!)?.clutchId ?? null,
+  };
+}
+
+/** A statement with one more gene: carried where it would not show, else shown. */
+function carryingMore({ catalogue }: Genetics, genes: string, alleles: readonly string[]): string {
+  const words = alleles.map((id) => {
+    const { allele } = catalogue.alleleById(id)!;
+    return allele.expression === 'recessive' ? `het ${allele.name}` : allele.name;
+  });
+  const before = parseGenes(genes, catalogue);
+  const isNormal = before.loci.size === 0 && before.possible.length === 0;
+  const text = joinWords([...(isNormal ? [] : [genes]), ...words], catalogue);
+  const reading = parseGenes(text, catalogue);
+  return reading.unknown.length > 0 ? text : canonicalLabel(reading, catalogue);
+}

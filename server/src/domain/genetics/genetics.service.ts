@@ -1,0 +1,441 @@
+import {
+  canonicalLabel,
+  claimsFrom,
+  isPossible,
+  joinWords,
+  kinByDistance,
+  parseGenes,
+  parseParent,
+  PosteriorView,
+  welfareNotes,
+  WILD,
+  type Catalogue,
+  type Claim,
+  type Parent,
+  type RecordedAnimal,
+  type SupportingRecord,
+  type Sureness,
+} from '@karyotome/core';
+import type { CatalogueEntryInput, ClaimRule } from '@karyotome/contract';
+import type { Transaction } from 'sequelize';
+import { createCollectionCache } from '../../cache.ts';
+import { geneticsTouched, select, type Work } from '../../db/work.ts';
+import { Refusal } from '../../refusal.ts';
+import { notifyChanged } from '../changes/notify.ts';
+import { catalogueFor, entryInputs } from '../catalogue/catalogue.service.ts';
+import { askEngine, inLine, stillWorking } from './engine-client.ts';
+import type { Answers, Question } from './engine.worker.ts';
+
+/** Everything inferred about one collection as of one revision of its genetic records. */
+export interface Genetics {
+  readonly revision: string;
+  /** Nothing is inferred yet: only what was recorded stands here. */
+  readonly isPending: boolean;
+  readonly catalogue: Catalogue;
+  readonly posterior: PosteriorView;
+  readonly recorded: ReadonlyMap<string, RecordedAnimal>;
+  readonly labels: Map<string, string>;
+  /** Asks the engine about this very snapshot, each question once: its answers do not change. */
+  readonly ask: <Q extends Asked>(question: Q) => Promise<Answers[Q['ask']]>;
+}
+
+type WithoutSnapshot<Q> = Q extends unknown ? Omit<Q, 'collection' | 'token' | 'snapshot'> : never;
+type Asked = WithoutSnapshot<Exclude<Question, { ask: 'update' }>>;
+
+interface PedigreeRow {
+  id: string;
+  sex: RecordedAnimal['sex'];
+  dam_id: string | null;
+  sires: { id: string; weight: number }[] | null;
+  record_id: string | null;
+  genes: string | null;
+  sure: Sureness | null;
+}
+
+/** Parents come from the clutch's pairing, or from the animal itself where it was entered with them. */
+const PEDIGREE_SQL = `
+  select a.id, a.sex,
+         coalesce(p.dam_id, a.dam_id) as dam_id,
+         coalesce(
+           (select json_agg(json_build_object('id', s.sire_id, 'weight', s.weight) order by s.sire_id)
+              from pairing_sires s where s.collection_id = a.collection_id and s.pairing_id = p.id),
+           case when a.sire_id is null then null else json_build_array(json_build_object('id', a.sire_id, 'weight', 1)) end
+         ) as sires,
+         i.id as record_id, i.body ->> 'genes' as genes, i.body ->> 'sure' as sure
+    from animals a
+    left join clutches c on c.collection_id = a.collection_id and c.id = a.clutch_id
+    left join pairings p on p.collection_id = c.collection_id and p.id = c.pairing_id
+    left join lateral (
+      select r.id, r.body from records r
+       where r.collection_id = a.collection_id and r.animal_id = a.id and r.kind = 'identification' and r.voided_at is null
+       order by r.on_day desc, r.recorded_at desc limit 1) i on true
+   where a.collection_id = :collectionId
+   order by a.created_at, a.id`;
+
+/**
+ * What was inferred of a collection at a revision of its genetic records. Finished or under way: whoever asks for the same
+ * revision meanwhile shares the work.
+ */
+const inferred = createCollectionCache<{ revision: string; genetics: Promise<Genetics> }>();
+
+/** Numbers the snapshots of this process, so that the engine's thread can tell one from another. */
+let snapshots = 0;
+
+/** How long somebody waits who asks for what is inferred. */
+const PATIENCE_MS = 25_000;
+
+/**
+ * The inferred state of the actor's collection, computed at most once per revision.
+ *
+ * @throws Refusal `busy` where it takes too long to wait for
+ */
+export async function geneticsOf(work: Work): Promise<Genetics> {
+  const { genetics } = await startInference(work);
+  const ready = await within(PATIENCE_MS, genetics);
+  if (ready) return ready;
+  throw stillWorking();
+}
+
+const answeredSoon = new WeakMap<Transaction, Promise<Genetics>>();
+
+/**
+ * The same for daily work, which never waits for inference: where it is not there yet, what was recorded stands in for it, and
+ * whoever watches the collection is told when it is there.
+ */
+export function geneticsSoon(work: Work): Promise<Genetics> {
+  // What this very transaction changes, it sees at once.
+  if (geneticsTouched(work)) return soonOrAsRecorded(work);
+  const known = answeredSoon.get(work.transaction);
+  if (known) return known;
+  const soon = soonOrAsRecorded(work);
+  answeredSoon.set(work.transaction, soon);
+  return soon;
+}
+
+async function soonOrAsRecorded(work: Work): Promise<Genetics> {
+  const { genetics, asRecorded } = await startInference(work);
+  let isStandIn = false;
+  genetics.then(
+    () => isStandIn && notifyChanged(work.actor.collectionId),
+    (error: unknown) => isStandIn && !(error instanceof Refusal) && work.onFault(error),
+  );
+  const ready = await within(
+    work.inferencePatienceMs,
+    genetics.catch(() => null),
+  );
+  if (ready) return ready;
+  isStandIn = true;
+  return asRecorded();
+}
+
+/** @returns null where it was not there in time */
+export async function within<T>(ms: number, promise: Promise<T>): Promise<T | null> {
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  const late = new Promise<null>((resolve) => (timer = setTimeout(() => resolve(null), ms)));
+  try {
+    return await Promise.race([promise, late]);
+  } finally {
+    clearTimeout(timer);
+  }
+}
+
+interface Started {
+  readonly genetics: Promise<Genetics>;
+  /** What can be said without inference. */
+  readonly asRecorded: () => Promise<Genetics>;
+}
+
+async function startInference(work: Work): Promise<Started> {
+  const { collectionId } = work.actor;
+  const [row] = await select<{ revision: string }>(
+    work,
+    'select genetics_revision as revision from collections where id = :collectionId',
+  );
+  const revision = row!.revision;
+  // A revision that this very transaction made may yet be rolled back, and its number be given again.
+  const isOwn = geneticsTouched(work);
+  const known = inferred.get(collectionId);
+  if (known?.revision === revision && !isOwn)
+    return { genetics: known.genetics, asRecorded: async () => asRecorded(await inputsOf(work), revision) };
+  const inputs = await inputsOf(work);
+  // Somebody who read the same revision may have begun meanwhile.
+  const begun = inferred.get(collectionId);
+  const genetics =
+    begun?.revision === revision && !isOwn ? begun.genetics : infer(collectionId, inputs, revision);
+  if (!isOwn && begun?.genetics !== genetics && !isNewer(begun, revision)) {
+    inferred.set(collectionId, { revision, genetics });
+    genetics.catch(() => {
+      if (inferred.get(collectionId)?.genetics === genetics) inferred.delete(collectionId);
+    });
+  }
+  return { genetics, asRecorded: () => Promise.resolve(asRecorded(inputs, revision)) };
+}
+
+/** A reader of an earlier moment does not put its own in the place of what came later. */
+function isNewer(known: { revision: string } | undefined, revision: string): boolean {
+  return known !== undefined && BigInt(known.revision) > BigInt(revision);
+}
+
+interface Inputs {
+  readonly entries: readonly CatalogueEntryInput[];
+  readonly animals: readonly RecordedAnimal[];
+}
+
+async function inputsOf(work: Work): Promise<Inputs> {
+  const entries = await entryInputs(work);
+  return { entries, animals: (await select<PedigreeRow>(work, PEDIGREE_SQL)).map(toRecorded) };
+}
+
+async function infer(collection: string, { entries, animals }: Inputs, revision: string): Promise<Genetics> {
+  const token = ++snapshots;
+  // Tells weigh what is seen on one animal; what is inferred from records does not turn on them.
+  const inferred = entries.filter(({ kind }) => kind !== 'marker');
+  const snapshot = { collection, token, entries: inferred, animals };
+  const compact = await inLine(collection, () => askEngine({ ask: 'update', snapshot }));
+  return {
+    revision,
+    isPending: false,
+    catalogue: catalogueFor(entries),
+    posterior: new PosteriorView(compact!),
+    recorded: new Map(animals.map((animal) => [animal.id, animal])),
+    labels: new Map(),
+    ask: askedOnce(async (question) => {
+      const about = { ...question, collection, token } as unknown as Question;
+      // The thread may have moved on to another snapshot: then it takes this one's records along with the question.
+      const answer = await within(
+        PATIENCE_MS,
+        askEngine(about).then((known) => known ?? askEngine({ ...about, snapshot } as Question)),
+      );
+      if (answer === null) throw stillWorking();
+      return answer as never;
+    }),
+  };
+}
+
+const NOTHING_INFERRED = { exact: true, ids: [], loci: [], sires: [], female: [], conflicts: [] };
+
+function asRecorded({ entries, animals }: Inputs, revision: string): Genetics {
+  return {
+    revision,
+    isPending: true,
+    catalogue: catalogueFor(entries),
+    posterior: new PosteriorView(NOTHING_INFERRED),
+    recorded: new Map(animals.map((animal) => [animal.id, animal])),
+    labels: new Map(),
+    ask: () => {
+      throw stillWorking();
+    },
+  };
+}
+
+/** An answer of the engine that daily work shows where it is there in time; null where it is not. */
+export async function askSoon<Q extends Asked>(
+  work: Work,
+  genetics: Genetics,
+  question: Q,
+): Promise<Answers[Q['ask']] | null> {
+  return genetics.isPending ? null : soonOr(work, genetics.ask(question));
+}
+
+/** What is there in time, else null; then whoever watches the collection is told when it is. */
+export async function soonOr<T>(work: Work, promise: Promise<T>): Promise<T | null> {
+  const ready = await within(work.inferencePatienceMs * 4, promise);
+  if (ready === null)
+    promise.then(
+      () => notifyChanged(work.actor.collectionId),
+      (error: unknown) => work.onFault(error),
+    );
+  return ready;
+}
+
+/** Remembers answers by their questions; one that failed is asked again. */
+function askedOnce(ask: Genetics['ask']): Genetics['ask'] {
+  const answers = new Map<string, Promise<unknown>>();
+  return (question) => {
+    const key = JSON.stringify(question);
+    let answer = answers.get(key);
+    if (!answer) {
+      answer = ask(question);
+      answers.set(key, answer);
+      answer.catch(() => answers.delete(key));
+    }
+    return answer as never;
+  };
+}
+
+function toRecorded(row: PedigreeRow): RecordedAnimal {
+  return {
+    id: row.id,
+    sex: row.sex,
+    ...(row.dam_id ? { dam: row.dam_id } : {}),
+    sires: row.sires ?? [],
+    ...(row.record_id && row.genes && row.sure
+      ? { identification: { record: row.record_id, genes: row.genes, sure: row.sure } }
+      : {}),
+  };
+}
+
+export function claimsOf(genetics: Genetics, animalId: string): Claim[] {
+  return claimsFrom(genetics.posterior.genotypes(animalId), genetics.catalogue);
+}
+
+/** A fainter possibility than this stays among the claims, where its odds can be read. */
+const WORTH_A_LABEL = 0.01;
+
+/** The label a breeder would write: what shows, what is carried, and in brackets what is possible. */
+export function labelOf(genetics: Genetics, animalId: string): string {
+  const known = genetics.labels.get(animalId);
+  if (known !== undefined) return known;
+  const identification = genetics.recorded.get(animalId)?.identification;
+  const label = identification ? composeLabel(genetics, animalId, identification.genes) : 'Not identified';
+  genetics.labels.set(animalId, label);
+  return label;
+}
+
+function composeLabel(genetics: Genetics, animalId: string, genes: string): string {
+  const { catalogue, posterior } = genetics;
+  const parsed = parseGenes(genes, catalogue);
+  const claims = claimsOf(genetics, animalId);
+  const shown = claims.filter((claim) => claim.kind === 'visual' || claim.kind === 'double');
+  // Where the records contradict one another, or leave one of several open, the label says what was seen.
+  const inferred = posterior.genotypes(animalId);
+  const silent = [...parsed.loci].filter(
+    ([locus]) =>
+      !inferred.has(locus) || (parsed.either.has(locus) && !shown.some((claim) => claim.locus === locus)),
+  );
+  const carried = claims.filter(
+    (claim) =>
+      claim.kind === 'sure-carrier' || (claim.kind === 'possible-carrier' && claim.p >= WORTH_A_LABEL),
+  );
+  const bracketed = parsed.possible
+    .filter((allele) => !shown.some((claim) => claim.allele === allele))
+    .map((allele) => canonicalLabel({ loci: new Map(), phases: new Map(), possible: [allele] }, catalogue));
+  const asSeen = silent.map(([locus, genotypes]) => ({
+    locus,
+    label: canonicalLabel({ ...parsed, loci: new Map([[locus, genotypes]]), possible: [] }, catalogue),
+  }));
+  const seen = [...mergeCompounds(genetics, animalId, shown), ...asSeen];
+  const words = [
+    ...seen.toSorted((a, b) => catalogue.compareLoci(a.locus, b.locus)).map((one) => one.label),
+    ...carried.map((claim) => claim.label),
+  ];
+  return joinWords([...(words.length > 0 ? words : ['Normal']), ...bracketed], catalogue);
+}
+
+/** Two visible alleles of one locus are written by the compound's name, "Freeway", where it has one. */
+function mergeCompounds(
+  genetics: Genetics,
+  animalId: string,
+  shown: readonly Claim[],
+): { locus: string; label: string }[] {
+  const done = new Set<string>();
+  return shown.flatMap((claim) => {
+    if (done.has(claim.locus)) return [];
+    done.add(claim.locus);
+    const same = shown.filter((other) => other.locus === claim.locus);
+    if (same.length < 2) return [claim];
+    const likeliest = genetics.posterior
+      .genotypes(animalId)
+      .get(claim.locus)!
+      .toSorted((a, b) => b.p - a.p)[0]!;
+    const loci = new Map([[claim.locus, [{ genotype: likeliest.genotype, p: 1 }]]]);
+    return [
+      {
+        locus: claim.locus,
+        label: canonicalLabel({ loci, phases: new Map(), possible: [] }, genetics.catalogue),
+      },
+    ];
+  });
+}
+
+/** A smallest set of records that alone yields a claim; null where it rests on the whole family. */
+export async function supportOf(
+  genetics: Genetics,
+  animalId: string,
+  claim: Claim,
+): Promise<SupportingRecord[] | null> {
+  const found = await genetics.ask({ ask: 'support', animal: animalId, claim });
+  return found!.length > 0 ? found : null;
+}
+
+/** The rule by which a claim's records yield it. */
+export function ruleOf(
+  genetics: Genetics,
+  animalId: string,
+  claim: Claim,
+  support: readonly SupportingRecord[] | null,
+): ClaimRule {
+  if (!support) return 'whole-family';
+  const others = support.filter((record) => record.animal !== animalId);
+  const self = genetics.recorded.get(animalId)!;
+  const isFounder = self.dam === undefined && self.sires.length === 0;
+  const isYoung = others.some(({ animal }) => {
+    const record = genetics.recorded.get(animal)!;
+    return record.dam === animalId || record.sires.some((sire) => sire.id === animalId);
+  });
+  if (isYoung) return isPossible(claim.kind) ? 'offspring-lower-odds' : 'offspring-show-it';
+  if (others.length === 0) return isFounder ? 'stated-on-entry' : 'seen';
+  if (claim.kind === 'sure-carrier') return 'certain-parent';
+  return isPossible(claim.kind) ? 'parents-odds' : 'seen-and-possible';
+}
+
+/**
+ * What is known of a parent, for pairing odds: its posterior at every locus; where the records of a locus contradict one
+ * another and nothing can be inferred, what was seen of the animal itself.
+ */
+export function parentOf({ posterior, recorded, catalogue }: Genetics, animalId: string): Parent {
+  const inferred = posterior.genotypes(animalId);
+  const animal = recorded.get(animalId);
+  if (posterior.conflicts.length === 0 || !animal?.identification) return { loci: inferred };
+  const sex = animal.sex === 'male' ? 'male' : 'female';
+  const seen = parseParent(animal.identification.genes, sex, catalogue).parent.loci;
+  return { loci: new Map([...seen].filter(([locus]) => !inferred.has(locus)).concat([...inferred])) };
+}
+
+/** Cautions for what an animal most likely is. */
+export function cautionsOf(genetics: Genetics, animalId: string): string[] {
+  return [...genetics.posterior.genotypes(animalId)].flatMap(([id, genotypes]) => {
+    const likeliest = genotypes.toSorted((a, b) => b.p - a.p)[0];
+    return likeliest ? welfareNotes(genetics.catalogue.locusById(id)!, likeliest.genotype) : [];
+  });
+}
+
+/** The posterior of an animal's candidate sires; one sure sire has probability 1. */
+export function sireOdds(genetics: Genetics, animalId: string): Map<string, number> {
+  const sires = genetics.recorded.get(animalId)?.sires ?? [];
+  if (sires.length === 1) return new Map([[sires[0]!.id, 1]]);
+  const open = genetics.posterior.sires.get(animalId);
+  if (open) return new Map(open);
+  const sum = sires.reduce((total, sire) => total + sire.weight, 0);
+  return new Map(sires.map((sire) => [sire.id, sire.weight / sum]));
+}
+
+/** Contradictions that an animal, a parent or young of it has a part in. */
+export function conflictsNear(genetics: Genetics, animalId: string) {
+  if (genetics.posterior.conflicts.length === 0) return [];
+  const kin = kinByDistance([...genetics.recorded.values()], animalId);
+  return genetics.posterior.conflicts.filter((conflict) =>
+    conflict.animals.some((id) => (kin.get(id) ?? Infinity) <= 1),
+  );
+}
+
+/** Genes that a recorded parent may have and the animal has not, by name. */
+export function excludedOf(genetics: Genetics, animalId: string): string[] {
+  const { dam } = genetics.recorded.get(animalId)!;
+  const own = genetics.posterior.genotypes(animalId);
+  const sires = [...sireOdds(genetics, animalId)].filter(([, p]) => p > 1e-9).map(([id]) => id);
+  const parents = [...(dam ? [dam] : []), ...sires];
+  const possible = new Set(
+    parents.flatMap((parent) =>
+      [...genetics.posterior.genotypes(parent)].flatMap(([locus, genotypes]) =>
+        own.has(locus)
+          ? genotypes.flatMap(({ genotype }) => genotype.filter((allele) => allele !== WILD))
+          : [],
+      ),
+    ),
+  );
+  const had = new Set([...own.values()].flat().flatMap(({ genotype }) => [...genotype]));
+  return [...possible]
+    .filter((allele) => !had.has(allele))
+    .map((allele) => genetics.catalogue.alleleName(allele));
+}

@@ -1,0 +1,129 @@
+import { randomUUID } from 'node:crypto';
+import type { IncubatorView, NewIncubator, NewReading } from '@karyotome/contract';
+import { climateAlarms, daysBetween } from '@karyotome/core';
+import { changeRow } from '../../db/change-rows.ts';
+import type { IncubatorRow } from '../../db/rows.ts';
+import { select, type Work } from '../../db/work.ts';
+import { invalidField, notFound } from '../../refusal.ts';
+import { readSensor } from './sensor.ts';
+
+export async function findIncubator(work: Work, id: string, field?: string): Promise<IncubatorRow> {
+  const row = await work.models.incubators.findOne({
+    where: { collectionId: work.actor.collectionId, id },
+    transaction: work.transaction,
+  });
+  if (row) return row.get();
+  throw field ? invalidField(field, 'names no incubator of this collection') : notFound('This incubator');
+}
+
+export async function createIncubator(work: Work, input: NewIncubator): Promise<{ id: string }> {
+  const id = randomUUID();
+  const row = { collectionId: work.actor.collectionId, id, ...input, sensorSince: new Date(), version: 1 };
+  await work.models.incubators.create(row, { transaction: work.transaction });
+  await readSensor(work.models, row, new Date(), work.transaction);
+  return { id };
+}
+
+export async function changeIncubator(
+  work: Work,
+  id: string,
+  input: NewIncubator,
+  version: number,
+): Promise<{ id: string; version: number }> {
+  const old = await findIncubator(work, id);
+  const sensorSince = input.sensor === old.sensor ? old.sensorSince : new Date();
+  const changed = await changeRow(
+    work,
+    work.models.incubators,
+    'The incubator',
+    { id, version },
+    { ...input, sensorSince },
+  );
+  await readSensor(work.models, { ...old, ...input, sensorSince }, new Date(), work.transaction);
+  return changed;
+}
+
+export async function addReading(work: Work, id: string, reading: NewReading): Promise<{ at: string }> {
+  await findIncubator(work, id);
+  await select(
+    work,
+    `insert into readings (collection_id, incubator_id, at, source, celsius, humidity)
+     values (:collectionId, :id, :at, 'hand', :celsius, :humidity)
+     on conflict (collection_id, incubator_id, at, source)
+     do update set celsius = excluded.celsius, humidity = excluded.humidity`,
+    { id, at: reading.at, celsius: reading.celsius, humidity: reading.humidity ?? null },
+  );
+  return { at: reading.at };
+}
+
+type LastReading = { incubatorId: string } & NonNullable<IncubatorView['last']>;
+
+/**
+ * The incubators with what is wrong in them now.
+ *
+ * @param days - of which hourly means are returned; 0 for none
+ */
+export async function listIncubators(work: Work, days: number): Promise<IncubatorView[]> {
+  const rows = (
+    await work.models.incubators.findAll({
+      where: { collectionId: work.actor.collectionId },
+      order: [['name', 'ASC']],
+      transaction: work.transaction,
+    })
+  ).map((row) => row.get());
+  const lasts = await select<LastReading>(
+    work,
+    // One look into the index for each incubator, however many readings there are.
+    `select last.incubator_id as "incubatorId", last.at, last.celsius, last.humidity, last.source
+       from incubators i cross join lateral (
+         select * from readings r where r.collection_id = i.collection_id and r.incubator_id = i.id
+          order by r.at desc limit 1) last
+      where i.collection_id = :collectionId`,
+  );
+  const series = days > 0 ? await seriesOf(work, days) : [];
+  const clutches = await select<{ id: string; name: string; laidOn: string; incubatorId: string }>(
+    work,
+    `select id, to_char(season % 100, 'FM00') || to_char(ordinal, 'FM00') as name, laid_on as "laidOn",
+            incubator_id as "incubatorId"
+       from clutches where collection_id = :collectionId and hatched_on is null and incubator_id is not null
+      order by laid_on`,
+  );
+  return rows.map((row) => {
+    const last = lasts.find(({ incubatorId }) => incubatorId === row.id) ?? null;
+    const { collectionId: _c, sensorSince: _s, ...shown } = row;
+    return {
+      ...shown,
+      clutches: clutches
+        .filter(({ incubatorId }) => incubatorId === row.id)
+        .map(({ id, name, laidOn }) => ({ id, name, day: daysBetween(laidOn, work.today) })),
+      last: last && {
+        at: new Date(last.at).toISOString(),
+        celsius: last.celsius,
+        humidity: last.humidity,
+        source: last.source,
+      },
+      alarms: climateAlarms(
+        last && { atMs: new Date(last.at).getTime(), celsius: last.celsius, humidity: last.humidity },
+        row,
+        Date.now(),
+      ),
+      series: series
+        .filter(({ incubatorId }) => incubatorId === row.id)
+        .map(({ incubatorId: _, ...one }) => one),
+    };
+  });
+}
+
+function seriesOf(
+  work: Work,
+  days: number,
+): Promise<({ incubatorId: string } & IncubatorView['series'][number])[]> {
+  return select(
+    work,
+    `select incubator_id as "incubatorId", date_trunc('hour', at) as at, avg(celsius) as celsius,
+            min(celsius) as low, max(celsius) as high, avg(humidity) as humidity
+       from readings where collection_id = :collectionId and at > now() - make_interval(days => :days)
+      group by 1, 2 order by 1, 2`,
+    { days },
+  );
+}

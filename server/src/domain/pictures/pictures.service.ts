@@ -1,0 +1,129 @@
+import { randomUUID } from 'node:crypto';
+import { QueryTypes } from 'sequelize';
+import type { PictureRow } from '../../db/rows.ts';
+import type { Actor, Database, Work } from '../../db/work.ts';
+import { pathOf, removeStored, writeDurably, type StoredFile } from '../../files/store.ts';
+import { notFound } from '../../refusal.ts';
+import { findAnimal } from '../animals/animals.service.ts';
+import { findClutch } from '../season/clutches.repository.ts';
+import { FORMATS, makeCopies, pictureFile, stampedCopiesOf, stampedCopy } from './picture-copies.ts';
+
+type Subject = { readonly animalId: string } | { readonly clutchId: string };
+
+export interface StoredPicture {
+  readonly id: string;
+  readonly takenOn: string | null;
+  readonly width: number;
+  readonly height: number;
+  readonly file: string;
+  readonly thumbFile: string;
+  readonly originalFile: string;
+}
+
+/** Puts a picture's copies and the original on the disk: outside any transaction, since it takes long. */
+export async function storePicture(dataDir: string, bytes: Buffer): Promise<StoredPicture> {
+  const { format, takenOn, display, thumb } = await makeCopies(bytes);
+  const id = randomUUID();
+  const stored = {
+    id,
+    takenOn,
+    width: display.info.width,
+    height: display.info.height,
+    file: `${id}.webp`,
+    thumbFile: `thumbs/${id}.webp`,
+    originalFile: `originals/${id}.${FORMATS[format]}`,
+  };
+  const written: [string, Buffer][] = [
+    [stored.file, display.data],
+    [stored.thumbFile, thumb],
+    [stored.originalFile, bytes],
+  ];
+  try {
+    for (const [name, data] of written) await writeDurably(pathOf(dataDir, pictureFile(name)), data);
+  } catch (error) {
+    await discardPicture(dataDir, stored);
+    throw error;
+  }
+  return stored;
+}
+
+const filesOf = ({
+  file,
+  thumbFile,
+  originalFile,
+}: Pick<PictureRow, 'file' | 'thumbFile' | 'originalFile'>) =>
+  [file, thumbFile, originalFile].filter((name) => name !== null).map(pictureFile);
+
+/** Takes a picture's files away, its stamped copies with them. */
+export async function discardPicture(
+  dataDir: string,
+  picture: Pick<PictureRow, 'file' | 'thumbFile' | 'originalFile'>,
+): Promise<void> {
+  await removeStored(dataDir, [...filesOf(picture), ...(await stampedCopiesOf(dataDir, picture.file))]);
+}
+
+/** Enters a stored picture of an animal, or of a clutch's card. */
+export async function addPicture(
+  work: Work<Actor>,
+  subject: Subject,
+  { takenOn, ...stored }: StoredPicture,
+  { caption, isDrawing }: { caption: string; isDrawing: boolean },
+): Promise<{ id: string }> {
+  if ('animalId' in subject) await findAnimal(work, subject.animalId);
+  else await findClutch(work, subject.clutchId);
+  await work.models.pictures.create(
+    {
+      collectionId: work.actor.collectionId,
+      ...subject,
+      ...stored,
+      caption,
+      isDrawing,
+      takenOn: takenOn !== null && takenOn <= work.today ? takenOn : work.today,
+      authorId: work.actor.accountId,
+    },
+    { transaction: work.transaction },
+  );
+  return { id: stored.id };
+}
+
+export async function removePicture(work: Work, dataDir: string, id: string): Promise<void> {
+  const where = { collectionId: work.actor.collectionId, id };
+  const picture = (await work.models.pictures.findOne({ where, transaction: work.transaction }))?.get();
+  if (!picture) throw notFound('This picture');
+  await work.models.pictures.destroy({ where, transaction: work.transaction });
+  dropAfterCommit(work, dataDir, picture);
+}
+
+/** A picture's files go once its row is gone for good; what a crash leaves is swept at the next start. */
+function dropAfterCommit(work: Work, dataDir: string, picture: PictureRow): void {
+  work.transaction.afterCommit(() => {
+    discardPicture(dataDir, picture).catch(work.onFault);
+  });
+}
+
+/** The copies of a picture that can be asked for. */
+export type PictureCopy = 'display' | 'thumb' | 'original';
+
+export function copyOf({ file, thumbFile, originalFile }: PictureRow, copy: PictureCopy): StoredFile {
+  if (copy === 'thumb') return pictureFile(thumbFile ?? file);
+  return pictureFile(copy === 'original' ? (originalFile ?? file) : file);
+}
+
+/**
+ * The copy for outside eyes, with the animal's number and the collection's name on it.
+ *
+ * @param from - SQL of this project's own that yields `file`, `number` and `collection` of at most one picture
+ */
+export async function stampedFile(
+  database: Database,
+  dataDir: string,
+  from: string,
+  replacements: Record<string, unknown>,
+): Promise<StoredFile> {
+  const [row] = await database.sequelize.query<{ file: string; number: string; collection: string }>(from, {
+    replacements,
+    type: QueryTypes.SELECT,
+  });
+  if (!row) throw notFound('This picture');
+  return pictureFile(await stampedCopy(dataDir, row.file, `${row.number}  ${row.collection}`));
+}

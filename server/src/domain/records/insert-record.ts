@@ -1,0 +1,157 @@
+import { randomUUID } from 'node:crypto';
+import type { NewRecord } from '@karyotome/contract';
+import { literal } from 'sequelize';
+import type { AnimalRow } from '../../db/rows.ts';
+import { type Actor, select, touchGenetics, type Work } from '../../db/work.ts';
+import { invalidField, notFound, Refusal } from '../../refusal.ts';
+import { notify } from '../changes/notify.ts';
+import { livingSql } from '../animals/living-sql.ts';
+import { catalogueOf } from '../catalogue/catalogue.service.ts';
+import { genesProblems } from '../genetics/identification-check.ts';
+
+/**
+ * What was said of an animal as it was entered carries the moment of the animal's own row: it is no history, and goes with
+ * the row where that was a mistake.
+ */
+export const AS_ENTERED = literal('now()') as never;
+
+/** Writes one dated record and what follows from it: the animal's sex, its tub, the inferred genetics. */
+export async function insertRecord(
+  work: Work<Actor>,
+  animalId: string,
+  record: NewRecord,
+  { isOfEntry = false }: { isOfEntry?: boolean } = {},
+): Promise<{ id: string; alsoThere?: string[] }> {
+  const { collectionId, accountId } = work.actor;
+  const animal = (
+    await work.models.animals.findOne({
+      where: { collectionId, id: animalId },
+      transaction: work.transaction,
+      lock: true,
+    })
+  )?.get();
+  if (!animal) throw notFound('This animal');
+  if (animal.hatchedOn && record.on < animal.hatchedOn) {
+    throw invalidField('on', `lies before the hatch date, ${animal.hatchedOn}`, 'before-hatching');
+  }
+  const body = await completeBody(work, animal, record);
+  const id = randomUUID();
+  await work.models.records.create(
+    {
+      collectionId,
+      id,
+      animalId,
+      kind: record.kind,
+      onDay: record.on,
+      body,
+      note: record.note || null,
+      authorId: accountId,
+      ...(isOfEntry ? { recordedAt: AS_ENTERED } : {}),
+    },
+    { transaction: work.transaction },
+  );
+  await refreshAnimal(work, animalId, record.kind);
+  if (record.kind !== 'move' || record.body.toTubId === null) return { id };
+  const alsoThere = await livingIn(work, record.body.toTubId, animalId);
+  if (alsoThere.length === 0) return { id };
+  // Two may live in one tub; that it happened, everybody who moves animals is told.
+  const numbers = [animal.number, ...alsoThere];
+  work.transaction.afterCommit(() =>
+    notify(collectionId, { code: 'tub-shared', facts: { tub: String(body['to']), numbers } }),
+  );
+  return { id, alsoThere };
+}
+
+/** Numbers of the others that live in a tub: two in one is allowed, and said. */
+async function livingIn(work: Work, tubId: string, except: string): Promise<string[]> {
+  const rows = await select<{ number: string }>(
+    work,
+    `select number from animals where collection_id = :collectionId and tub_id = :tubId and id <> :except
+        and ${livingSql()} order by number`,
+    { tubId, except },
+  );
+  return rows.map(({ number }) => number);
+}
+
+/** Checks what needs the database, and adds what the record itself must remember. */
+async function completeBody(
+  work: Work,
+  animal: AnimalRow,
+  record: NewRecord,
+): Promise<Record<string, unknown>> {
+  if (record.kind === 'identification') {
+    const problems = genesProblems(record.body.genes, 'body.genes', await catalogueOf(work));
+    if (problems.length > 0)
+      throw new Refusal('invalid', 'Some words of the genes need a correction.', problems);
+  }
+  if (record.kind === 'sex') await checkSexFitsYoung(work, animal, record.body.sex);
+  if (record.kind === 'move') {
+    if (record.body.toTubId === animal.tubId)
+      throw invalidField('body.toTubId', 'is the tub it lives in', 'same-tub');
+    const places = await tubNames(work, [animal.tubId, record.body.toTubId]);
+    if (record.body.toTubId && !places.has(record.body.toTubId)) {
+      throw invalidField('body.toTubId', 'names no tub of this collection');
+    }
+    return {
+      ...record.body,
+      fromTubId: animal.tubId,
+      from: animal.tubId ? (places.get(animal.tubId) ?? null) : null,
+      to: record.body.toTubId ? (places.get(record.body.toTubId) ?? null) : null,
+    };
+  }
+  return { ...record.body };
+}
+
+async function checkSexFitsYoung(work: Work, animal: AnimalRow, sex: 'female' | 'male'): Promise<void> {
+  const column = sex === 'male' ? 'dam' : 'sire';
+  const young = await select<{ one: number }>(
+    work,
+    column === 'dam'
+      ? `select 1 as one from animals where collection_id = :collectionId and dam_id = :id
+         union select 1 from pairings where collection_id = :collectionId and dam_id = :id`
+      : `select 1 as one from animals where collection_id = :collectionId and sire_id = :id
+         union select 1 from pairing_sires where collection_id = :collectionId and sire_id = :id`,
+    { id: animal.id },
+  );
+  if (young.length > 0)
+    throw invalidField(
+      'body.sex',
+      `cannot be ${sex}: ${animal.number} is recorded as a ${column}`,
+      'wrong-sex',
+    );
+}
+
+async function tubNames(work: Work, ids: readonly (string | null)[]): Promise<Map<string, string>> {
+  const wanted = ids.filter((id) => id !== null);
+  if (wanted.length === 0) return new Map();
+  const rows = await select<{ id: string; name: string }>(
+    work,
+    `select t.id, k.name || ' ' || t.level || '-' || t.slot as name
+       from tubs t join racks k on k.collection_id = t.collection_id and k.id = t.rack_id
+      where t.collection_id = :collectionId and t.id in (:wanted)`,
+    { wanted },
+  );
+  return new Map(rows.map((row) => [row.id, row.name]));
+}
+
+/** Brings what an animal's row says into line with its valid records. */
+export async function refreshAnimal(work: Work, animalId: string, kind: NewRecord['kind']): Promise<void> {
+  const { collectionId } = work.actor;
+  const last = async (): Promise<Record<string, unknown> | undefined> =>
+    (
+      await select<{ body: Record<string, unknown> }>(
+        work,
+        `select body from records where collection_id = :collectionId and animal_id = :animalId and kind = :kind
+            and voided_at is null order by on_day desc, recorded_at desc limit 1`,
+        { animalId, kind },
+      )
+    )[0]?.body;
+  const update = (values: Partial<AnimalRow>): Promise<unknown> =>
+    work.models.animals.update({ ...values, version: literal('version + 1') } as never, {
+      where: { collectionId, id: animalId },
+      transaction: work.transaction,
+    });
+  if (kind === 'sex') await update({ sex: ((await last())?.['sex'] as AnimalRow['sex']) ?? 'unknown' });
+  if (kind === 'move') await update({ tubId: ((await last())?.['toTubId'] as string | null) ?? null });
+  if (kind === 'sex' || kind === 'identification') await touchGenetics(work);
+}

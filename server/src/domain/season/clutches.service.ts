@@ -1,0 +1,157 @@
+import { randomUUID } from 'node:crypto';
+import type { Hatching, NewClutch } from '@karyotome/contract';
+import { nextNumbers } from '@karyotome/core';
+import { literal } from 'sequelize';
+import type { ClutchRow } from '../../db/rows.ts';
+import { select, touchGenetics, type Work } from '../../db/work.ts';
+import { invalidField, Refusal } from '../../refusal.ts';
+import { useNumber } from '../animals/animals.service.ts';
+import { findClutch } from './clutches.repository.ts';
+import { layEggs, youngByEgg } from '../incubation/eggs.repository.ts';
+import { findIncubator } from '../incubation/incubators.service.ts';
+
+/** Records the eggs of a pairing. Clutches of a season are numbered in the order of entering. */
+export async function createClutch(work: Work, input: NewClutch): Promise<{ id: string }> {
+  const { collectionId } = work.actor;
+  const pairing = (
+    await work.models.pairings.findOne({
+      where: { collectionId, id: input.pairingId },
+      transaction: work.transaction,
+    })
+  )?.get();
+  if (!pairing) throw invalidField('pairingId', 'names no pairing of this collection');
+  if (input.laidOn < pairing.startedOn) {
+    throw invalidField('laidOn', `lies before the pairing began, ${pairing.startedOn}`, 'before-pairing');
+  }
+  if ((input.slugs ?? 0) > input.eggs)
+    throw invalidField('slugs', `must be at most the number of eggs, ${input.eggs}`);
+  await refuseSameClutch(work, pairing.id, input.laidOn);
+  const incubator = input.incubatorId ? await findIncubator(work, input.incubatorId, 'incubatorId') : null;
+  const [last] = await select<{ ordinal: number }>(
+    work,
+    'select coalesce(max(ordinal), 0)::int as ordinal from clutches where collection_id = :collectionId and season = :season',
+    { season: pairing.season },
+  );
+  const id = randomUUID();
+  await work.models.clutches.create(
+    {
+      collectionId,
+      id,
+      pairingId: pairing.id,
+      season: pairing.season,
+      ordinal: last!.ordinal + 1,
+      laidOn: input.laidOn,
+      eggs: input.eggs,
+      slugs: input.slugs ?? null,
+      incubationC: input.incubationC ?? incubator?.setC ?? null,
+      incubatorId: incubator?.id ?? null,
+      note: input.note || null,
+      version: 1,
+    },
+    { transaction: work.transaction },
+  );
+  await layEggs(work, id, input.eggs, input.slugs ?? 0);
+  return { id };
+}
+
+/** No female lays twice within so many days: it is one clutch, entered by two. Common practice, no source. */
+const SAME_CLUTCH_DAYS = 40;
+
+async function refuseSameClutch(work: Work, pairingId: string, laidOn: string): Promise<void> {
+  const [same] = await select<{ laidOn: string; name: string }>(
+    work,
+    `select laid_on as "laidOn", to_char(season % 100, 'FM00') || to_char(ordinal, 'FM00') as name from clutches
+      where collection_id = :collectionId and pairing_id = :pairingId
+        and abs(laid_on - cast(:laidOn as date)) < ${SAME_CLUTCH_DAYS} limit 1`,
+    { pairingId, laidOn },
+  );
+  if (same)
+    throw new Refusal(
+      'conflict',
+      `The eggs of this pairing are entered already: clutch ${same.name}, laid on ${same.laidOn}.`,
+    );
+}
+
+/** The numbers the next hatchlings of a clutch would get. */
+export async function proposeNumbers(work: Work, clutch: ClutchRow, count: number): Promise<string[]> {
+  const { collectionId } = work.actor;
+  const collection = (await work.models.collections.findByPk(collectionId, {
+    transaction: work.transaction,
+  }))!.get();
+  const used = await select<{ number: string }>(
+    work,
+    'select number from used_numbers where collection_id = :collectionId',
+  );
+  return nextNumbers(
+    {
+      pattern: collection.numberPattern,
+      season: clutch.season,
+      clutch: clutch.ordinal,
+      used: new Set(used.map((row) => row.number)),
+    },
+    count,
+  );
+}
+
+/** Turns the eggs that hatched into numbered hatchlings, all at once or none. */
+export async function hatch(
+  work: Work,
+  id: string,
+  input: Hatching,
+  version: number,
+): Promise<{ ids: string[]; numbers: string[] }> {
+  const { collectionId } = work.actor;
+  const clutch = await findClutch(work, id);
+  if (clutch.version !== version)
+    throw new Refusal('stale', 'The clutch was changed in the meantime. Reload to see it.');
+  if (clutch.hatchedOn) throw new Refusal('conflict', 'This clutch has hatched already.');
+  if (input.hatchedOn < clutch.laidOn) {
+    throw invalidField('hatchedOn', `lies before the lay date, ${clutch.laidOn}`, 'before-laying');
+  }
+  // An egg can hold twins, so more may hatch than were laid, but not more than two an egg.
+  if (input.hatched > 2 * clutch.eggs)
+    throw invalidField('hatched', `must be at most two an egg, ${2 * clutch.eggs}`);
+  const numbers = await chooseNumbers(work, clutch, input);
+  const [changed] = await work.models.clutches.update(
+    { hatchedOn: input.hatchedOn, hatched: input.hatched, version: literal('version + 1') } as never,
+    { where: { collectionId, id, version }, transaction: work.transaction },
+  );
+  if (changed === 0) throw new Refusal('stale', 'The clutch was changed in the meantime. Reload to see it.');
+  // Where the eggs were followed one by one, each hatchling is known by its egg.
+  const eggs = await youngByEgg(work, id);
+  const ids: string[] = [];
+  for (const [i, number] of numbers.entries()) {
+    await useNumber(work, number);
+    const animalId = randomUUID();
+    await work.models.animals.create(
+      {
+        collectionId,
+        id: animalId,
+        number,
+        sex: 'unknown',
+        hatchedOn: eggs[i]?.on ?? input.hatchedOn,
+        clutchId: id,
+        eggId: eggs[i]?.eggId ?? null,
+        status: 'undecided',
+        version: 1,
+      },
+      { transaction: work.transaction },
+    );
+    ids.push(animalId);
+  }
+  await touchGenetics(work);
+  return { ids, numbers };
+}
+
+async function chooseNumbers(work: Work, clutch: ClutchRow, input: Hatching): Promise<string[]> {
+  if (input.numbers && input.numbers.length > 0) {
+    if (input.numbers.length !== input.hatched) {
+      throw invalidField('numbers', `must be ${input.hatched}, one for each hatchling`);
+    }
+    return input.numbers;
+  }
+  const proposed = await proposeNumbers(work, clutch, input.hatched);
+  if (proposed.length === 0)
+    throw invalidField('numbers', 'is missing: this collection numbers by your own text');
+  return proposed;
+}

@@ -1,0 +1,95 @@
+import { extname } from 'node:path';
+import { ROUTES } from '@karyotome/contract';
+import { Router, type Request } from 'express';
+import type { Database } from '../../db/work.ts';
+import {
+  addPicture,
+  copyOf,
+  discardPicture,
+  removePicture,
+  stampedFile,
+  storePicture,
+  type PictureCopy,
+  type StoredPicture,
+} from '../../domain/pictures/pictures.service.ts';
+import { idParam, type Endpoints } from '../../http/endpoint.ts';
+import type { RateLimits } from '../../http/rate-limits.ts';
+import { sendPicture } from '../../http/send-stored.ts';
+import { invalidField, notFound, Refusal } from '../../refusal.ts';
+
+/** Pictures of the collection for its members. */
+export function pictureRoutes({ write, answer }: Endpoints, database: Database, dataDir: string): void {
+  const prepared = {
+    prepare: async ({ request }: { request: Request }): Promise<StoredPicture> => {
+      captionOf(request);
+      idParam(request);
+      return storePicture(dataDir, bytesOf(request));
+    },
+    discard: (stored: StoredPicture): Promise<void> => discardPicture(dataDir, stored),
+  };
+  write(
+    ROUTES.addPicture,
+    ({ work, id, request }, stored: StoredPicture) =>
+      addPicture(work, { animalId: id }, stored, captionOf(request)),
+    prepared,
+  );
+  write(
+    ROUTES.addCardPicture,
+    ({ work, id, request }, stored: StoredPicture) =>
+      addPicture(work, { clutchId: id }, stored, captionOf(request)),
+    prepared,
+  );
+  answer(ROUTES.picture, async (request, response, { collectionId }) => {
+    const picture = await database.models.pictures.findOne({ where: { collectionId, id: idParam(request) } });
+    if (!picture) throw notFound('This picture');
+    const copy = wantedCopy(request);
+    const file = copyOf(picture.get(), copy);
+    if (copy === 'original') response.attachment(`picture${extname(file.name)}`);
+    await sendPicture(response, dataDir, file);
+  });
+  write(ROUTES.deletePicture, ({ work, id }) => removePicture(work, dataDir, id));
+}
+
+const CAPTION_LENGTH = 200;
+
+function captionOf({ query }: Request): { caption: string; isDrawing: boolean } {
+  const caption = typeof query['caption'] === 'string' ? query['caption'] : '';
+  if (caption.length > CAPTION_LENGTH)
+    throw invalidField('caption', `is too long: at most ${CAPTION_LENGTH} characters`, 'string.max');
+  return { caption, isDrawing: query['drawing'] === '1' };
+}
+
+function bytesOf(request: Request): Buffer {
+  if (!Buffer.isBuffer(request.body) || request.body.length === 0) {
+    throw new Refusal('wrong-media', 'Send one picture as image/jpeg, image/png or image/webp.', [
+      { field: 'picture', code: 'format', message: 'must be a JPEG, PNG or WebP picture' },
+    ]);
+  }
+  return request.body;
+}
+
+/** Which copy is asked for: the one that is shown, unless another is named. */
+function wantedCopy({ query }: Request): PictureCopy {
+  const { copy } = query;
+  return copy === 'thumb' || copy === 'original' ? copy : 'display';
+}
+
+/** Pictures of published animals for everybody; withdrawn with the page. */
+export function publicPictureRoutes(database: Database, dataDir: string, limits: RateLimits): Router {
+  const router = Router();
+  const guard = limits.guard('page', (request) => String(request.params['slug']));
+  router.get(ROUTES.publishedPicture.path, guard, async (request, response) => {
+    const file = await stampedFile(
+      database,
+      dataDir,
+      `select pic.file, a.number, c.name as collection from pictures pic
+         join publications p on p.collection_id = pic.collection_id and p.animal_id = pic.animal_id
+         join animals a on a.collection_id = pic.collection_id and a.id = pic.animal_id
+         join collections c on c.id = pic.collection_id
+        where p.slug = :slug and p.withdrawn_at is null and pic.id = :id`,
+      { slug: request.params['slug'], id: idParam(request) },
+    );
+    await sendPicture(response, dataDir, file);
+  });
+  return router;
+}

@@ -1,0 +1,46 @@
+import { readId, ROUTES, type JobProgress } from '@karyotome/contract';
+import type { Request } from 'express';
+import { actorOf, type Endpoints } from './endpoint.ts';
+import { notFound } from '../refusal.ts';
+
+/*
+ * How far work is that takes long, for whoever waits for its answer. Whoever sends such a request names the job in a header,
+ * asks here how far it is, and cancels it by giving up the request.
+ */
+
+const HEADER = 'Job-Id';
+const jobs = new Map<string, JobProgress>();
+
+export interface Job {
+  /** Aborted when whoever asked is gone, or was answered. */
+  readonly signal: AbortSignal;
+  report(progress: JobProgress): void;
+}
+
+/** Begins a job for a request; it ends with the request's answer. Without a name it can be cancelled all the same, but not asked about. */
+export function startJob(request: Request): Job {
+  const id = readId(request.get(HEADER) ?? '');
+  const key = id === null ? null : `${actorOf(request).accountId} ${id}`;
+  const giveUp = new AbortController();
+  const answer = request.res!;
+  const end = (): void => {
+    giveUp.abort();
+    if (key !== null) jobs.delete(key);
+  };
+  if (answer.destroyed) end();
+  else answer.once('close', end);
+  return {
+    signal: giveUp.signal,
+    report(progress) {
+      if (key !== null && !giveUp.signal.aborted) jobs.set(key, progress);
+    },
+  };
+}
+
+export function jobRoutes({ answer }: Endpoints): void {
+  answer(ROUTES.job, (request, response, { accountId }) => {
+    const progress = jobs.get(`${accountId} ${readId(String(request.params['id'])) ?? ''}`);
+    if (!progress) throw notFound('This job');
+    response.set('Cache-Control', 'no-store').json(progress);
+  });
+}
