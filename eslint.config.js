@@ -24,10 +24,36 @@ export default ts.config(
     rules: {
       'no-undef': 'off',
       eqeqeq: ['error', 'always', { null: 'ignore' }],
-      'max-lines': ['warn', { max: 450, skipComments: true }],
+      'max-lines': ['error', { max: 300 }],
       'vue/no-v-html': 'error',
       'vue/multi-word-component-names': 'off',
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+    },
+  },
+  {
+    // Rules that need types: a promise that nobody waits for, a case that was forgotten.
+    files: [
+      '{core,contract,words,cli,server,web}/src/**/*.ts',
+      'web/src/**/*.vue',
+      'server/test/**/*.ts',
+      'e2e/**/*.ts',
+    ],
+    ignores: ['core/src/**/*.test.ts'],
+    languageOptions: {
+      parserOptions: {
+        projectService: true,
+        tsconfigRootDir: import.meta.dirname,
+        extraFileExtensions: ['.vue'],
+      },
+    },
+    rules: {
+      '@typescript-eslint/no-floating-promises': 'error',
+      '@typescript-eslint/no-misused-promises': ['error', { checksVoidReturn: false }],
+      '@typescript-eslint/await-thenable': 'error',
+      '@typescript-eslint/switch-exhaustiveness-check': [
+        'error',
+        { considerDefaultExhaustiveForUnions: true },
+      ],
     },
   },
   {
@@ -108,6 +134,32 @@ export default ts.config(
         },
       ],
     },
+  },
+  {
+    // Longer than a file should be, and not split yet. Nothing is added here.
+    files: [
+      'core/src/husbandry/move-advice.ts',
+      'core/src/identify/identify.test.ts',
+      'core/src/inference/engine.ts',
+      'core/src/inference/locus-model.ts',
+      'core/src/inference/locus-state.ts',
+      'e2e/season.spec.ts',
+      'scripts/postgres.mjs',
+      'server/src/demo/demo.ts',
+      'server/test/bench.test.ts',
+      'server/test/hard/bad-days.test.ts',
+      'server/test/hostile/fuzz.ts',
+      'server/test/limits.test.ts',
+      'server/test/races.ts',
+      'server/test/rounds.test.ts',
+      'server/test/season-refusals.test.ts',
+      'server/test/season.test.ts',
+      'web/src/features/bench/dialogs.test.ts',
+      'web/src/features/racks/RackFront.vue',
+      'web/src/offline/useRoundQueue.test.ts',
+      'web/src/offline/useRoundQueue.ts',
+    ],
+    rules: { 'max-lines': ['error', { max: 480 }] },
   },
   // Playwright reads a fixture's needs from its first parameter: one that needs nothing is written {}.
   { files: ['e2e/**/*.ts'], rules: { 'no-empty-pattern': 'off' } },

@@ -8,7 +8,8 @@ export default defineConfig({
   // A slow and busy machine is waited for: nothing here is judged by its speed.
   timeout: 600_000,
   expect: { timeout: 60_000 },
-  workers: 1,
+  // Each has its own server, database and browser.
+  workers: 2,
   forbidOnly: true,
   use: {
     viewport: { width: 1280, height: 800 },

@@ -171,7 +171,7 @@ test('a whole season, from the first introduction to numbered hatchlings', async
   });
 });
 
-test('what speaks against a pair is said before they are together, and keys carry a male', async ({
+test('the reasons against a pair are said before they are together, and keys carry a male', async ({
   page,
   demo,
 }) => {
@@ -240,7 +240,7 @@ test('the planner: one pair, its cautions first; best mates; routes, played and 
     await expect(page.getByText('not related')).toBeVisible();
   });
 
-  await test.step('best mates are ranked, with what speaks against each', async () => {
+  await test.step('best mates are ranked, with the reasons against each', async () => {
     await page.getByRole('button', { name: 'Best mates' }).click();
     await expect(page.getByRole('row', { name: /F-11 Linnet M-05 Fennel/ })).toContainText('nothing');
     await expect(page.getByRole('row', { name: /F-07 Bramble M-05 Fennel/ })).toContainText(

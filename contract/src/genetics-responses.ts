@@ -56,7 +56,7 @@ export interface ContradictionView extends ConflictView {
   }[];
 }
 
-/** What a claim hangs on and what would make it surer: read when somebody asks. */
+/** The records a claim depends on and what would make it surer: read when somebody asks. */
 export interface ClaimDetailView {
   /** What its ancestors and its own look alone would have it be called, for comparison: "66% het Clown". */
   fromPedigree: string | null;

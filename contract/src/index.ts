@@ -31,3 +31,5 @@ export type * from './today-responses.ts';
 export * from './validate.ts';
 export { isStorable, MOST_DEPTH, MOST_ELEMENTS, MOST_VALUES, toStorable } from './shape.ts';
 export { FILE_TYPES } from './routes/route.ts';
+export { isMadeFrom, tagsChangedBy } from './routes/staleness.ts';
+export { TAGS, type Tag } from './tags.ts';

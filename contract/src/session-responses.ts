@@ -1,3 +1,4 @@
+import type { Tag } from './tags.ts';
 import type { CollectionSettings } from './session-requests.ts';
 import type { Permission } from './routes/route.ts';
 
@@ -19,4 +20,9 @@ export interface JobProgress {
   step: 'reading' | 'checking' | 'writing';
   done: number;
   of: number;
+}
+
+/** That something in a collection changed: which parts of it. */
+export interface ChangeEvent {
+  tags: readonly Tag[];
 }

@@ -55,3 +55,8 @@ export function invalidField(field: string, message: string, code = 'rule'): Ref
 export function notFound(what: string): Refusal {
   return new Refusal('not-found', `${what} does not exist in this collection.`);
 }
+
+/** Somebody changed it since it was read. @param what - "The clutch" */
+export function stale(what: string): Refusal {
+  return new Refusal('stale', `${what} was changed in the meantime. Reload to see it.`);
+}

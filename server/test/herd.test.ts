@@ -2,7 +2,8 @@ import type { AnimalView } from '@karyotome/contract';
 import { addDays, FEEDING_RULES } from '@karyotome/core';
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from 'vitest';
 import { machineToday, reading, writing, type Actor, type Work } from '../src/db/work.ts';
-import { herdOf, type Herd } from '../src/domain/husbandry/herd.ts';
+import { herdOf } from '../src/domain/husbandry/load-herd.ts';
+import { type Herd } from '../src/domain/husbandry/herd.ts';
 import { insertRecord } from '../src/domain/records/insert-record.ts';
 import { startTestApp, type TestApp, type TestClient } from './test-app.ts';
 

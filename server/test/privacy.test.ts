@@ -80,6 +80,23 @@ test('a stream of changes ends with its session, and tells of two in one tub', a
   await vi.waitFor(() => expect(isOver).toBe(true));
 });
 
+test('a page is told what parts others changed, and not of its own changes', async () => {
+  const { ask, headers } = await signIn(origin, await app.newAccount('Pages'), PASSWORD);
+  const heard = { mine: '', other: '' };
+  for (const page of ['mine', 'other'] as const)
+    http.get(`${origin}/api/v1/changes?page=${page}`, { headers }, (response) =>
+      response.on('data', (part) => (heard[page] += String(part))),
+    );
+  await vi.waitFor(() => expect([heard.mine, heard.other].join()).toMatch(/watching[^]*watching/));
+  const ladder = { name: 'Tall', steps: [{ name: 'Only', minG: 0, maxG: null, inside: '40 x 25 x 12 cm' }] };
+  const made = await ask('POST', '/ladders', ladder, { 'Page-Id': 'mine' });
+  expect(made.status, JSON.stringify(made.body)).toBe(201);
+  await vi.waitFor(() => expect(heard.other).toContain('data: {"tags":["enclosures"]}'));
+  expect(heard.mine).not.toContain('event: change');
+  await ask('POST', '/ladders', { ...ladder, name: 'Taller' }, { 'Page-Id': 'other' });
+  await vi.waitFor(() => expect(heard.mine).toContain('data: {"tags":["enclosures"]}'));
+});
+
 describe('the log', () => {
   test('holds neither secret addresses, nor notes, nor values, nor cookies', async () => {
     const { ask } = await signIn(origin, await app.newAccount('Logged'), PASSWORD);

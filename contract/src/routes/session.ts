@@ -11,7 +11,10 @@ export const sessionRoutes = {
   session: reads<SessionView>()('/session', 'Who is signed in', { permission: 'own' }),
   signIn: writes<SessionView>()('post', '/session', 'Sign in', signIn, { permission: 'open' }),
   signOut: acts<void>()('delete', '/session', 'Sign out', { permission: 'open' }),
-  changes: reads<void>()('/changes', 'What changes, as it happens', { format: 'events' }),
+  changes: reads<void>()('/changes', 'What changes, as it happens', {
+    format: 'events',
+    query: ['page'],
+  }),
   job: reads<JobProgress>()('/jobs/:id', 'How far long work is', { permission: 'own' }),
   changeSettings: changes<CollectionSettings & Changed>()(
     'put',

@@ -2,7 +2,7 @@ import { daysBetween, type IsoDay } from '../calendar/days.ts';
 import type { FactOf } from '../facts.ts';
 import type { History } from '../husbandry/history.ts';
 import { inShed } from '../husbandry/shed-state.ts';
-import type { Reason } from '../husbandry/move-advice.ts';
+import type { Reason } from '../husbandry/move-reasons.ts';
 import type { SeasonRules } from './rules.ts';
 
 /** The least mass to breed at, and whose it is; `fromYears` is given for the lower floor of older females. */
@@ -12,7 +12,7 @@ export interface BreedingFloor {
   readonly fromYears: number | null;
 }
 
-/** What speaks for or against pairing an animal. Masses in grams, shares from 0 to 1, ages in years. */
+/** The reasons for or against pairing an animal. Masses in grams, shares from 0 to 1, ages in years. */
 export interface ReadinessReasons {
   readonly 'never-weighed': { readonly floor: BreedingFloor };
   readonly 'under-floor': { readonly massG: number; readonly floor: BreedingFloor };

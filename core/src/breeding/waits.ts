@@ -26,7 +26,7 @@ const EGGS_TO_PIP = bellOdds(57.5, 1.8, 45, 75);
 
 /** The defaults count as much as so many clutches of the keeper's own. */
 export const DEFAULT_COUNTS_AS = 6;
-/** How far an observation speaks for its neighbours, days. */
+/** Bandwidth of the kernel that smooths observations, days. */
 const SPREAD_DAYS = 2;
 
 /** The waiting times as they become the keeper's own. */

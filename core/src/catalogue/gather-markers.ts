@@ -12,7 +12,7 @@ import {
 
 /** A marker as the inference reads it: one observation, with all that can cause it. */
 export interface CatalogueMarker extends TraitMarker {
-  /** Zone and words: the same words in one zone are one marker, whichever gene they speak of. */
+  /** Zone and words: the same words in one zone are one marker, whichever gene they mark. */
   readonly id: string;
   /** Allele ids, or `a/b` for a compound or double alone. */
   readonly phenotypes: readonly string[];

@@ -4,7 +4,8 @@ import { nextMeal } from '../feeding/next-meal.ts';
 import { appetite, informativeOffers } from './appetite.ts';
 import type { History } from './history.ts';
 import { LADDER_PRESETS } from './ladders.ts';
-import { adviseMove, judgeMove } from './move-advice.ts';
+import { adviseMove } from './move-advice.ts';
+import { judgeMove } from './judge-move.ts';
 import { inShed } from './shed-state.ts';
 import { animalTasks, nextWeighing } from './today.ts';
 
@@ -60,7 +61,7 @@ describe('advice on moving up', () => {
     ['shy on a good run', history({ feedings: offers('----++++') }), 'shy-feeder'],
     ['just moved', history({ moves: [{ id: 'm', on: ago(5), fromTub: 'A1', toTub: 'B1' }] }), 'settling'],
     ['weighed long ago', history({ weights: [{ id: 'w', on: ago(50), massG: 320 }] }), 'stale-mass'],
-  ])('%s speaks against it', (_, h, code) => {
+  ])('%s counts against it', (_, h, code) => {
     expect(against(h)).toEqual([code]);
     expect(adviseMove(steps, 0, h, TODAY).verdict).toBe('hold');
   });

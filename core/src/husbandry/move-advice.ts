@@ -1,79 +1,12 @@
 import { daysBetween, type IsoDay } from '../calendar/days.ts';
-import type { Fact, FactOf } from '../facts.ts';
-import { appetite, DIGESTING_DAYS, SETTLING_DAYS, type Appetite } from './appetite.ts';
-import { lastCare, type History, type MoveRecord, type ShedStage } from './history.ts';
+import { appetite, type Appetite, DIGESTING_DAYS, SETTLING_DAYS } from './appetite.ts';
+import { type History, lastCare } from './history.ts';
+import { judgeMove } from './judge-move.ts';
 import type { LadderStep } from './ladders.ts';
+import type { MoveReason, WeighedReason } from './move-reasons.ts';
 import { inShed } from './shed-state.ts';
 
-/** One reason: a fact, the side it speaks for, and the records it was read from. */
-export type Reason<OneFact extends Fact> = OneFact & {
-  readonly side: 'for' | 'against';
-  readonly records: readonly string[];
-};
-
-/** What speaks for or against a move, with the limits that decided. Masses in grams, shares from 0 to 1. */
-export interface MoveReasons {
-  readonly 'pushes-at-tub': { readonly seenOn: IsoDay };
-  /** Into the last enclosure, which is best entered gravid. */
-  readonly 'gravid-takes-change': object;
-  readonly gravid: object;
-  readonly 'moved-back-recently': {
-    readonly on: IsoDay;
-    readonly meals: number;
-    readonly gainedG: number;
-    readonly mealsInARow: number;
-    readonly retryMeals: number;
-    readonly retryG: number;
-  };
-  readonly 'not-eating-since-move': {
-    readonly days: number;
-    readonly refused: number;
-    readonly losesMass: boolean;
-    readonly retryG: number;
-  };
-  readonly 'over-step-mass': {
-    readonly massG: number;
-    readonly step: string;
-    readonly maxG: number;
-    readonly nextStep: string;
-    readonly nextMinG: number;
-  };
-  readonly 'bold-feeder': {
-    readonly massG: number;
-    readonly maxG: number;
-    readonly mealsInARow: number;
-    readonly neededMeals: number;
-    readonly fromShare: number;
-  };
-  readonly 'eats-well': { readonly mealsInARow: number; readonly neededMeals: number };
-  readonly 'in-shed': { readonly stage: Exclude<ShedStage, 'shed'>; readonly day: number };
-  readonly digesting: { readonly daysSinceMeal: number; readonly restDays: number };
-  readonly 'refuses-meals': { readonly refusedInARow: number };
-  readonly 'shy-feeder': {
-    readonly mealsInARow: number;
-    readonly takenEver: number;
-    readonly offeredEver: number;
-    readonly leeway: number;
-  };
-  readonly 'too-few-meals': {
-    readonly mealsInARow: number;
-    readonly neededMeals: number;
-    readonly nextStep: string;
-  };
-  readonly settling: { readonly days: number; readonly settlingDays: number };
-  readonly 'stale-mass': { readonly days: number; readonly staleDays: number };
-}
-export type MoveReason = FactOf<MoveReasons>;
-
-/** A reason that is weighed against others. */
-export type WeighedReason = Reason<MoveReason> & {
-  /** How much it counts, 1 to 4. */
-  readonly weight: number;
-  /** Whatever speaks for it: not now. */
-  readonly blocks?: boolean;
-};
-
-/** `none`: nothing to say. `hold`: the weight asks for a move, something else speaks against it. */
+/** `none`: nothing to say. `hold`: the weight asks for a move, something else counts against it. */
 export type MoveVerdict = 'move-up' | 'hold' | 'go-back' | 'none';
 
 export interface MoveAdvice {
@@ -83,23 +16,29 @@ export interface MoveAdvice {
   readonly reasons: readonly WeighedReason[];
 }
 
-/** How a move turned out, judged by the meals after it. */
-export type MoveOutcome = 'settling' | 'settled' | 'not-eating' | 'not-offered';
-
 /* All limits below: common practice, no source. */
 const STALE_WEIGHT_DAYS = 35;
-const FAILED_MOVE_DAYS = 21;
+
 const BOLD_MEALS = 8;
+
 const BOLD_EARLY_SHARE = 0.9;
+
 const SHY_SHARE = 0.7;
+
 const SHY_LEEWAY = 1.2;
+
 const GOOD_RUN = 3;
+
 const FAR_OVER = 1.2;
+
 /** Losing weight after a move, it goes back this early. */
 const FAILED_AND_LOSING_DAYS = 14;
+
 /** After going back: so many meals, or so many grams, before another try. */
 const RETRY_MEALS = 4;
+
 const RETRY_G = 100;
+
 const PUSHING_DAYS = 21;
 
 /** What advice needs besides the records. */
@@ -108,20 +47,8 @@ export interface MoveCircumstances {
   /** The step of the ladder that a tub stands on; null for one that is gone or on another ladder. */
   readonly stepOf: (tubId: string) => number | null;
 }
-const NOTHING_KNOWN: MoveCircumstances = { gravid: false, stepOf: () => null };
 
-/** Judges one move: a meal taken after it settles it; three weeks of refusals say it was too early. */
-export function judgeMove(move: MoveRecord, history: History, today: IsoDay): MoveOutcome {
-  const next = history.moves.find((other) => other.on > move.on);
-  const until = next?.on ?? today;
-  const offers = history.feedings.filter(
-    (offer) => offer.on >= move.on && offer.on <= until && offer.on !== next?.on,
-  );
-  if (offers.some((offer) => offer.taken)) return 'settled';
-  const days = daysBetween(move.on, until);
-  if (days < FAILED_MOVE_DAYS) return 'settling';
-  return offers.length >= 2 ? 'not-eating' : 'not-offered';
-}
+const NOTHING_KNOWN: MoveCircumstances = { gravid: false, stepOf: () => null };
 
 /**
  * Whether an animal should move to the next enclosure of its ladder, with the reasons on both sides, weighed in the open:

@@ -2,7 +2,7 @@ import { daysBetween, type IsoDay } from '../calendar/days.ts';
 import { kaplanMeier, medianWait, type Duration, type SurvivalStep } from '../survival/kaplan-meier.ts';
 import { fitHazards, type HazardFit } from '../survival/proportional-hazards.ts';
 import type { History, MoveRecord } from './history.ts';
-import { judgeMove } from './move-advice.ts';
+import { judgeMove } from './judge-move.ts';
 
 /** One move to a larger tub, and how long it was to the next meal. */
 export interface MoveEpisode extends Duration {

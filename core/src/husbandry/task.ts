@@ -7,7 +7,7 @@ import type { ClimateAlarms } from '../incubation/climate.ts';
 import type { Concerns } from './concern.ts';
 import type { HeatFault } from './heat.ts';
 import type { ShedStage } from './history.ts';
-import type { WeighedReason } from './move-advice.ts';
+import type { WeighedReason } from './move-reasons.ts';
 import type { SoakPlan } from './shed-cycle.ts';
 
 /** The work a task belongs to: tasks of one kind are done in the same way. */

@@ -31,7 +31,7 @@ export function coverOn(
   return phenotype !== '' && reduces(phenotype) && isOfReducer && marker.substance !== 'colour' ? HALF : 0;
 }
 
-/** Whether a marker speaks of an animal that shows `phenotype` at one locus. */
+/** Whether a marker is expected on an animal that shows `phenotype` at one locus. */
 export function showsMarker(marker: CatalogueMarker, phenotype: string): boolean {
   if (phenotype === '' || marker.isOfCarriers) return false;
   return marker.phenotypes.some((wanted) =>

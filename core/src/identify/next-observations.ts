@@ -11,7 +11,7 @@ export interface NextObservation {
   /** How much of what is open it is expected to settle, in bits. */
   readonly bits: number;
   readonly pSeen: number;
-  /** The gene it speaks of, "Gravel or Spark", and how sure it would be to show. */
+  /** The gene it is a marker of, "Gravel or Spark", and how sure it would be to show. */
   readonly gene: string;
   readonly pNow: number;
   readonly pIfSeen: number;

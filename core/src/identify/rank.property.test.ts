@@ -8,7 +8,7 @@ import type { Hypothesis } from './phenotype-space.ts';
 import { rank } from './rank.ts';
 import type { Observations } from './observations.ts';
 
-/** Loci that hide, that are hidden, that share markers, that have markers: whatever the rules speak of. */
+/** Loci that hide, that are hidden, that share markers, that have markers: whatever the rules mention. */
 const LOCI = [
   'pastel',
   'black-eyed-white',

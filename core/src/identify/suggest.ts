@@ -6,7 +6,7 @@ import type { Ranking } from './rank.ts';
 /** A gene likelier than this to be there unseen stays on the label, in brackets. */
 const NOT_EXCLUDED = 0.02;
 
-/** Of how many such calls so many must have proved right before they speak for the next one. */
+/** Of how many such calls so many must have proved right before they count for the next one. */
 const ENOUGH_CALLS = 10;
 
 /** How often calls of one gene, by one person, later proved right. */

@@ -1,7 +1,8 @@
 import { describe, expect, test } from 'vitest';
 import type { Pedigree, PedigreeAnimal } from '../pedigree/document.ts';
 import { indexPedigree } from '../pedigree/index-pedigree.ts';
-import { DomainTable, narrowDomains } from './domains.ts';
+import { DomainTable } from './domain-table.ts';
+import { narrowDomains } from './domains.ts';
 import { LocusEvidence } from './evidence.ts';
 
 const locus = { id: 'c', alleles: ['c'] };

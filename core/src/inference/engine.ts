@@ -319,7 +319,7 @@ export class PedigreeEngine {
     return fresh;
   }
 
-  /** The factors of the open sires and sexes that these factors speak of. */
+  /** The factors of the open sires and sexes in the scope of these factors. */
   private tiesOf(factors: readonly Factor[]): Factor[] {
     const wanted = new Set<number>();
     for (const { scope } of factors) for (const variable of scope) if (variable < 0) wanted.add(variable);

@@ -32,7 +32,7 @@ const anyNetwork: fc.Arbitrary<Network> = fc
     return { sizes, factors };
   });
 
-/** The slow judge: every joint state of all variables that the factors speak of. */
+/** The reference computation: every joint state of all variables in the scope of the factors. */
 function addUp({ sizes, factors }: Network): { total: number; marginals: number[][] } {
   const variables = [...new Set(factors.flatMap(({ scope }) => scope))];
   const marginals = factors.map(({ table }) => [...table].fill(0));

@@ -1,32 +1,27 @@
 import { sireCount, type IndexedPedigree } from '../pedigree/index-pedigree.ts';
-import {
-  allelesIn,
-  isSettled,
-  settledCell,
-  WILD_DOMAIN,
-  type DomainTable,
-  type LocusDomains,
-} from './domains.ts';
+import { allelesIn, isSettled, settledCell, WILD_DOMAIN, type DomainTable } from './domain-table.ts';
+import { type LocusDomains } from './domains.ts';
 import type { LocusEvidence } from './evidence.ts';
 import { alleleVariable, sexVariable, sireVariable } from './factor.ts';
 import type { Distribution, LocusModel, NamedFactor, Reading } from './model.ts';
 import { PairTables } from './pair-tables.ts';
-import { Transmission, type Giver, type OpenAnimal } from './transmission.ts';
+import { Transmission, type ParentTransmission, type OpenAnimal } from './transmission.ts';
 
 const NO_SIRES: readonly number[] = [];
 
 const KINDS = 8;
-/** More than there are ordered pairs at any locus, and more than there are phenotypes. */
+/** Radices of the keys below: more than there are ordered pairs at any locus, and more than there are classes. */
 const PAIRS = 1024;
-const LOOKS = 2 ** 31;
+const CLASSES = 2 ** 31;
 
 /**
- * Writes one locus down as a product of small tables, after what hard evidence rules out has gone.
+ * Writes one locus as a product of small tables (factors), after what hard evidence rules out has gone.
  *
  * The variables are single alleles: what an animal got from its dam, and from its sire. An animal of which only one
- * genotype is left hands on a known pair, so it parts the family above from the family below. Animals without young (and
- * such settled ones) are no variables: they leave a table over their parents, one for all clutch-mates of the same look.
- * Two orders that nothing can tell apart are one.
+ * genotype is left transmits a known pair, so it separates the family above from the family below. Leaves (animals without
+ * young, and such settled ones) are no variables: they leave a table over their parents, one for all clutch-mates of one class (same
+ * domain, calls and sex).
+ * Two orders of a pair that nothing distinguishes are folded into one.
  *
  * Cost: a few steps for each animal that is not wild type for certain.
  */
@@ -47,7 +42,7 @@ export class LocusModelBuilder {
   private logConstant = 0;
   private readonly open = new Map<number, OpenAnimal>();
   private readonly families = new Map<number, Family>();
-  private readonly alone = new Map<
+  private readonly leavesOfKnownPairs = new Map<
     number,
     { animals: number[]; distribution: Distribution; logTotal: number }
   >();
@@ -98,7 +93,7 @@ export class LocusModelBuilder {
     wildSeen.forEach((count, id) => {
       if (count > 0) this.logConstant += count * Math.log(likelihoods[id]![0]!);
     });
-    for (const { animals, distribution, logTotal } of this.alone.values()) {
+    for (const { animals, distribution, logTotal } of this.leavesOfKnownPairs.values()) {
       this.logConstant += animals.length * logTotal;
       this.readings.push({ animals, needs: [], read: () => distribution });
     }
@@ -106,20 +101,24 @@ export class LocusModelBuilder {
     return { factors: this.factors, readings: this.readings, logConstant: this.logConstant };
   }
 
-  private giver(parent: number): Giver {
+  private transmissionOf(parent: number): ParentTransmission {
     if (parent < 0) return this.transmission.missing;
     return (
-      this.open.get(parent)?.giver ??
+      this.open.get(parent)?.transmission ??
       this.transmission.ofPair(settledCell(this.pairs.domain(parent), this.ties.sex[parent]!, this.linked))
     );
   }
 
   /** Of an animal whose parents' pairs are settled. */
-  private bredTable(i: number, mother: Giver, father: Giver): Float64Array {
-    return this.pairs.ofBred(i, mother.gives[0]![0]!, father.gives[this.way(i, father) ?? 0]![0]!);
+  private bredTable(i: number, mother: ParentTransmission, father: ParentTransmission): Float64Array {
+    return this.pairs.ofBred(
+      i,
+      mother.alleleChances[0]![0]!,
+      father.alleleChances[this.way(i, father) ?? 0]![0]!,
+    );
   }
 
-  private way(child: number, sire: Giver): number | null {
+  private way(child: number, sire: ParentTransmission): number | null {
     return this.transmission.way(this.ties.sex[child]!, sire);
   }
 
@@ -135,34 +134,34 @@ export class LocusModelBuilder {
     const { ties } = this;
     const domain = this.pairs.domain(i);
     const count = sireCount(ties, i);
-    const quiet = ties.isParent[i] === 0 || isSettled(domain, ties.sex[i]!, this.linked);
+    const isLeaf = ties.isParent[i] === 0 || isSettled(domain, ties.sex[i]!, this.linked);
     if (ties.dam[i]! < 0 && count === 0) {
       const table = this.pairs.ofFounder(i);
-      if (quiet) this.lone(i, table);
+      if (isLeaf) this.isolated(i, table);
       else this.declare(i, this.pairs.isOrdered(i) ? table : this.pairs.folded(table));
       return;
     }
-    const mother = this.giver(ties.dam[i]!);
+    const mother = this.transmissionOf(ties.dam[i]!);
     const entries = count > 1 ? this.candidates(i) : count === 1 ? [ties.sireStart[i]!] : NO_SIRES;
     if (entries.length > 1) {
-      const fathers = entries.map((entry) => this.giver(ties.sire[entry]!));
-      if (quiet) this.openSire(i, mother, entries, fathers);
+      const fathers = entries.map((entry) => this.transmissionOf(ties.sire[entry]!));
+      if (isLeaf) this.openSire(i, mother, entries, fathers);
       else this.inner(i, mother, entries, fathers);
       return;
     }
     const entry = entries[0] ?? -1;
-    const father = this.giver(entry < 0 ? -1 : ties.sire[entry]!);
-    if (quiet) this.quiet(i, mother, father, entry);
+    const father = this.transmissionOf(entry < 0 ? -1 : ties.sire[entry]!);
+    if (isLeaf) this.leaf(i, mother, father, entry);
     else if (mother.scope.length > 0 || father.scope.length > 0) this.inner(i, mother, entries, [father]);
     else {
-      // A parent that hangs on nothing open above it is as good as a founder.
+      // A parent that depends on nothing open above it is as good as a founder.
       const table = this.bredTable(i, mother, father);
       this.declare(i, this.pairs.isOrdered(i) ? table : this.pairs.folded(table));
     }
   }
 
-  /** An animal without open relatives: its distribution is known at once. */
-  private lone(i: number, table: Float64Array): void {
+  /** An isolated animal, without open relatives: its distribution is known at once. */
+  private isolated(i: number, table: Float64Array): void {
     const logTotal = Math.log(table.reduce((a, b) => a + b, 0));
     this.logConstant += logTotal;
     const distribution = this.pairs.reported(i, table);
@@ -209,7 +208,7 @@ export class LocusModelBuilder {
       states.push(secondMask);
     }
     const cells = first.flatMap((a) => second.map((b) => a * k + b));
-    const giver = this.transmission.ofVariables({ scope, sizes, states }, cells);
+    const transmission = this.transmission.ofVariables({ scope, sizes, states }, cells);
     const at = this.add(i * KINDS, scope, sizes, states, new Float64Array(cells.map((cell) => table[cell]!)));
     this.readings.push({
       animals: [i],
@@ -220,25 +219,34 @@ export class LocusModelBuilder {
         return this.pairs.reported(i, whole);
       },
     });
-    const open = { first, second, giver };
+    const open = { first, second, transmission };
     this.open.set(i, open);
     return open;
   }
 
-  /** A parent whose own parents are open: its two alleles hang on theirs. */
-  private inner(i: number, mother: Giver, entries: readonly number[], fathers: readonly Giver[]): void {
+  /** A parent whose own parents are open: its two alleles depend on theirs. */
+  private inner(
+    i: number,
+    mother: ParentTransmission,
+    entries: readonly number[],
+    fathers: readonly ParentTransmission[],
+  ): void {
     const { pairs } = this.pairs.domain(i);
     const likelihood = this.evidence.likelihoods[this.evidence.likelihood[i]!]!;
-    const { first, second, giver } = this.declare(
+    const { first, second, transmission } = this.declare(
       i,
       likelihood.map((p, cell) => (pairs[cell] ? p : 0)),
     );
     const firstAxis = first.length > 1 ? 1 : 0;
-    const axis = (side: 0 | 1): Pick<Giver, 'scope' | 'sizes' | 'states'> => {
+    const axis = (side: 0 | 1): Pick<ParentTransmission, 'scope' | 'sizes' | 'states'> => {
       const alleles = side === 0 ? first : second;
       const at = side === 0 ? 0 : firstAxis;
       if (alleles.length < 2) return { scope: [], sizes: [], states: [] };
-      return { scope: [giver.scope[at]!], sizes: [giver.sizes[at]!], states: [giver.states[at]!] };
+      return {
+        scope: [transmission.scope[at]!],
+        sizes: [transmission.sizes[at]!],
+        states: [transmission.states[at]!],
+      };
     };
     const own = axis(0);
     this.add(
@@ -246,13 +254,13 @@ export class LocusModelBuilder {
       [...own.scope, ...mother.scope],
       [...own.sizes, ...mother.sizes],
       [...own.states, ...mother.states],
-      new Float64Array(first.flatMap((a) => mother.gives[0]!.map((gives) => gives[a]!))),
+      new Float64Array(first.flatMap((a) => mother.alleleChances[0]!.map((vector) => vector[a]!))),
     );
     const theirs = axis(1);
     const several = fathers.length > 1;
     fathers.forEach((father, f) => {
-      const gives = father.gives[this.way(i, father) ?? 0]!;
-      const given = second.flatMap((b) => gives.map((vector) => vector[b]!));
+      const alleleChances = father.alleleChances[this.way(i, father) ?? 0]!;
+      const given = second.flatMap((b) => alleleChances.map((vector) => vector[b]!));
       if (!several) {
         this.add(
           i * KINDS + 2,
@@ -263,7 +271,7 @@ export class LocusModelBuilder {
         );
         return;
       }
-      // Only where this candidate is the sire does his table speak: otherwise it is 1.
+      // His table counts only where this candidate is the sire: otherwise it is 1.
       this.add(
         entries[f]! * KINDS + 3,
         [sireVariable(i), ...theirs.scope, ...father.scope],
@@ -274,14 +282,14 @@ export class LocusModelBuilder {
     });
   }
 
-  /** An animal that hands on nothing open, with one possible sire: a table over its parents. */
-  private quiet(i: number, mother: Giver, father: Giver, entry: number): void {
+  /** A leaf with one possible sire: a table over its parents. */
+  private leaf(i: number, mother: ParentTransmission, father: ParentTransmission, entry: number): void {
     const way = this.way(i, father);
     const sire = entry < 0 ? -1 : this.ties.sire[entry]!;
     if (mother.scope.length === 0 && father.scope.length === 0 && way !== null) {
       const parents = (this.parentKey(this.ties.dam[i]!) + 1) * PAIRS + this.parentKey(sire) + 1;
-      const key = parents * LOOKS + this.lookKey(i);
-      let known = this.alone.get(key);
+      const key = parents * CLASSES + this.classKey(i);
+      let known = this.leavesOfKnownPairs.get(key);
       if (!known) {
         const table = this.bredTable(i, mother, father);
         known = {
@@ -289,7 +297,7 @@ export class LocusModelBuilder {
           distribution: this.pairs.reported(i, table),
           logTotal: Math.log(table.reduce((a, b) => a + b, 0)),
         };
-        this.alone.set(key, known);
+        this.leavesOfKnownPairs.set(key, known);
       }
       known.animals.push(i);
       return;
@@ -301,17 +309,17 @@ export class LocusModelBuilder {
     const key = (this.ties.dam[i]! + 1) * 2 ** 24 + sire + 1;
     let family = this.families.get(key);
     if (!family) {
-      family = { name: key, mother, father, phenotype: new Map() };
+      family = { name: key, mother, father, classes: new Map() };
       this.families.set(key, family);
     }
-    const look = this.lookKey(i);
-    const same = family.phenotype.get(look);
+    const own = this.classKey(i);
+    const same = family.classes.get(own);
     if (same) same.animals.push(i);
-    else family.phenotype.set(look, { way, animals: [i], table: this.lookTable(i, mother, father, way) });
+    else family.classes.set(own, { way, animals: [i], table: this.classTable(i, mother, father, way) });
   }
 
-  /** Equal for animals of which nothing but their parents differs. */
-  private lookKey(i: number): number {
+  /** The class of a leaf: equal for animals that differ in nothing but their parents. */
+  private classKey(i: number): number {
     const sex = this.linked ? this.ties.sex[i]! : 0;
     return (
       ((this.place[i]! * 2 ** 14 + this.evidence.likelihood[i]!) * 4 + sex) * 2 + this.ties.bredAlone[i]!
@@ -323,9 +331,14 @@ export class LocusModelBuilder {
   }
 
   /** `[dam's joint state][sire's joint state]` -> P(calls of i | them). */
-  private lookTable(i: number, mother: Giver, father: Giver, way: number): Float64Array {
-    const fromDams = mother.gives[0]!;
-    const fromSires = father.gives[way]!;
+  private classTable(
+    i: number,
+    mother: ParentTransmission,
+    father: ParentTransmission,
+    way: number,
+  ): Float64Array {
+    const fromDams = mother.alleleChances[0]!;
+    const fromSires = father.alleleChances[way]!;
     const table = new Float64Array(fromDams.length * fromSires.length);
     let state = 0;
     for (const fromDam of fromDams) {
@@ -335,9 +348,11 @@ export class LocusModelBuilder {
     return table;
   }
 
-  private closeFamily({ name, mother, father, phenotype }: Family): void {
-    const product = new Float64Array(mother.gives[0]!.length * father.gives[0]!.length).fill(1);
-    for (const { animals, table } of phenotype.values()) {
+  private closeFamily({ name, mother, father, classes }: Family): void {
+    const product = new Float64Array(mother.alleleChances[0]!.length * father.alleleChances[0]!.length).fill(
+      1,
+    );
+    for (const { animals, table } of classes.values()) {
       for (let state = 0; state < product.length; state++) product[state]! *= table[state]! ** animals.length;
     }
     const at = this.add(
@@ -347,7 +362,7 @@ export class LocusModelBuilder {
       [...mother.states, ...father.states],
       product,
     );
-    for (const { animals, table, way } of phenotype.values()) {
+    for (const { animals, table, way } of classes.values()) {
       const [i] = animals;
       this.readings.push({
         animals,
@@ -355,8 +370,8 @@ export class LocusModelBuilder {
         read: ([marginal]) => {
           const whole = new Float64Array(this.k * this.k);
           let state = 0;
-          for (const fromDam of mother.gives[0]!) {
-            for (const fromSire of father.gives[way]!) {
+          for (const fromDam of mother.alleleChances[0]!) {
+            for (const fromSire of father.alleleChances[way]!) {
               const p = marginal![state]!;
               if (p > 0) this.pairs.spread(i!, fromDam, fromSire, whole, p / table[state]!);
               state++;
@@ -368,12 +383,12 @@ export class LocusModelBuilder {
     }
   }
 
-  /** An animal without young whose sex is open, at a sex-linked locus that speaks about it. */
-  private openSex(i: number, mother: Giver, father: Giver): void {
-    const states = mother.gives[0]!.flatMap((fromDam) =>
-      father.gives[1]!.flatMap((toDaughters, at) => [
+  /** A leaf whose sex is open, at a sex-linked locus that is evidence of it. */
+  private openSex(i: number, mother: ParentTransmission, father: ParentTransmission): void {
+    const states = mother.alleleChances[0]!.flatMap((fromDam) =>
+      father.alleleChances[1]!.flatMap((toDaughters, at) => [
         [fromDam, toDaughters] as const,
-        [fromDam, father.gives[2]![at]!] as const,
+        [fromDam, father.alleleChances[2]![at]!] as const,
       ]),
     );
     const table = Float64Array.from(states, ([fromDam, fromSire]) =>
@@ -400,13 +415,20 @@ export class LocusModelBuilder {
     });
   }
 
-  /** An animal that hands on nothing open, with several possible sires: for each of them a table that speaks if it is he. */
-  private openSire(i: number, mother: Giver, entries: readonly number[], fathers: readonly Giver[]): void {
+  /** A leaf with several candidate sires: for each of them a table that counts only where he is the sire. */
+  private openSire(
+    i: number,
+    mother: ParentTransmission,
+    entries: readonly number[],
+    fathers: readonly ParentTransmission[],
+  ): void {
     const parts = fathers.map((father, f) => {
       const way = this.way(i, father);
       const sexes = way === null ? [1, 2] : [way];
-      const states = mother.gives[0]!.flatMap((fromDam) =>
-        father.gives[0]!.flatMap((_, at) => sexes.map((w) => [fromDam, father.gives[w]![at]!] as const)),
+      const states = mother.alleleChances[0]!.flatMap((fromDam) =>
+        father.alleleChances[0]!.flatMap((_, at) =>
+          sexes.map((w) => [fromDam, father.alleleChances[w]![at]!] as const),
+        ),
       );
       const table = Float64Array.from(states, ([fromDam, fromSire]) =>
         this.pairs.spread(i, fromDam, fromSire, this.scratch, 1),
@@ -443,12 +465,12 @@ export class LocusModelBuilder {
   }
 }
 
-/** Clutch-mates (and later clutches) of the same parents that hand on nothing open. */
+/** The leaves of one pair of parents: clutch-mates, and later clutches. */
 interface Family {
   readonly name: number;
-  readonly mother: Giver;
-  readonly father: Giver;
-  readonly phenotype: Map<
+  readonly mother: ParentTransmission;
+  readonly father: ParentTransmission;
+  readonly classes: Map<
     number,
     { readonly way: number; readonly animals: number[]; readonly table: Float64Array }
   >;

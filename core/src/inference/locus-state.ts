@@ -1,22 +1,17 @@
 import type { Call, PedigreeAnimal, PedigreeLocus } from '../pedigree/document.ts';
 import {
   FEMALE,
+  type IndexedPedigree,
   isFounder,
   MALE,
   sireCount,
   UNKNOWN,
-  type IndexedPedigree,
 } from '../pedigree/index-pedigree.ts';
-import {
-  DomainTable,
-  isSettled,
-  narrowDomains,
-  settledCell,
-  WILD_DOMAIN,
-  type LocusDomains,
-} from './domains.ts';
+import { DomainTable, isSettled, settledCell, WILD_DOMAIN } from './domain-table.ts';
+import { type LocusDomains, narrowDomains } from './domains.ts';
 import { LocusEvidence } from './evidence.ts';
-import { sameFactor, type Factor } from './factor.ts';
+import { type Factor, sameFactor } from './factor.ts';
+import { bytesWithRoom, merged, withRoom } from './growing-arrays.ts';
 import { LocusModelBuilder } from './locus-model.ts';
 import type { Distribution, LocusModel, NamedFactor } from './model.ts';
 import type { Part } from './parts.ts';
@@ -86,7 +81,7 @@ export class LocusState {
     return this.model.factors;
   }
 
-  /** Natural logarithm of the probability of what no table speaks of. */
+  /** Natural logarithm of the probability of what no table covers. */
   get logConstant(): number {
     return this.model.logConstant + this.used.plainLog;
   }
@@ -319,31 +314,6 @@ export class LocusState {
       this.errors.set(at + 1, standardErrors(each));
     });
   }
-}
-
-function withRoom(old: Int32Array, size: number): Int32Array<ArrayBuffer> {
-  const roomy = new Int32Array(size + (size >> 3));
-  roomy.set(old);
-  return roomy;
-}
-
-function bytesWithRoom(old: Uint8Array, size: number): Uint8Array<ArrayBuffer> {
-  const roomy = new Uint8Array(size + (size >> 3));
-  roomy.set(old);
-  return roomy;
-}
-
-/** Two lists in ancestral order as one, each animal once. */
-function merged(a: readonly number[], b: readonly number[], rank: Int32Array): number[] {
-  const all: number[] = [];
-  let i = 0;
-  let j = 0;
-  while (i < a.length || j < b.length) {
-    const fromA = j >= b.length || (i < a.length && rank[a[i]!]! <= rank[b[j]!]!);
-    if (fromA && a[i] === b[j]) j++;
-    all.push(fromA ? a[i++]! : b[j++]!);
-  }
-  return all;
 }
 
 /** Of the mean of equally long independent runs: their spread over the root of their number. */

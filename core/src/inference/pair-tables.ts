@@ -1,5 +1,5 @@
 import { MALE, type IndexedPedigree } from '../pedigree/index-pedigree.ts';
-import type { Domain, DomainTable } from './domains.ts';
+import type { Domain, DomainTable } from './domain-table.ts';
 import type { LocusEvidence } from './evidence.ts';
 import type { Distribution } from './model.ts';
 

@@ -1,36 +1,36 @@
 import { FEMALE, MALE } from '../pedigree/index-pedigree.ts';
 import type { LocusEvidence } from './evidence.ts';
 
-/** What a parent can hand on: its open variables, and for each of their joint states the chance of every allele. */
-export interface Giver {
+/** What a parent transmits: its open variables, and for each of their joint states the chance of every allele. */
+export interface ParentTransmission {
   readonly scope: readonly number[];
   readonly sizes: readonly number[];
   readonly states: readonly number[];
   /** `[way][joint state]` -> chance of each allele. Ways: 0 autosomal or dam, 1 to a daughter, 2 to a son. */
-  readonly gives: readonly (readonly Float64Array[])[];
+  readonly alleleChances: readonly (readonly Float64Array[])[];
 }
 
-/** An animal that hands on alleles which are still open. */
+/** A parent that transmits alleles which are still open. */
 export interface OpenAnimal {
   readonly first: readonly number[];
   readonly second: readonly number[];
-  readonly giver: Giver;
+  readonly transmission: ParentTransmission;
 }
 
 const WAYS = [0, 1, 2];
 
 /**
- * What parents hand on at one locus. Autosomal: each allele with probability 1/2. Sex-linked: a dam likewise; a sire gives his
+ * What parents transmit at one locus. Autosomal: each allele with probability 1/2. Sex-linked: a dam likewise; a sire gives his
  * X haplotype's allele to a daughter and his Y haplotype's to a son, unless the locus recombined (docs/science.md, section 1).
  */
 export class Transmission {
   readonly linked: boolean;
   /** A parent that nobody recorded. */
-  readonly missing: Giver;
+  readonly missing: ParentTransmission;
   private readonly k: number;
   private readonly r: number;
   private readonly vectors: Map<number, Float64Array>[] = WAYS.map(() => new Map());
-  private readonly settled = new Map<number, Giver>();
+  private readonly settled = new Map<number, ParentTransmission>();
 
   /** @param unrecorded - frequency of each listed allele in an unrecorded parent */
   constructor({ locus, alleles }: Pick<LocusEvidence, 'locus' | 'alleles'>, unrecorded: number) {
@@ -39,10 +39,10 @@ export class Transmission {
     this.r = locus.recombination ?? 0;
     const any = new Float64Array(this.k).fill(unrecorded);
     any[0] = 1 - (this.k - 1) * unrecorded;
-    this.missing = { scope: [], sizes: [], states: [], gives: WAYS.map(() => [any]) };
+    this.missing = { scope: [], sizes: [], states: [], alleleChances: WAYS.map(() => [any]) };
   }
 
-  /** The chance of each allele in what a parent with this ordered pair hands on. */
+  /** The chance of each allele in what a parent with this ordered pair transmits. */
   private vector(cell: number, way: number): Float64Array {
     const known = this.vectors[way]!.get(cell);
     if (known) return known;
@@ -56,27 +56,32 @@ export class Transmission {
   }
 
   /** A parent of which one pair is left. */
-  ofPair(cell: number): Giver {
-    let giver = this.settled.get(cell);
-    if (!giver) {
-      giver = { scope: [], sizes: [], states: [], gives: WAYS.map((way) => [this.vector(cell, way)]) };
-      this.settled.set(cell, giver);
+  ofPair(cell: number): ParentTransmission {
+    let transmission = this.settled.get(cell);
+    if (!transmission) {
+      transmission = {
+        scope: [],
+        sizes: [],
+        states: [],
+        alleleChances: WAYS.map((way) => [this.vector(cell, way)]),
+      };
+      this.settled.set(cell, transmission);
     }
-    return giver;
+    return transmission;
   }
 
   /** A parent with open variables. @param cells - its pair in each of their joint states */
-  ofVariables(axes: Omit<Giver, 'gives'>, cells: readonly number[]): Giver {
+  ofVariables(axes: Omit<ParentTransmission, 'alleleChances'>, cells: readonly number[]): ParentTransmission {
     const ways = this.linked ? WAYS : [0];
-    return { ...axes, gives: ways.map((way) => cells.map((cell) => this.vector(cell, way))) };
+    return { ...axes, alleleChances: ways.map((way) => cells.map((cell) => this.vector(cell, way))) };
   }
 
-  /** By which way a sire's alleles reach a child of this sex; null where that hangs on its open sex. */
-  way(childSex: number, sire: Giver): number | null {
+  /** By which way a sire's alleles reach a child of this sex; null where that depends on its open sex. */
+  way(childSex: number, sire: ParentTransmission): number | null {
     if (!this.linked) return 0;
     if (childSex === FEMALE) return 1;
     if (childSex === MALE) return 2;
-    const [, toDaughters, toSons] = sire.gives;
+    const [, toDaughters, toSons] = sire.alleleChances;
     const same = toDaughters!.every((vector, at) => vector.every((p, a) => p === toSons![at]![a]));
     return same ? 1 : null;
   }

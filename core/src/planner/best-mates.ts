@@ -5,13 +5,13 @@ import { distributionAt, type Parent } from '../odds/parent.ts';
 import { locusScenarios, type Target } from '../odds/target.ts';
 
 /**
- * Why an animal cannot be paired now: what speaks against it, or that it is years from its first clutch, is about to lay, or
+ * Why an animal cannot be paired now: the reasons against it, or that it is years from its first clutch, is about to lay, or
  * has laid this season.
  */
 export type NotReady =
   ReadinessReason | FactOf<{ 'not-grown': object; 'near-laying': object; 'laid-this-season': object }>;
 
-/** What speaks against a pair now. */
+/** Reasons against a pair now. */
 export type AgainstPair =
   | { readonly code: 'dam-not-ready' | 'sire-not-ready'; readonly facts: { readonly reason: NotReady } }
   | FactOf<{ 'sire-load-used-up': object; 'too-closely-related': { readonly inbreeding: number } }>;
@@ -33,7 +33,7 @@ export interface RankedPair {
   readonly perEgg: number;
   /** The expected inbreeding of the young: the kinship of the two. */
   readonly inbreeding: number;
-  /** What speaks against pairing them now; empty where nothing does. */
+  /** Reasons against pairing them now; empty where nothing does. */
   readonly against: readonly AgainstPair[];
 }
 
@@ -88,7 +88,7 @@ export function distributionKey(distribution: readonly WeightedGenotype[]): stri
 const isGrown = ({ notReady }: PlannerAnimal): boolean => !notReady.some(({ code }) => code === 'not-grown');
 
 /**
- * The pairs that can give a target, best first: those that nothing speaks against, then the others, those with one that is not
+ * The pairs that can give a target, best first: those with nothing against them, then the others, those with one that is not
  * grown last of all; each by the odds per egg, then by how little related they are.
  *
  * @param top - how many to return at most

@@ -91,7 +91,7 @@ describe('best mates', () => {
     { id: 'm4', sex: 'male', parent: male('normal'), notReady: [], freeLoad: 1 },
   ];
 
-  test('ranks what can go together now first, by the odds, and says what speaks against the rest', () => {
+  test('ranks what can go together now first, by the odds, and says the reasons against the rest', () => {
     const ranked = bestMates(
       animals,
       target('clown'),

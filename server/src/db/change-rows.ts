@@ -1,6 +1,9 @@
 import { literal, type Model, type ModelStatic, type WhereOptions } from 'sequelize';
-import { notFound, Refusal } from '../refusal.ts';
+import { notFound, Refusal, stale } from '../refusal.ts';
 import type { Actor, Work } from './work.ts';
+
+/** The moment of the statement, as the database has it. Sequelize's types know no SQL in the place of a value. */
+export const NOW = literal('clock_timestamp()') as unknown as Date;
 
 type Table<Row extends object> = ModelStatic<Model<Row, Partial<Row>>>;
 interface Versioned {
@@ -12,6 +15,27 @@ interface Voidable {
   collectionId: string;
   id: string;
   voidedAt: Date | null;
+}
+
+/**
+ * Changes rows and raises their version.
+ *
+ * @param where - with the version that was read, where one was: then only what still is as it was read is changed
+ * @returns how many rows were changed
+ */
+export async function raiseVersion<Row extends { version: number }>(
+  work: Work,
+  table: Table<Row>,
+  where: Partial<Row>,
+  values: Partial<Row> = {},
+): Promise<number> {
+  // Sequelize's types know no SQL in the place of a value.
+  const raised = { ...values, version: literal('version + 1') } as unknown as Partial<Row>;
+  const [changed] = await table.update(raised as Parameters<typeof table.update>[0], {
+    where: where as unknown as WhereOptions<Row>,
+    transaction: work.transaction,
+  });
+  return changed;
 }
 
 /**
@@ -27,14 +51,31 @@ export async function changeRow<Row extends Versioned>(
   values: Partial<Row>,
 ): Promise<{ id: string; version: number }> {
   const { collectionId } = work.actor;
-  const [changed] = await table.update({ ...values, version: literal('version + 1') } as never, {
-    where: { collectionId, id, version } as unknown as WhereOptions<Row>,
+  const where: Partial<Versioned> = { collectionId, id, version };
+  const changed = await raiseVersion(work, table, where as Partial<Row>, values);
+  if (changed > 0) return { id, version: version + 1 };
+  throw (await has(work, table, id)) ? stale(what) : notFound(what);
+}
+
+/** Takes rows out of account, keeping them: who did, when and why. @returns how many were changed */
+export async function voidRows<Row extends Voidable>(
+  work: Work<Actor>,
+  table: Table<Row>,
+  where: WhereOptions,
+  reason: string,
+  more: Partial<Row> = {},
+): Promise<number> {
+  const voided = {
+    ...more,
+    voidedAt: NOW,
+    voidedBy: work.actor.accountId,
+    voidReason: reason,
+  } as unknown as Parameters<typeof table.update>[0];
+  const [changed] = await table.update(voided, {
+    where: { ...where, collectionId: work.actor.collectionId } as WhereOptions<Row>,
     transaction: work.transaction,
   });
-  if (changed > 0) return { id, version: version + 1 };
-  throw (await has(work, table, id))
-    ? new Refusal('stale', `${what} was changed in the meantime. Reload to see it.`)
-    : notFound(what);
+  return changed;
 }
 
 /** Takes a row out of account, keeping it. */
@@ -45,14 +86,7 @@ export async function voidRow<Row extends Voidable>(
   id: string,
   reason: string,
 ): Promise<void> {
-  const { collectionId, accountId } = work.actor;
-  const [changed] = await table.update(
-    { voidedAt: literal('clock_timestamp()'), voidedBy: accountId, voidReason: reason } as never,
-    {
-      where: { collectionId, id, voidedAt: null } as unknown as WhereOptions<Row>,
-      transaction: work.transaction,
-    },
-  );
+  const changed = await voidRows(work, table, { id, voidedAt: null }, reason);
   if (changed > 0) return;
   throw (await has(work, table, id))
     ? new Refusal('conflict', `${what} was taken back before.`)

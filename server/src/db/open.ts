@@ -6,7 +6,7 @@ import type { Database } from './work.ts';
 const INFERENCE_PATIENCE_MS = 300;
 
 export interface OpenOptions {
-  /** Hears of every statement. */
+  /** Called with every statement. */
   readonly log?: (sql: string) => void;
   readonly inferencePatienceMs?: number;
 }

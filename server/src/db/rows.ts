@@ -6,22 +6,11 @@ import type {
   PlanInput,
   RecordKind,
   RoomAssumptions,
-  Sensor,
   Sex,
   SortingChange,
   Status,
 } from '@karyotome/contract';
-import type {
-  EggEventKind,
-  EggSign,
-  EggVerdict,
-  FeedingRules,
-  OrderRules,
-  SeasonEventKind,
-  SeasonRules,
-  Observation,
-  Sureness,
-} from '@karyotome/core';
+import type { FeedingRules, Observation, OrderRules, SeasonRules, Sureness } from '@karyotome/core';
 
 /* Table shapes only: rules live in services, constraints in migrations. */
 
@@ -31,6 +20,7 @@ export interface AccountRow {
   name: string;
   passwordHash: string;
 }
+
 export interface CollectionRow extends Omit<CollectionSettings, 'ladderId' | 'timeZone'> {
   id: string;
   ladderId: string | null;
@@ -43,6 +33,7 @@ export interface CollectionRow extends Omit<CollectionSettings, 'ladderId' | 'ti
   roomAssumptions: Partial<RoomAssumptions>;
   version: number;
 }
+
 export interface CatalogueEntryRow {
   collectionId: string;
   id: string;
@@ -52,11 +43,13 @@ export interface CatalogueEntryRow {
   authorId: string;
   version: number;
 }
+
 export interface MembershipRow {
   collectionId: string;
   accountId: string;
   role: 'owner' | 'keeper' | 'viewer';
 }
+
 export interface IdempotentWriteRow {
   collectionId: string;
   accountId: string;
@@ -66,12 +59,14 @@ export interface IdempotentWriteRow {
   body: unknown;
   createdAt: Date;
 }
+
 export interface LadderRow {
   collectionId: string;
   id: string;
   name: string;
   version: number;
 }
+
 export interface LadderStepRow {
   collectionId: string;
   ladderId: string;
@@ -82,6 +77,7 @@ export interface LadderStepRow {
   inside: string;
   mealsBefore: number | null;
 }
+
 export interface RackRow {
   collectionId: string;
   id: string;
@@ -93,6 +89,7 @@ export interface RackRow {
   stepPosition: number;
   version: number;
 }
+
 export interface TubRow {
   collectionId: string;
   id: string;
@@ -100,6 +97,7 @@ export interface TubRow {
   level: number;
   slot: number;
 }
+
 export interface AnimalRow {
   collectionId: string;
   id: string;
@@ -116,40 +114,9 @@ export interface AnimalRow {
   note: string | null;
   version: number;
 }
-export interface PairingRow {
-  collectionId: string;
-  id: string;
-  season: number;
-  damId: string;
-  startedOn: string;
-  note: string | null;
-  version: number;
-}
-export interface PairingSireRow {
-  collectionId: string;
-  pairingId: string;
-  sireId: string;
-  weight: number;
-  stored: boolean;
-}
-export interface ClutchRow {
-  collectionId: string;
-  id: string;
-  pairingId: string;
-  season: number;
-  ordinal: number;
-  laidOn: string;
-  eggs: number;
-  slugs: number | null;
-  incubationC: number | null;
-  incubatorId: string | null;
-  hatchedOn: string | null;
-  hatched: number | null;
-  note: string | null;
-  version: number;
-}
+
 /** What records and events share: dated, signed, taken out of account instead of being changed. */
-interface Voidable {
+export interface Voidable {
   onDay: string;
   note: string | null;
   authorId: string;
@@ -158,6 +125,7 @@ interface Voidable {
   voidedBy: string | null;
   voidReason: string | null;
 }
+
 export interface FeedingPlanRow {
   collectionId: string;
   key: string;
@@ -165,6 +133,7 @@ export interface FeedingPlanRow {
   authorId: string;
   version: number;
 }
+
 export interface StockEntryRow extends Voidable {
   collectionId: string;
   id: string;
@@ -172,11 +141,13 @@ export interface StockEntryRow extends Voidable {
   kind: 'receipt' | 'count' | 'loss';
   quantity: number;
 }
+
 export interface HeatZoneRow extends HeatZoneInput {
   collectionId: string;
   id: string;
   version: number;
 }
+
 export interface SurfaceCheckRow extends Voidable {
   collectionId: string;
   id: string;
@@ -185,73 +156,7 @@ export interface SurfaceCheckRow extends Voidable {
   coolC: number;
   probeFixed: boolean;
 }
-export interface PairingEventRow extends Voidable {
-  collectionId: string;
-  id: string;
-  pairingId: string;
-  kind: SeasonEventKind;
-  sireId: string | null;
-  replacedBy: string | null;
-}
-export interface IncubatorRow {
-  collectionId: string;
-  id: string;
-  name: string;
-  setC: number;
-  lowC: number;
-  highC: number;
-  lowHumidity: number | null;
-  silentAfterHours: number | null;
-  sensor: Sensor;
-  sensorSince: Date;
-  version: number;
-}
-export interface ReadingRow {
-  collectionId: string;
-  incubatorId: string;
-  at: Date;
-  source: 'hand' | 'logger' | 'simulated';
-  celsius: number;
-  humidity: number | null;
-}
-export interface EggRow {
-  collectionId: string;
-  id: string;
-  clutchId: string;
-  position: number;
-  verdict: EggVerdict;
-  massG: number | null;
-  stuck: number | null;
-  marked: boolean;
-  x: number;
-  y: number;
-}
-export interface EggEventRow extends Voidable {
-  collectionId: string;
-  id: string;
-  clutchId: string;
-  eggId: string | null;
-  kind: EggEventKind;
-  signs: EggSign[];
-  young: number;
-}
-export interface ClutchCardRow {
-  collectionId: string;
-  id: string;
-  clutchId: string;
-  file: string;
-  authorId: string;
-  madeAt: Date;
-}
-export interface CalendarFeedRow {
-  collectionId: string;
-  id: string;
-  name: string;
-  token: string;
-  authorId: string;
-  createdAt: Date;
-  revokedAt: Date | null;
-}
+
 export interface RecordRow extends Voidable {
   collectionId: string;
   id: string;
@@ -260,6 +165,7 @@ export interface RecordRow extends Voidable {
   body: Record<string, unknown>;
   replacedBy: string | null;
 }
+
 export interface ObservationRow {
   collectionId: string;
   animalId: string;
@@ -268,12 +174,14 @@ export interface ObservationRow {
   seenAt: Date;
   version: number;
 }
+
 export interface ClutchSortingRow {
   collectionId: string;
   clutchId: string;
   groups: SortingChange['groups'];
   version: number;
 }
+
 export interface OpinionLinkRow {
   collectionId: string;
   id: string;
@@ -288,6 +196,7 @@ export interface OpinionLinkRow {
   answerKey: string | null;
   revokedAt: Date | null;
 }
+
 export interface OpinionRow {
   collectionId: string;
   id: string;
@@ -300,6 +209,7 @@ export interface OpinionRow {
   linkId: string | null;
   authorId: string | null;
 }
+
 export interface LabelSheetRow {
   collectionId: string;
   id: string;
@@ -307,6 +217,7 @@ export interface LabelSheetRow {
   authorId: string;
   madeAt: Date;
 }
+
 export interface PrintedLabelRow {
   collectionId: string;
   animalId: string;
@@ -316,6 +227,7 @@ export interface PrintedLabelRow {
   content: string;
   printedAt: Date;
 }
+
 /** Of an animal, or of a clutch's card. */
 export interface PictureRow {
   collectionId: string;
@@ -333,6 +245,7 @@ export interface PictureRow {
   file: string;
   authorId: string;
 }
+
 export interface PublicationRow {
   collectionId: string;
   id: string;
@@ -343,6 +256,7 @@ export interface PublicationRow {
   withdrawnAt: Date | null;
   authorId: string;
 }
+
 export interface UsedNumberRow {
   collectionId: string;
   number: string;

@@ -1,24 +1,21 @@
-import { createHash } from 'node:crypto';
 import {
   FILE_TYPES,
-  readId,
-  validate,
+  tagsChangedBy,
   type AnswerOf,
-  type BodyOf,
-  type ParamsOf,
   type Permission,
   type Route,
-  type ValidateOptions,
+  type Tag,
 } from '@karyotome/contract';
-import express, { Router, type Request, type RequestHandler, type Response } from 'express';
-import type Joi from 'joi';
+import express, { type Request, type RequestHandler, type Response, Router } from 'express';
 import { mayDo } from '../access/policy.ts';
-import { reading, writing, type Actor, type Database, type Work } from '../db/work.ts';
-import { inferring } from '../db/turns.ts';
-import { answerOf, onceByKey, type Answer } from './once.ts';
 import { BeginAgain } from '../db/begin-again.ts';
-import { bodyLimit } from './limits.ts';
+import { inferring } from '../db/turns.ts';
+import { type Actor, type Database, reading, writing } from '../db/work.ts';
 import { Refusal } from '../refusal.ts';
+import { asked, type Asked, type Call, callOf } from './asked.ts';
+import { bodyLimit } from './limits.ts';
+import { type Answer, onceByKey } from './once.ts';
+import { fingerprintOf, isAnswered, keyOf } from './write-keys.ts';
 
 declare module 'express-session' {
   interface SessionData {
@@ -26,6 +23,7 @@ declare module 'express-session' {
     collectionId: string;
   }
 }
+
 declare module 'express-serve-static-core' {
   interface Request {
     actor?: Actor;
@@ -41,6 +39,8 @@ export function actorOf(request: Request): Actor {
 
 /** Names whose page sent a write: signed in as somebody else since, the browser would send it under another name. */
 const ACCOUNT_HEADER = 'Account-Id';
+/** Names the open page that sent a write: it is not told of its own change. */
+const PAGE_HEADER = 'Page-Id';
 
 /** The check that every request in a session passes, whether it asks for JSON, a file, a stream or events. */
 function allow(request: Request, permission: Permission): Actor {
@@ -59,67 +59,11 @@ function allow(request: Request, permission: Permission): Actor {
   return actor;
 }
 
-/** Checks a body against its schema; a broken one is refused with every field. */
-export function checked<T>(schema: Joi.Schema<T>, input: unknown, options: ValidateOptions = {}): T {
-  const result = validate(schema, input ?? {}, options);
-  if (result.ok) return result.value;
-  throw new Refusal('invalid', 'Correct the fields named below.', result.problems);
-}
-
-/** A path parameter that must be an id; anything else cannot exist. */
-export function idParam(request: Request, name = 'id'): string {
-  const value = request.params[name];
-  const id = typeof value === 'string' ? readId(value) : null;
-  if (id === null) throw new Refusal('not-found', 'No such id.');
-  return id;
-}
-
-/** The version an update is based on (RFC 9110, If-Match). */
-export function expectedVersion(request: Request): number {
-  const header = request.get('If-Match');
-  if (!header) throw new Refusal('version-missing', 'Send If-Match with the version that was read.');
-  const match = /^(?:W\/)?"(\d{1,9})"$/.exec(header);
-  if (!match) throw new Refusal('stale', 'If-Match names no version of this.');
-  return Number(match[1]);
-}
-
 /** Answers of the collection's own are for whoever asked, and for now. */
 function send(response: Response, answer: Answer): void {
   response.status(answer.status).set('Cache-Control', 'no-store');
   if (answer.body === undefined) response.end();
   else response.json(answer.body);
-}
-
-/** What a request says, each part checked when it is read. */
-export interface Asked<R extends Route> {
-  readonly request: Request;
-  readonly params: Readonly<Record<ParamsOf<R['path']>, string>>;
-  /** The parameter `:id`. @throws Refusal `not-found` where it is none */
-  readonly id: string;
-  /** @throws Refusal `invalid` with every broken rule */
-  readonly body: BodyOf<R>;
-  /** The version an update is based on. @throws Refusal where it is missing or unreadable */
-  readonly version: number;
-}
-/** The same within the transaction that answers it. */
-export interface Call<R extends Route> extends Asked<R> {
-  readonly work: Work<Actor>;
-}
-
-function asked<R extends Route>(route: R, request: Request, work?: Work<Actor>): Asked<R> {
-  return {
-    request,
-    params: request.params as Asked<R>['params'],
-    get id() {
-      return idParam(request);
-    },
-    get body() {
-      return checked(route.body!, request.body, { ...work, ...route.validation }) as BodyOf<R>;
-    },
-    get version() {
-      return expectedVersion(request);
-    },
-  };
 }
 
 export interface WriteOptions<R extends Route, Prepared> {
@@ -140,6 +84,7 @@ export interface ReadOptions {
    */
   readonly isShared?: boolean;
 }
+
 export interface FinishedReadOptions<R extends Route, Found> extends ReadOptions {
   /** Makes the answer of what was read: outside the transaction, since it takes long. */
   readonly finish: (found: Found, asked: Asked<R>) => Promise<AnswerOf<R>>;
@@ -160,9 +105,12 @@ function readFile({ path, file, permission }: Route): RequestHandler[] {
 /**
  * Serves routes of the table: permission, transaction, idempotency, answer. What is answered must be what the table says.
  *
- * @param onChange - hears of every write, once it is committed
+ * @param onChange - called for every write, once it is committed
  */
-export function createEndpoints(database: Database, onChange: (collectionId: string) => void) {
+export function createEndpoints(
+  database: Database,
+  onChange: (collectionId: string, change: { tags: readonly Tag[]; page: string | null }) => void,
+) {
   const router = Router();
   const register = (route: Route, handler: RequestHandler): void => {
     router[route.method](route.path, ...readFile(route), handler);
@@ -222,7 +170,7 @@ export function createEndpoints(database: Database, onChange: (collectionId: str
         const actor = allow(request, route.permission);
         const answer = await writeOnce(database, actor, route, request, run, options);
         writes.set(actor.collectionId, (writes.get(actor.collectionId) ?? 0) + 1);
-        onChange(actor.collectionId);
+        onChange(actor.collectionId, { tags: tagsChangedBy(route), page: request.get(PAGE_HEADER) ?? null });
         if (!complete) return send(response, answer);
         const body = await complete(asked(route, request), actor, answer.body as AnswerOf<R>);
         send(response, { ...answer, body });
@@ -236,11 +184,6 @@ export function createEndpoints(database: Database, onChange: (collectionId: str
       register(route, (request, response) => handler(request, response, allow(request, route.permission)));
     },
   };
-}
-
-function callOf<R extends Route>(route: R, request: Request, work: Work<Actor>): Call<R> {
-  // Not spread: the getters check when they are read.
-  return Object.defineProperty(asked(route, request, work), 'work', { value: work }) as Call<R>;
 }
 
 async function writeOnce<R extends Route, Prepared>(
@@ -279,30 +222,5 @@ async function writeOnce<R extends Route, Prepared>(
     }
   }
 }
+
 export type Endpoints = ReturnType<typeof createEndpoints>;
-
-async function isAnswered(database: Database, actor: Actor, key: string): Promise<boolean> {
-  return (await reading(database, actor, (work) => answerOf(work, key))) !== null;
-}
-
-const KEY = /^[\x21-\x7e]{8,200}$/;
-
-/** The key of a write; null where it has none. */
-function keyOf(request: Request): string | null {
-  const key = request.get('Idempotency-Key');
-  if (key === undefined) return null;
-  if (KEY.test(key)) return key;
-  throw new Refusal('invalid', 'Idempotency-Key takes 8 to 200 printable characters without spaces.', [
-    { field: 'Idempotency-Key', code: 'length', message: 'takes 8 to 200 printable characters' },
-  ]);
-}
-
-/** What makes two requests the same: method, address, the version it is based on, and the body's bytes. */
-function fingerprintOf(request: Request): string {
-  const digest = Buffer.isBuffer(request.body)
-    ? createHash('sha256').update(request.body).digest('hex')
-    : (request.bodyDigest ?? '');
-  return createHash('sha256')
-    .update(`${request.method} ${request.originalUrl}\n${request.get('If-Match') ?? ''}\n${digest}`)
-    .digest('hex');
-}

@@ -1,5 +1,6 @@
 import type { AnswerOf, BodyOf, ParamsOf, Route } from '@karyotome/contract';
-import { request, type RequestOptions } from './client.ts';
+import { isUnanswered, ProblemError, request, type RequestOptions } from './client.ts';
+import { noteWritten } from './written.ts';
 
 /** What goes along with a request, as far as the table of routes says that it does. */
 export type CallOptions<R extends Route> = Omit<RequestOptions, 'body'> & {
@@ -37,5 +38,18 @@ export function call<R extends Route>(route: R, options: CallOptions<R>): Promis
     params?: Readonly<Record<string, string>>;
     query?: Readonly<Record<string, string>>;
   };
-  return request<AnswerOf<R>>(route.method.toUpperCase(), addressOf(route, params, query), rest);
+  const answer = request<AnswerOf<R>>(route.method.toUpperCase(), addressOf(route, params, query), rest);
+  return route.method === 'get'
+    ? answer
+    : answer.then(
+        (value) => {
+          noteWritten(route);
+          return value;
+        },
+        (error: unknown) => {
+          // Nobody knows whether it took effect.
+          if (error instanceof ProblemError && isUnanswered(error.problem)) noteWritten(route);
+          throw error;
+        },
+      );
 }

@@ -30,6 +30,9 @@ export interface RequestOptions {
   readonly signal?: AbortSignal;
 }
 
+/** Names this open page, so that it is not told of its own changes. */
+export const PAGE_ID = crypto.randomUUID();
+
 let csrfToken = '';
 /** The session's token against forged requests; every write carries it. */
 export function setCsrfToken(token: string): void {
@@ -116,6 +119,7 @@ export function isUnanswered({ status }: Problem): boolean {
 async function send<T>(method: string, path: string, options: RequestOptions): Promise<T> {
   const headers: Record<string, string> = { Accept: 'application/json' };
   if (method !== 'GET') {
+    headers['Page-Id'] = PAGE_ID;
     headers['X-CSRF-Token'] = csrfToken;
     // One key per act: sent again after a lost answer, the act still takes effect once.
     if (options.key) headers['Idempotency-Key'] = options.key;

@@ -48,7 +48,7 @@ const isHere = (to: string): boolean => route.path === to || route.path.startsWi
 
 function toggleTheme(): void {
   const name: ThemeName = isNight.value ? 'day' : 'night';
-  theme.change(name);
+  void theme.change(name);
   keepTheme(name);
 }
 const queue = useRoundQueue();

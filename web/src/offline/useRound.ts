@@ -12,7 +12,7 @@ export function useRound() {
   /** It was read from the device: since then others may have logged, too. */
   const isOld = ref(false);
   const query = useQuery({
-    key: ['rounds'],
+    key: ['round'],
     query: async (): Promise<RoundView> => {
       const accountId = session.view?.account.id ?? '';
       try {

@@ -1,10 +1,10 @@
 import type { AlikeRecord, NewRecord, RoundResult } from '@karyotome/contract';
-import { useQueryCache } from '@pinia/colada';
 import { defineStore } from 'pinia';
 import { computed, ref, watch } from 'vue';
 import { ProblemError } from '../api/client.ts';
 import { api } from '../api/resources.ts';
 import { useSession } from '../stores/session.ts';
+import { useStaleReads } from '../stores/useStaleReads.ts';
 import {
   adoptEntries,
   changeQueued,
@@ -40,7 +40,7 @@ export interface Entered {
  */
 export const useRoundQueue = defineStore('round-queue', () => {
   const session = useSession();
-  const cache = useQueryCache();
+  const stale = useStaleReads();
   const entries = ref<QueuedEntry[]>([]);
   const isSending = ref(false);
   const isOffline = ref(false);
@@ -264,7 +264,7 @@ export const useRoundQueue = defineStore('round-queue', () => {
 
   async function readAnew(): Promise<void> {
     try {
-      await cache.invalidateQueries();
+      await stale.readOwnAnew();
     } catch (error) {
       if (!(error instanceof ProblemError)) throw error;
     }

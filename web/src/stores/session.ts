@@ -46,7 +46,7 @@ export const useSession = defineStore('session', () => {
     if (session) setCsrfToken(session.csrfToken);
   }
 
-  /** What hangs on who is signed in and where the farm is: days, units, drafts, and whose writes this page sends. */
+  /** What depends on who is signed in and where the farm is: days, units, drafts, and whose writes this page sends. */
   function settle(session: SessionView | null): void {
     setFarmZone(session?.collection.farmZone ?? deviceZone());
     if (session) setUnits(session.collection);

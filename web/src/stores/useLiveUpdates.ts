@@ -1,16 +1,16 @@
-import { useQueryCache } from '@pinia/colada';
 import { onScopeDispose } from 'vue';
 import { listenForChanges } from '../api/changes.ts';
 import { noticeWords } from '../format/notice-words.ts';
 import { useNotices } from './notices.ts';
+import { useStaleReads } from './useStaleReads.ts';
 
-/** What somebody else records shows up here too: whatever is on the screen reads itself anew. */
+/** What somebody else records shows up here too: what is made of it reads itself anew. */
 export function useLiveUpdates(): void {
-  const cache = useQueryCache();
+  const stale = useStaleReads();
   const notices = useNotices();
   onScopeDispose(
     listenForChanges(
-      () => void cache.invalidateQueries(),
+      (tags) => void stale.readAnew(tags),
       (notice) => notices.warn(noticeWords(notice)),
     ),
   );

@@ -1,10 +1,10 @@
 import type { FieldProblem } from '@karyotome/contract';
-import { useQueryCache } from '@pinia/colada';
 import { computed, ref } from 'vue';
 import { asAct, ProblemError, type Act } from '../api/client.ts';
+import { useStaleReads } from './useStaleReads.ts';
 
 /**
- * Runs a write, keeps its problems by field, and lets every shown thing read itself anew: one record can change
+ * Runs a write, keeps its problems by field, and lets what is made of what it changed read itself anew: one record can change
  * claims, advice and lists far from where it was made.
  */
 export function useWrite<Args extends unknown[], Result>(
@@ -17,7 +17,7 @@ export function useWrite<Args extends unknown[], Result>(
   const message = ref<string | null>(null);
   /** Of the refusal: an HTTP status, 0 without a connection; null where nothing was refused. */
   const status = ref<number | null>(null);
-  const cache = useQueryCache();
+  const stale = useStaleReads();
 
   function reset(): void {
     problems.value = [];
@@ -48,7 +48,7 @@ export function useWrite<Args extends unknown[], Result>(
   /** What is shown reads itself anew. That something cannot be read any more does not undo the write. */
   async function readAnew(): Promise<void> {
     try {
-      await cache.invalidateQueries();
+      await stale.readOwnAnew();
     } catch (error) {
       if (!(error instanceof ProblemError)) throw error;
     }

@@ -55,7 +55,7 @@ describe('one pair', () => {
   });
 });
 
-test('best mates: only pairs that can give it, with what speaks against them', () => {
+test('best mates: only pairs that can give it, with the reasons against them', () => {
   expect(planner.mates({ ask: 'mates', target: 'clown' })).toMatchObject([
     { dam: 'F', sire: 'M', perEgg: 0.5, inbreeding: 0.125, against: [], freeLoad: 1 },
   ]);

@@ -1,6 +1,7 @@
 import type { Pedigree } from '../../pedigree/document.ts';
 import { indexPedigree, type IndexedPedigree } from '../../pedigree/index-pedigree.ts';
-import { DomainTable, narrowDomains, type LocusDomains } from '../domains.ts';
+import { DomainTable } from '../domain-table.ts';
+import { narrowDomains, type LocusDomains } from '../domains.ts';
 import { LocusEvidence } from '../evidence.ts';
 import type { Factor } from '../factor.ts';
 import { logTotal, toComponent } from '../junction-tree.ts';

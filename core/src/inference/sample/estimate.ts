@@ -141,7 +141,7 @@ function sliced(component: Component, block: Block, state: Int32Array): Componen
   return {
     sizes: component.sizes.map((size, variable) => (held.has(variable) ? 1 : size)),
     scopes: block.open.map((scope, factor) =>
-      // A factor whose variables are all held still counts: it hangs on one of them, which has one state now.
+      // A factor whose variables are all held still counts: it depends on one of them, which has one state now.
       scope.length > 0 ? scope : component.scopes[factor]!.subarray(0, 1),
     ),
     tables: component.tables.map((table, factor) =>

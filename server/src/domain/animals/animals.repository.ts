@@ -1,6 +1,7 @@
 import type { AnimalSummary, PictureView, RecordView } from '@karyotome/contract';
 import { select, type Work } from '../../db/work.ts';
-import { labelOf, type Genetics } from '../genetics/genetics.service.ts';
+import { labelOf } from '../genetics/inferred-of-animal.ts';
+import { type Genetics } from '../genetics/genetics.service.ts';
 
 interface SummaryRow extends Omit<AnimalSummary, 'label' | 'tub' | 'identified'> {
   tubId: string | null;

@@ -1,15 +1,15 @@
 import { randomUUID } from 'node:crypto';
 import type { AnimalChange, AnimalSummary, NewAnimal, NewRecord } from '@karyotome/contract';
-import { literal } from 'sequelize';
 import type { AnimalRow } from '../../db/rows.ts';
 import { type Actor, select, touchGenetics, type Work } from '../../db/work.ts';
-import { invalidField, notFound, Refusal } from '../../refusal.ts';
+import { invalidField, notFound, Refusal, stale } from '../../refusal.ts';
 import { genesProblems } from '../genetics/identification-check.ts';
 import { catalogueOf } from '../catalogue/catalogue.service.ts';
 import { geneticsSoon } from '../genetics/genetics.service.ts';
 import { insertRecord } from '../records/insert-record.ts';
 import { publishedAnimals, summaries } from './animals.repository.ts';
 import { ancestorsOf, refuseCircle } from './ancestry.ts';
+import { raiseVersion } from '../../db/change-rows.ts';
 
 export async function listAnimals(work: Work): Promise<AnimalSummary[]> {
   return summaries(work, await geneticsSoon(work));
@@ -119,8 +119,7 @@ export async function changeAnimal(
   version: number,
 ): Promise<{ id: string; version: number }> {
   const animal = await findAnimal(work, id);
-  if (animal.version !== version)
-    throw new Refusal('stale', `${animal.number} was changed in the meantime. Reload to see it.`);
+  if (animal.version !== version) throw stale(animal.number);
   const changesParents = change.damId !== undefined || change.sireId !== undefined;
   if (changesParents && animal.clutchId) {
     throw invalidField(
@@ -135,16 +134,18 @@ export async function changeAnimal(
   if (damId) await checkParent(work, 'damId', damId, 'dam', child);
   if (sireId) await checkParent(work, 'sireId', sireId, 'sire', child);
   if (changesParents) await refuseIfPublished(work, id, 'its parents cannot be changed');
-  const [changed] = await work.models.animals.update(
+  const { name, note, ...rest } = change;
+  const changed = await raiseVersion(
+    work,
+    work.models.animals,
+    { collectionId: work.actor.collectionId, id, version },
     {
-      ...change,
-      name: change.name === '' ? null : change.name,
-      note: change.note === '' ? null : change.note,
-      version: literal('version + 1'),
-    } as never,
-    { where: { collectionId: work.actor.collectionId, id, version }, transaction: work.transaction },
+      ...rest,
+      ...(name === undefined ? {} : { name: name === '' ? null : name }),
+      ...(note === undefined ? {} : { note: note === '' ? null : note }),
+    },
   );
-  if (changed === 0) throw new Refusal('stale', 'It was changed in the meantime. Reload to see it.');
+  if (changed === 0) throw stale(animal.number);
   if (changesParents) await touchGenetics(work);
   return { id, version: version + 1 };
 }

@@ -1,5 +1,6 @@
 import type { AnimalSummary, ParentView } from '@karyotome/contract';
-import { labelOf, sireOdds, type Genetics } from '../genetics/genetics.service.ts';
+import { labelOf, sireOdds } from '../genetics/inferred-of-animal.ts';
+import { type Genetics } from '../genetics/genetics.service.ts';
 
 type Named = Pick<AnimalSummary, 'id' | 'number' | 'name' | 'sex'>;
 

@@ -10,22 +10,13 @@ import {
 } from '@karyotome/core';
 import { select, type Work } from '../../db/work.ts';
 import { notFound } from '../../refusal.ts';
-import {
-  claimsOf,
-  conflictsNear,
-  excludedOf,
-  geneticsOf,
-  geneticsSoon,
-  ruleOf,
-  soonOr,
-  supportOf,
-  type Genetics,
-} from '../genetics/genetics.service.ts';
+import { claimsOf, conflictsNear, excludedOf, ruleOf, supportOf } from '../genetics/inferred-of-animal.ts';
+import { geneticsOf, geneticsSoon, soonOr, type Genetics } from '../genetics/genetics.service.ts';
 import { printedLabels } from '../labels/printed-labels.ts';
 import { pictureViews, recordViews, summaries } from './animals.repository.ts';
 import { supportViews } from '../genetics/support-views.ts';
 import { conflictView } from '../genetics/contradictions.service.ts';
-import { herdOf } from '../husbandry/herd.ts';
+import { herdOf } from '../husbandry/load-herd.ts';
 import { careOf } from './animal-care.ts';
 import { parentsOf } from './kin.ts';
 

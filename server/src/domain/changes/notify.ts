@@ -1,13 +1,19 @@
 import { EventEmitter } from 'node:events';
-import type { Notice } from '@karyotome/contract';
+import { TAGS, type Notice, type Tag } from '@karyotome/contract';
 
 /* Within one process: that something changed, and what people at work should hear at once. */
+
+/** What changed, and on which open page: that one knows already. */
+export interface Change {
+  readonly tags: readonly Tag[];
+  readonly page: string | null;
+}
 
 const changes = new EventEmitter().setMaxListeners(0);
 
 /** To be called after the change is committed. */
-export function notifyChanged(collectionId: string): void {
-  changes.emit(collectionId);
+export function notifyChanged(collectionId: string, change: Change = { tags: TAGS, page: null }): void {
+  if (change.tags.length > 0) changes.emit(collectionId, change);
 }
 
 const notices = new EventEmitter().setMaxListeners(0);
@@ -24,7 +30,7 @@ export function onNotice(collectionId: string, told: (notice: Notice) => void): 
 }
 
 /** @returns ends it */
-export function onChanged(collectionId: string, told: () => void): () => void {
+export function onChanged(collectionId: string, told: (change: Change) => void): () => void {
   changes.on(collectionId, told);
   return () => changes.off(collectionId, told);
 }

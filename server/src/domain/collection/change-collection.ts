@@ -1,7 +1,7 @@
-import { literal } from 'sequelize';
+import { raiseVersion } from '../../db/change-rows.ts';
 import type { CollectionRow } from '../../db/rows.ts';
 import type { Work } from '../../db/work.ts';
-import { Refusal } from '../../refusal.ts';
+import { stale } from '../../refusal.ts';
 
 /** Changes what the whole collection has set, where it still is as it was read. */
 export async function changeCollection(
@@ -9,11 +9,8 @@ export async function changeCollection(
   values: Partial<CollectionRow>,
   version: number,
 ): Promise<{ version: number }> {
-  const [changed] = await work.models.collections.update(
-    { ...values, version: literal('version + 1') as never },
-    { where: { id: work.actor.collectionId, version }, transaction: work.transaction },
-  );
-  if (changed === 0)
-    throw new Refusal('stale', 'The settings were changed in the meantime. Reload to see them.');
+  const where = { id: work.actor.collectionId, version };
+  const changed = await raiseVersion(work, work.models.collections, where, values);
+  if (changed === 0) throw stale('What the collection has set');
   return { version: version + 1 };
 }

@@ -2,7 +2,8 @@ import type { ConflictView, ContradictionView } from '@karyotome/contract';
 import { canonicalLabel, joinWords, parseGenes, type Conflict, type Explanation } from '@karyotome/core';
 import { select, type Work } from '../../db/work.ts';
 import { supportViews } from './support-views.ts';
-import { geneticsOf, labelOf, type Genetics } from './genetics.service.ts';
+import { geneticsOf, type Genetics } from './genetics.service.ts';
+import { labelOf } from './inferred-of-animal.ts';
 
 interface Named {
   readonly id: string;

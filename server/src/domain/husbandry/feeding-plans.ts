@@ -1,9 +1,9 @@
 import type { PlanInput } from '@karyotome/contract';
 import { FEEDING_PLANS, type FeedingPlan } from '@karyotome/core';
-import { literal } from 'sequelize';
 import { randomUUID } from 'node:crypto';
 import type { Actor, Work } from '../../db/work.ts';
-import { invalidField, notFound, Refusal } from '../../refusal.ts';
+import { invalidField, notFound, stale } from '../../refusal.ts';
+import { raiseVersion } from '../../db/change-rows.ts';
 
 export interface StoredPlan extends FeedingPlan {
   readonly version: number;
@@ -60,19 +60,21 @@ export async function changePlan(
       defaults: { collectionId, key, body: input, authorId: accountId, version: 1 },
       transaction: work.transaction,
     });
-    if (!created) throw stale();
+    if (!created) throw stale('The plan');
     return { id: key, version: 1 };
   }
-  const [changed] = await work.models.feedingPlans.update(
-    { body: input, authorId: accountId, version: literal('version + 1') as never },
-    { where: { collectionId, key, version }, transaction: work.transaction },
+  const changed = await raiseVersion(
+    work,
+    work.models.feedingPlans,
+    { collectionId, key, version },
+    { body: input, authorId: accountId },
   );
   if (changed === 0) {
     const exists = await work.models.feedingPlans.count({
       where: { collectionId, key },
       transaction: work.transaction,
     });
-    throw exists > 0 || isBuiltIn ? stale() : notFound('This plan');
+    throw exists > 0 || isBuiltIn ? stale('The plan') : notFound('This plan');
   }
   return { id: key, version: version + 1 };
 }
@@ -83,10 +85,8 @@ export async function removePlan(work: Work, key: string, version: number): Prom
     where: { collectionId: work.actor.collectionId, key, version },
     transaction: work.transaction,
   });
-  if (removed === 0) throw version === 0 ? notFound('This plan') : stale();
+  if (removed === 0) throw version === 0 ? notFound('This plan') : stale('The plan');
 }
-
-const stale = (): Refusal => new Refusal('stale', 'The plan was changed in the meantime. Reload to see it.');
 
 async function refuseTakenName(work: Work, name: string, key: string | null): Promise<void> {
   const taken = (await plansOf(work)).some((plan) => plan.id !== key && plan.name === name);

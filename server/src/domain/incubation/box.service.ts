@@ -1,25 +1,24 @@
 import { randomUUID } from 'node:crypto';
 import type { BoxChange, ClutchChange, EggEventsVoiding, NewEggEvents } from '@karyotome/contract';
 import { eggState } from '@karyotome/core';
-import { literal } from 'sequelize';
 import { type Actor, select, type Work } from '../../db/work.ts';
-import { invalidField, notFound, Refusal } from '../../refusal.ts';
+import { invalidField, notFound, Refusal, stale } from '../../refusal.ts';
 import { findClutch } from '../season/clutches.repository.ts';
 import { findIncubator } from './incubators.service.ts';
 import { eggEvents, eggsOf, toEggEvents } from './eggs.repository.ts';
+import { raiseVersion, voidRows } from '../../db/change-rows.ts';
+import type { ClutchRow } from '../../db/breeding-rows.ts';
 
 /** Takes a new version of a clutch, or refuses a stale one. */
-async function raiseVersion(
+async function takeVersion(
   work: Work,
   id: string,
   version: number,
-  values: Record<string, unknown> = {},
+  values: Partial<ClutchRow> = {},
 ): Promise<number> {
-  const [changed] = await work.models.clutches.update(
-    { ...values, version: literal('version + 1') } as never,
-    { where: { collectionId: work.actor.collectionId, id, version }, transaction: work.transaction },
-  );
-  if (changed === 0) throw new Refusal('stale', 'The clutch was changed in the meantime. Reload to see it.');
+  const where = { collectionId: work.actor.collectionId, id, version };
+  const changed = await raiseVersion(work, work.models.clutches, where, values);
+  if (changed === 0) throw stale('The clutch');
   return version + 1;
 }
 
@@ -65,7 +64,7 @@ export async function changeBox(
       );
   }
   const slugs = eggs.filter(({ verdict }) => verdict === 'slug').length;
-  return { version: await raiseVersion(work, clutchId, version, { eggs: eggs.length, slugs }) };
+  return { version: await takeVersion(work, clutchId, version, { eggs: eggs.length, slugs }) };
 }
 
 export async function changeClutch(
@@ -99,7 +98,7 @@ export async function changeClutch(
     ...change,
     ...(change.note === '' ? { note: null } : {}),
   };
-  return { version: await raiseVersion(work, id, version, values) };
+  return { version: await takeVersion(work, id, version, values) };
 }
 
 /** Records the same event of some eggs, or a look at the whole clutch, in one act. */
@@ -150,7 +149,7 @@ const STAGE_WORDS = { out: 'out', died: 'dead', removed: 'removed' } as const;
 
 /** Takes events back, all or none. */
 export async function voidEggEvents(work: Work<Actor>, { ids, reason }: EggEventsVoiding): Promise<void> {
-  const { collectionId, accountId } = work.actor;
+  const { collectionId } = work.actor;
   const found = await work.models.eggEvents.findAll({
     where: { collectionId, id: ids },
     transaction: work.transaction,
@@ -166,8 +165,5 @@ export async function voidEggEvents(work: Work<Actor>, { ids, reason }: EggEvent
   );
   if (numbered.length > 0 && found.some((row) => row.get().kind === 'out'))
     throw new Refusal('conflict', `${numbered[0]!.number} came out of this egg and is numbered.`);
-  await work.models.eggEvents.update(
-    { voidedAt: literal('clock_timestamp()') as never, voidedBy: accountId, voidReason: reason },
-    { where: { collectionId, id: ids }, transaction: work.transaction },
-  );
+  await voidRows(work, work.models.eggEvents, { id: ids }, reason);
 }

@@ -6,7 +6,7 @@ import {
   type IncubationClock,
   incubationClock,
 } from '@karyotome/core';
-import type { ClutchRow } from '../../db/rows.ts';
+import type { ClutchRow } from '../../db/breeding-rows.ts';
 import { select, type Work } from '../../db/work.ts';
 import { listAnimals } from '../animals/animals.service.ts';
 import { findClutch } from '../season/clutches.repository.ts';

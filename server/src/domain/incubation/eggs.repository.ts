@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { EggEventView } from '@karyotome/contract';
 import { boxPlaces, eggState, type EggEvent } from '@karyotome/core';
-import type { EggRow } from '../../db/rows.ts';
+import type { EggRow } from '../../db/breeding-rows.ts';
 import { select, type Work } from '../../db/work.ts';
 
 export async function eggsOf(work: Work, clutchId: string): Promise<EggRow[]> {

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import type { IncubatorView, NewIncubator, NewReading } from '@karyotome/contract';
 import { climateAlarms, daysBetween } from '@karyotome/core';
 import { changeRow } from '../../db/change-rows.ts';
-import type { IncubatorRow } from '../../db/rows.ts';
+import type { IncubatorRow } from '../../db/breeding-rows.ts';
 import { select, type Work } from '../../db/work.ts';
 import { invalidField, notFound } from '../../refusal.ts';
 import { readSensor } from './sensor.ts';

@@ -1,7 +1,7 @@
 import { simulatedReading } from '@karyotome/core';
 import type { Transaction } from 'sequelize';
 import type { Models } from '../../db/models.ts';
-import type { IncubatorRow } from '../../db/rows.ts';
+import type { IncubatorRow } from '../../db/breeding-rows.ts';
 import type { Database } from '../../db/work.ts';
 
 /** How often the simulated sensor speaks. */
@@ -45,7 +45,7 @@ export async function readSensors({ models }: Database, at: Date): Promise<void>
 /**
  * Runs the simulated sensors for as long as the server runs; while it does not, they are silent, as a real one would be.
  *
- * @param onFailure - hears of what went wrong; the next turn is tried all the same
+ * @param onFailure - called with what went wrong; the next turn is tried all the same
  * @returns ends it
  */
 export function startSensors(database: Database, onFailure: (error: unknown) => void): () => void {

@@ -3,7 +3,8 @@ import { inferring } from '../../db/turns.ts';
 import { reading, select, type Work } from '../../db/work.ts';
 import { BeginAgain } from '../../db/begin-again.ts';
 import { publishedAnimals } from '../animals/animals.repository.ts';
-import { claimsOf, geneticsOf, supportOf } from '../genetics/genetics.service.ts';
+import { claimsOf, supportOf } from '../genetics/inferred-of-animal.ts';
+import { geneticsOf } from '../genetics/genetics.service.ts';
 
 /** Record -> the published claims that rest on it, each with the number of the animal that it is published of. */
 type PublishedSupport = ReadonlyMap<string, readonly { label: string; number: string }[]>;

@@ -8,6 +8,7 @@ import { notify } from '../changes/notify.ts';
 import { livingSql } from '../animals/living-sql.ts';
 import { catalogueOf } from '../catalogue/catalogue.service.ts';
 import { genesProblems } from '../genetics/identification-check.ts';
+import { raiseVersion } from '../../db/change-rows.ts';
 
 /**
  * What was said of an animal as it was entered carries the moment of the animal's own row: it is no history, and goes with
@@ -147,10 +148,7 @@ export async function refreshAnimal(work: Work, animalId: string, kind: NewRecor
       )
     )[0]?.body;
   const update = (values: Partial<AnimalRow>): Promise<unknown> =>
-    work.models.animals.update({ ...values, version: literal('version + 1') } as never, {
-      where: { collectionId, id: animalId },
-      transaction: work.transaction,
-    });
+    raiseVersion(work, work.models.animals, { collectionId, id: animalId }, values);
   if (kind === 'sex') await update({ sex: ((await last())?.['sex'] as AnimalRow['sex']) ?? 'unknown' });
   if (kind === 'move') await update({ tubId: ((await last())?.['toTubId'] as string | null) ?? null });
   if (kind === 'sex' || kind === 'identification') await touchGenetics(work);

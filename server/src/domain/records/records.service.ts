@@ -1,5 +1,4 @@
 import type { Correction, NewRecord, RecordWarning } from '@karyotome/contract';
-import { literal } from 'sequelize';
 import type { RecordRow } from '../../db/rows.ts';
 import { inferring } from '../../db/turns.ts';
 import { reading, type Actor, type Database, type Work } from '../../db/work.ts';
@@ -9,6 +8,7 @@ import { publishedSupport } from '../publications/published-support.ts';
 import { whyPairingCannot } from '../genetics/identification-check.ts';
 import { sexDoubts } from '../genetics/sex-check.ts';
 import { insertRecord, refreshAnimal } from './insert-record.ts';
+import { voidRows } from '../../db/change-rows.ts';
 
 /** What a genetic record is warned of: that the recorded parents cannot give it, or that its sex does not fit its genes. */
 async function warningsOf(work: Work, animalId: string, record: NewRecord): Promise<RecordWarning[]> {
@@ -61,24 +61,20 @@ async function findRecord(work: Work, id: string): Promise<RecordRow> {
   return record;
 }
 
-async function voidRow(
+async function voidRecordRow(
   work: Work<Actor>,
   id: string,
   reason: string,
   replacedBy: string | null,
 ): Promise<void> {
-  const { collectionId, accountId } = work.actor;
-  await work.models.records.update(
-    { voidedAt: literal('clock_timestamp()') as never, voidedBy: accountId, voidReason: reason, replacedBy },
-    { where: { collectionId, id }, transaction: work.transaction },
-  );
+  await voidRows(work, work.models.records, { id }, reason, { replacedBy });
 }
 
 /** Takes a record out of account, keeping it. Refused where a published claim rests on it. */
 export async function voidRecord(work: Work<Actor>, id: string, reason: string): Promise<void> {
   const record = await findRecord(work, id);
   await refuseIfPublishedRestsOn(work, record);
-  await voidRow(work, id, reason, null);
+  await voidRecordRow(work, id, reason, null);
   await refreshAnimal(work, record.animalId, record.kind);
 }
 
@@ -90,10 +86,10 @@ export async function correctRecord(
 ): Promise<{ id: string }> {
   const record = await findRecord(work, id);
   if (next.kind !== record.kind) throw invalidField('kind', `must stay ${record.kind}`);
-  await voidRow(work, id, reason, null);
+  await voidRecordRow(work, id, reason, null);
   await refreshAnimal(work, record.animalId, record.kind);
   const replacement = await insertRecord(work, record.animalId, next as NewRecord);
-  await voidRow(work, id, reason, replacement.id);
+  await voidRecordRow(work, id, reason, replacement.id);
   return replacement;
 }
 

@@ -1,4 +1,4 @@
-import type { ClutchRow } from '../../db/rows.ts';
+import type { ClutchRow } from '../../db/breeding-rows.ts';
 import type { Work } from '../../db/work.ts';
 import { notFound } from '../../refusal.ts';
 

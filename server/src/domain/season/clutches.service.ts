@@ -1,14 +1,14 @@
 import { randomUUID } from 'node:crypto';
 import type { Hatching, NewClutch } from '@karyotome/contract';
 import { nextNumbers } from '@karyotome/core';
-import { literal } from 'sequelize';
-import type { ClutchRow } from '../../db/rows.ts';
+import type { ClutchRow } from '../../db/breeding-rows.ts';
 import { select, touchGenetics, type Work } from '../../db/work.ts';
-import { invalidField, Refusal } from '../../refusal.ts';
+import { invalidField, Refusal, stale } from '../../refusal.ts';
 import { useNumber } from '../animals/animals.service.ts';
 import { findClutch } from './clutches.repository.ts';
 import { layEggs, youngByEgg } from '../incubation/eggs.repository.ts';
 import { findIncubator } from '../incubation/incubators.service.ts';
+import { raiseVersion } from '../../db/change-rows.ts';
 
 /** Records the eggs of a pairing. Clutches of a season are numbered in the order of entering. */
 export async function createClutch(work: Work, input: NewClutch): Promise<{ id: string }> {
@@ -102,8 +102,7 @@ export async function hatch(
 ): Promise<{ ids: string[]; numbers: string[] }> {
   const { collectionId } = work.actor;
   const clutch = await findClutch(work, id);
-  if (clutch.version !== version)
-    throw new Refusal('stale', 'The clutch was changed in the meantime. Reload to see it.');
+  if (clutch.version !== version) throw stale('The clutch');
   if (clutch.hatchedOn) throw new Refusal('conflict', 'This clutch has hatched already.');
   if (input.hatchedOn < clutch.laidOn) {
     throw invalidField('hatchedOn', `lies before the lay date, ${clutch.laidOn}`, 'before-laying');
@@ -112,11 +111,13 @@ export async function hatch(
   if (input.hatched > 2 * clutch.eggs)
     throw invalidField('hatched', `must be at most two an egg, ${2 * clutch.eggs}`);
   const numbers = await chooseNumbers(work, clutch, input);
-  const [changed] = await work.models.clutches.update(
-    { hatchedOn: input.hatchedOn, hatched: input.hatched, version: literal('version + 1') } as never,
-    { where: { collectionId, id, version }, transaction: work.transaction },
+  const changed = await raiseVersion(
+    work,
+    work.models.clutches,
+    { collectionId, id, version },
+    { hatchedOn: input.hatchedOn, hatched: input.hatched },
   );
-  if (changed === 0) throw new Refusal('stale', 'The clutch was changed in the meantime. Reload to see it.');
+  if (changed === 0) throw stale('The clutch');
   // Where the eggs were followed one by one, each hatchling is known by its egg.
   const eggs = await youngByEgg(work, id);
   const ids: string[] = [];

@@ -1,9 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import type { Introduction, SiresChange } from '@karyotome/contract';
 import { malesWith, seasonOf, storedCandidates, type EarlierMate } from '@karyotome/core';
-import { literal } from 'sequelize';
 import { type Actor, select, touchGenetics, type Work } from '../../db/work.ts';
-import { invalidField, Refusal } from '../../refusal.ts';
+import { invalidField, stale } from '../../refusal.ts';
 import { checkParent } from '../animals/animals.service.ts';
 import { refuseCircle } from '../animals/ancestry.ts';
 import { rulesOf } from './season-rules.ts';
@@ -14,6 +13,7 @@ import {
   toSeasonEvents,
   voidSeasonEvent,
 } from './season-events.ts';
+import { raiseVersion } from '../../db/change-rows.ts';
 
 /** A pairing without eggs goes on for so long, across the turn of the season too. Common practice, no source. */
 export const OPEN_DAYS = 240;
@@ -187,8 +187,7 @@ export async function changeSires(
 ): Promise<{ version: number }> {
   const { collectionId } = work.actor;
   const pairing = await findPairing(work, pairingId);
-  if (pairing.version !== version)
-    throw new Refusal('stale', 'The pairing was changed in the meantime. Reload to see it.');
+  if (pairing.version !== version) throw stale('The pairing');
   const young = await select<{ id: string; hatchedOn: string | null }>(
     work,
     `select a.id, a.hatched_on as "hatchedOn" from animals a
@@ -228,10 +227,7 @@ export async function changeSires(
     pairingId,
     sires.map(({ animalId, weight, stored }) => ({ id: animalId, weight, stored: stored ?? false })),
   );
-  await work.models.pairings.update(
-    { version: literal('version + 1') as never },
-    { where: { collectionId, id: pairingId }, transaction: work.transaction },
-  );
+  await raiseVersion(work, work.models.pairings, { collectionId, id: pairingId });
   await touchGenetics(work);
   return { version: version + 1 };
 }

@@ -4,7 +4,8 @@ import { daysBetween, pairingCautions } from '@karyotome/core';
 import { type Actor, select, type Work } from '../../db/work.ts';
 import { checkParent, listAnimals } from '../animals/animals.service.ts';
 import { kinView } from '../animals/kin.ts';
-import { geneticsSoon, parentOf } from '../genetics/genetics.service.ts';
+import { geneticsSoon } from '../genetics/genetics.service.ts';
+import { parentOf } from '../genetics/inferred-of-animal.ts';
 import { invalidField, notFound, Refusal } from '../../refusal.ts';
 import { addSeasonEvent } from './season-events.ts';
 

@@ -1,10 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import type { NewSeasonEvent, SeasonEventCorrection, SeasonEventView } from '@karyotome/contract';
 import type { SeasonEvent } from '@karyotome/core';
-import { literal } from 'sequelize';
-import type { PairingEventRow, PairingRow } from '../../db/rows.ts';
+import type { PairingEventRow, PairingRow } from '../../db/breeding-rows.ts';
 import { type Actor, select, type Work } from '../../db/work.ts';
 import { invalidField, notFound, Refusal } from '../../refusal.ts';
+import { voidRows } from '../../db/change-rows.ts';
 
 export async function findPairing(work: Work, id: string): Promise<PairingRow> {
   const { collectionId } = work.actor;
@@ -110,15 +110,7 @@ export async function voidSeasonEvent(
   replacedBy: string | null = null,
 ): Promise<PairingEventRow> {
   const event = await findEvent(work, id);
-  await work.models.pairingEvents.update(
-    {
-      voidedAt: literal('clock_timestamp()') as never,
-      voidedBy: work.actor.accountId,
-      voidReason: reason,
-      replacedBy,
-    },
-    { where: { collectionId: work.actor.collectionId, id }, transaction: work.transaction },
-  );
+  await voidRows(work, work.models.pairingEvents, { id }, reason, { replacedBy });
   return event;
 }
 

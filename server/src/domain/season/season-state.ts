@@ -20,8 +20,9 @@ import {
 } from '@karyotome/core';
 import { select, type Work } from '../../db/work.ts';
 import { summaries } from '../animals/animals.repository.ts';
-import { askSoon, geneticsSoon, parentOf, type Genetics } from '../genetics/genetics.service.ts';
-import { herdOf } from '../husbandry/herd.ts';
+import { askSoon, geneticsSoon, type Genetics } from '../genetics/genetics.service.ts';
+import { parentOf } from '../genetics/inferred-of-animal.ts';
+import { herdOf } from '../husbandry/load-herd.ts';
 import { OPEN_DAYS } from './introductions.ts';
 import { rulesOf } from './season-rules.ts';
 import { seasonEvents, toSeasonEvents } from './season-events.ts';

@@ -1,12 +1,10 @@
 import type { ObservationsChange, SortingChange } from '@karyotome/contract';
-import { literal } from 'sequelize';
 import { type Actor, select, type Work } from '../../db/work.ts';
-import { invalidField, Refusal } from '../../refusal.ts';
+import { invalidField, stale } from '../../refusal.ts';
 import { findAnimal } from '../../domain/animals/animals.service.ts';
 import { findClutch } from '../../domain/season/clutches.repository.ts';
 import { catalogueOf } from '../../domain/catalogue/catalogue.service.ts';
-
-const STALE = 'Somebody changed this in the meantime. Reload to see it.';
+import { raiseVersion, NOW } from '../../db/change-rows.ts';
 
 /** Keeps what was seen of an animal, marker by marker. The version is 0 where nothing was seen yet. */
 export async function changeObservations(
@@ -27,19 +25,16 @@ export async function changeObservations(
        values (:collectionId, :animalId, :observations::jsonb, :accountId) on conflict do nothing returning animal_id`,
       { animalId, observations: JSON.stringify(observations), accountId },
     );
-    if (made.length === 0) throw new Refusal('stale', STALE);
+    if (made.length === 0) throw stale('This');
     return { version: 1 };
   }
-  const [changed] = await work.models.observations.update(
-    {
-      observations,
-      authorId: accountId,
-      seenAt: literal('clock_timestamp()') as never,
-      version: literal('version + 1') as never,
-    },
-    { where: { collectionId, animalId, version }, transaction: work.transaction },
+  const changed = await raiseVersion(
+    work,
+    work.models.observations,
+    { collectionId, animalId, version },
+    { observations, authorId: accountId, seenAt: NOW },
   );
-  if (changed === 0) throw new Refusal('stale', STALE);
+  if (changed === 0) throw stale('This');
   return { version: version + 1 };
 }
 
@@ -72,13 +67,15 @@ export async function changeSorting(
        values (:collectionId, :clutchId, :groups::jsonb) on conflict do nothing returning clutch_id`,
       { clutchId, groups: JSON.stringify(groups) },
     );
-    if (made.length === 0) throw new Refusal('stale', STALE);
+    if (made.length === 0) throw stale('This');
     return { version: 1 };
   }
-  const [changed] = await work.models.clutchSortings.update(
-    { groups, version: literal('version + 1') as never },
-    { where: { collectionId: work.actor.collectionId, clutchId, version }, transaction: work.transaction },
+  const changed = await raiseVersion(
+    work,
+    work.models.clutchSortings,
+    { collectionId: work.actor.collectionId, clutchId, version },
+    { groups },
   );
-  if (changed === 0) throw new Refusal('stale', STALE);
+  if (changed === 0) throw stale('This');
   return { version: version + 1 };
 }

@@ -1,10 +1,10 @@
-import { outsideOpinions, ROUTES, type OutsideView } from '@karyotome/contract';
+import { outsideOpinions, ROUTES, type OutsideView, tagsChangedBy } from '@karyotome/contract';
 import { visibleOutcomes } from '@karyotome/core';
 import { Router, type RequestHandler } from 'express';
 import { QueryTypes, type Transaction } from 'sequelize';
 import { inferring } from '../../db/turns.ts';
 import { MACHINE_ZONE, reading, writing, type Database, type Work } from '../../db/work.ts';
-import { checked, idParam } from '../../http/endpoint.ts';
+import { checked, idParam } from '../../http/asked.ts';
 import { Refusal } from '../../refusal.ts';
 import type { RateLimits } from '../../http/rate-limits.ts';
 import { notifyChanged } from '../../domain/changes/notify.ts';
@@ -122,7 +122,7 @@ export function outsideRoutes(
         // Sent twice at once: the other one may have taken it meanwhile.
         if (!(await isAnswered(work, token, key))) await answerLink(work, link, answer, key);
       });
-      notifyChanged(link.collectionId);
+      notifyChanged(link.collectionId, { tags: tagsChangedBy(ROUTES.answerOutside), page: null });
     }
     response.status(204).end();
   });

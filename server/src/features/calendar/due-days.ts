@@ -11,7 +11,7 @@ import {
 } from '@karyotome/words';
 import type { Work } from '../../db/work.ts';
 import { incubationClocks } from '../../domain/incubation/clutch-view.service.ts';
-import { herdOf } from '../../domain/husbandry/herd.ts';
+import { herdOf } from '../../domain/husbandry/load-herd.ts';
 import { openForecasts } from '../../domain/season/forecasts.ts';
 import { viewToday } from '../../domain/today/today.service.ts';
 

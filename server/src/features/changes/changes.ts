@@ -1,9 +1,9 @@
-import { ROUTES } from '@karyotome/contract';
+import { ROUTES, type ChangeEvent } from '@karyotome/contract';
 import type { Request } from 'express';
 import type { Database } from '../../db/work.ts';
 import type { Endpoints } from '../../http/endpoint.ts';
 import { addStream } from '../../http/event-streams.ts';
-import { onChanged, onNotice } from '../../domain/changes/notify.ts';
+import { onChanged, onNotice, type Change } from '../../domain/changes/notify.ts';
 import { findActor } from '../../domain/accounts/session.service.ts';
 
 /*
@@ -23,7 +23,13 @@ export function changeRoutes({ answer }: Endpoints, database: Database): void {
       'Cache-Control': 'no-store, no-transform',
     });
     response.write(': watching\n\n');
-    const sendChange = (): void => void response.write('event: change\ndata: 1\n\n');
+    const page = typeof request.query['page'] === 'string' ? request.query['page'] : null;
+    const sendChange = ({ tags, page: by }: Change): void => {
+      // Whoever changed it reads anew by itself.
+      if (by !== null && by === page) return;
+      const event: ChangeEvent = { tags };
+      response.write(`event: change\ndata: ${JSON.stringify(event)}\n\n`);
+    };
     const beat = setInterval(() => {
       void isStillMember(request, database, accountId, collectionId).then((is) =>
         is ? response.write(':\n\n') : response.end(),

@@ -11,14 +11,8 @@ import {
 } from '@karyotome/core';
 import { select, type Work } from '../../db/work.ts';
 import { notFound } from '../../refusal.ts';
-import {
-  claimsOf,
-  geneticsOf,
-  labelOf,
-  sireOdds,
-  supportOf,
-  type Genetics,
-} from '../../domain/genetics/genetics.service.ts';
+import { claimsOf, labelOf, sireOdds, supportOf } from '../../domain/genetics/inferred-of-animal.ts';
+import { geneticsOf, type Genetics } from '../../domain/genetics/genetics.service.ts';
 
 interface Named {
   readonly id: string;
@@ -38,7 +32,7 @@ function animalsOf(work: Work): Promise<Named[]> {
 const MATES_SHOWN = 5;
 const NO_DETAIL = { hinges: [], strengthen: [], fromPedigree: null };
 
-/** What a claim hangs on, what would make it surer, and which mates would prove it. */
+/** The records a claim depends on, what would make it surer, and which mates would prove it. */
 export async function viewClaimDetail(
   work: Work,
   animalId: string,
@@ -51,7 +45,7 @@ export async function viewClaimDetail(
   const animals = await animalsOf(work);
   const byId = new Map(animals.map((animal) => [animal.id, animal]));
   const support = await supportOf(genetics, animalId, claim);
-  // A claim that rests on the whole family hangs on no record that could be named.
+  // A claim that rests on the whole family depends on no single record that could be named.
   const { hinges, strengthen, fromPedigree } = support
     ? await genetics.ask({ ask: 'detail', animal: animalId, claim, support })
     : NO_DETAIL;

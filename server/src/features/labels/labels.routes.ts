@@ -1,7 +1,8 @@
 import { ROUTES } from '@karyotome/contract';
 import type { Request } from 'express';
 import { reading, type Database } from '../../db/work.ts';
-import { idParam, type Endpoints } from '../../http/endpoint.ts';
+import { idParam } from '../../http/asked.ts';
+import { type Endpoints } from '../../http/endpoint.ts';
 import {
   discardSheet,
   labelContents,

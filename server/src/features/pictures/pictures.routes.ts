@@ -12,7 +12,8 @@ import {
   type PictureCopy,
   type StoredPicture,
 } from '../../domain/pictures/pictures.service.ts';
-import { idParam, type Endpoints } from '../../http/endpoint.ts';
+import { idParam } from '../../http/asked.ts';
+import { type Endpoints } from '../../http/endpoint.ts';
 import type { RateLimits } from '../../http/rate-limits.ts';
 import { sendPicture } from '../../http/send-stored.ts';
 import { invalidField, notFound, Refusal } from '../../refusal.ts';

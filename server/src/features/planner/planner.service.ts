@@ -11,7 +11,8 @@ import {
 import type { Work } from '../../db/work.ts';
 import { listAnimals } from '../../domain/animals/animals.service.ts';
 import { entryInputs } from '../../domain/catalogue/catalogue.service.ts';
-import { geneticsOf, parentOf, type Genetics } from '../../domain/genetics/genetics.service.ts';
+import { geneticsOf, type Genetics } from '../../domain/genetics/genetics.service.ts';
+import { parentOf } from '../../domain/genetics/inferred-of-animal.ts';
 import { doneClutches } from '../../domain/incubation/hatch-rates.service.ts';
 import { seasonState } from '../../domain/season/season-state.ts';
 

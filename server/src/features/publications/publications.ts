@@ -15,7 +15,8 @@ import { notFound, Refusal } from '../../refusal.ts';
 import type { RateLimits } from '../../http/rate-limits.ts';
 import { findAnimal, listAnimals } from '../../domain/animals/animals.service.ts';
 import { viewAnimal } from '../../domain/animals/view-animal.ts';
-import { cautionsOf, claimsOf, geneticsOf } from '../../domain/genetics/genetics.service.ts';
+import { cautionsOf, claimsOf } from '../../domain/genetics/inferred-of-animal.ts';
+import { geneticsOf } from '../../domain/genetics/genetics.service.ts';
 
 export async function publish(
   work: Work<Actor>,

@@ -8,7 +8,8 @@ import {
   type RoomKind,
 } from '@karyotome/core';
 import { select, type Work } from '../../db/work.ts';
-import { herdOf, type Herd } from '../../domain/husbandry/herd.ts';
+import { herdOf } from '../../domain/husbandry/load-herd.ts';
+import { type Herd } from '../../domain/husbandry/herd.ts';
 import { incubationClocks } from '../../domain/incubation/clutch-view.service.ts';
 import { changeCollection } from '../../domain/collection/change-collection.ts';
 

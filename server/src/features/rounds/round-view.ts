@@ -3,7 +3,8 @@ import { appetite, daysBetween, DIGESTING_DAYS, SETTLING_DAYS, shedCycle, soakPl
 import { select, type Work } from '../../db/work.ts';
 import { listAnimals } from '../../domain/animals/animals.service.ts';
 import { groupBy } from '../../group-by.ts';
-import { herdOf, type Herd } from '../../domain/husbandry/herd.ts';
+import { herdOf } from '../../domain/husbandry/load-herd.ts';
+import { type Herd } from '../../domain/husbandry/herd.ts';
 
 /** The id of the place in a round of animals that have no tub. */
 const WITHOUT_TUB = 'without-tub';

@@ -6,14 +6,14 @@ import { computed, ref } from 'vue';
 import { api } from '../../api/resources.ts';
 import { dayWords, oddsWords } from '../../format/format.ts';
 
-/** Behind a claim: its rule, the records it rests on, what it hangs on, and what would change it. */
+/** Behind a claim: its rule, the records it rests on, what it depends on, and what would change it. */
 const props = defineProps<{ claim: ClaimView; animalId: string }>();
 const { data: detail, status } = useQuery({
-  key: () => ['claim', props.animalId, props.claim.locus, props.claim.allele],
+  key: () => ['claimDetail', props.animalId, props.claim.locus, props.claim.allele],
   query: () => api.claimDetail(props.animalId, props.claim.locus, props.claim.allele),
 });
 const isHinge = (recordId: string): boolean => detail.value?.hinges.includes(recordId) ?? false;
-/** What the claim hangs on comes first; a long list opens on demand. */
+/** What the claim depends on comes first; a long list opens on demand. */
 const SHORT = 5;
 const isWhole = ref(false);
 const ordered = computed(() =>

@@ -32,7 +32,7 @@ const percent = (p: number): string => `${Math.round(p * 100)}%`;
 <template>
   <section class="markers" :aria-label="`Markers: ${zone}`">
     <h3>{{ zone[0]!.toUpperCase() + zone.slice(1) }}</h3>
-    <p v-if="own.length === 0" class="soft small">Nothing that this pair can give is told apart here.</p>
+    <p v-if="own.length === 0" class="soft small">No gene that this pair can give shows in this zone.</p>
     <div v-for="marker in own" :key="marker.id" class="marker">
       <div class="words">
         <span>{{ marker.text }}</span>

@@ -5,6 +5,7 @@ import { onScopeDispose, ref, watch, type Ref } from 'vue';
 import { ProblemError } from '../../api/client.ts';
 import { api } from '../../api/resources.ts';
 import { useDraft } from '../../stores/useDraft.ts';
+import { useStaleReads } from '../../stores/useStaleReads.ts';
 
 /** Null: nothing can be said. */
 export type Mark = Observation | null;
@@ -26,6 +27,7 @@ export function useObservations(clutchId: string, bench: Ref<BenchView | undefin
   const saved = ref<Record<string, Record<string, Observation>>>({});
   const failed = ref<string | null>(null);
   const cache = useQueryCache();
+  const stale = useStaleReads();
   const timers = new Map<string, ReturnType<typeof setTimeout>>();
 
   watch(
@@ -83,6 +85,7 @@ export function useObservations(clutchId: string, bench: Ref<BenchView | undefin
       if (left.length > 0) draft.pending[id] = Object.fromEntries(left);
       else delete draft.pending[id];
       failed.value = null;
+      await stale.markOwnStale();
       if (left.length > 0) schedule(id);
     } catch (error) {
       if (!(error instanceof ProblemError)) throw error;

@@ -1,6 +1,6 @@
-import { useQueryCache } from '@pinia/colada';
 import { computed, onScopeDispose, ref } from 'vue';
 import { ProblemError } from '../../api/client.ts';
+import { useStaleReads } from '../../stores/useStaleReads.ts';
 import { api } from '../../api/resources.ts';
 
 export interface QueuedPicture {
@@ -28,7 +28,7 @@ export function usePictureQueue(
   const queue = ref<QueuedPicture[]>([]);
   const isSending = ref(false);
   let isStopped = false;
-  const cache = useQueryCache();
+  const stale = useStaleReads();
   const done = computed(() => queue.value.filter(({ state }) => state === 'done').length);
 
   /** A file that carries a number in its name goes to that animal. */
@@ -71,7 +71,7 @@ export function usePictureQueue(
     };
     await Promise.all(Array.from({ length: AT_ONCE }, hand));
     isSending.value = false;
-    await cache.invalidateQueries();
+    await stale.readOwnAnew();
   }
 
   async function sendOne(picture: QueuedPicture): Promise<void> {

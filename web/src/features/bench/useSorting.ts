@@ -4,6 +4,7 @@ import { computed, ref, watch, type Ref } from 'vue';
 import { ProblemError } from '../../api/client.ts';
 import { api } from '../../api/resources.ts';
 import { useNotices } from '../../stores/notices.ts';
+import { useStaleReads } from '../../stores/useStaleReads.ts';
 
 export interface Group {
   readonly name: string;
@@ -17,6 +18,7 @@ export function useSorting(clutchId: string, bench: Ref<BenchView | undefined>) 
   const groups = ref<Group[]>([]);
   const notices = useNotices();
   const cache = useQueryCache();
+  const stale = useStaleReads();
   let version = 0;
   let isSaving = false;
   let isDirty = false;
@@ -85,6 +87,7 @@ export function useSorting(clutchId: string, bench: Ref<BenchView | undefined>) 
         const plain = groups.value.map(({ name, animalIds }) => ({ name, animalIds: [...animalIds] }));
         version = (await api.changeSorting(clutchId, { groups: plain }, version)).version;
       }
+      await stale.markOwnStale();
     } catch (error) {
       if (!(error instanceof ProblemError)) throw error;
       notices.warn(

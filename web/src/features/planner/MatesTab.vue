@@ -10,7 +10,7 @@ import type { PlannerWorker } from '../../workers/usePlanner.ts';
 import type { PlannerDraft } from './planner-draft.ts';
 import { kinWords, namesOf } from './planner-words.ts';
 
-/** For a target, the pairs of one's own animals that can give it, the best first, with what speaks against each. */
+/** For a target, the pairs of one's own animals that can give it, the best first, with the reasons against each. */
 /** The form's state, shared by all tabs: each changes it in place. */
 const draft = defineModel<PlannerDraft>('draft', { required: true });
 const props = defineProps<{ view: PlannerView; planner: PlannerWorker }>();
@@ -24,7 +24,7 @@ const shown = computed(() =>
   (answer.value ?? []).filter(({ against }) => !onlyNow.value || against.length === 0),
 );
 const SHOWN = 25;
-/** Ranks of pairs that nothing speaks against come first: the line between the two kinds is drawn once. */
+/** Ranks of pairs with nothing against them come first: the line between the two kinds is drawn once. */
 const firstLater = computed(() => shown.value.findIndex(({ against }) => against.length > 0));
 function open(pair: RankedMate): void {
   Object.assign(draft.value.dam, { kind: 'owned', animalId: pair.dam });
@@ -47,7 +47,7 @@ function open(pair: RankedMate): void {
     <div class="row">
       <h2>{{ shown.length }}{{ shown.length === 60 ? ' best' : '' }} pairs can give it</h2>
       <v-spacer />
-      <v-switch v-model="onlyNow" label="Only what nothing speaks against" color="primary" hide-details />
+      <v-switch v-model="onlyNow" label="Only pairs with nothing against them" color="primary" hide-details />
     </div>
     <v-progress-linear v-if="isWorking" indeterminate color="primary" />
     <div class="scroll">
@@ -60,7 +60,7 @@ function open(pair: RankedMate): void {
             <th scope="col" class="num">Next clutch</th>
             <th scope="col" class="num">Inbreeding</th>
             <th scope="col" class="num">His load left</th>
-            <th scope="col">What speaks against it</th>
+            <th scope="col">Reasons against</th>
             <th />
           </tr>
         </thead>
@@ -87,8 +87,8 @@ function open(pair: RankedMate): void {
       </table>
     </div>
     <p class="small soft">
-      First the pairs that nothing speaks against, then the others; within each, by the odds per egg, then by
-      how little related they are.
+      Pairs with nothing against them first, then the others; within each, by the odds per egg, then by how
+      little related they are.
     </p>
   </v-card>
 </template>

@@ -102,7 +102,7 @@ describe('one pair', () => {
 });
 
 describe('best mates', () => {
-  test('best first; what something speaks against stands below, and can be hidden', async () => {
+  test('best first; what has reasons against it stands below, and can be hidden', async () => {
     const { wrapper } = tab(MatesTab, (draft) => (draft.target = 'clown'));
     await flushPromises();
     const rows = (): string[] =>

@@ -36,7 +36,7 @@ const maySetRules = computed(() => session.mayManage);
 const numberOf = (id: string): string =>
   data.value?.females.find((female) => female.id === id)?.number ?? 'another female';
 
-/** Where something speaks against it, it is said before the two are together, not after. */
+/** Where there are reasons against it, they are said before the two are together, not after. */
 async function put(female: BoardFemale, maleId: string): Promise<void> {
   const male = data.value!.males.find(({ id }) => id === maleId)!;
   carried.value = null;
@@ -81,7 +81,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', letGo));
       :error="error"
       :is-empty="data ? data.females.length + data.males.length === 0 : false"
       empty-title="Nobody is grown yet"
-      empty-text="Females and males appear here once they are weighed and near the minimum weight, with what speaks for and against breeding them. Two that you know to be ready can be introduced at once."
+      empty-text="Females and males appear here once they are weighed and near the minimum weight, with reasons for and against breeding them. Two that you know to be ready can be introduced at once."
       @retry="refetch()"
     >
       <template #first>

@@ -13,7 +13,7 @@ import OutcomeList from '../../ui/OutcomeList.vue';
 import { useOdds } from '../../workers/useOdds.ts';
 import { introductionCautions } from './season-words.ts';
 
-/** A male is put to a female: what speaks against it and what they can give, before they are together. */
+/** A male is put to a female: the reasons against it and what they can give, before they are together. */
 const props = defineProps<{ female: BoardFemale | null; maleId: string | null; board: SeasonBoardView }>();
 const emit = defineEmits<{ close: [] }>();
 const { data: animals } = useAnimals();

@@ -1,9 +1,10 @@
-import type { FeedView } from '@karyotome/contract';
+import { ROUTES, type FeedView } from '@karyotome/contract';
 import { flushPromises } from '@vue/test-utils';
 import { afterEach, expect, test, vi } from 'vitest';
 import { button, mounted } from '../../../test/mounted.ts';
 import { ProblemError } from '../../api/client.ts';
 import { api } from '../../api/resources.ts';
+import { noteWritten } from '../../api/written.ts';
 import { useNotices } from '../../stores/notices.ts';
 import CalendarCard from './CalendarCard.vue';
 
@@ -62,7 +63,9 @@ test('a new one is named; a missing name is said at its field', async () => {
 });
 
 test('revoked, the list is read anew', async () => {
-  const revoke = vi.spyOn(api, 'revokeCalendarFeed').mockResolvedValue(undefined);
+  const revoke = vi
+    .spyOn(api, 'revokeCalendarFeed')
+    .mockImplementation(async () => noteWritten(ROUTES.revokeCalendarFeed));
   const { wrapper, list } = await card([feed]);
   list.mockResolvedValue([]);
   await button(wrapper, 'Revoke Phone').trigger('click');

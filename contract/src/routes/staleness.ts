@@ -1,0 +1,113 @@
+import { TAGS, type Tag } from '../tags.ts';
+import { ROUTES } from './index.ts';
+import type { Route } from './route.ts';
+
+type Name = keyof typeof ROUTES;
+
+/**
+ * What writes change. One that is not listed may change everything: also the rules of feeding, of the season and of the room,
+ * which share the collection's version.
+ */
+const CHANGED: { readonly [N in Name]?: readonly Tag[] } = {
+  addRecord: ['records'],
+  voidRecord: ['records'],
+  correctRecord: ['records'],
+  voidRecords: ['records'],
+  sendRound: ['records'],
+  moveMany: ['records'],
+  previewImport: [],
+  addPicture: ['pictures'],
+  addCardPicture: ['pictures'],
+  deletePicture: ['pictures'],
+  addCatalogueEntry: ['catalogue'],
+  changeCatalogueEntry: ['catalogue'],
+  removeCatalogueEntry: ['catalogue'],
+  addSeasonEvent: ['breeding'],
+  voidSeasonEvent: ['breeding'],
+  correctSeasonEvent: ['breeding'],
+  changeClutch: ['breeding', 'eggs'],
+  changeBox: ['eggs'],
+  addEggEvents: ['eggs'],
+  voidEggEvents: ['eggs'],
+  makeClutchCard: [],
+  addIncubator: ['climate'],
+  changeIncubator: ['climate'],
+  addReading: ['climate'],
+  importReadings: ['climate'],
+  changeObservations: ['observations'],
+  changeSorting: ['sorting'],
+  addOpinion: ['opinions'],
+  removeOpinion: ['opinions'],
+  addOpinionLink: ['opinions'],
+  revokeOpinionLink: ['opinions'],
+  answerOutside: ['opinions'],
+  previewLabels: [],
+  printLabels: ['labels'],
+  addFeedingPlan: ['feeding'],
+  changeFeedingPlan: ['feeding'],
+  removeFeedingPlan: ['feeding'],
+  addStock: ['feeding'],
+  voidStock: ['feeding'],
+  addRack: ['enclosures'],
+  changeRack: ['enclosures'],
+  deleteRack: ['enclosures'],
+  addLadder: ['enclosures'],
+  changeLadder: ['enclosures'],
+  addHeatZone: ['heat'],
+  changeHeatZone: ['heat'],
+  removeHeatZone: ['heat'],
+  addSurfaceCheck: ['heat'],
+  voidSurfaceCheck: ['heat'],
+  publish: ['publications'],
+  withdraw: ['publications'],
+  addCalendarFeed: ['calendars'],
+  revokeCalendarFeed: ['calendars'],
+  signIn: [],
+  signOut: [],
+};
+
+/** What is inferred of an animal's genes, and so its label. */
+const LABEL = ['animals', 'records', 'catalogue', 'breeding'] as const;
+/** All that a line of an animal shows (`AnimalSummary`). */
+const SUMMARY = [...LABEL, 'enclosures', 'pictures', 'publications'] as const;
+
+/** What reads are made from. One that is not listed may be made from everything. */
+const MADE_FROM: { readonly [N in Name]?: readonly Tag[] } = {
+  animals: SUMMARY,
+  animal: [...SUMMARY, 'eggs', 'feeding', 'labels'],
+  catalogue: ['catalogue', 'records'],
+  contradictions: LABEL,
+  claimDetail: LABEL,
+  kin: LABEL,
+  season: [...LABEL, 'eggs'],
+  pairings: [...LABEL, 'eggs'],
+  planner: [...LABEL, 'eggs'],
+  hatchRates: ['breeding', 'eggs', 'climate'],
+  clutch: [...LABEL, 'eggs', 'climate', 'pictures'],
+  incubators: ['climate', 'breeding', 'eggs'],
+  bench: [...SUMMARY, 'eggs', 'observations', 'sorting', 'opinions', 'labels'],
+  calls: LABEL,
+  setUpProposal: ['animals', 'records', 'enclosures'],
+  today: [...SUMMARY, 'eggs', 'climate', 'heat', 'feeding'],
+  round: [...LABEL, 'enclosures', 'feeding'],
+  feeding: [...LABEL, 'enclosures', 'feeding'],
+  room: [...LABEL, 'enclosures', 'eggs', 'climate', 'room'],
+  racks: [...LABEL, 'enclosures', 'heat', 'feeding'],
+  ladders: ['enclosures'],
+  learnedMoves: ['animals', 'records', 'enclosures'],
+  showcase: SUMMARY,
+  calendarFeeds: ['calendars'],
+};
+
+const changedBy = new Map<Route, readonly Tag[]>(
+  Object.entries(CHANGED).map(([name, tags]) => [ROUTES[name as Name] as Route, tags]),
+);
+
+/** What a write changes. */
+export const tagsChangedBy = (write: Route): readonly Tag[] => changedBy.get(write) ?? TAGS;
+
+/** Whether a read, by its route's name, is made from any of these. Of a name that is not known: yes. */
+export function isMadeFrom(name: string, tags: readonly Tag[]): boolean {
+  const from = Object.hasOwn(MADE_FROM, name) ? MADE_FROM[name as Name] : undefined;
+  return tags.length > 0 && (from?.some((tag) => tags.includes(tag)) ?? true);
+}

@@ -1,0 +1,28 @@
+/**
+ * Parts of what a collection holds. A write says which of them it changes, a read from which it is made: so whoever shows a
+ * read knows when it went stale.
+ */
+export const TAGS = [
+  'animals',
+  /** Dated records of animals, what is inferred from them included. */
+  'records',
+  'catalogue',
+  /** Pairings, clutches and events of a season. */
+  'breeding',
+  'eggs',
+  /** Incubators and their readings. */
+  'climate',
+  'enclosures',
+  'heat',
+  /** Rules, plans and stock. */
+  'feeding',
+  'room',
+  'observations',
+  'sorting',
+  'opinions',
+  'labels',
+  'pictures',
+  'publications',
+  'calendars',
+] as const;
+export type Tag = (typeof TAGS)[number];

@@ -1,0 +1,12 @@
+export { addDays, daysBetween, isIsoDay, localDay, type IsoDay } from './days.ts';
+export {
+  clockIn,
+  dayIn,
+  hoursOf,
+  isTimeZone,
+  latestDayOnEarth,
+  momentsOf,
+  offsetAt,
+  startOfDay,
+  type TimeZone,
+} from './zones.ts';

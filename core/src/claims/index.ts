@@ -1,0 +1,3 @@
+export { claimsFrom, isCertain, isPossible, type Claim, type ClaimKind } from './claim.ts';
+export { strengthenings, type Strengthening } from './strengthen.ts';
+export { claimFromPedigree, findHinges, findSupport, type SupportingRecord } from './support.ts';

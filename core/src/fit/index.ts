@@ -1,0 +1,1 @@
+export { multinomialTest, type FitTest } from './multinomial-test.ts';

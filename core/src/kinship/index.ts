@@ -1,0 +1,1 @@
+export { KinshipTable } from './kinship.ts';

@@ -1,0 +1,2 @@
+export { canonicalLabel, genotypeLabel, joinWords, tradePercent } from './label.ts';
+export { parseGenes, type ParsedGenes, type UnknownWord } from './parse.ts';

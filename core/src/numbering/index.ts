@@ -1,0 +1,1 @@
+export { parseSeasonNumber, nextNumbers, NUMBER_PATTERNS, type NumberPattern } from './pattern.ts';

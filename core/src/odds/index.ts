@@ -1,0 +1,20 @@
+export { gamete } from './locus-outcomes.ts';
+export {
+  pairingCautions,
+  pairingOutcomes,
+  visibleOutcomes,
+  whyImpossible,
+  type Impossible,
+  type Outcome,
+  type VisibleOutcome,
+} from './pairing-odds.ts';
+export { parseParent, toParent, type Parent } from './parent.ts';
+export {
+  meetsTarget,
+  targetOdds,
+  targetScenarios,
+  toTarget,
+  type Scenario,
+  type Target,
+  type TargetOdds,
+} from './target.ts';

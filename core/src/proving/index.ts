@@ -1,0 +1,1 @@
+export { eggsUntilSettled, SETTLED_BELOW, type Mate, type Proof } from './eggs-until-settled.ts';

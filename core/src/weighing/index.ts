@@ -1,0 +1,8 @@
+export {
+  parseScaleLine,
+  SteadyMass,
+  weightDoubt,
+  type ScaleReading,
+  type WeightDoubt,
+  type WeightDoubts,
+} from './scale.ts';

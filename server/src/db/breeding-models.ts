@@ -1,0 +1,183 @@
+import { DataTypes, type Sequelize } from 'sequelize';
+import type {
+  ClutchCardRow,
+  ClutchRow,
+  EggEventRow,
+  EggRow,
+  IncubatorRow,
+  PairingEventRow,
+  PairingRow,
+  PairingSireRow,
+  ReadingRow,
+} from './breeding-rows.ts';
+import type {
+  ClutchSortingRow,
+  LabelSheetRow,
+  ObservationRow,
+  OpinionLinkRow,
+  OpinionRow,
+  PrintedLabelRow,
+} from './rows.ts';
+import { key, table, voidable } from './table.ts';
+
+const { UUID, TEXT, INTEGER, DOUBLE, DATEONLY, DATE, JSONB, BOOLEAN } = DataTypes;
+
+/** Pairings and clutches. */
+export const seasonModels = (sequelize: Sequelize) => ({
+  pairings: table<PairingRow>(sequelize, 'pairings', {
+    collectionId: UUID,
+    id: key(),
+    season: INTEGER,
+    damId: UUID,
+    startedOn: DATEONLY,
+    note: TEXT,
+    version: INTEGER,
+  }),
+  pairingSires: table<PairingSireRow>(sequelize, 'pairing_sires', {
+    collectionId: key(),
+    pairingId: key(),
+    sireId: key(),
+    weight: DOUBLE,
+    stored: BOOLEAN,
+  }),
+  clutches: table<ClutchRow>(sequelize, 'clutches', {
+    collectionId: UUID,
+    id: key(),
+    pairingId: UUID,
+    season: INTEGER,
+    ordinal: INTEGER,
+    laidOn: DATEONLY,
+    eggs: INTEGER,
+    slugs: INTEGER,
+    incubationC: DOUBLE,
+    incubatorId: UUID,
+    hatchedOn: DATEONLY,
+    hatched: INTEGER,
+    note: TEXT,
+    version: INTEGER,
+  }),
+  pairingEvents: table<PairingEventRow>(sequelize, 'pairing_events', {
+    collectionId: UUID,
+    id: key(),
+    pairingId: UUID,
+    kind: TEXT,
+    sireId: UUID,
+    replacedBy: UUID,
+    ...voidable(),
+  }),
+});
+
+/** Eggs and incubators. */
+export const eggModels = (sequelize: Sequelize) => ({
+  incubators: table<IncubatorRow>(sequelize, 'incubators', {
+    collectionId: UUID,
+    id: key(),
+    name: TEXT,
+    setC: DOUBLE,
+    lowC: DOUBLE,
+    highC: DOUBLE,
+    lowHumidity: DOUBLE,
+    silentAfterHours: DOUBLE,
+    sensor: TEXT,
+    sensorSince: DATE,
+    version: INTEGER,
+  }),
+  readings: table<ReadingRow>(sequelize, 'readings', {
+    collectionId: key(),
+    incubatorId: key(),
+    at: { type: DATE, primaryKey: true },
+    source: { type: TEXT, primaryKey: true },
+    celsius: DOUBLE,
+    humidity: DOUBLE,
+  }),
+  eggs: table<EggRow>(sequelize, 'eggs', {
+    collectionId: UUID,
+    id: key(),
+    clutchId: UUID,
+    position: INTEGER,
+    verdict: TEXT,
+    massG: DOUBLE,
+    stuck: INTEGER,
+    marked: BOOLEAN,
+    x: DOUBLE,
+    y: DOUBLE,
+  }),
+  eggEvents: table<EggEventRow>(sequelize, 'egg_events', {
+    collectionId: UUID,
+    id: key(),
+    clutchId: UUID,
+    eggId: UUID,
+    kind: TEXT,
+    signs: JSONB,
+    young: INTEGER,
+    ...voidable(),
+  }),
+  clutchCards: table<ClutchCardRow>(sequelize, 'clutch_cards', {
+    collectionId: UUID,
+    id: key(),
+    clutchId: UUID,
+    file: TEXT,
+    authorId: UUID,
+    madeAt: DATE,
+  }),
+});
+
+/** What a clutch is identified by. */
+export const benchModels = (sequelize: Sequelize) => ({
+  observations: table<ObservationRow>(sequelize, 'observations', {
+    collectionId: UUID,
+    animalId: key(),
+    observations: JSONB,
+    authorId: UUID,
+    seenAt: DATE,
+    version: INTEGER,
+  }),
+  clutchSortings: table<ClutchSortingRow>(sequelize, 'clutch_sortings', {
+    collectionId: UUID,
+    clutchId: key(),
+    groups: JSONB,
+    version: INTEGER,
+  }),
+  opinionLinks: table<OpinionLinkRow>(sequelize, 'opinion_links', {
+    collectionId: UUID,
+    id: key(),
+    clutchId: UUID,
+    token: TEXT,
+    animalIds: JSONB,
+    note: TEXT,
+    authorId: UUID,
+    createdAt: DATE,
+    expiresOn: DATEONLY,
+    usedAt: DATE,
+    answerKey: TEXT,
+    revokedAt: DATE,
+  }),
+  opinions: table<OpinionRow>(sequelize, 'opinions', {
+    collectionId: UUID,
+    id: key(),
+    animalId: UUID,
+    byName: TEXT,
+    genes: TEXT,
+    sure: TEXT,
+    note: TEXT,
+    onDay: DATEONLY,
+    linkId: UUID,
+    authorId: UUID,
+  }),
+  labelSheets: table<LabelSheetRow>(sequelize, 'label_sheets', {
+    collectionId: UUID,
+    id: key(),
+    file: TEXT,
+    authorId: UUID,
+    madeAt: DATE,
+  }),
+  printedLabels: table<PrintedLabelRow>(sequelize, 'printed_labels', {
+    collectionId: UUID,
+    animalId: key(),
+    issue: { type: INTEGER, primaryKey: true },
+    sheetId: UUID,
+    kind: TEXT,
+    content: TEXT,
+    printedAt: DATE,
+  }),
+});

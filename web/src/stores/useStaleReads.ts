@@ -1,0 +1,27 @@
+import { isMadeFrom, type Tag } from '@karyotome/contract';
+import { useQueryCache, type UseQueryEntry } from '@pinia/colada';
+import { takeWritten } from '../api/written.ts';
+
+const madeFrom =
+  (tags: readonly Tag[]) =>
+  ({ key }: UseQueryEntry): boolean =>
+    isMadeFrom(String(key[0]), tags);
+
+/** Lets reads that are made from what changed go stale. */
+export function useStaleReads() {
+  const cache = useQueryCache();
+  return {
+    /** Those on the screen are read anew at once, the others when they are shown again. */
+    async readAnew(tags: readonly Tag[]): Promise<void> {
+      await cache.invalidateQueries({ predicate: madeFrom(tags) });
+    },
+    /** The same for what this page wrote. */
+    async readOwnAnew(): Promise<void> {
+      await cache.invalidateQueries({ predicate: madeFrom(takeWritten()) });
+    },
+    /** For a page that shows what it wrote by itself: nothing on the screen is read anew. */
+    async markOwnStale(): Promise<void> {
+      await cache.invalidateQueries({ predicate: madeFrom(takeWritten()) }, false);
+    },
+  };
+}
