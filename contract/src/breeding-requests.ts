@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { id, noTwo, type Optional, optional, pastDay, text } from './fields.ts';
+import { id, noTwo, optional, pastDay, text, type Optional } from './fields.ts';
 
 export interface PairingSire {
   animalId: string;

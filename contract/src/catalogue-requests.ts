@@ -1,4 +1,4 @@
-import { type CatalogueEntry, ZONES } from '@karyotome/core';
+import { ZONES, type CatalogueEntry } from '@karyotome/core';
 import Joi from 'joi';
 import { optional, text } from './fields.ts';
 

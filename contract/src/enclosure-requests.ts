@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { id, type Optional, optional, text } from './fields.ts';
+import { id, optional, text, type Optional } from './fields.ts';
 
 export interface LadderStepInput {
   name: string;

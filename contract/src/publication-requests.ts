@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { type Optional, optional, text } from './fields.ts';
+import { optional, text, type Optional } from './fields.ts';
 
 export interface Publishing {
   /** Words for buyers; private notes never show. */

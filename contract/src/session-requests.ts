@@ -1,6 +1,6 @@
 import type { NumberPattern } from '@karyotome/core';
 import Joi from 'joi';
-import { id, type Optional, optional, text, timeZone } from './fields.ts';
+import { id, optional, text, timeZone, type Optional } from './fields.ts';
 
 export interface SignIn {
   email: string;

@@ -6,7 +6,7 @@ import { addDays } from '@karyotome/core';
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import { loadDemo } from '../src/demo/demo.ts';
 import { FARM } from '../src/demo/plan.ts';
-import { type Actor, machineToday, writing, type Work } from '../src/db/work.ts';
+import { machineToday, writing, type Actor, type Work } from '../src/db/work.ts';
 import { addStock } from '../src/domain/husbandry/freezer.service.ts';
 import { addSurfaceCheck } from '../src/domain/enclosures/heat.service.ts';
 import { insertRecord } from '../src/domain/records/insert-record.ts';

@@ -1,4 +1,4 @@
-import { type Concern, type Concerns, type HeatFault, type HeatFaults, SOAK } from '@karyotome/core';
+import { SOAK, type Concern, type Concerns, type HeatFault, type HeatFaults } from '@karyotome/core';
 import { say, sentences, type Phrases, type Told } from './phrases.ts';
 import type { Reader } from './reader.ts';
 

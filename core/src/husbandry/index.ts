@@ -24,6 +24,8 @@ export {
   type SurfaceReading,
 } from './heat.ts';
 export {
+  CARE_ACTS,
+  lastCare,
   type FeedingRecord,
   type History,
   type MoveRecord,
@@ -31,8 +33,6 @@ export {
   type StartPlan,
   type ShedStage,
   type WeightRecord,
-  CARE_ACTS,
-  lastCare,
   type CareAct,
   type CareRecord,
   type OwnWay,

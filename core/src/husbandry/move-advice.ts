@@ -1,6 +1,6 @@
 import { daysBetween, type IsoDay } from '../calendar/days.ts';
-import { appetite, type Appetite, DIGESTING_DAYS, SETTLING_DAYS } from './appetite.ts';
-import { type History, lastCare } from './history.ts';
+import { appetite, DIGESTING_DAYS, SETTLING_DAYS, type Appetite } from './appetite.ts';
+import { lastCare, type History } from './history.ts';
 import { judgeMove } from './judge-move.ts';
 import type { LadderStep } from './ladders.ts';
 import type { MoveReason, WeighedReason } from './move-reasons.ts';

@@ -1,4 +1,4 @@
-import { FEMALE, type IndexedPedigree, UNKNOWN } from '../pedigree/index-pedigree.ts';
+import { FEMALE, UNKNOWN, type IndexedPedigree } from '../pedigree/index-pedigree.ts';
 import { DomainTable, EITHER, EMPTY_DOMAIN, FIRST, SECOND, WILD_DOMAIN } from './domain-table.ts';
 import type { LocusEvidence } from './evidence.ts';
 

@@ -1,16 +1,16 @@
 import type { Call, PedigreeAnimal, PedigreeLocus } from '../pedigree/document.ts';
 import {
   FEMALE,
-  type IndexedPedigree,
   isFounder,
   MALE,
   sireCount,
   UNKNOWN,
+  type IndexedPedigree,
 } from '../pedigree/index-pedigree.ts';
 import { DomainTable, isSettled, settledCell, WILD_DOMAIN } from './domain-table.ts';
-import { type LocusDomains, narrowDomains } from './domains.ts';
+import { narrowDomains, type LocusDomains } from './domains.ts';
 import { LocusEvidence } from './evidence.ts';
-import { type Factor, sameFactor } from './factor.ts';
+import { sameFactor, type Factor } from './factor.ts';
 import { bytesWithRoom, merged, withRoom } from './growing-arrays.ts';
 import { LocusModelBuilder } from './locus-model.ts';
 import type { Distribution, LocusModel, NamedFactor } from './model.ts';

@@ -1,7 +1,7 @@
-import { type Catalogue, CATALOGUE } from '../catalogue/catalogue.ts';
+import { CATALOGUE, type Catalogue } from '../catalogue/catalogue.ts';
 import { foldPhrase, type Meaning } from '../catalogue/words.ts';
 import { canonical, compareAlleles, type WeightedGenotype } from '../loci/genotype.ts';
-import { type Allele, type Locus, WILD } from '../loci/locus.ts';
+import { WILD, type Allele, type Locus } from '../loci/locus.ts';
 import { assembleLocus, type Mention } from './assemble.ts';
 import { nameOf, suggestionsFor } from './suggest-words.ts';
 

@@ -1,7 +1,7 @@
 import { CATALOGUE, shownBy } from '@karyotome/core';
 import { addOpinion } from '../features/bench/opinions.service.ts';
 import { insertRecord } from '../domain/records/insert-record.ts';
-import { type Actor, select, type Work } from '../db/work.ts';
+import { select, type Actor, type Work } from '../db/work.ts';
 import { addEntry } from '../domain/catalogue/catalogue.service.ts';
 import { FIRST_LOOK_SLIPS, OWN_MARKERS } from './bench-plan.ts';
 import { Chance } from './chance.ts';

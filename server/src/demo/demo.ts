@@ -10,7 +10,7 @@ import { createRack, listRacks } from '../domain/enclosures/racks.service.ts';
 import { insertRecord } from '../domain/records/insert-record.ts';
 import { createCollection, firstPassword } from '../features/session/first-start.ts';
 import { hashPassword } from '../domain/accounts/session.service.ts';
-import { type Actor, MACHINE_ZONE, type Database, type Work } from '../db/work.ts';
+import { MACHINE_ZONE, type Actor, type Database, type Work } from '../db/work.ts';
 import { playHusbandry } from './husbandry.ts';
 import { addOwnMarkers, recordFirstIdentifications, playOpinions } from './bench.ts';
 import { BENCH_FOUNDERS, BENCH_RACKS, EARLIER, FIRST_SHED_AGO, WAITING } from './bench-plan.ts';

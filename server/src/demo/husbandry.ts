@@ -3,7 +3,7 @@ import { addDays } from '@karyotome/core';
 import { addStock } from '../domain/husbandry/freezer.service.ts';
 import { addSurfaceCheck, addZone } from '../domain/enclosures/heat.service.ts';
 import { insertRecord } from '../domain/records/insert-record.ts';
-import { type Actor, select, type Work } from '../db/work.ts';
+import { select, type Actor, type Work } from '../db/work.ts';
 import { Chance } from './chance.ts';
 
 interface Living {

@@ -1,9 +1,9 @@
 import {
+  readId,
+  validate,
   type BodyOf,
   type ParamsOf,
-  readId,
   type Route,
-  validate,
   type ValidateOptions,
 } from '@karyotome/contract';
 import type { Request } from 'express';

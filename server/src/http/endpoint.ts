@@ -10,11 +10,11 @@ import express, { type Request, type RequestHandler, type Response, Router } fro
 import { mayDo } from '../access/policy.ts';
 import { BeginAgain } from '../db/begin-again.ts';
 import { inferring } from '../db/turns.ts';
-import { type Actor, type Database, reading, writing } from '../db/work.ts';
+import { reading, writing, type Actor, type Database } from '../db/work.ts';
 import { Refusal } from '../refusal.ts';
-import { asked, type Asked, type Call, callOf } from './asked.ts';
+import { asked, callOf, type Asked, type Call } from './asked.ts';
 import { bodyLimit } from './limits.ts';
-import { type Answer, onceByKey } from './once.ts';
+import { onceByKey, type Answer } from './once.ts';
 import { fingerprintOf, isAnswered, keyOf } from './write-keys.ts';
 
 declare module 'express-session' {

@@ -1,4 +1,4 @@
-import { type Actor, select, type Work } from '../db/work.ts';
+import { select, type Actor, type Work } from '../db/work.ts';
 import { Refusal } from '../refusal.ts';
 
 export interface Answer {

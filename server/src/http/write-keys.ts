@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import type { Request } from 'express';
-import { type Actor, type Database, reading } from '../db/work.ts';
+import { reading, type Actor, type Database } from '../db/work.ts';
 import { Refusal } from '../refusal.ts';
 import { answerOf } from './once.ts';
 

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { AnimalChange, AnimalSummary, NewAnimal, NewRecord } from '@karyotome/contract';
 import type { AnimalRow } from '../../db/rows.ts';
-import { type Actor, select, touchGenetics, type Work } from '../../db/work.ts';
+import { select, touchGenetics, type Actor, type Work } from '../../db/work.ts';
 import { invalidField, notFound, Refusal, stale } from '../../refusal.ts';
 import { genesProblems } from '../genetics/identification-check.ts';
 import { catalogueOf } from '../catalogue/catalogue.service.ts';

@@ -14,7 +14,7 @@ import {
 import { changeRow } from '../../db/change-rows.ts';
 import { UniqueConstraintError } from 'sequelize';
 import { createCache } from '../../cache.ts';
-import { type Actor, select, touchGenetics, type Work } from '../../db/work.ts';
+import { select, touchGenetics, type Actor, type Work } from '../../db/work.ts';
 import { invalidField, notFound, Refusal } from '../../refusal.ts';
 
 interface Entry {

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import type { HeatZoneInput, HeatZoneView, SurfaceCheck } from '@karyotome/contract';
 import { addDays, heatFaults, type HeatFault } from '@karyotome/core';
 import { changeRow, voidRow } from '../../db/change-rows.ts';
-import { type Actor, select, type Work } from '../../db/work.ts';
+import { select, type Actor, type Work } from '../../db/work.ts';
 import { invalidField, notFound } from '../../refusal.ts';
 
 type ZoneRow = Omit<HeatZoneView, 'faults' | 'dueOn'>;

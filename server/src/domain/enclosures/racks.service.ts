@@ -12,7 +12,7 @@ import type {
 } from '@karyotome/contract';
 import { addDays, inShed, lastCare, learnFromMoves, moveEpisodes } from '@karyotome/core';
 import { changeRow } from '../../db/change-rows.ts';
-import { type Actor, select, type Work } from '../../db/work.ts';
+import { select, type Actor, type Work } from '../../db/work.ts';
 import { invalidField, notFound, Refusal } from '../../refusal.ts';
 import { listAnimals } from '../animals/animals.service.ts';
 import { kindOfTub, loadEnclosures } from './enclosure-advice.ts';

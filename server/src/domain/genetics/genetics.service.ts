@@ -1,5 +1,5 @@
 import type { CatalogueEntryInput } from '@karyotome/contract';
-import { type Catalogue, PosteriorView, type RecordedAnimal, type Sureness } from '@karyotome/core';
+import { PosteriorView, type Catalogue, type RecordedAnimal, type Sureness } from '@karyotome/core';
 import type { Transaction } from 'sequelize';
 import { createCollectionCache } from '../../cache.ts';
 import { geneticsTouched, select, type Work } from '../../db/work.ts';

@@ -1,17 +1,17 @@
 import type { ClaimRule } from '@karyotome/contract';
 import {
   canonicalLabel,
-  type Claim,
   claimsFrom,
   isPossible,
   joinWords,
   kinByDistance,
-  type Parent,
   parseGenes,
   parseParent,
-  type SupportingRecord,
   welfareNotes,
   WILD,
+  type Claim,
+  type Parent,
+  type SupportingRecord,
 } from '@karyotome/core';
 import type { Genetics } from './genetics.service.ts';
 

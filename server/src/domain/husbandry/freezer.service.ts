@@ -9,7 +9,7 @@ import {
   type StockUse,
 } from '@karyotome/core';
 import { voidRow } from '../../db/change-rows.ts';
-import { type Actor, select, type Work } from '../../db/work.ts';
+import { select, type Actor, type Work } from '../../db/work.ts';
 import type { Herd } from './herd.ts';
 
 const SHOWN_ENTRIES = 60;

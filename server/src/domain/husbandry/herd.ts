@@ -1,26 +1,26 @@
 import type { Sex } from '@karyotome/contract';
 import {
   animalTasks,
+  concerns,
+  Growth,
+  nextMeal,
   type AppetiteBaseline,
   type CollectionGrowth,
   type Concern,
-  concerns,
   type ExpectedMass,
   type FeedingCircumstances,
   type FeedingRules,
-  Growth,
   type GrowthSubject,
   type History,
   type Meal,
-  nextMeal,
   type OrderRules,
   type Task,
 } from '@karyotome/core';
 import {
   adviceKey,
   adviseFor,
-  type Enclosures,
   placeAdvice,
+  type Enclosures,
   type PlacedAdvice,
 } from '../enclosures/enclosure-advice.ts';
 import type { ValidRecord } from '../records/history.ts';

@@ -1,10 +1,10 @@
 import {
-  type AppetiteBaseline,
   appetiteBaseline,
-  type CollectionGrowth,
   FEEDING_RULES,
   fitCollection,
   ORDER_RULES,
+  type AppetiteBaseline,
+  type CollectionGrowth,
 } from '@karyotome/core';
 import { createCollectionCache } from '../../cache.ts';
 import { select, type Work } from '../../db/work.ts';
@@ -14,10 +14,10 @@ import { husbandryRecords, toHistory } from '../records/history.ts';
 import { openForecasts } from '../season/forecasts.ts';
 import { plansOf } from './feeding-plans.ts';
 import {
-  type CachedAnimal,
-  type Common,
   growthSubject,
   Herd,
+  type CachedAnimal,
+  type Common,
   type HerdAnimal,
   type OpenForecasts,
 } from './herd.ts';

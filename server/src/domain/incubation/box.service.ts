@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { BoxChange, ClutchChange, EggEventsVoiding, NewEggEvents } from '@karyotome/contract';
 import { eggState } from '@karyotome/core';
-import { type Actor, select, type Work } from '../../db/work.ts';
+import { select, type Actor, type Work } from '../../db/work.ts';
 import { invalidField, notFound, Refusal, stale } from '../../refusal.ts';
 import { findClutch } from '../season/clutches.repository.ts';
 import { findIncubator } from './incubators.service.ts';

@@ -1,10 +1,10 @@
 import type { ClutchView, EggEventView, EggView } from '@karyotome/contract';
 import {
-  type DailyMeans,
   eggState,
+  incubationClock,
+  type DailyMeans,
   type Incubation,
   type IncubationClock,
-  incubationClock,
 } from '@karyotome/core';
 import type { ClutchRow } from '../../db/breeding-rows.ts';
 import { select, type Work } from '../../db/work.ts';

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import type { NewRecord } from '@karyotome/contract';
 import { literal } from 'sequelize';
 import type { AnimalRow } from '../../db/rows.ts';
-import { type Actor, select, touchGenetics, type Work } from '../../db/work.ts';
+import { select, touchGenetics, type Actor, type Work } from '../../db/work.ts';
 import { invalidField, notFound, Refusal } from '../../refusal.ts';
 import { notify } from '../changes/notify.ts';
 import { livingSql } from '../animals/living-sql.ts';

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { Introduction, SiresChange } from '@karyotome/contract';
 import { malesWith, seasonOf, storedCandidates, type EarlierMate } from '@karyotome/core';
-import { type Actor, select, touchGenetics, type Work } from '../../db/work.ts';
+import { select, touchGenetics, type Actor, type Work } from '../../db/work.ts';
 import { invalidField, stale } from '../../refusal.ts';
 import { checkParent } from '../animals/animals.service.ts';
 import { refuseCircle } from '../animals/ancestry.ts';

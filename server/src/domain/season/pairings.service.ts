@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { ClutchSummary, NewPairing, PairingView } from '@karyotome/contract';
 import { daysBetween, pairingCautions } from '@karyotome/core';
-import { type Actor, select, type Work } from '../../db/work.ts';
+import { select, type Actor, type Work } from '../../db/work.ts';
 import { checkParent, listAnimals } from '../animals/animals.service.ts';
 import { kinView } from '../animals/kin.ts';
 import { geneticsSoon } from '../genetics/genetics.service.ts';

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import type { NewSeasonEvent, SeasonEventCorrection, SeasonEventView } from '@karyotome/contract';
 import type { SeasonEvent } from '@karyotome/core';
 import type { PairingEventRow, PairingRow } from '../../db/breeding-rows.ts';
-import { type Actor, select, type Work } from '../../db/work.ts';
+import { select, type Actor, type Work } from '../../db/work.ts';
 import { invalidField, notFound, Refusal } from '../../refusal.ts';
 import { voidRows } from '../../db/change-rows.ts';
 

@@ -1,5 +1,5 @@
 import type { ObservationsChange, SortingChange } from '@karyotome/contract';
-import { type Actor, select, type Work } from '../../db/work.ts';
+import { select, type Actor, type Work } from '../../db/work.ts';
 import { invalidField, stale } from '../../refusal.ts';
 import { findAnimal } from '../../domain/animals/animals.service.ts';
 import { findClutch } from '../../domain/season/clutches.repository.ts';

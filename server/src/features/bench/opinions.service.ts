@@ -7,7 +7,7 @@ import type {
   OutsideOpinions,
 } from '@karyotome/contract';
 import { addDays } from '@karyotome/core';
-import { type Actor, select, type Work } from '../../db/work.ts';
+import { select, type Actor, type Work } from '../../db/work.ts';
 import { invalidField, notFound, Refusal } from '../../refusal.ts';
 import { findAnimal } from '../../domain/animals/animals.service.ts';
 import { findClutch } from '../../domain/season/clutches.repository.ts';

@@ -1,4 +1,4 @@
-import { outsideOpinions, ROUTES, type OutsideView, tagsChangedBy } from '@karyotome/contract';
+import { outsideOpinions, ROUTES, tagsChangedBy, type OutsideView } from '@karyotome/contract';
 import { visibleOutcomes } from '@karyotome/core';
 import { Router, type RequestHandler } from 'express';
 import { QueryTypes, type Transaction } from 'sequelize';

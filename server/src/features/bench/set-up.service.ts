@@ -1,6 +1,6 @@
 import type { SettingUp, SetUpProposal } from '@karyotome/contract';
 import { addDays } from '@karyotome/core';
-import { type Actor, select, type Work } from '../../db/work.ts';
+import { select, type Actor, type Work } from '../../db/work.ts';
 import { invalidField, Refusal } from '../../refusal.ts';
 import { livingSql } from '../../domain/animals/living-sql.ts';
 import { loadEnclosures } from '../../domain/enclosures/enclosure-advice.ts';

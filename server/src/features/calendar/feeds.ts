@@ -5,7 +5,7 @@ import { DEFAULT_LOCALE, Reader, type ReaderSettings } from '@karyotome/words';
 import { Router } from 'express';
 import { ICalCalendar } from 'ical-generator';
 import { QueryTypes } from 'sequelize';
-import { type Actor, reading, select, type Database, type Work } from '../../db/work.ts';
+import { reading, select, type Actor, type Database, type Work } from '../../db/work.ts';
 import type { Endpoints } from '../../http/endpoint.ts';
 import { notFound, Refusal } from '../../refusal.ts';
 import type { RateLimits } from '../../http/rate-limits.ts';

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { ImportPreview, RecordKind } from '@karyotome/contract';
 import type { AnimalRow, RecordRow } from '../../db/rows.ts';
-import { type Actor, select, touchGenetics, type Work } from '../../db/work.ts';
+import { select, touchGenetics, type Actor, type Work } from '../../db/work.ts';
 import { BeginAgain } from '../../db/begin-again.ts';
 import { Refusal } from '../../refusal.ts';
 import type { Job } from '../../http/jobs.ts';

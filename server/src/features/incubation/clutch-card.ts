@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { type Actor, select, type Work } from '../../db/work.ts';
+import { select, type Actor, type Work } from '../../db/work.ts';
 import { pathOf, readStored, removeStored, writeDurably, type StoredFile } from '../../files/store.ts';
 import { notFound } from '../../refusal.ts';
 import { inThread } from '../../threads/pool.ts';

@@ -9,7 +9,7 @@ import {
 import { QueryTypes } from 'sequelize';
 import { Router } from 'express';
 import { inferring } from '../../db/turns.ts';
-import { type Actor, reading, select, type Database, type Work } from '../../db/work.ts';
+import { reading, select, type Actor, type Database, type Work } from '../../db/work.ts';
 import type { Endpoints } from '../../http/endpoint.ts';
 import { notFound, Refusal } from '../../refusal.ts';
 import type { RateLimits } from '../../http/rate-limits.ts';

@@ -10,7 +10,7 @@ import {
   type RoundResult,
 } from '@karyotome/contract';
 import { isToBeDoneAgain } from '../../db/faults.ts';
-import { type Actor, select, type Work } from '../../db/work.ts';
+import { select, type Actor, type Work } from '../../db/work.ts';
 import { BeginAgain } from '../../db/begin-again.ts';
 import { answerOf, onceByKey, takeBackBeforeItComes } from '../../http/once.ts';
 import { PROBLEMS, toProblem, toRefusal } from '../../http/problems.ts';
