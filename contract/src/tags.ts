@@ -10,6 +10,8 @@ export const TAGS = [
   /** Pairings, clutches and events of a season. */
   'breeding',
   'eggs',
+  /** Clutch cards that were drawn. */
+  'cards',
   /** Incubators and their readings. */
   'climate',
   'enclosures',

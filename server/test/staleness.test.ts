@@ -1,5 +1,6 @@
 import { addDays, FEEDING_RULES, ORDER_RULES, SEASON_RULES } from '@karyotome/core';
 import { isMadeFrom, ROUTES, tagsChangedBy, type Route } from '@karyotome/contract';
+import sharp from 'sharp';
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import { machineToday } from '../src/db/work.ts';
 import { buildFarm, type Asker, type Farm } from './hostile/farm.ts';
@@ -123,6 +124,24 @@ test('every read that a write changes is named as made from what the write chang
   });
   const today = machineToday();
   const ago = (days: number): string => addDays(today, -days);
+  // What the second farm did to its own clutch and young is done to those that are read.
+  const png = await sharp({ create: { width: 40, height: 30, channels: 3, background: '#765' } })
+    .png()
+    .toBuffer();
+  const pictured = { 'Content-Type': 'image/png' };
+  await watched('POST', `/clutches/${clutch}/cards`, {});
+  await watched('POST', `/clutches/${clutch}/pictures`, png, pictured);
+  await watched('POST', `/animals/${young}/pictures`, png, pictured);
+  await watched('POST', '/labels', { animalIds: [young], kind: 'full', size: 'roll-50x25' });
+  await watched('POST', `/animals/${young}/opinions`, { by: 'Odo', genes: 'Pastel', sure: 'possible' });
+  await watched('POST', `/clutches/${clutch}/opinion-links`, { animalIds: [young] });
+  await watched('PUT', `/animals/${young}/publication`, { text: 'Words' });
+  await watched('POST', `/clutches/${clutch}/egg-events`, { kind: 'check', on: ago(60), eggIds: null });
+  await watched('POST', `/animals/${young}/records`, {
+    kind: 'identification',
+    on: ago(3),
+    body: { genes: 'Pastel het Clown', sure: 'certain', by: 'Ida' },
+  });
   await watched(
     'PUT',
     `/animals/${young}/observations`,
