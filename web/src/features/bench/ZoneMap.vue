@@ -68,7 +68,7 @@ const words = (name: Zone): string => {
 };
 const markOf = (name: Zone): string => {
   const { next, seen, looked } = classOf(name);
-  return next ? 'view' : seen ? '+' : looked ? '−' : '';
+  return next ? 'look' : seen ? '+' : looked ? '−' : '';
 };
 const classOf = (name: Zone) => ({
   chosen: zone.value === name,

@@ -40,6 +40,7 @@ describe('zones and markers', () => {
     expect(zone('lips').attributes('aria-label')).toBe('lips: 1 seen, 1 not seen, of 2');
     expect(zone('neck').attributes('aria-label')).toBe('neck: nothing to distinguish here');
     expect(zone(next[0]!).attributes('aria-label')).toContain('look here next');
+    expect(wrapper.findAll('svg text').map((mark) => mark.text())).toContain('look');
     await zone('eyes').trigger('click');
     expect(wrapper.emitted('update:modelValue')).toEqual([['eyes']]);
   });
