@@ -63,7 +63,7 @@ const rest = computed(
       </button>
     </component>
     <p v-if="ranking.least > 0" class="small soft rest">
-      Phenotypes rarer than {{ oddsWords(ranking.least) }} are left out of the odds.
+      Kinds rarer than {{ oddsWords(ranking.least) }} are left out of the odds.
     </p>
     <p v-if="rest > 0" class="small soft rest">and {{ rest }} more kinds, each less likely</p>
   </div>
