@@ -39,6 +39,26 @@ export async function raiseVersion<Row extends { version: number }>(
 }
 
 /**
+ * Changes what is known to be there, where it still is as it was read.
+ *
+ * @param where - names it, but for the version
+ * @returns its next version
+ * @throws Refusal `stale`
+ */
+export async function changeAsRead<Row extends { version: number }>(
+  work: Work,
+  table: Table<Row>,
+  what: string,
+  where: Omit<Partial<Row>, 'version'>,
+  version: number,
+  values: Partial<Row> = {},
+): Promise<number> {
+  const changed = await raiseVersion(work, table, { ...where, version } as Partial<Row>, values);
+  if (changed === 0) throw stale(what);
+  return version + 1;
+}
+
+/**
  * Changes a row where it still is as it was read.
  *
  * @param what - "This rack": how a refusal calls it

@@ -181,7 +181,7 @@ export const useRoundQueue = defineStore('round-queue', () => {
       );
       const goesOn = await settle(batch, results);
       isOffline.value = false;
-      await readAnew();
+      await stale.readOwnAnew();
       return goesOn;
     } catch (error) {
       if (!(error instanceof ProblemError)) throw error;
@@ -260,14 +260,6 @@ export const useRoundQueue = defineStore('round-queue', () => {
     entry.state = state;
     entry.result = result;
     await changeQueued({ ...toPlain(entry) });
-  }
-
-  async function readAnew(): Promise<void> {
-    try {
-      await stale.readOwnAnew();
-    } catch (error) {
-      if (!(error instanceof ProblemError)) throw error;
-    }
   }
 
   /** Both stay, or it was understood: nothing more to ask. */

@@ -1,5 +1,6 @@
 import { isMadeFrom, type Tag } from '@karyotome/contract';
 import { useQueryCache, type UseQueryEntry } from '@pinia/colada';
+import { ProblemError } from '../api/client.ts';
 import { takeWritten } from '../api/written.ts';
 
 const madeFrom =
@@ -10,15 +11,19 @@ const madeFrom =
 /** Lets reads that are made from what changed go stale. */
 export function useStaleReads() {
   const cache = useQueryCache();
+  /** That something cannot be read anew does not undo what was written. */
+  async function readAnew(tags: readonly Tag[]): Promise<void> {
+    try {
+      await cache.invalidateQueries({ predicate: madeFrom(tags) });
+    } catch (error) {
+      if (!(error instanceof ProblemError)) throw error;
+    }
+  }
   return {
     /** Those on the screen are read anew at once, the others when they are shown again. */
-    async readAnew(tags: readonly Tag[]): Promise<void> {
-      await cache.invalidateQueries({ predicate: madeFrom(tags) });
-    },
+    readAnew,
     /** The same for what this page wrote. */
-    async readOwnAnew(): Promise<void> {
-      await cache.invalidateQueries({ predicate: madeFrom(takeWritten()) });
-    },
+    readOwnAnew: () => readAnew(takeWritten()),
     /** For a page that shows what it wrote by itself: nothing on the screen is read anew. */
     async markOwnStale(): Promise<void> {
       await cache.invalidateQueries({ predicate: madeFrom(takeWritten()) }, false);

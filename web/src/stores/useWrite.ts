@@ -32,7 +32,7 @@ export function useWrite<Args extends unknown[], Result>(
     reset();
     try {
       const value = await asAct(act, () => send(...args));
-      await readAnew();
+      await stale.readOwnAnew();
       return { value };
     } catch (error) {
       if (!(error instanceof ProblemError)) throw error;
@@ -42,15 +42,6 @@ export function useWrite<Args extends unknown[], Result>(
       return null;
     } finally {
       busy.value = false;
-    }
-  }
-
-  /** What is shown reads itself anew. That something cannot be read any more does not undo the write. */
-  async function readAnew(): Promise<void> {
-    try {
-      await stale.readOwnAnew();
-    } catch (error) {
-      if (!(error instanceof ProblemError)) throw error;
     }
   }
 

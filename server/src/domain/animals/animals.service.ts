@@ -9,7 +9,7 @@ import { geneticsSoon } from '../genetics/genetics.service.ts';
 import { insertRecord } from '../records/insert-record.ts';
 import { publishedAnimals, summaries } from './animals.repository.ts';
 import { ancestorsOf, refuseCircle } from './ancestry.ts';
-import { raiseVersion } from '../../db/change-rows.ts';
+import { changeAsRead } from '../../db/change-rows.ts';
 
 export async function listAnimals(work: Work): Promise<AnimalSummary[]> {
   return summaries(work, await geneticsSoon(work));
@@ -135,19 +135,20 @@ export async function changeAnimal(
   if (sireId) await checkParent(work, 'sireId', sireId, 'sire', child);
   if (changesParents) await refuseIfPublished(work, id, 'its parents cannot be changed');
   const { name, note, ...rest } = change;
-  const changed = await raiseVersion(
+  const next = await changeAsRead(
     work,
     work.models.animals,
-    { collectionId: work.actor.collectionId, id, version },
+    animal.number,
+    { collectionId: work.actor.collectionId, id },
+    version,
     {
       ...rest,
       ...(name === undefined ? {} : { name: name === '' ? null : name }),
       ...(note === undefined ? {} : { note: note === '' ? null : note }),
     },
   );
-  if (changed === 0) throw stale(animal.number);
   if (changesParents) await touchGenetics(work);
-  return { id, version: version + 1 };
+  return { id, version: next };
 }
 
 /** Refuses to take away what something published rests on, and says what. */

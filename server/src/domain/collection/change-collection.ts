@@ -1,7 +1,6 @@
-import { raiseVersion } from '../../db/change-rows.ts';
+import { changeAsRead } from '../../db/change-rows.ts';
 import type { CollectionRow } from '../../db/rows.ts';
 import type { Work } from '../../db/work.ts';
-import { stale } from '../../refusal.ts';
 
 /** Changes what the whole collection has set, where it still is as it was read. */
 export async function changeCollection(
@@ -9,8 +8,9 @@ export async function changeCollection(
   values: Partial<CollectionRow>,
   version: number,
 ): Promise<{ version: number }> {
-  const where = { id: work.actor.collectionId, version };
-  const changed = await raiseVersion(work, work.models.collections, where, values);
-  if (changed === 0) throw stale('What the collection has set');
-  return { version: version + 1 };
+  const { collections } = work.models;
+  const where = { id: work.actor.collectionId };
+  return {
+    version: await changeAsRead(work, collections, 'What the collection has set', where, version, values),
+  };
 }

@@ -2,25 +2,28 @@ import { randomUUID } from 'node:crypto';
 import type { BoxChange, ClutchChange, EggEventsVoiding, NewEggEvents } from '@karyotome/contract';
 import { eggState } from '@karyotome/core';
 import { select, type Actor, type Work } from '../../db/work.ts';
-import { invalidField, notFound, Refusal, stale } from '../../refusal.ts';
+import { invalidField, notFound, Refusal } from '../../refusal.ts';
 import { findClutch } from '../season/clutches.repository.ts';
 import { findIncubator } from './incubators.service.ts';
 import { eggEvents, eggsOf, toEggEvents } from './eggs.repository.ts';
-import { raiseVersion, voidRows } from '../../db/change-rows.ts';
+import { changeAsRead, voidRows } from '../../db/change-rows.ts';
 import type { ClutchRow } from '../../db/breeding-rows.ts';
 
 /** Takes a new version of a clutch, or refuses a stale one. */
-async function takeVersion(
+const takeVersion = (
   work: Work,
   id: string,
   version: number,
   values: Partial<ClutchRow> = {},
-): Promise<number> {
-  const where = { collectionId: work.actor.collectionId, id, version };
-  const changed = await raiseVersion(work, work.models.clutches, where, values);
-  if (changed === 0) throw stale('The clutch');
-  return version + 1;
-}
+): Promise<number> =>
+  changeAsRead(
+    work,
+    work.models.clutches,
+    'The clutch',
+    { collectionId: work.actor.collectionId, id },
+    version,
+    values,
+  );
 
 /** Sets the eggs as they lie in the box: all of them at once. An egg of which something was recorded cannot be left out. */
 export async function changeBox(

@@ -61,20 +61,11 @@ async function findRecord(work: Work, id: string): Promise<RecordRow> {
   return record;
 }
 
-async function voidRecordRow(
-  work: Work<Actor>,
-  id: string,
-  reason: string,
-  replacedBy: string | null,
-): Promise<void> {
-  await voidRows(work, work.models.records, { id }, reason, { replacedBy });
-}
-
 /** Takes a record out of account, keeping it. Refused where a published claim rests on it. */
 export async function voidRecord(work: Work<Actor>, id: string, reason: string): Promise<void> {
   const record = await findRecord(work, id);
   await refuseIfPublishedRestsOn(work, record);
-  await voidRecordRow(work, id, reason, null);
+  await voidRows(work, work.models.records, { id }, reason);
   await refreshAnimal(work, record.animalId, record.kind);
 }
 
@@ -86,10 +77,10 @@ export async function correctRecord(
 ): Promise<{ id: string }> {
   const record = await findRecord(work, id);
   if (next.kind !== record.kind) throw invalidField('kind', `must stay ${record.kind}`);
-  await voidRecordRow(work, id, reason, null);
+  await voidRows(work, work.models.records, { id }, reason);
   await refreshAnimal(work, record.animalId, record.kind);
   const replacement = await insertRecord(work, record.animalId, next as NewRecord);
-  await voidRecordRow(work, id, reason, replacement.id);
+  await voidRows(work, work.models.records, { id }, reason, { replacedBy: replacement.id });
   return replacement;
 }
 

@@ -8,7 +8,7 @@ import { useNumber } from '../animals/animals.service.ts';
 import { findClutch } from './clutches.repository.ts';
 import { layEggs, youngByEgg } from '../incubation/eggs.repository.ts';
 import { findIncubator } from '../incubation/incubators.service.ts';
-import { raiseVersion } from '../../db/change-rows.ts';
+import { changeAsRead } from '../../db/change-rows.ts';
 
 /** Records the eggs of a pairing. Clutches of a season are numbered in the order of entering. */
 export async function createClutch(work: Work, input: NewClutch): Promise<{ id: string }> {
@@ -111,13 +111,11 @@ export async function hatch(
   if (input.hatched > 2 * clutch.eggs)
     throw invalidField('hatched', `must be at most two an egg, ${2 * clutch.eggs}`);
   const numbers = await chooseNumbers(work, clutch, input);
-  const changed = await raiseVersion(
-    work,
-    work.models.clutches,
-    { collectionId, id, version },
-    { hatchedOn: input.hatchedOn, hatched: input.hatched },
-  );
-  if (changed === 0) throw stale('The clutch');
+  const { hatchedOn, hatched } = input;
+  await changeAsRead(work, work.models.clutches, 'The clutch', { collectionId, id }, version, {
+    hatchedOn,
+    hatched,
+  });
   // Where the eggs were followed one by one, each hatchling is known by its egg.
   const eggs = await youngByEgg(work, id);
   const ids: string[] = [];

@@ -4,7 +4,7 @@ import { invalidField, stale } from '../../refusal.ts';
 import { findAnimal } from '../../domain/animals/animals.service.ts';
 import { findClutch } from '../../domain/season/clutches.repository.ts';
 import { catalogueOf } from '../../domain/catalogue/catalogue.service.ts';
-import { raiseVersion, NOW } from '../../db/change-rows.ts';
+import { changeAsRead, NOW } from '../../db/change-rows.ts';
 
 /** Keeps what was seen of an animal, marker by marker. The version is 0 where nothing was seen yet. */
 export async function changeObservations(
@@ -28,14 +28,15 @@ export async function changeObservations(
     if (made.length === 0) throw stale('This');
     return { version: 1 };
   }
-  const changed = await raiseVersion(
+  const next = await changeAsRead(
     work,
     work.models.observations,
-    { collectionId, animalId, version },
+    'This',
+    { collectionId, animalId },
+    version,
     { observations, authorId: accountId, seenAt: NOW },
   );
-  if (changed === 0) throw stale('This');
-  return { version: version + 1 };
+  return { version: next };
 }
 
 /** Keeps how a clutch lies sorted on the table. The version is 0 where it was never sorted. */
@@ -70,12 +71,8 @@ export async function changeSorting(
     if (made.length === 0) throw stale('This');
     return { version: 1 };
   }
-  const changed = await raiseVersion(
-    work,
-    work.models.clutchSortings,
-    { collectionId: work.actor.collectionId, clutchId, version },
-    { groups },
-  );
-  if (changed === 0) throw stale('This');
-  return { version: version + 1 };
+  const where = { collectionId: work.actor.collectionId, clutchId };
+  return {
+    version: await changeAsRead(work, work.models.clutchSortings, 'This', where, version, { groups }),
+  };
 }
