@@ -1,4 +1,4 @@
-import { choose, daysAgo, expect, fillNumber, pick, takeFromMenu, test } from './test.ts';
+import { choose, expect, fillDay, fillNumber, pick, takeFromMenu, test } from './test.ts';
 
 /*
  * A breeder takes one clutch from its parents to a published page, with a wrong input at each step and a reload in the
@@ -68,7 +68,7 @@ test('one clutch, from its parents to a published page', async ({ page, empty })
       }
       await choose(page, 'Female', 'F-01');
       await choose(page, 'Male', male);
-      await page.getByLabel('Together since').fill(daysAgo(day));
+      await fillDay(page.getByLabel('Together since'), day);
       await expect(page.getByText('What this pair can produce')).toBeVisible();
       // The board knows her from the first night on, and that she was never weighed.
       await put(male === 'M-01' ? 'Introduce' : 'Introduce anyway');
@@ -83,22 +83,22 @@ test('one clutch, from its parents to a published page', async ({ page, empty })
 
   await test.step('record the clutch; eggs before the pairing are refused at their field', async () => {
     await takeFromMenu(page, 'F-01: more', 'Eggs laid…');
-    await page.getByLabel('Laid on').fill(daysAgo(200));
+    await fillDay(page.getByLabel('Laid on'), 200);
     await fillNumber(page, 'Eggs in all', '5');
     await page.getByRole('button', { name: 'Record clutch' }).click();
     await expect(page.getByText('lies before the pairing began')).toBeVisible();
-    await page.getByLabel('Laid on').fill(daysAgo(80));
+    await fillDay(page.getByLabel('Laid on'), 80);
     await page.getByRole('button', { name: 'Record clutch' }).click();
     await expect(page.getByText('5 good')).toBeVisible();
   });
 
   await test.step('the eggs hatch; a hatch date before the lay date is refused', async () => {
     await page.getByRole('button', { name: 'Hatched…' }).click();
-    await page.getByLabel('Hatched on').fill(daysAgo(90));
+    await fillDay(page.getByLabel('Hatched on'), 90);
     await fillNumber(page, 'How many left the egg', '4');
     await page.getByRole('button', { name: 'Number them' }).click();
     await expect(page.getByText('lies before the lay date')).toBeVisible();
-    await page.getByLabel('Hatched on').fill(daysAgo(22));
+    await fillDay(page.getByLabel('Hatched on'), 22);
     await page.getByRole('button', { name: 'Number them' }).click();
     await expect(page.locator('[data-number]')).toHaveCount(4);
   });
@@ -146,12 +146,12 @@ test('one clutch, from its parents to a published page', async ({ page, empty })
     await record();
     await expect(page.getByText('Sex recorded for')).toBeVisible();
     await open('Shed');
-    await page.getByRole('dialog').getByLabel('Day', { exact: true }).fill(daysAgo(13));
+    await fillDay(page.getByRole('dialog').getByLabel('Day', { exact: true }), 13);
     await record();
     await expect(page.getByText(', whole')).toBeVisible();
     for (const days of [11, 8, 5]) {
       await open('Meal');
-      await page.getByRole('dialog').getByLabel('Day', { exact: true }).fill(daysAgo(days));
+      await fillDay(page.getByRole('dialog').getByLabel('Day', { exact: true }), days);
       await record();
       await expect(page.getByRole('dialog')).toHaveCount(0);
     }
@@ -160,10 +160,10 @@ test('one clutch, from its parents to a published page', async ({ page, empty })
     await record();
     await expect(page.getByText('must be a number')).toBeVisible();
     await fillNumber(page, 'Weight, g', '312');
-    await page.getByRole('dialog').getByLabel('Day', { exact: true }).fill(daysAgo(30));
+    await fillDay(page.getByRole('dialog').getByLabel('Day', { exact: true }), 30);
     await record();
     await expect(page.getByText('lies before the hatch date')).toBeVisible();
-    await page.getByRole('dialog').getByLabel('Day', { exact: true }).fill(daysAgo(1));
+    await fillDay(page.getByRole('dialog').getByLabel('Day', { exact: true }), 1);
     await record();
     await expect(page.getByText('312 g')).toBeVisible();
     await table();
@@ -193,7 +193,7 @@ test('one clutch, from its parents to a published page', async ({ page, empty })
     await expect(page.getByText('is empty').first()).toBeVisible();
     await choose(page, 'To tub', 'Hatch 1 1-1');
     await page.getByLabel('Reason').fill('Set up');
-    await page.getByRole('dialog').getByLabel('Day', { exact: true }).fill(daysAgo(20));
+    await fillDay(page.getByRole('dialog').getByLabel('Day', { exact: true }), 20);
     await page.getByRole('button', { name: 'Record', exact: true }).click();
     await expect(page.getByRole('dialog')).toHaveCount(0);
     await expect(page.getByText('Hatch 1 1-1')).toBeVisible();

@@ -1,4 +1,15 @@
-import { choose, daysAgo, expect, fillNumber, pick, signIn, takeFromMenu, test } from './test.ts';
+import {
+  choose,
+  daysAgo,
+  expect,
+  fillDay,
+  fillNumber,
+  pick,
+  shownDay,
+  signIn,
+  takeFromMenu,
+  test,
+} from './test.ts';
 
 /*
  * A season as a breeder works through it: from the first night together to numbered hatchlings, with slips that are put
@@ -25,7 +36,7 @@ test('a whole season, from the first introduction to numbered hatchlings', async
     await expect(page.getByRole('group', { name: 'F-06: Ready' })).toBeVisible();
     await page.getByRole('button', { name: 'F-06: put a male to her' }).click();
     await choose(page, 'Male', 'M-01');
-    await page.getByLabel('Together since').fill(daysAgo(149));
+    await fillDay(page.getByLabel('Together since'), 149);
     await page.getByRole('dialog').getByRole('button', { name: 'Introduce', exact: true }).click();
     await expect(page.getByRole('group', { name: /^F-06: With M-01 for 149 days/ })).toBeVisible();
   });
@@ -35,10 +46,10 @@ test('a whole season, from the first introduction to numbered hatchlings', async
     await expect(page.getByText('F-06: lock today')).toBeVisible();
     await takeFromMenu(page, 'F-06: more', 'Her season and the fathers…');
     await page.getByRole('button', { name: 'Correct…' }).first().click();
-    await page.getByLabel('On', { exact: true }).fill(daysAgo(200));
+    await fillDay(page.getByLabel('On', { exact: true }), 200);
     await page.getByRole('button', { name: 'Correct', exact: true }).click();
     await expect(page.getByText('lies before the first introduction')).toBeVisible();
-    await page.getByLabel('On', { exact: true }).fill(daysAgo(148));
+    await fillDay(page.getByLabel('On', { exact: true }), 148);
     await page.getByRole('button', { name: 'Correct', exact: true }).click();
     await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
     await expect(page.getByRole('dialog')).toHaveCount(0);
@@ -49,7 +60,7 @@ test('a whole season, from the first introduction to numbered hatchlings', async
     ] as const) {
       await takeFromMenu(page, 'F-06: more', 'Something on another day…');
       await pick(page, 'What', what);
-      await page.getByLabel('On', { exact: true }).fill(daysAgo(day));
+      await fillDay(page.getByLabel('On', { exact: true }), day);
       await page.getByRole('button', { name: 'Note it' }).click();
       await expect(page.getByRole('dialog')).toHaveCount(0);
     }
@@ -62,7 +73,7 @@ test('a whole season, from the first introduction to numbered hatchlings', async
 
   await test.step('the eggs are laid into an incubator', async () => {
     await teasel.getByRole('button', { name: 'Eggs laid…' }).click();
-    await page.getByLabel('Laid on').fill(daysAgo(59));
+    await fillDay(page.getByLabel('Laid on'), 59);
     await fillNumber(page, 'Eggs in all', '5');
     await pick(page, 'Incubator', 'Incubator 1');
     await page.getByRole('button', { name: 'Record clutch' }).click();
@@ -108,7 +119,7 @@ test('a whole season, from the first introduction to numbered hatchlings', async
     await page.getByRole('button', { name: 'Look at' }).click();
     await egg(3).click();
     await page.getByText('Mould', { exact: true }).click();
-    await page.getByLabel('Seen on').fill(daysAgo(40));
+    await fillDay(page.getByLabel('Seen on'), 40);
     await page.getByRole('button', { name: 'Record for egg 3' }).click();
     await expect(egg(3)).toHaveAccessibleName(/mould/);
     await page.getByRole('button', { name: 'Undo' }).click();
@@ -120,7 +131,7 @@ test('a whole season, from the first introduction to numbered hatchlings', async
   await test.step('pipped, one cut by the protocol with its caution, twins, one died', async () => {
     await page.getByRole('button', { name: 'Hatch', exact: true }).click();
     // The day of the lamp does not stay for what is seen today.
-    await expect(page.getByLabel('Seen on')).toHaveValue(daysAgo(0));
+    await expect(page.getByLabel('Seen on')).toHaveValue(shownDay(0));
     await expect(page.getByText('what has not pipped by day 60 is cut')).toHaveCount(2);
     await expect(page.getByText('learned from somebody trained').first()).toBeVisible();
     const act = (name: string) => page.getByRole('button', { name, exact: true }).click();

@@ -84,31 +84,35 @@ export async function exampleIds(
 const optionOf = (page: Page, text: string) =>
   page.locator('.v-overlay-container').getByRole('option').filter({ hasText: text }).first();
 
+/**
+ * Takes an entry of an open list by key: a list that still grows, shrinks or changes sides moves away from under a pointer.
+ * Nor can what is not drawn yet have the focus: the key would go to the field or button again.
+ */
+async function takeByKey(page: Page, entry: Locator): Promise<void> {
+  await expect(entry).toBeVisible();
+  await expect(async () => {
+    await entry.focus();
+    await expect(entry).toBeFocused({ timeout: 300 });
+  }).toPass();
+  await page.keyboard.press('Enter');
+}
+
 /** Types into an autocomplete and takes the option that holds the text. */
 export async function choose(page: Page, label: string, option: string): Promise<void> {
   await page.getByLabel(label, { exact: true }).fill(option);
-  await optionOf(page, option).click();
+  await takeByKey(page, optionOf(page, option));
 }
 
 /** Opens a select by key and takes the option that holds the text. */
 export async function pick(page: Page, label: string, option: string): Promise<void> {
   await page.getByLabel(label, { exact: true }).press('ArrowDown');
-  await optionOf(page, option).click();
+  await takeByKey(page, optionOf(page, option));
 }
 
-/**
- * Takes an entry of a button's menu, by keys: a menu that still grows moves away from under a pointer. Nor can what is not
- * drawn yet have the focus: the key would go to the button again, and close the menu.
- */
+/** Takes an entry of a button's menu. */
 export async function takeFromMenu(page: Page, button: string, entry: string): Promise<void> {
   await page.getByRole('button', { name: button }).press('Enter');
-  const item = page.locator('.v-menu .v-list-item').filter({ hasText: entry });
-  await expect(item).toBeVisible();
-  await expect(async () => {
-    await item.focus();
-    await expect(item).toBeFocused({ timeout: 300 });
-  }).toPass();
-  await page.keyboard.press('Enter');
+  await takeByKey(page, page.locator('.v-menu .v-list-item').filter({ hasText: entry }));
 }
 
 /** Goes on with the Tab key until something has the focus: a hand that has no pointer. */
@@ -141,6 +145,16 @@ export async function fillNumber(page: Page, label: string, value: string): Prom
   await field.clear();
   await field.fill(value);
   await field.blur();
+}
+
+/** A day as it is typed and shown here: the tests' browser is British. */
+export const shownDay = (daysBack: number): string => daysAgo(daysBack).split('-').reverse().join('/');
+
+/** Types a day into a date field, and leaves it. */
+export async function fillDay(field: Locator, daysBack: number): Promise<void> {
+  await field.fill(shownDay(daysBack));
+  await field.blur();
+  await expect(field).toHaveValue(shownDay(daysBack));
 }
 
 /** A day so many days back from today, here. */

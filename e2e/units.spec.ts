@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
-import { exampleIds, expect, getJson, pick, signIn, test } from './test.ts';
+import { daysAgo, exampleIds, expect, getJson, pick, signIn, test } from './test.ts';
 import { startServer } from './server.ts';
 
 /* Whoever chose ounces and Fahrenheit reads no gram and no degree Celsius, on any page or paper. */
@@ -59,15 +59,25 @@ test('with ounces and Fahrenheit chosen, no page tells grams or Celsius', async 
     }
     expect(found).toEqual([]);
 
-    await test.step('what is typed is typed in ounces, and kept in grams', async () => {
+    await test.step('what is typed is typed in ounces and as an American writes days, and kept in grams', async () => {
       await page.goto(`${farm.origin}/animals/${animalId}`);
       await page.getByRole('button', { name: 'Weight', exact: true }).click();
       await page.getByLabel('Weight, oz', { exact: true }).fill('70.55');
+      const day = page.getByRole('dialog').getByLabel('Day', { exact: true });
+      const [year, month, dayOfMonth] = daysAgo(1).split('-');
+      await day.fill(`${month}/${dayOfMonth}/${year}`);
       await page.getByRole('button', { name: 'Record', exact: true }).click();
       await expect(page.getByText('70.55 oz').first()).toBeVisible();
-      const { massG } = await getJson<{ massG: number }>(page, farm, `/animals/${animalId}`);
       // 1 oz is 28.349523125 g (avoirdupois, exact).
-      expect(massG).toBeCloseTo(2000.06, 2);
+      const { records } = await getJson<{ records: { kind: string; on: string; body: { massG: number } }[] }>(
+        page,
+        farm,
+        `/animals/${animalId}`,
+      );
+      const typed = records.find(
+        ({ kind, body }) => kind === 'weight' && Math.abs(body.massG - 2000.06) < 0.01,
+      );
+      expect(typed?.on).toBe(daysAgo(1));
     });
 
     await test.step('the clutch card tells Fahrenheit and ounces', async () => {

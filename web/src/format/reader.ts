@@ -6,14 +6,15 @@ import { shallowRef } from 'vue';
  * until then grams and degrees Celsius stand in.
  */
 
-const locale = (): string => navigator.language || DEFAULT_LOCALE;
+/** The browser's locale. */
+export const readerLocale = (): string => navigator.language || DEFAULT_LOCALE;
 
-const current = shallowRef(new Reader({ locale: locale(), massUnit: 'g', temperatureUnit: 'C' }));
+const current = shallowRef(new Reader({ locale: readerLocale(), massUnit: 'g', temperatureUnit: 'C' }));
 
 /** The reader of this page; what is rendered with it follows a change of units. */
 export const reader = (): Reader => current.value;
 
 /** From now on masses and temperatures are told in these units. */
 export function setUnits({ massUnit, temperatureUnit }: Omit<ReaderSettings, 'locale'>): void {
-  current.value = new Reader({ locale: locale(), massUnit, temperatureUnit });
+  current.value = new Reader({ locale: readerLocale(), massUnit, temperatureUnit });
 }

@@ -1,6 +1,7 @@
 import 'vuetify/styles';
 import { createVuetify } from 'vuetify';
 import { aliases, mdi } from 'vuetify/iconsets/mdi-svg';
+import { readerLocale } from '../format/reader.ts';
 
 export const THEMES = ['day', 'night'] as const;
 export type ThemeName = (typeof THEMES)[number];
@@ -14,6 +15,8 @@ export function keepTheme(name: ThemeName): void {
 }
 
 export const vuetify = createVuetify({
+  // Texts are English; days are typed and shown in the order of the reader's locale.
+  date: { locale: { en: readerLocale() } },
   icons: { defaultSet: 'mdi', aliases, sets: { mdi } },
   theme: {
     defaultTheme: keptTheme(),
@@ -70,6 +73,7 @@ export const vuetify = createVuetify({
     VTextarea: { variant: 'outlined', density: 'comfortable', hideDetails: 'auto' },
     VNumberInput: { variant: 'outlined', density: 'comfortable', hideDetails: 'auto' },
     VSelect: { variant: 'outlined', density: 'comfortable', hideDetails: 'auto' },
+    VDateInput: { variant: 'outlined', density: 'comfortable', hideDetails: 'auto' },
     VAutocomplete: { variant: 'outlined', density: 'comfortable', hideDetails: 'auto' },
     VDialog: { maxWidth: 560, scrollable: true },
     VBtnToggle: { mandatory: true, variant: 'outlined', divided: true, rounded: 'lg', color: 'primary' },

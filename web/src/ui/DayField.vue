@@ -1,18 +1,37 @@
 <script setup lang="ts">
 import { farmToday } from '../format/format.ts';
 
-/** A day, typed or picked; today at the latest. */
-defineProps<{ label: string; errors?: string[] }>();
+/** A day, typed in the order of the reader's locale, or picked. What is typed and not a day is put back. */
+const {
+  label,
+  errors = [],
+  allowsFuture = false,
+} = defineProps<{ label: string; errors?: string[]; allowsFuture?: boolean }>();
+/** `YYYY-MM-DD`; null while there is none. */
 const day = defineModel<string | null>({ required: true });
+
+const twoDigits = (value: number): string => String(value).padStart(2, '0');
+
+/** The picker speaks of days as local midnights. */
+function take(picked: unknown): void {
+  if (!(picked instanceof Date)) day.value = null;
+  else
+    day.value = [
+      String(picked.getFullYear()).padStart(4, '0'),
+      twoDigits(picked.getMonth() + 1),
+      twoDigits(picked.getDate()),
+    ].join('-');
+}
 </script>
 
 <template>
-  <v-text-field
-    :model-value="day ?? ''"
+  <v-date-input
+    :model-value="day"
     :label="label"
-    type="date"
-    :max="farmToday()"
-    :error-messages="errors ?? []"
-    @update:model-value="(value: string) => (day = value || null)"
+    prepend-icon=""
+    append-inner-icon="$calendar"
+    :picker-props="allowsFuture ? {} : { max: farmToday() }"
+    :error-messages="errors"
+    @update:model-value="take"
   />
 </template>

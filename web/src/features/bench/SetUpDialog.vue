@@ -132,11 +132,11 @@ async function send(): Promise<void> {
       <v-checkbox v-model="draft.withPlan" label="Start the feeding plan" hide-details class="wide" />
       <template v-if="draft.withPlan">
         <v-select v-model="draft.protocol" label="How" :items="PROTOCOLS" />
-        <v-text-field
+        <DayField
           v-model="draft.firstMealOn"
           label="First meal"
-          type="date"
-          :error-messages="errorsOf('plan.firstMealOn')"
+          allows-future
+          :errors="errorsOf('plan.firstMealOn')"
         />
       </template>
       <v-checkbox v-model="draft.withLabels" label="Then print their labels" hide-details class="wide" />

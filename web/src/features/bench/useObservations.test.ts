@@ -124,6 +124,27 @@ describe('sorting', () => {
   });
 });
 
+describe('sorting that the server does not have yet', () => {
+  const view = benchView(['1', '2'].map((number) => hatchling(number)));
+
+  test('is kept through a reload, and sent then on the version that it was made from', async () => {
+    vi.spyOn(api, 'changeSorting').mockRejectedValue(problem(0));
+    const before = within(() => useSorting('kept', ref({ ...view, sortingVersion: 7 })));
+    before.made.add('Bright', ['id-2']);
+    await vi.advanceTimersByTimeAsync(10);
+
+    const save = vi.spyOn(api, 'changeSorting').mockResolvedValue({ version: 8 });
+    const after = within(() => useSorting('kept', ref({ ...view, sortingVersion: 7 }))).made;
+    expect(after.groups.value).toEqual([{ name: 'Bright', animalIds: ['id-2'] }]);
+    await vi.advanceTimersByTimeAsync(10);
+    expect(save.mock.lastCall!.slice(1)).toEqual([{ groups: [{ name: 'Bright', animalIds: ['id-2'] }] }, 7]);
+    save.mockClear();
+    within(() => useSorting('kept', ref({ ...view, sortingVersion: 8 })));
+    await vi.advanceTimersByTimeAsync(10);
+    expect(save).not.toHaveBeenCalled();
+  });
+});
+
 describe('pictures on their way', () => {
   const file = (name: string, type = 'image/jpeg', size = 10): File =>
     Object.defineProperty(new File(['x'], name, { type }), 'size', { value: size });

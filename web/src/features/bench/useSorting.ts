@@ -1,32 +1,46 @@
 import type { BenchView, HatchlingView } from '@karyotome/contract';
 import { useQueryCache } from '@pinia/colada';
 import { computed, ref, watch, type Ref } from 'vue';
-import { ProblemError } from '../../api/client.ts';
+import { isUnanswered, ProblemError } from '../../api/client.ts';
 import { api } from '../../api/resources.ts';
 import { useNotices } from '../../stores/notices.ts';
+import { useDraft } from '../../stores/useDraft.ts';
 import { useStaleReads } from '../../stores/useStaleReads.ts';
 
 export interface Group {
   readonly name: string;
   readonly animalIds: readonly string[];
 }
+/** Groups that the server does not have yet, and the version that they were made from. */
+interface Unsaved {
+  readonly version: number;
+  readonly groups: readonly Group[];
+}
 /** Index of the box that all of them come from. */
 export const BOX = -1;
 
-/** A clutch sorted on the table: like with like, the rest still in its box. Saved as it lies. */
+/**
+ * A clutch sorted into groups: like with like, the rest still in its box. Each change is saved at once, and kept in this
+ * browser until the server has it: a page that is left or loaded again meanwhile sends it afterwards.
+ */
 export function useSorting(clutchId: string, bench: Ref<BenchView | undefined>) {
-  const groups = ref<Group[]>([]);
+  const { draft } = useDraft<{ unsaved: Unsaved | null }>(`sorting.${clutchId}`, () => ({ unsaved: null }));
+  const groups = ref<readonly Group[]>([]);
   const notices = useNotices();
   const cache = useQueryCache();
   const stale = useStaleReads();
   let version = 0;
   let isSaving = false;
-  let isDirty = false;
 
   watch(
     bench,
     (view) => {
-      if (!view || isSaving || isDirty || view.sortingVersion < version) return;
+      if (!view || isSaving || view.sortingVersion < version) return;
+      if (draft.unsaved) {
+        ({ version, groups: groups.value } = draft.unsaved);
+        void save();
+        return;
+      }
       version = view.sortingVersion;
       groups.value = view.groups;
     },
@@ -41,9 +55,9 @@ export function useSorting(clutchId: string, bench: Ref<BenchView | undefined>) 
     animalIds.flatMap((id) => (bench.value?.hatchlings ?? []).find((one) => one.id === id) ?? []);
   const groupOf = (id: string): number => groups.value.findIndex(({ animalIds }) => animalIds.includes(id));
 
-  function lay(next: Group[]): void {
+  function lay(next: readonly Group[]): void {
     groups.value = next;
-    isDirty = true;
+    draft.unsaved = { version, groups: next };
     void save();
   }
 
@@ -82,10 +96,11 @@ export function useSorting(clutchId: string, bench: Ref<BenchView | undefined>) 
     if (isSaving) return;
     isSaving = true;
     try {
-      while (isDirty) {
-        isDirty = false;
-        const plain = groups.value.map(({ name, animalIds }) => ({ name, animalIds: [...animalIds] }));
+      while (draft.unsaved) {
+        const laid = groups.value;
+        const plain = laid.map(({ name, animalIds }) => ({ name, animalIds: [...animalIds] }));
         version = (await api.changeSorting(clutchId, { groups: plain }, version)).version;
+        draft.unsaved = groups.value === laid ? null : { version, groups: groups.value };
       }
       await stale.markOwnStale();
     } catch (error) {
@@ -95,7 +110,9 @@ export function useSorting(clutchId: string, bench: Ref<BenchView | undefined>) 
           ? 'Somebody else sorted this clutch in the meantime: this is how it lies now'
           : error.message,
       );
+      if (isUnanswered(error.problem)) return;
       version = 0;
+      draft.unsaved = null;
       await cache.invalidateQueries({ key: ['bench', clutchId] });
     } finally {
       isSaving = false;

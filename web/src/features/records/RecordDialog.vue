@@ -163,11 +163,11 @@ async function send(): Promise<void> {
     </template>
     <template v-else-if="record.kind === 'plan'">
       <v-select v-model="record.body.protocol" label="Start" :items="PROTOCOLS" />
-      <v-text-field
+      <DayField
         v-model="record.body.firstMealOn"
         label="First meal"
-        type="date"
-        :error-messages="errorsOf('body.firstMealOn')"
+        allows-future
+        :errors="errorsOf('body.firstMealOn')"
       />
     </template>
     <v-select v-else-if="record.kind === 'care'" v-model="record.body.act" label="What" :items="CARE" />
