@@ -19,7 +19,7 @@ import {
 import bayesjs from 'bayesjs';
 import { toBayesNetwork } from '../core/test/bayes-network.ts';
 import { looplessPedigree, writeLinkageFiles } from '../core/test/linkage.ts';
-import { ROOT } from '../scripts/postgres.mjs';
+import { ROOT } from '../scripts/root.mjs';
 import { generatePedigree } from './generated-pedigree.ts';
 import { ms, summarise } from './report.ts';
 

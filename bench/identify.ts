@@ -16,7 +16,7 @@ import {
   type Hypothesis,
 } from '@karyotome/core';
 import sharp from 'sharp';
-import { ROOT } from '../scripts/postgres.mjs';
+import { ROOT } from '../scripts/root.mjs';
 import { makeCopies } from '../server/src/domain/pictures/picture-copies.ts';
 import { generatePedigree } from './generated-pedigree.ts';
 import { ms, summarise, time } from './report.ts';

@@ -21,7 +21,7 @@ import {
   type RouteAnimal,
   type Target,
 } from '@karyotome/core';
-import { ROOT } from '../scripts/postgres.mjs';
+import { ROOT } from '../scripts/root.mjs';
 import { ms, time } from './report.ts';
 
 const LIMITS_MS = { typing: 50, ranking: 1000, simulation: 5000 };

@@ -3,7 +3,7 @@ import { randomUUID } from 'node:crypto';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { ROOT } from '../scripts/postgres.mjs';
+import { ROOT } from '../scripts/root.mjs';
 import { administer, databaseUrl } from '../server/test/template.ts';
 
 export interface RunningServer {

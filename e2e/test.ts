@@ -85,13 +85,14 @@ const optionOf = (page: Page, text: string) =>
   page.locator('.v-overlay-container').getByRole('option').filter({ hasText: text }).first();
 
 /**
- * Takes an entry of an open list by key: a list that still grows, shrinks or changes sides moves away from under a pointer.
- * Nor can what is not drawn yet have the focus: the key would go to the field or button again.
+ * Takes an entry of a list by key: one that still grows, shrinks or changes sides moves away from under a pointer. Nor can
+ * what is not drawn yet have the focus: the key would go to the field or button again. The list is opened again where it
+ * closed meanwhile.
  */
-async function takeByKey(page: Page, entry: Locator): Promise<void> {
-  await expect(entry).toBeVisible();
+async function takeByKey(page: Page, entry: Locator, open: () => Promise<void>): Promise<void> {
   await expect(async () => {
-    await entry.focus();
+    if (!(await entry.isVisible())) await open();
+    await entry.focus({ timeout: 2_000 });
     await expect(entry).toBeFocused({ timeout: 300 });
   }).toPass();
   await page.keyboard.press('Enter');
@@ -99,20 +100,23 @@ async function takeByKey(page: Page, entry: Locator): Promise<void> {
 
 /** Types into an autocomplete and takes the option that holds the text. */
 export async function choose(page: Page, label: string, option: string): Promise<void> {
-  await page.getByLabel(label, { exact: true }).fill(option);
-  await takeByKey(page, optionOf(page, option));
+  const field = page.getByLabel(label, { exact: true });
+  await takeByKey(page, optionOf(page, option), async () => {
+    await field.fill('');
+    await field.fill(option);
+  });
 }
 
 /** Opens a select by key and takes the option that holds the text. */
 export async function pick(page: Page, label: string, option: string): Promise<void> {
-  await page.getByLabel(label, { exact: true }).press('ArrowDown');
-  await takeByKey(page, optionOf(page, option));
+  const field = page.getByLabel(label, { exact: true });
+  await takeByKey(page, optionOf(page, option), () => field.press('ArrowDown'));
 }
 
 /** Takes an entry of a button's menu. */
 export async function takeFromMenu(page: Page, button: string, entry: string): Promise<void> {
-  await page.getByRole('button', { name: button }).press('Enter');
-  await takeByKey(page, page.locator('.v-menu .v-list-item').filter({ hasText: entry }));
+  const item = page.locator('.v-menu .v-list-item').filter({ hasText: entry });
+  await takeByKey(page, item, () => page.getByRole('button', { name: button }).press('Enter'));
 }
 
 /** Goes on with the Tab key until something has the focus: a hand that has no pointer. */

@@ -4,7 +4,7 @@ import { createHash } from 'node:crypto';
 import fs from 'node:fs';
 import path from 'node:path';
 import { pathToFileURL } from 'node:url';
-import { ROOT } from './postgres.mjs';
+import { ROOT } from './root.mjs';
 
 const SOURCES = [
   'core/src',

@@ -3,7 +3,7 @@ import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import fs from 'node:fs';
 import path from 'node:path';
-import { ROOT } from './postgres.mjs';
+import { ROOT } from './root.mjs';
 
 const STAMP = path.join(ROOT, 'node_modules', '.installed-from');
 

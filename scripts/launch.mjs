@@ -9,14 +9,8 @@ import net from 'node:net';
 import path from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { installPackages } from './install.mjs';
-import {
-  APPLICATION_ROLE,
-  destroyPostgres,
-  postmasterOf,
-  ROOT,
-  startPostgres,
-  stopPostgres,
-} from './postgres.mjs';
+import { APPLICATION_ROLE, destroyPostgres, postmasterOf, startPostgres, stopPostgres } from './postgres.mjs';
+import { ROOT } from './root.mjs';
 import { asServiceUser, giveTo, serviceUser } from './service-user.mjs';
 
 const mode = process.argv[2] === 'demo' ? 'demo' : 'start';

@@ -1,7 +1,4 @@
-export declare const ROOT: string;
 export declare const APPLICATION_ROLE: string;
-export declare class SetupError extends Error {}
-export declare function installDebian(packages: string[], say: (line: string) => void): void;
 export interface Cluster {
   readonly dataDir: string;
   /** As the cluster's administrator. */

@@ -1,21 +1,18 @@
 /*
- * A private PostgreSQL cluster inside the project, on loopback, with generated passwords. Installs Debian's package where it
- * is missing and we may. Used by the demo, by npm start without DATABASE_URL, and by the tests, each with a cluster of its
+ * A private PostgreSQL cluster inside the project, on loopback, with generated passwords. Used by the demo, by npm start without DATABASE_URL, and by the tests, each with a cluster of its
  * own in .data/NAME/pg. Imports nothing but Node, since it runs before npm packages are there.
  */
-import { spawnSync } from 'node:child_process';
 import { createHash, randomBytes } from 'node:crypto';
 import fs from 'node:fs';
 import net from 'node:net';
 import path from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
-import { fileURLToPath } from 'node:url';
+import { dataVersion, programsFor, programsOf, run, SetupError } from './debian.mjs';
 import { writeDurably } from './durable.mjs';
 import { withLock } from './lock.mjs';
+import { ROOT } from './root.mjs';
 import { asServiceUser, giveTo, serviceUser } from './service-user.mjs';
 
-export const ROOT = path.resolve(path.dirname(fileURLToPath(import.meta.url)), '..');
-const DEBIAN_CLUSTERS = '/usr/lib/postgresql';
 /** Tests throw their data away; whatever people enter is on the disk when the answer says so. */
 const SETTINGS = {
   tests: ['fsync=off', 'synchronous_commit=off', 'full_page_writes=off', 'autovacuum=off'],
@@ -27,95 +24,6 @@ const ADMIN = 'app';
 export const APPLICATION_ROLE = 'karyotome';
 /** Given up when the disk is full at a start: the database needs some to begin, and then at least reads. */
 const RESERVE_BYTES = 48 * 1024 * 1024;
-
-export class SetupError extends Error {}
-
-function run(command, args, options = {}) {
-  const result = spawnSync(command, args, { encoding: 'utf8', ...options });
-  return {
-    ok: result.status === 0,
-    output: `${result.stdout ?? ''}${result.stderr ?? ''}${result.error?.message ?? ''}`,
-  };
-}
-
-function installedVersions() {
-  if (!fs.existsSync(DEBIAN_CLUSTERS)) return [];
-  return fs
-    .readdirSync(DEBIAN_CLUSTERS)
-    .map(Number)
-    .filter(
-      (version) =>
-        version >= 13 && fs.existsSync(path.join(DEBIAN_CLUSTERS, String(version), 'bin', 'initdb')),
-    );
-}
-
-const programsOf = (version) => path.join(DEBIAN_CLUSTERS, String(version), 'bin');
-
-/** Installs Debian packages as root, saying so before; otherwise says which to install. */
-export function installDebian(packages, say) {
-  if (process.getuid() !== 0) {
-    throw new SetupError(
-      `Missing Debian packages. Ask an administrator to run: apt-get install ${packages.join(' ')}`,
-    );
-  }
-  say(`Installing on this machine, from Debian's packages: ${packages.join(', ')}`);
-  const install = () =>
-    run('apt-get', ['install', '-y', '--no-install-recommends', ...packages], {
-      env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
-    });
-  let result = install();
-  if (!result.ok) {
-    run('apt-get', ['update']);
-    result = install();
-  }
-  if (!result.ok)
-    throw new SetupError(`apt-get could not install ${packages.join(', ')}:\n${result.output.slice(-2000)}`);
-}
-
-/** The programs that fit the data: of the version it was made by, or of the newest where there is none yet. */
-function programsFor(dataDir, say) {
-  const version = dataVersion(dataDir);
-  const installed = installedVersions();
-  if (version !== null) {
-    if (installed.includes(version)) return programsOf(version);
-    const others = installed.length > 0 ? ` Installed: ${installed.join(', ')}.` : '';
-    if (process.getuid() !== 0 || !canInstall(version))
-      throw new SetupError(
-        `The data in ${dataDir} was made by PostgreSQL ${version}, which is not installed.${others} ` +
-          `Install postgresql-${version}, or move the data over with pg_upgrade (PostgreSQL's own documentation says how).`,
-      );
-    installServer(version, say);
-    return programsOf(version);
-  }
-  if (installed.length === 0) installServer(15, say);
-  const versions = installedVersions();
-  if (versions.length === 0)
-    throw new SetupError('PostgreSQL was installed but its programs were not found.');
-  return programsOf(Math.max(...versions));
-}
-
-const canInstall = (version) => run('apt-cache', ['show', `postgresql-${version}`]).ok;
-
-function installServer(version, say) {
-  if (process.getuid() === 0) {
-    const file = '/etc/postgresql-common/createcluster.conf';
-    const line = 'create_main_cluster = false';
-    if (!fs.existsSync(file) || !fs.readFileSync(file, 'utf8').split('\n').includes(line)) {
-      say(`Writing "${line}" to ${file}, so that Debian starts no database of its own beside this one`);
-      fs.mkdirSync(path.dirname(file), { recursive: true });
-      fs.appendFileSync(file, `${line}\n`);
-    }
-  }
-  installDebian([`postgresql-${version}`], say);
-}
-
-function dataVersion(dataDir) {
-  try {
-    return Number(fs.readFileSync(path.join(dataDir, 'PG_VERSION'), 'utf8').trim()) || null;
-  } catch {
-    return null;
-  }
-}
 
 function freePort() {
   return new Promise((resolve, reject) => {

@@ -5,7 +5,8 @@ import { chromium, type Page } from '@playwright/test';
 import sharp from 'sharp';
 import setup from '../e2e/global-setup.ts';
 import { startServer, type RunningServer } from '../e2e/server.ts';
-import { ROOT, stopPostgres } from './postgres.mjs';
+import { stopPostgres } from './postgres.mjs';
+import { ROOT } from './root.mjs';
 
 const FOLDER = join(ROOT, 'docs/screenshots');
 const DESK = { width: 1280, height: 800 };

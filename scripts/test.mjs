@@ -6,7 +6,9 @@ import { spawnSync } from 'node:child_process';
 import fs from 'node:fs';
 import path from 'node:path';
 import { installPackages } from './install.mjs';
-import { installDebian, ROOT, stopPostgres } from './postgres.mjs';
+import { installDebian } from './debian.mjs';
+import { stopPostgres } from './postgres.mjs';
+import { ROOT } from './root.mjs';
 
 const RESULTS = path.join(ROOT, '.data', 'test-results');
 const tally = { passed: 0, failed: 0, skipped: 0 };

@@ -1,13 +1,28 @@
-import type { AnimalView, BenchView, PublicAnimal, RecordWarning } from '@karyotome/contract';
-import { addDays } from '@karyotome/core';
+import type { BoardFemale, ClutchView, IncubatorView, SeasonBoardView, TodayView } from '@karyotome/contract';
+import { addDays, SEASON_RULES } from '@karyotome/core';
+import ICAL from 'ical.js';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { machineToday } from '../src/db/work.ts';
-import { fieldsOf, maker, startTestApp, type TestApp, type TestClient } from './test-app.ts';
+import { readSensors } from '../src/domain/incubation/sensor.ts';
+import { fieldsOf, startTestApp, type TestApp, type TestClient } from './test-app.ts';
 
 let app: TestApp;
 let owner: TestClient;
 const TODAY = machineToday();
 const ago = (days: number): string => addDays(TODAY, -days);
+
+const created = async <T = { id: string }>(path: string, body: object): Promise<T> => {
+  const response = await owner.post(path, body);
+  expect(response.status, JSON.stringify(response.body)).toBe(201);
+  return response.body as T;
+};
+const animal = async (number: string, sex: string, genes: string, massG: number, days = 1500) =>
+  (await created('/animals', { number, sex, genes, hatchedOn: ago(days), massG, status: 'breeder' })).id;
+const board = async (): Promise<SeasonBoardView> => (await owner.get('/season')).body as SeasonBoardView;
+const female = async (number: string): Promise<BoardFemale> =>
+  (await board()).females.find((one) => one.number === number)!;
+const clutchOf = async (id: string): Promise<ClutchView> =>
+  (await owner.get(`/clutches/${id}`)).body as ClutchView;
 
 beforeAll(async () => {
   app = await startTestApp();
@@ -15,251 +30,268 @@ beforeAll(async () => {
 });
 afterAll(() => app.close());
 
-const { created, animal } = maker(() => owner, ago);
-const view = async (id: string): Promise<AnimalView> =>
-  (await owner.get(`/animals/${id}`)).body as AnimalView;
-
-describe('one clutch, from its parents to a published page', () => {
+describe('a clutch, from its eggs to numbered hatchlings', () => {
   let dam: string;
   let sire: string;
   let second: string;
   let pairing: string;
   let clutch: string;
-  let young: string[];
+  let incubator: string;
 
-  test('parents are entered by typing their genes', async () => {
-    dam = await animal('D-1', 'female', 'Cinnamon YB 66% het Clown');
-    sire = await animal('S-1', 'male', 'pastel clown');
-    second = await animal('S-2', 'male', 'vanilla');
-    expect((await view(dam)).label).toBe(
-      'Cinnamon Yellow Belly 66% het Clown'.replace('Cinnamon Yellow Belly', 'Yellow Belly Cinnamon'),
-    );
+  beforeAll(async () => {
+    dam = await animal('D-1', 'female', 'het clown', 1800);
+    sire = await animal('S-1', 'male', 'clown', 900);
+    second = await animal('S-2', 'male', 'enchi', 850);
+    const put = (sireId: string, on: string) =>
+      created<{ pairingId: string }>('/season/introductions', { damId: dam, sireId, on });
+    pairing = (await put(sire, ago(90))).pairingId;
+    await put(second, ago(86));
+    await created(`/pairings/${pairing}/events`, { kind: 'pre-lay-shed', on: ago(58) });
   });
 
-  test('a word that is no gene, or can mean two, is answered at its field', async () => {
-    const response = await owner.post('/animals', { number: 'X', sex: 'male', genes: 'pastl axanthic' });
-    expect(response.status).toBe(422);
-    expect(fieldsOf(response)).toEqual([
-      'genes: "pastl" is not a known gene. Did you mean Pastel?',
-      'genes: "axanthic" can mean Axanthic A, Axanthic B, Axanthic C: write which',
+  test('the eggs are laid into an incubator; one that does not exist is refused', async () => {
+    const input = { pairingId: pairing, laidOn: ago(35), eggs: 5, slugs: 1 };
+    const wrong = await owner.post('/clutches', { ...input, incubatorId: pairing });
+    expect(fieldsOf(wrong)).toEqual(['incubatorId: names no incubator of this collection']);
+    const limits = { setC: 31.4, lowC: 30.5, highC: 32.2, lowHumidity: 80, silentAfterHours: 6 };
+    const upsideDown = await owner.post('/incubators', { name: 'Box', ...limits, lowC: 33, sensor: 'none' });
+    expect(fieldsOf(upsideDown)).toEqual(['lowC: must be less than the upper limit']);
+    incubator = (await created('/incubators', { name: 'Box', ...limits, sensor: 'none' })).id;
+    expect((await owner.post('/incubators', { name: 'Box', ...limits, sensor: 'none' })).status).toBe(409);
+    clutch = (await created('/clutches', { ...input, incubatorId: incubator })).id;
+    const view = await clutchOf(clutch);
+    expect(view.incubationC).toBe(31.4);
+    expect(view.eggs.map(({ verdict }) => verdict)).toEqual(['good', 'good', 'good', 'good', 'slug']);
+    expect(view.clock).toMatchObject({ day: 35 });
+    // An empty log is a silent one: an alarm on Today.
+    const { lines } = (await owner.get('/today')).body as TodayView;
+    expect(lines.find(({ kind }) => kind === 'climate')).toMatchObject({
+      code: 'silent',
+      facts: { hours: null },
+      incubator: { name: 'Box' },
+    });
+  });
+
+  test('the box is set egg by egg; a stale change changes nothing', async () => {
+    const view = await clutchOf(clutch);
+    const eggs = view.eggs.map(({ id, verdict, stuck, marked, x, y }, i) => ({
+      id,
+      verdict: i === 3 ? 'doubtful' : verdict,
+      massG: 80 + i,
+      stuck: i < 2 ? 1 : stuck,
+      marked: i < 4 || marked,
+      x,
+      y,
+    }));
+    const put = (body: object, version = view.version) =>
+      owner.put(`/clutches/${clutch}/eggs`, body, { 'If-Match': `"${version}"` });
+    expect(fieldsOf(await put({ eggs: [{ ...eggs[0], massG: 2, verdict: 'fine' }] }))).toEqual([
+      'eggs.0.verdict: must be one of good, doubtful, slug',
+      'eggs.0.massG: must be at least 5',
     ]);
+    expect(fieldsOf(await put({ eggs: [...eggs, { ...eggs[0], id: pairing }] }))).toEqual([
+      'eggs.5.id: names no egg of this clutch',
+    ]);
+    const added = { verdict: 'good', massG: null, stuck: null, marked: true, x: 90, y: 90 };
+    expect((await put({ eggs: [...eggs, added] })).status).toBe(200);
+    expect((await put({ eggs })).status).toBe(412);
+    const after = await clutchOf(clutch);
+    expect(after.eggs.map(({ massG }) => massG)).toEqual([80, 81, 82, 83, 84, null]);
+    expect(after.counts).toMatchObject({ good: 5, slugs: 1 });
   });
 
-  test('a pairing takes two possible sires, but no female among them', async () => {
-    const input = {
-      season: 2026,
-      damId: dam,
-      sires: [
-        { animalId: sire, weight: 3 },
-        { animalId: second, weight: 1 },
-      ],
-      startedOn: ago(200),
+  test('eggs are candled, one is removed, and a slip is taken back', async () => {
+    const { eggs, version } = await clutchOf(clutch);
+    const send = (body: object) => owner.post(`/clutches/${clutch}/egg-events`, body);
+    expect((await send({ kind: 'check', on: ago(20), eggIds: null })).status).toBe(201);
+    expect(fieldsOf(await send({ kind: 'pip', on: ago(1), eggIds: null }))).toEqual([
+      'eggIds: must be a list',
+    ]);
+    expect(fieldsOf(await send({ kind: 'check', on: ago(40), eggIds: null }))[0]).toContain(
+      'on: lies before the lay date',
+    );
+    await send({ kind: 'check', on: ago(12), eggIds: [eggs[3]!.id], signs: ['mould', 'collapse'] });
+    expect((await clutchOf(clutch)).eggs[3]!.state.worries).toEqual(['mould', 'collapse']);
+    const { ids } = (await send({ kind: 'removed', on: ago(11), eggIds: [eggs[3]!.id] })).body as {
+      ids: string[];
     };
-    pairing = await created('/pairings', input);
-    const wrong = await owner.post('/pairings', { ...input, damId: sire });
-    expect(fieldsOf(wrong)[0]).toBe('damId: must be a female: S-1 is male');
-    const female = await owner.post('/pairings', { ...input, sires: [{ animalId: dam, weight: 1 }] });
-    expect(fieldsOf(female)[0]).toContain('sires.0.animalId: must be a male');
-  });
-
-  test('eggs are laid after the pairing and hatch after the laying', async () => {
-    const early = await owner.post('/clutches', { pairingId: pairing, laidOn: ago(300), eggs: 6 });
-    expect(fieldsOf(early)[0]).toContain('laidOn: lies before the pairing began');
-    clutch = await created('/clutches', {
-      pairingId: pairing,
-      laidOn: ago(90),
-      eggs: 6,
-      slugs: 1,
-      incubationC: 31.4,
-    });
-    const wrong = await owner.post(
-      `/clutches/${clutch}/hatchlings`,
-      { hatchedOn: ago(95), hatched: 4 },
-      { 'If-Match': '"1"' },
+    expect(fieldsOf(await send({ kind: 'pip', on: ago(1), eggIds: [eggs[3]!.id] }))[0]).toContain(
+      'is egg 4, which is removed already',
     );
-    expect(fieldsOf(wrong)).toEqual([`hatchedOn: lies before the lay date, ${ago(90)}`]);
-    const many = await owner.post(
-      `/clutches/${clutch}/hatchlings`,
-      { hatchedOn: ago(30), hatched: 13 },
-      { 'If-Match': '"1"' },
+    expect((await owner.post('/egg-events/void', { ids, reason: 'Undone' })).status).toBe(204);
+    expect((await clutchOf(clutch)).eggs[3]!.state.stage).toBe('in-egg');
+    await send({ kind: 'removed', on: ago(11), eggIds: [eggs[3]!.id] });
+    const without = eggs.filter((_, i) => i !== 3);
+    const gone = await owner.put(
+      `/clutches/${clutch}/eggs`,
+      {
+        eggs: without.map(({ id, verdict, massG, stuck, marked, x, y }) => ({
+          id,
+          verdict,
+          massG,
+          stuck,
+          marked,
+          x,
+          y,
+        })),
+      },
+      { 'If-Match': `"${version}"` },
     );
-    expect(fieldsOf(many)).toEqual(['hatched: must be at most two an egg, 12']);
+    expect(fieldsOf(gone)).toEqual(['eggs: must keep egg 4: something was recorded of it']);
   });
 
-  test('eggs become numbered hatchlings in one act, once', async () => {
-    const send = () =>
-      owner.post(
-        `/clutches/${clutch}/hatchlings`,
-        { hatchedOn: ago(30), hatched: 4 },
-        { 'If-Match': '"1"', 'Idempotency-Key': 'hatch-once-1' },
-      );
-    const first = await send();
-    expect(first.status).toBe(201);
-    expect(first.body).toMatchObject({ numbers: ['2601-01', '2601-02', '2601-03', '2601-04'] });
-    expect((await send()).body).toEqual(first.body);
-    const again = await owner.post(
-      `/clutches/${clutch}/hatchlings`,
-      { hatchedOn: ago(30), hatched: 4 },
-      { 'If-Match': '"2"' },
-    );
-    expect(again.status).toBe(409);
-    young = (first.body as { ids: string[] }).ids;
+  test('a logger’s file is read, twice as once, and refused as a whole where a line cannot be', async () => {
+    const path = `/incubators/${incubator}/readings/import`;
+    const day = ago(10);
+    const good = `Date,Time,Temp (°F),RH %\n${day},08:00,88.5,91\n${day},20:00,77.0,90\n`;
+    const first = await owner.upload(path, 'text/csv', Buffer.from(good));
+    expect(first.body).toMatchObject({ taken: 2, known: 0 });
+    expect((await owner.upload(path, 'text/csv', Buffer.from(good))).body).toMatchObject({
+      taken: 0,
+      known: 2,
+    });
+    // What cannot be read is refused line by line (read-logger.test.ts), and nothing of the file is kept.
+    const bad = await owner.upload(path, 'text/csv', Buffer.from(`time,temp\n${day} 21:00,31\nnever,31\n`));
+    expect(fieldsOf(bad)[0]).toContain('line 3: has a time that cannot be read');
+    // 88.5 and 77 °F are 31.39 and 25 °C: their mean is that day's, and sets the clock back.
+    const { means } = await clutchOf(clutch);
+    expect(means.find(({ day: at }) => at === 25)!.celsius).toBeCloseTo((31.389 + 25) / 2, 2);
   });
 
-  test('the bench lists what the pairing can produce, by the weights of its sires', async () => {
-    const bench = (await owner.get(`/clutches/${clutch}/bench`)).body as BenchView;
-    expect(bench.hatchlings).toHaveLength(4);
-    expect(bench.outcomes.reduce((sum, outcome) => sum + outcome.p, 0)).toBeCloseTo(1, 10);
-    // By hand: sire 1 (3/4) is visual clown, the dam carries with 2/3: 3/4 x 2/3 x 1/2.
-    const clowns = bench.outcomes.filter((outcome) => outcome.label.includes('Clown'));
-    expect(clowns.reduce((sum, outcome) => sum + outcome.p, 0)).toBeCloseTo(0.25, 10);
-  });
-
-  test('a visual clown settles its sire and proves its dam', async () => {
-    const body = { genes: 'Pastel Clown', sure: 'certain', by: 'Ida' };
-    const response = await owner.post(`/animals/${young[0]}/records`, {
-      kind: 'identification',
-      on: ago(20),
-      body,
-    });
-    expect(response.body).toMatchObject({ warnings: [] });
-    const page = await view(young[0]!);
-    expect(page.parents.find((parent) => parent.number === 'S-1')!.p).toBeCloseTo(1, 9);
-    expect((await view(dam)).claims.find((claim) => claim.allele === 'clown')).toMatchObject({
-      label: '100% het Clown',
-      certain: true,
-    });
-    const claim = page.claims.find((c) => c.label === 'Clown')!;
-    expect(claim.support!.map((s) => s.animalNumber)).toContain('2601-01');
-  });
-
-  test('a morph the pairing cannot give is kept, flagged with the reason', async () => {
-    const body = { genes: 'Pied', sure: 'certain', by: 'Ida', override: 'looks it' };
-    const response = await owner.post(`/animals/${young[1]}/records`, {
-      kind: 'identification',
-      on: ago(20),
-      body,
-    });
-    expect(response.status).toBe(201);
-    expect((response.body as { warnings: RecordWarning[] }).warnings).toEqual([
-      { code: 'pair-cannot-give', facts: { locus: 'Pied', seen: 'Pied', possible: ['Normal'] } },
-    ]);
-    const page = await view(young[1]!);
-    expect(page.conflicts).toHaveLength(1);
-    expect(page.conflicts[0]!.animals.map((a) => a.number)).toEqual(['2601-02']);
-    const bench = (await owner.get(`/clutches/${clutch}/bench`)).body as BenchView;
-    expect(bench.hatchlings[1]!.impossible).toHaveLength(1);
-    // Correct it: the contradiction is gone, and what was there is kept.
-    const wrong = page.records.find((r) => r.kind === 'identification')!;
-    const fixed = await owner.post(`/records/${wrong.id}/correct`, {
-      kind: 'identification',
-      on: ago(19),
-      body: { genes: 'Pastel', sure: 'probable', by: 'Ida' },
-      reason: 'second look',
-    });
-    expect(fixed.status).toBe(201);
-    const after = await view(young[1]!);
-    expect(after.conflicts).toEqual([]);
-    expect(after.records.find((r) => r.id === wrong.id)!.voided).toMatchObject({
-      reason: 'second look',
-      by: 'Tester',
-    });
-  });
-
-  test('sheds, meals, sex and weights are dated records with bounds', async () => {
-    const id = young[0]!;
-    const send = (kind: string, on: string, body: object) =>
-      owner.post(`/animals/${id}/records`, { kind, on, body });
+  test('a reading by hand that is out of range is an alarm; the simulated sensor is labelled as such', async () => {
+    const at = new Date(Date.now() - 60_000).toISOString();
+    await created(`/incubators/${incubator}/readings`, { at, celsius: 34, humidity: 60 });
     expect(
-      (await send('sex', ago(28), { sex: 'female', method: 'popped', sure: 'probable', by: 'Ida' })).status,
-    ).toBe(201);
-    expect((await send('shed', ago(21), { stage: 'shed', complete: true, eyeCaps: true })).status).toBe(201);
-    const meal = { species: 'rat', size: 'pinky', state: 'frozen-thawed' };
-    for (const days of [14, 9, 4])
-      expect((await send('feeding', ago(days), { ...meal, taken: true })).status).toBe(201);
-    expect((await send('weight', ago(3), { massG: 320 })).status).toBe(201);
-    expect(fieldsOf(await send('weight', ago(3), { massG: 'heavy' }))).toEqual([
-      'body.massG: must be a number',
-    ]);
-    expect(fieldsOf(await send('weight', ago(40), { massG: 70 }))[0]).toContain(
-      'on: lies before the hatch date',
+      fieldsOf(await owner.post(`/incubators/${incubator}/readings`, { at: 'now', celsius: 'warm' })),
+    ).toEqual(['at: must be a moment, written like 2026-05-14T21:30:00+02:00', 'celsius: must be a number']);
+    const incubators = async () => (await owner.get('/incubators')).body as IncubatorView[];
+    expect((await incubators())[0]!.alarms.map(({ code }) => code)).toEqual(['too-warm', 'too-dry']);
+    const { version } = (await incubators())[0]!;
+    const changed = await owner.put(
+      `/incubators/${incubator}`,
+      {
+        name: 'Box',
+        setC: 31.4,
+        lowC: 30.5,
+        highC: 32.2,
+        lowHumidity: 80,
+        silentAfterHours: 6,
+        sensor: 'simulated',
+      },
+      { 'If-Match': `"${version}"` },
     );
-    expect((await view(id)).sex).toBe('female');
+    expect(changed.status).toBe(200);
+    await readSensors(app.database, new Date());
+    expect((await incubators())[0]).toMatchObject({ alarms: [], last: { source: 'simulated' } });
   });
 
-  test('the rack advises a move, the move is recorded, and meals will judge it', async () => {
-    const ladder = ((await owner.get('/ladders')).body as { id: string; name: string }[]).find(
-      (l) => l.name === 'Four-step rack',
-    )!;
-    const rack = {
-      room: 'Room 1',
-      name: 'H1',
-      levels: 2,
-      tubsPerLevel: 3,
-      ladderId: ladder.id,
-      stepPosition: 0,
+  test('pip, cut, out with twins, died; then all young are numbered in one act, each known by its egg', async () => {
+    const view = await clutchOf(clutch);
+    const changed = await owner.patch(
+      `/clutches/${clutch}`,
+      { laidOn: ago(13) },
+      { 'If-Match': `"${view.version}"` },
+    );
+    expect(fieldsOf(changed)[0]).toContain('laidOn: lies after what was recorded of the eggs');
+    const send = async (kind: string, on: string, places: number[], more: object = {}) => {
+      const eggIds = places.map((place) => view.eggs[place]!.id);
+      const response = await owner.post(`/clutches/${clutch}/egg-events`, { kind, on, eggIds, ...more });
+      expect(response.status, JSON.stringify(response.body)).toBe(201);
     };
-    await created('/racks', rack);
-    await created('/racks', { ...rack, name: 'Y1', stepPosition: 1 });
-    const racks = (await owner.get('/racks')).body as { name: string; tubs: { id: string }[] }[];
-    const tub = (name: string): string => racks.find((r) => r.name === name)!.tubs[0]!.id;
-    const move = (to: string, on: string) =>
-      owner.post(`/animals/${young[0]}/records`, {
-        kind: 'move',
-        on,
-        body: { toTubId: to, reason: 'set up' },
-      });
-    await move(tub('H1'), ago(20));
-    const page = await view(young[0]!);
-    expect(page.advice).toMatchObject({ verdict: 'move-up', from: 'Hatchling tub', to: 'Yearling tub' });
-    expect(page.advice.freeTubs[0]).toMatchObject({ rack: 'Y1' });
-    const today = (await owner.get('/today')).body as {
-      lines: { kind: string; animal: { number: string } | null }[];
-    };
-    expect(today.lines.some((line) => line.kind === 'move' && line.animal?.number === '2601-01')).toBe(true);
-    await move(tub('Y1'), ago(2));
-    const moved = await view(young[0]!);
-    expect(moved.tub).toMatchObject({ rack: 'Y1' });
-    expect(Object.values(moved.moveOutcomes)).toContain('settling');
-  });
-
-  test('publishing shows the claims with their reasons and no private note', async () => {
-    const id = young[0]!;
-    const { version } = await view(id);
-    await owner.patch(`/animals/${id}`, { note: 'SECRET price 900' }, { 'If-Match': `"${version}"` });
-    await owner.post(`/animals/${id}/records`, {
-      kind: 'note',
+    await send('pip', ago(4), [0, 1]);
+    await send('cut', ago(3), [2]);
+    await send('out', ago(2), [0]);
+    await send('out', ago(1), [1], { young: 2 });
+    await send('died', ago(1), [2]);
+    await send('out', ago(1), [5]);
+    const slug = await owner.post(`/clutches/${clutch}/egg-events`, {
+      kind: 'out',
       on: ago(1),
-      body: { text: 'SECRET buyer' },
-      note: 'SECRET',
+      eggIds: [view.eggs[4]!.id],
     });
-    const { slug } = (await owner.put(`/animals/${id}/publication`, { text: 'Calm.' })).body as {
-      slug: string;
-    };
-    const page = await app.anonymous.get(`/public/${slug}`);
-    expect(page.status).toBe(200);
-    expect(page.text).not.toContain('SECRET');
-    expect(page.text).not.toContain('Ida');
-    const body = page.body as PublicAnimal;
-    expect(body).toMatchObject({ number: '2601-01', sex: 'female', hatchedOn: ago(30) });
-    expect(body.feedings).toHaveLength(3);
-    expect(body.lineage.map((kin) => kin.number)).toContain('D-1');
-    expect(body.claims.find((claim) => claim.label === 'Clown')!.support!.length).toBeGreaterThan(0);
-    const download = await app.anonymous.get(`/public/${slug}?download=1`);
-    expect(download.headers['content-disposition']).toContain('2601-01.json');
+    expect(fieldsOf(slug)[0]).toContain('is egg 5, a slug');
+    const now = await clutchOf(clutch);
+    expect(now.counts).toMatchObject({ out: 3, died: 1, young: 4, good: 5 });
+    const hatched = await owner.post(
+      `/clutches/${clutch}/hatchlings`,
+      { hatchedOn: ago(1), hatched: 4 },
+      { 'If-Match': `"${now.version}"` },
+    );
+    expect(hatched.status, JSON.stringify(hatched.body)).toBe(201);
+    const after = await clutchOf(clutch);
+    expect(after.eggs.map(({ hatchlings }) => hatchlings.length)).toEqual([1, 2, 0, 0, 0, 1]);
+    const [young] = after.eggs[0]!.hatchlings;
+    expect(((await owner.get(`/animals/${young!.id}`)).body as { hatchedOn: string }).hatchedOn).toBe(ago(2));
+    const late = await owner.post(`/clutches/${clutch}/egg-events`, {
+      kind: 'died',
+      on: TODAY,
+      eggIds: [view.eggs[3]!.id],
+    });
+    expect(late.status).toBe(409);
   });
 
-  test('what a published claim rests on cannot be taken away, but can be corrected', async () => {
-    const record = (await view(young[0]!)).records.find((r) => r.kind === 'identification')!;
-    const refused = await owner.post(`/records/${record.id}/void`, { reason: 'typo' });
-    expect(refused.status).toBe(409);
-    expect((refused.body as { detail: string }).detail).toContain('A published claim rests on this record');
-    expect((await owner.delete(`/animals/${dam}`)).status).toBe(409);
+  test('the card prints as a PDF and is kept', async () => {
+    const { id } = await created(`/clutches/${clutch}/cards`, {});
+    expect((await clutchOf(clutch)).cards).toMatchObject([{ id, by: 'Tester' }]);
+    const card = await owner.get(`/clutch-cards/${id}`);
+    expect(card.headers['content-type']).toBe('application/pdf');
+    expect((card.body as Buffer).subarray(0, 5).toString()).toBe('%PDF-');
+    expect((card.body as Buffer).length).toBeGreaterThan(5000);
+    const stranger = await app.newCollection('Another');
+    expect((await stranger.get(`/clutch-cards/${id}`)).status).toBe(404);
+    expect((await stranger.get(`/clutches/${clutch}`)).status).toBe(404);
   });
 
-  test('a withdrawn page is gone for everybody', async () => {
-    const { slug } = (await view(young[0]!)).publication!;
-    expect((await owner.delete(`/animals/${young[0]}/publication`)).status).toBe(204);
-    expect((await app.anonymous.get(`/public/${slug}`)).status).toBe(404);
+  test('the look back counts eggs, twins once', async () => {
+    const rates = (await owner.get('/hatch-rates')).body as { eggs: number; hatched: number; sire: string }[];
+    expect(rates).toMatchObject([{ eggs: 6, slugs: 1, hatched: 3, dam: 'D-1', sire: 'S-1 or S-2' }]);
+  });
+
+  test('next season the mates of this one are weak candidates, by the keeper’s own share', async () => {
+    const { pairingId } = await created<{ pairingId: string }>('/season/introductions', {
+      damId: dam,
+      sireId: sire,
+      on: TODAY,
+    });
+    const next = (await female('D-1')).pairing!;
+    expect(next.id).toBe(pairingId);
+    const total = next.sires.reduce((sum, { weight }) => sum + weight, 0);
+    const stored = next.sires.filter((one) => one.stored);
+    expect(stored.map(({ number }) => number)).toEqual(['S-2']);
+    expect(stored[0]!.weight / total).toBeCloseTo(SEASON_RULES.storedSpermShare, 9);
+    const put = (sires: object[]) =>
+      owner.put(`/pairings/${pairingId}/sires`, { sires }, { 'If-Match': `"${next.version}"` });
+    expect(fieldsOf(await put([{ animalId: second, weight: 1 }]))[0]).toContain(
+      'sires: must keep every male',
+    );
+    expect((await put([{ animalId: sire, weight: 2 }])).status).toBe(200);
+    expect((await female('D-1')).pairing!.sires).toHaveLength(1);
+  });
+});
+
+describe('the calendar', () => {
+  test('is a feed that others can read, until it is revoked', async () => {
+    const { id, path } = await created<{ id: string; path: string }>('/calendar-feeds', { name: 'Phone' });
+    const feed = path.replace('/api/v1', '');
+    const response = await app.anonymous.get(feed);
+    expect(response.headers['content-type']).toContain('text/calendar');
+    const calendar = new ICAL.Component(ICAL.parse(response.text) as unknown[]);
+    expect(calendar.getFirstPropertyValue('version')).toBe('2.0');
+    const events = calendar.getAllSubcomponents('vevent').map((one) => new ICAL.Event(one));
+    expect(events.length).toBeGreaterThan(0);
+    // RFC 5545, 3.6.1 and 3.8.2.2: all-day events end on the day after their last, and every UID is used once.
+    for (const event of events) {
+      expect(event.startDate.isDate).toBe(true);
+      expect(event.endDate.compare(event.startDate)).toBe(1);
+    }
+    expect(new Set(events.map(({ uid }) => uid)).size).toBe(events.length);
+    const today = events.find(({ summary }) => /^\d+ tasks?$/.test(summary))!;
+    expect(today.startDate.toString()).toBe(TODAY);
+    // RFC 5545, 3.1: lines of at most 75 octets.
+    for (const line of response.text.split('\r\n')) expect(Buffer.byteLength(line)).toBeLessThanOrEqual(75);
+    expect((await owner.delete(`/calendar-feeds/${id}`)).status).toBe(204);
+    expect((await app.anonymous.get(feed)).status).toBe(404);
+    expect((await app.anonymous.get('/calendar/x.ics')).status).toBe(404);
+    expect((await owner.get('/calendar-feeds')).body).toEqual([]);
   });
 });

@@ -4,7 +4,7 @@ import { gzipSync } from 'node:zlib';
 import { MOST_DEPTH } from '@karyotome/contract';
 import { afterAll, afterEach, beforeAll, describe, expect, test, vi } from 'vitest';
 import { anIncubator } from './hostile/farm.ts';
-import { raw, signIn } from './hostile/fuzz.ts';
+import { raw, signIn } from './hostile/raw-request.ts';
 import { fieldsOf, listening, PASSWORD, startTestApp, type TestApp, type TestClient } from './test-app.ts';
 
 /* One request must not stop the others: what a request may ask of the server, and how long it may take over it. */
@@ -253,50 +253,5 @@ describe('slow and broken uploads', () => {
     await closed;
     expect((await raw(origin, 'GET', '/api/v1/health', {}, null)).status).toBe(200);
     expect(app.faults).toEqual([]);
-  });
-});
-
-describe('how often strangers may ask', () => {
-  const strangersAt = async (
-    path: string,
-    times: number,
-  ): Promise<{ status: number; wait: string | null }[]> => {
-    const answers = [];
-    for (let i = 0; i < times; i++) {
-      const { status, headers } = await fetch(`${origin}/api/v1${path}`);
-      answers.push({ status, wait: headers.get('Retry-After') });
-    }
-    return answers;
-  };
-
-  test('a calendar that does not exist: sixty times a minute, then 429 with the seconds to wait', async () => {
-    const answers = await strangersAt(`/calendar/${'x'.repeat(32)}.ics`, 62);
-    expect(answers.slice(0, 60).every(({ status }) => status === 404)).toBe(true);
-    expect(answers.at(-1)!.status).toBe(429);
-    expect(Number(answers.at(-1)!.wait)).toBeGreaterThan(0);
-    expect(Number(answers.at(-1)!.wait)).toBeLessThanOrEqual(60);
-    // It is counted in the database, and no secret stands there.
-    const [rows] = await app.database.sequelize.query('select key, points from rate_limits');
-    expect(JSON.stringify(rows)).not.toContain('xxxx');
-    expect(rows.length).toBeGreaterThan(0);
-    // Another target from the same address: what counts is the address.
-    expect((await strangersAt(`/calendar/${'y'.repeat(32)}.ics`, 1))[0]!.status).toBe(429);
-  });
-
-  test('a header does not make another address of one, since no proxy was named', async () => {
-    const answer = await fetch(`${origin}/api/v1/calendar/${'z'.repeat(32)}.ics`, {
-      headers: { 'X-Forwarded-For': '203.0.113.7' },
-    });
-    expect(answer.status).toBe(429);
-  });
-
-  test('failed sign-ins: the address is told to wait, and the right password does not help it', async () => {
-    const email = await app.newAccount('Guessed');
-    const attempt = (password: string) =>
-      raw(origin, 'POST', '/api/v1/session', json, JSON.stringify({ email, password }));
-    const statuses = [];
-    for (let i = 0; i < 7; i++) statuses.push((await attempt('wrong-password')).status);
-    expect(statuses).toEqual([401, 401, 401, 401, 401, 429, 429]);
-    expect((await attempt(PASSWORD)).status).toBe(429);
   });
 });

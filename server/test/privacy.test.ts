@@ -9,7 +9,7 @@ import { readConfig } from '../src/config.ts';
 import { forLog } from '../src/db/faults.ts';
 import { ensureOwner, firstPassword, OWNER_FILE } from '../src/features/session/first-start.ts';
 import { withoutSecret } from '../src/http/log.ts';
-import { raw, signIn } from './hostile/fuzz.ts';
+import { raw, signIn } from './hostile/raw-request.ts';
 import { listening, PASSWORD, startTestApp, type TestApp } from './test-app.ts';
 
 /* What is private stays so: in caches, in streams, in logs, on public pages. */

@@ -4,11 +4,24 @@ import { addDays } from '@karyotome/core';
 import { expect } from 'vitest';
 import type { Response } from 'supertest';
 import { machineToday } from '../src/db/work.ts';
-import type { TestClient } from './test-app.ts';
+import type { TestApp, TestClient } from './test-app.ts';
 
 export const TODAY = machineToday();
 export const ago = (days: number): string => addDays(TODAY, -days);
 export const bodyOf = <T>(answer: Response): T => answer.body as T;
+
+export const statuses = (answers: readonly Response[]): number[] =>
+  answers.map(({ status }) => status).toSorted();
+export const meal = { species: 'rat', size: 'pup', state: 'frozen-thawed', taken: true } as const;
+
+/** Two people of one collection. */
+export interface Ground {
+  readonly app: TestApp;
+  readonly one: TestClient;
+  readonly two: TestClient;
+}
+/** Acts that are sent at the same time, by what has to come of them. */
+export type Races = Readonly<Record<string, (ground: Ground, make: Maker) => Promise<void>>>;
 
 /** Makes what two people then act on at once. */
 export class Maker {

@@ -1,10 +1,10 @@
 import { daysBetween, type IsoDay } from '../calendar/days.ts';
-import { appetite, DIGESTING_DAYS, SETTLING_DAYS, type Appetite } from './appetite.ts';
+import { appetite, type Appetite } from './appetite.ts';
 import { lastCare, type History } from './history.ts';
 import { judgeMove } from './judge-move.ts';
 import type { LadderStep } from './ladders.ts';
-import type { MoveReason, WeighedReason } from './move-reasons.ts';
-import { inShed } from './shed-state.ts';
+import type { WeighedReason } from './move-reasons.ts';
+import { GOOD_RUN, lastOffers, reasonsToStay } from './reasons-to-stay.ts';
 
 /** `none`: nothing to say. `hold`: the weight asks for a move, something else counts against it. */
 export type MoveVerdict = 'move-up' | 'hold' | 'go-back' | 'none';
@@ -17,17 +17,9 @@ export interface MoveAdvice {
 }
 
 /* All limits below: common practice, no source. */
-const STALE_WEIGHT_DAYS = 35;
-
 const BOLD_MEALS = 8;
 
 const BOLD_EARLY_SHARE = 0.9;
-
-const SHY_SHARE = 0.7;
-
-const SHY_LEEWAY = 1.2;
-
-const GOOD_RUN = 3;
 
 const FAR_OVER = 1.2;
 
@@ -74,7 +66,7 @@ export function adviseMove(
   const eating = appetite(history);
   const pro = weightReason(step, next, weight, eating);
   if (!pro) return { verdict: 'none', toStep: null, reasons: [] };
-  const con = reasonsAgainst(step, next, history, eating, today);
+  const con = reasonsToStay({ step, next, history, eating, today });
   const reasons = [
     pro,
     ...appetiteFor(history, eating),
@@ -241,10 +233,6 @@ function weightReason(
   return null;
 }
 
-function lastOffers(history: History, count: number): string[] {
-  return history.feedings.slice(-count).map((offer) => offer.id);
-}
-
 function appetiteFor(history: History, eating: Appetite): WeighedReason[] {
   if (eating.inARow < GOOD_RUN) return [];
   return [
@@ -255,82 +243,5 @@ function appetiteFor(history: History, eating: Appetite): WeighedReason[] {
       records: lastOffers(history, eating.inARow),
       weight: 1,
     },
-  ];
-}
-
-function reasonsAgainst(
-  step: LadderStep,
-  next: LadderStep,
-  history: History,
-  eating: Appetite,
-  today: IsoDay,
-): WeighedReason[] {
-  const weight = history.weights.at(-1)!;
-  /** Blocks, unless it is given a weight to be weighed by. */
-  const against = (
-    when: boolean,
-    reason: MoveReason,
-    records: readonly string[],
-    counts?: number,
-  ): WeighedReason[] =>
-    when
-      ? [{ ...reason, side: 'against', records, weight: counts ?? 4, ...(counts ? {} : { blocks: true }) }]
-      : [];
-  const shed = inShed(history.sheds, today);
-  const move = history.moves.findLast((record) => record.fromTub !== null);
-  const sinceMove = move ? daysBetween(move.on, today) : Infinity;
-  const sinceMeal = eating.lastTakenOn ? daysBetween(eating.lastTakenOn, today) : Infinity;
-  const age = daysBetween(weight.on, today);
-  const shy = eating.share !== null && eating.share < SHY_SHARE;
-  const withinLeeway = step.maxG !== null && weight.massG <= step.maxG * SHY_LEEWAY;
-  return [
-    ...(shed
-      ? against(true, { code: 'in-shed', facts: { stage: shed.stage, day: shed.days } }, [shed.record])
-      : []),
-    ...against(
-      sinceMeal < DIGESTING_DAYS,
-      { code: 'digesting', facts: { daysSinceMeal: sinceMeal, restDays: DIGESTING_DAYS } },
-      lastOffers(history, 1),
-    ),
-    ...against(
-      eating.refusedInARow >= 2,
-      { code: 'refuses-meals', facts: { refusedInARow: eating.refusedInARow } },
-      lastOffers(history, eating.refusedInARow),
-      4,
-    ),
-    ...against(
-      shy && eating.inARow >= GOOD_RUN && withinLeeway,
-      {
-        code: 'shy-feeder',
-        facts: {
-          mealsInARow: eating.inARow,
-          takenEver: eating.takenEver,
-          offeredEver: eating.offeredEver,
-          leeway: SHY_LEEWAY - 1,
-        },
-      },
-      lastOffers(history, eating.inARow),
-      4,
-    ),
-    ...(next.mealsBefore !== undefined
-      ? against(
-          eating.inARow < next.mealsBefore,
-          {
-            code: 'too-few-meals',
-            facts: { mealsInARow: eating.inARow, neededMeals: next.mealsBefore, nextStep: next.name },
-          },
-          lastOffers(history, Math.max(1, eating.inARow)),
-        )
-      : []),
-    ...against(
-      sinceMove < SETTLING_DAYS,
-      { code: 'settling', facts: { days: sinceMove, settlingDays: SETTLING_DAYS } },
-      move ? [move.id] : [],
-    ),
-    ...against(
-      age > STALE_WEIGHT_DAYS,
-      { code: 'stale-mass', facts: { days: age, staleDays: STALE_WEIGHT_DAYS } },
-      [weight.id],
-    ),
   ];
 }

@@ -35,143 +35,202 @@ export interface Narrowing {
  * Narrows down what every animal can be, from parents to young and back, until nothing changes (arc consistency:
  * Mackworth 1977, Artificial Intelligence 8). Sound, not complete: what it rules out is impossible, what it leaves need
  * not be possible. Cost: a few steps for each animal and round; two or three rounds are usual.
- *
  */
-export function narrowDomains({
-  ties,
-  evidence,
-  table,
-  sireOpen,
-  unrecorded,
-  since,
-}: Narrowing): LocusDomains {
-  const { order, dam, sire, sireStart, sex } = ties;
-  const { prior, likelihood, priors, likelihoods, locus } = evidence;
-  const place = since ? since.domains.place.slice() : new Int32Array(ties.size);
-  const plain = since ? since.domains.plain.slice() : new Uint8Array(ties.size);
-  let plainLog = since?.domains.plainLog ?? 0;
-  const open = sireOpen.slice();
-  const anybody = unrecorded > 0 ? 2 ** evidence.alleles.length - 1 : 1;
-  const r = locus.recombination ?? 0;
-  const linked = locus.sexLinked === true;
-  const founders = new Map<number, number>();
+export function narrowDomains(narrowing: Narrowing): LocusDomains {
+  return new Narrower(narrowing).run();
+}
 
-  const wayOf = (child: number): number =>
-    !linked || r > 0 || sex[child] === UNKNOWN ? EITHER : sex[child] === FEMALE ? FIRST : SECOND;
-  const gametes = (parent: number, way: number): number => {
-    const domain = table.domains[place[parent]!]!;
-    return way === EITHER ? domain.any : way === FIRST ? domain.first : domain.second;
-  };
-  const fromSires = (i: number): number => {
-    const way = wayOf(i);
-    let alleles = 0;
-    for (let e = sireStart[i]!; e < sireStart[i + 1]!; e++) if (open[e]) alleles |= gametes(sire[e]!, way);
-    return alleles;
-  };
+class Narrower {
+  private readonly ties: IndexedPedigree;
+  private readonly evidence: LocusEvidence;
+  private readonly table: DomainTable;
+  private readonly among: readonly number[] | Int32Array;
+  private readonly place: Int32Array;
+  private readonly plain: Uint8Array;
+  private readonly open: Uint8Array;
+  private readonly live: number[] = [];
+  /** The alleles of an unrecorded parent. */
+  private readonly anybody: number;
+  private readonly recombines: boolean;
+  private readonly linked: boolean;
+  private readonly founders = new Map<number, number>();
+  private plainLog: number;
 
-  const answer = (possible: boolean): LocusDomains => ({
-    place,
-    plain,
-    plainLog,
-    live,
-    sireOpen: open,
-    possible,
-  });
+  constructor({ ties, evidence, table, sireOpen, unrecorded, since }: Narrowing) {
+    this.ties = ties;
+    this.evidence = evidence;
+    this.table = table;
+    this.among = since?.among ?? ties.order;
+    this.place = since ? since.domains.place.slice() : new Int32Array(ties.size);
+    this.plain = since ? since.domains.plain.slice() : new Uint8Array(ties.size);
+    this.plainLog = since?.domains.plainLog ?? 0;
+    this.open = sireOpen.slice();
+    this.anybody = unrecorded > 0 ? 2 ** evidence.alleles.length - 1 : 1;
+    this.recombines = (evidence.locus.recombination ?? 0) > 0;
+    this.linked = evidence.locus.sexLinked === true;
+  }
 
-  // First down the generations. Most animals are wild type of wild type parents: they are never looked at again.
-  const live: number[] = [];
-  const among = since?.among ?? order;
-  for (let at = 0; at < among.length; at++) {
-    const i = among[at]!;
+  run(): LocusDomains {
+    const { place, plain, live, open: sireOpen } = this;
+    const possible = this.descend() && this.settle();
+    return { place, plain, plainLog: this.plainLog, live, sireOpen, possible };
+  }
+
+  /** Once down the generations. @returns false where nothing is left for somebody */
+  private descend(): boolean {
+    for (const i of this.among) {
+      if (this.plain[i] === 1) {
+        this.plainLog -= logOf(this.callsOf(i)[0]!);
+        this.plain[i] = 0;
+      }
+      const isFounder = this.ties.dam[i]! < 0 && this.ties.sireStart[i] === this.ties.sireStart[i + 1];
+      // Most animals are wild type of wild type parents: they are never looked at again.
+      if (isFounder ? this.placeFounder(i) : this.placeYoung(i)) continue;
+      this.live.push(i);
+      if (this.place[i] === EMPTY_DOMAIN) return false;
+    }
+    return true;
+  }
+
+  /** @returns whether it is wild type for certain */
+  private placeFounder(i: number): boolean {
+    const prior = this.evidence.prior[i]!;
+    const calls = this.callsOf(i);
+    if (prior === 0 && calls[0]! > 0) return this.placePlain(i, calls);
+    const key = prior * 2 ** 24 + this.evidence.likelihood[i]!;
+    let known = this.founders.get(key);
+    if (known === undefined) {
+      known = this.table.fromTables(this.evidence.priors[prior]!, calls);
+      this.founders.set(key, known);
+    }
+    this.place[i] = known;
+    return false;
+  }
+
+  /** @returns whether it is wild type for certain */
+  private placeYoung(i: number): boolean {
+    const calls = this.callsOf(i);
+    const first = this.fromDam(i);
+    const second = this.fromSires(i);
+    if (first === 1 && second === 1 && calls[0]! > 0) return this.placePlain(i, calls);
+    this.place[i] = this.table.cross(first, second, this.evidence.likelihood[i]!, calls);
+    return false;
+  }
+
+  private placePlain(i: number, calls: Float64Array): true {
+    this.place[i] = WILD_DOMAIN;
+    this.plain[i] = 1;
+    this.plainLog += logOf(calls[0]!);
+    return true;
+  }
+
+  /** Up and down in turn until nothing changes. @returns false where nothing is left for somebody */
+  private settle(): boolean {
+    for (;;) {
+      const ascended = this.ascend();
+      if (ascended !== 'changed') return ascended === 'same';
+      const descended = this.restrictYoung();
+      if (descended !== 'changed') return descended === 'same';
+    }
+  }
+
+  /** From young to parents, the youngest first. */
+  private ascend(): Round {
+    let round: Round = 'same';
+    for (let at = this.live.length - 1; at >= 0; at--) {
+      const i = this.live[at]!;
+      const mother = this.ties.dam[i]!;
+      const { first } = this.table.domains[this.place[i]!]!;
+      const byDam = mother >= 0 ? this.narrowParent(mother, first, EITHER) : 'same';
+      if (byDam === 'impossible') return 'impossible';
+      const bySires = this.narrowSires(i);
+      if (bySires === 'impossible') return 'impossible';
+      if (byDam === 'changed' || bySires === 'changed') round = 'changed';
+    }
+    return round;
+  }
+
+  /** Closes the candidates that cannot have given what `i` has; the last one that is open must have given it. */
+  private narrowSires(i: number): Round {
+    const { sireStart, sire } = this.ties;
     const from = sireStart[i]!;
     const to = sireStart[i + 1]!;
-    const mother = dam[i]!;
-    const calls = likelihoods[likelihood[i]!]!;
-    if (plain[i] === 1) {
-      plainLog -= logOf(calls[0]!);
-      plain[i] = 0;
-    }
-    if (mother < 0 && from === to) {
-      if (prior[i] === 0 && calls[0]! > 0) {
-        place[i] = WILD_DOMAIN;
-        plain[i] = 1;
-        plainLog += logOf(calls[0]!);
-        continue;
+    if (from === to) return 'same';
+    const { second } = this.table.domains[this.place[i]!]!;
+    const way = this.wayOf(i);
+    let round: Round = 'same';
+    let left = -1;
+    let count = 0;
+    for (let e = from; e < to; e++) {
+      if (this.open[e] && to - from > 1 && (this.gametes(sire[e]!, way) & second) === 0) {
+        this.open[e] = 0;
+        round = 'changed';
       }
-      const key = prior[i]! * 2 ** 24 + likelihood[i]!;
-      let known = founders.get(key);
-      if (known === undefined) founders.set(key, (known = table.fromTables(priors[prior[i]!]!, calls)));
-      place[i] = known;
-    } else {
-      const first = mother < 0 ? anybody : table.domains[place[mother]!]!.any;
-      const second = to > from ? fromSires(i) : anybody;
-      if (first === 1 && second === 1 && calls[0]! > 0) {
-        place[i] = WILD_DOMAIN;
-        plain[i] = 1;
-        plainLog += logOf(calls[0]!);
-        continue;
+      if (this.open[e]) {
+        left = e;
+        count++;
       }
-      place[i] = table.cross(first, second, likelihood[i]!, calls);
     }
-    live.push(i);
-    if (place[i] === EMPTY_DOMAIN) return answer(false);
+    if (count === 0) return 'impossible';
+    const narrowed = count === 1 ? this.narrowParent(sire[left]!, second, way) : 'same';
+    return narrowed === 'same' ? round : narrowed;
   }
 
-  const narrowParent = (parent: number, given: number, way: number): boolean => {
-    const left = table.sieve(place[parent]!, given, way);
-    if (left === place[parent]) return false;
-    place[parent] = left;
-    return true;
-  };
-  for (let changed = true; changed;) {
-    changed = false;
-    for (let at = live.length - 1; at >= 0; at--) {
-      const i = live[at]!;
-      const from = sireStart[i]!;
-      const to = sireStart[i + 1]!;
-      const mother = dam[i]!;
-      const own = table.domains[place[i]!]!;
-      if (mother >= 0 && narrowParent(mother, own.first, EITHER)) {
-        changed = true;
-        if (place[mother] === EMPTY_DOMAIN) return answer(false);
-      }
-      if (from === to) continue;
-      const way = wayOf(i);
-      let left = -1;
-      let count = 0;
-      for (let e = from; e < to; e++) {
-        if (open[e] && to - from > 1 && (gametes(sire[e]!, way) & own.second) === 0) {
-          open[e] = 0;
-          changed = true;
-        }
-        if (open[e]) {
-          left = e;
-          count++;
-        }
-      }
-      if (count === 0) return answer(false);
-      if (count === 1 && narrowParent(sire[left]!, own.second, way)) {
-        changed = true;
-        if (place[sire[left]!] === EMPTY_DOMAIN) return answer(false);
-      }
-    }
-    if (!changed) break;
-    changed = false;
-    for (const i of live) {
-      const from = sireStart[i]!;
-      const mother = dam[i]!;
-      if (mother < 0 && from === sireStart[i + 1]) continue;
-      const first = mother < 0 ? anybody : table.domains[place[mother]!]!.any;
-      const second = sireStart[i + 1]! > from ? fromSires(i) : anybody;
-      const next = table.restrict(place[i]!, first, second);
-      if (next === place[i]) continue;
-      place[i] = next;
-      changed = true;
-      if (next === EMPTY_DOMAIN) return answer(false);
-    }
+  private narrowParent(parent: number, given: number, way: number): Round {
+    const left = this.table.sieve(this.place[parent]!, given, way);
+    if (left === this.place[parent]) return 'same';
+    this.place[parent] = left;
+    return left === EMPTY_DOMAIN ? 'impossible' : 'changed';
   }
-  return answer(true);
+
+  /** From parents to young. */
+  private restrictYoung(): Round {
+    let round: Round = 'same';
+    for (const i of this.live) {
+      if (this.ties.dam[i]! < 0 && this.ties.sireStart[i] === this.ties.sireStart[i + 1]) continue;
+      const next = this.table.restrict(this.place[i]!, this.fromDam(i), this.fromSires(i));
+      if (next === this.place[i]) continue;
+      this.place[i] = next;
+      if (next === EMPTY_DOMAIN) return 'impossible';
+      round = 'changed';
+    }
+    return round;
+  }
+
+  private callsOf(i: number): Float64Array {
+    return this.evidence.likelihoods[this.evidence.likelihood[i]!]!;
+  }
+
+  private wayOf(child: number): number {
+    const sex = this.ties.sex[child];
+    if (!this.linked || this.recombines || sex === UNKNOWN) return EITHER;
+    return sex === FEMALE ? FIRST : SECOND;
+  }
+
+  private gametes(parent: number, way: number): number {
+    const domain = this.table.domains[this.place[parent]!]!;
+    return way === EITHER ? domain.any : way === FIRST ? domain.first : domain.second;
+  }
+
+  private fromDam(i: number): number {
+    const mother = this.ties.dam[i]!;
+    return mother < 0 ? this.anybody : this.table.domains[this.place[mother]!]!.any;
+  }
+
+  private fromSires(i: number): number {
+    const { sireStart, sire } = this.ties;
+    if (sireStart[i] === sireStart[i + 1]) return this.anybody;
+    const way = this.wayOf(i);
+    let alleles = 0;
+    for (let e = sireStart[i]!; e < sireStart[i + 1]!; e++) {
+      if (this.open[e]) alleles |= this.gametes(sire[e]!, way);
+    }
+    return alleles;
+  }
 }
+
+/** What a round of narrowing came to; `impossible`: nothing is left for somebody. */
+type Round = 'same' | 'changed' | 'impossible';
 
 /** The logarithm, which is mostly that of 1. */
 function logOf(p: number): number {

@@ -6,12 +6,15 @@ import {
   withDescendants,
   type IndexedPedigree,
 } from '../pedigree/index-pedigree.ts';
+import { isExtension } from '../pedigree/is-extension.ts';
 import { holdsTogether } from './conflict/consistency.ts';
 import type { LocusDomains } from './domains.ts';
-import { sexVariable, sireVariable, type Factor } from './factor.ts';
+import { sexVariable, sireVariable } from './factor.ts';
+import { LocusState, type Setting } from './locus-state.ts';
 import type { Distribution } from './model.ts';
-import { LocusState, type Placed, type Setting } from './locus-state.ts';
-import { groupFactors, solvePart, type Estimator, type Part } from './parts.ts';
+import { OpenSires } from './open-sires.ts';
+import type { Estimator, Part } from './parts.ts';
+import { SummedParts } from './summed-parts.ts';
 
 /** Loci whose records cannot hold together: one alone, or several through an open sire or sex. */
 export interface Clash {
@@ -33,12 +36,8 @@ export class PedigreeEngine {
   private placeOf: ReadonlyMap<string, number> = new Map();
   /** Scratch: the calls of the animal being read, by locus. */
   private callsAt: (readonly Call[])[] = [];
-  /** 1 for each candidate sire that no locus rules out; `closed` lists the others. */
-  private sireOpen = new Uint8Array();
-  private closed: number[] = [];
-  private placed = new Map<Factor, Placed>();
-  private parts = new Set<Part>();
-  private tieFactors = new Map<number, Factor>();
+  private sires!: OpenSires;
+  private sums!: SummedParts;
   /** Animals whose candidate sires must all stay open, since loci disagree about them: the tables then show the clash. */
   private undecided = new Set<number>();
   private found: Clash[] = [];
@@ -66,6 +65,11 @@ export class PedigreeEngine {
     return this.found;
   }
 
+  /** The independent parts that the collection falls into, each with its marginals. */
+  get parts(): ReadonlySet<Part> {
+    return this.sums.all;
+  }
+
   /** False where some part was too wide and its answer is an estimate. */
   get exact(): boolean {
     return ![...this.parts].some((part) => part.runs);
@@ -79,7 +83,7 @@ export class PedigreeEngine {
   /** Natural logarithm of the probability of all calls; null where they cannot all be true. */
   get logLikelihood(): number | null {
     if (this.found.length > 0) return null;
-    let sum = this.logOpenSires();
+    let sum = this.sires.logWeight();
     for (const part of this.parts) sum += part.logTotal;
     for (const { logConstant } of this.loci) sum += logConstant;
     return sum;
@@ -110,8 +114,8 @@ export class PedigreeEngine {
   sireOdds(animal: number): number[] {
     const from = this.ties.sireStart[animal]!;
     const count = sireCount(this.ties, animal);
-    const open = Array.from({ length: count }, (_, k) => this.sireOpen[from + k]! === 1);
-    const marginal = this.tieMarginal(sireVariable(animal));
+    const open = Array.from({ length: count }, (_, k) => this.sires.open[from + k]! === 1);
+    const marginal = this.sums.tieMarginal(sireVariable(animal));
     const weights = open.map((isOpen, k) => (isOpen ? this.ties.sireWeight[from + k]! : 0));
     const sum = weights.reduce((a, b) => a + b, 0);
     let at = 0;
@@ -120,12 +124,7 @@ export class PedigreeEngine {
 
   /** The probability that an animal of unrecorded sex is female. */
   femaleOdds(animal: number): number {
-    return this.tieMarginal(sexVariable(animal))?.[0] ?? 0.5;
-  }
-
-  private tieMarginal(variable: number): Float64Array | undefined {
-    const placed = this.placed.get(this.tieFactors.get(variable)!);
-    return placed?.part.marginals[placed.at];
+    return this.sums.tieMarginal(sexVariable(animal))?.[0] ?? 0.5;
   }
 
   private get setting(): Setting {
@@ -174,9 +173,8 @@ export class PedigreeEngine {
 
   private restart(): void {
     this.ties = indexPedigree(this.current);
-    this.placed = new Map();
-    this.parts = new Set();
-    this.tieFactors = new Map();
+    this.sires = OpenSires.none(this.ties);
+    this.sums = new SummedParts(this.estimate);
     this.loci = this.current.loci.map((locus) => new LocusState(locus, this.ties.size));
     this.placeOf = new Map(this.current.loci.map((locus, l) => [locus.id, l]));
     this.callsAt = this.loci.map(() => NONE);
@@ -215,7 +213,7 @@ export class PedigreeEngine {
     do {
       let domains = this.settleSires(todo);
       while (!domains) domains = this.settleSires(todo);
-      this.solve(todo, domains);
+      this.sums.rebuild(this.loci, todo, domains, this.setting, this.sires);
       todo = this.excludeClashing();
     } while (todo.size > 0);
   }
@@ -231,13 +229,9 @@ export class PedigreeEngine {
     for (const l of dirty) {
       const state = this.loci[l]!;
       if (state.excluded) continue;
-      const narrowed = state.narrowedBySires(this.setting, this.sireOpen, this.closed);
+      const narrowed = state.narrowedBySires(this.setting, this.sires);
       if (!narrowed.possible) {
-        for (let i = 0; i < this.ties.size; i++) {
-          for (let e = this.ties.sireStart[i]!; e < this.ties.sireStart[i + 1]!; e++) {
-            if (this.sireOpen[e] !== state.alone.sireOpen[e]) this.undecided.add(i);
-          }
-        }
+        for (const i of this.sires.differingFrom(state.alone.sireOpen)) this.undecided.add(i);
         return null;
       }
       domains.set(l, narrowed);
@@ -247,120 +241,13 @@ export class PedigreeEngine {
 
   /** Rules out the candidate sires that any locus rules out, and adds the loci at which that makes a difference. */
   private closeSires(dirty: Set<number>): void {
-    const { ties } = this;
-    const open = new Uint8Array(ties.sire.length).fill(1);
-    const changed = new Set<number>();
-    for (let i = 0; i < ties.size; i++) {
-      const from = ties.sireStart[i]!;
-      const to = ties.sireStart[i + 1]!;
-      if (to - from < 2) continue;
-      for (const { alone, excluded } of this.loci) {
-        if (!excluded) for (let e = from; e < to; e++) open[e]! &= alone.sireOpen[e]!;
-      }
-      const none = open.subarray(from, to).every((isOpen) => isOpen === 0);
-      if (none || this.undecided.has(i)) open.fill(1, from, to);
-      for (let e = from; e < to; e++) if (open[e] !== this.sireOpen[e]) changed.add(i);
-    }
-    this.sireOpen = open;
-    this.closed = [];
-    open.forEach((isOpen, e) => isOpen === 0 && this.closed.push(e));
-    for (const i of changed) this.tieFactors.delete(sireVariable(i));
+    const before = this.sires;
+    this.sires = OpenSires.of(this.ties, this.loci, this.undecided);
+    const changed = this.sires.differingFrom(before.open);
+    this.sums.forgetSires(changed);
     this.loci.forEach((state, l) => {
-      if (!state.excluded && [...changed].some((i) => state.mindsSiresOf(this.setting, i))) dirty.add(l);
+      if (!state.excluded && changed.some((i) => state.mindsSiresOf(this.setting, i))) dirty.add(l);
     });
-  }
-
-  /** Writes the tables of these loci anew, sums what hangs together with them, and reads the answers. */
-  private solve(dirty: ReadonlySet<number>, domains: ReadonlyMap<number, LocusDomains>): void {
-    const dissolved = new Set<Part>();
-    const gone = new Set<Factor>();
-    const pool = new Set<Factor>();
-    const dissolve = (factor: Factor | undefined): void => {
-      const placed = factor && this.placed.get(factor);
-      if (placed) dissolved.add(placed.part);
-    };
-    for (const l of dirty) {
-      const state = this.loci[l]!;
-      for (const factor of state.factors) {
-        dissolve(factor);
-        gone.add(factor);
-      }
-      state.rebuild(this.setting, l, this.sireOpen, domains.get(l));
-      for (const factor of state.factors) {
-        pool.add(factor);
-        for (const variable of factor.scope) if (variable < 0) dissolve(this.tieFactors.get(variable));
-      }
-    }
-    for (const part of dissolved) {
-      this.parts.delete(part);
-      for (const factor of part.factors) {
-        this.placed.delete(factor);
-        if (!gone.has(factor) && isOfLocus(factor)) pool.add(factor);
-      }
-    }
-    const fresh = this.sumUp([...pool], dissolved);
-    this.loci.forEach((state, l) => state.read(this.placed, dirty.has(l) ? 'all' : fresh));
-  }
-
-  /** Sums the groups that factors fall into, but for those that were a part before. @returns what is new */
-  private sumUp(factors: readonly Factor[], before: ReadonlySet<Part>): Set<Factor> {
-    const known = new Map<Factor, Part>([...before].map((part) => [part.factors.find(isOfLocus)!, part]));
-    const fresh = new Set<Factor>();
-    for (const group of groupFactors([...factors, ...this.tiesOf(factors)])) {
-      const old = known.get(group.find((factor) => known.has(factor)) ?? group[0]!);
-      const same = old && old.factors.length === group.length && isSameSet(old.factors, group);
-      const part = same ? old : solvePart(group, this.estimate);
-      this.parts.add(part);
-      part.factors.forEach((factor, at) => {
-        this.placed.set(factor, { part, at });
-        if (!same) fresh.add(factor);
-      });
-    }
-    return fresh;
-  }
-
-  /** The factors of the open sires and sexes in the scope of these factors. */
-  private tiesOf(factors: readonly Factor[]): Factor[] {
-    const wanted = new Set<number>();
-    for (const { scope } of factors) for (const variable of scope) if (variable < 0) wanted.add(variable);
-    return [...wanted].map((variable) => {
-      const known = this.tieFactors.get(variable);
-      if (known) return known;
-      const isSex = variable % 2 === 0;
-      const weights = isSex ? [0.5, 0.5] : this.openWeights((-1 - variable) / 2);
-      const sum = weights.reduce((a, b) => a + b, 0);
-      const factor: Factor = {
-        scope: [variable],
-        sizes: [weights.length],
-        states: [0],
-        table: Float64Array.from(weights, (weight) => weight / sum),
-      };
-      this.tieFactors.set(variable, factor);
-      return factor;
-    });
-  }
-
-  private openWeights(animal: number): number[] {
-    const weights: number[] = [];
-    for (let e = this.ties.sireStart[animal]!; e < this.ties.sireStart[animal + 1]!; e++) {
-      if (this.sireOpen[e]) weights.push(this.ties.sireWeight[e]!);
-    }
-    return weights;
-  }
-
-  /** What ruling out candidates costs: the logarithm of the weight that is left, over all animals. */
-  private logOpenSires(): number {
-    let sum = 0;
-    for (let i = 0; i < this.ties.size; i++) {
-      if (sireCount(this.ties, i) < 2) continue;
-      sum += Math.log(
-        Math.min(
-          1,
-          this.openWeights(i).reduce((a, b) => a + b, 0),
-        ),
-      );
-    }
-    return sum;
   }
 
   /** Leaves out what cannot be: first the loci that fail alone, else all that fail together. @returns whom that touches */
@@ -394,31 +281,3 @@ export class PedigreeEngine {
 }
 
 const NONE: readonly Call[] = [];
-
-/** Whether the loci, the animals so far and their parents are the same. */
-function isExtension(before: Pedigree, next: Pedigree): boolean {
-  if (before.unrecorded !== next.unrecorded || next.animals.length < before.animals.length) return false;
-  if (before.loci !== next.loci && JSON.stringify(before.loci) !== JSON.stringify(next.loci)) return false;
-  return before.animals.every((animal, i) => {
-    const other = next.animals[i]!;
-    if (animal === other) return true;
-    const sires = animal.sires ?? [];
-    return (
-      animal.id === other.id &&
-      animal.dam === other.dam &&
-      animal.bredAlone === other.bredAlone &&
-      sires.length === (other.sires?.length ?? 0) &&
-      sires.every((sire, k) => sire.id === other.sires![k]!.id && sire.weight === other.sires![k]!.weight)
-    );
-  });
-}
-
-/** Whether a factor is of a locus, and not the prior of an open sire or sex. */
-function isOfLocus(factor: Factor): boolean {
-  return 'name' in factor;
-}
-
-function isSameSet(a: readonly Factor[], b: readonly Factor[]): boolean {
-  const set = new Set(a);
-  return b.every((factor) => set.has(factor));
-}

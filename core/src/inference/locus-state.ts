@@ -1,12 +1,5 @@
 import type { Call, PedigreeAnimal, PedigreeLocus } from '../pedigree/document.ts';
-import {
-  FEMALE,
-  isFounder,
-  MALE,
-  sireCount,
-  UNKNOWN,
-  type IndexedPedigree,
-} from '../pedigree/index-pedigree.ts';
+import { isFounder, sireCount, type IndexedPedigree } from '../pedigree/index-pedigree.ts';
 import { DomainTable, isSettled, settledCell, WILD_DOMAIN } from './domain-table.ts';
 import { narrowDomains, type LocusDomains } from './domains.ts';
 import { LocusEvidence } from './evidence.ts';
@@ -14,7 +7,9 @@ import { sameFactor, type Factor } from './factor.ts';
 import { bytesWithRoom, merged, withRoom } from './growing-arrays.ts';
 import { LocusModelBuilder } from './locus-model.ts';
 import type { Distribution, LocusModel, NamedFactor } from './model.ts';
-import type { Part } from './parts.ts';
+import type { OpenSires } from './open-sires.ts';
+import { pairsBred } from './pairs-bred.ts';
+import { standardErrors, type Part } from './parts.ts';
 
 /** Where a factor's marginal stands. */
 export interface Placed {
@@ -171,32 +166,10 @@ export class LocusState {
     const dam = this.settledCell(ties, ties.dam[i]!);
     const sire = this.settledCell(ties, ties.sire[ties.sireStart[i]!]!);
     if (dam < 0 || sire < 0) return false;
-    const k = evidence.alleles.length;
-    const linked = evidence.locus.sexLinked === true;
-    const [sireX, sireY] = [Math.floor(sire / k), sire % k];
-    if (linked && ties.sex[i] === UNKNOWN && sireX !== sireY) return false;
-    const r = evidence.locus.recombination ?? 0;
-    const fromX = !linked ? 0.5 : ties.sex[i] === FEMALE ? 1 - r : r;
-    const table = new Float64Array(k * k);
+    const bred = pairsBred({ dam, sire, evidence, likelihood: evidence.likelihood[i]!, sex: ties.sex[i]! });
+    if (!bred) return false;
+    const { first, second, table, total } = bred;
     const likelihood = evidence.likelihoods[evidence.likelihood[i]!]!;
-    const ordered = linked && ties.sex[i] === MALE;
-    let first = 0;
-    let second = 0;
-    let total = 0;
-    for (const a of [Math.floor(dam / k), dam % k]) {
-      for (const [b, share] of [
-        [sireX, fromX],
-        [sireY, 1 - fromX],
-      ] as const) {
-        if (share === 0) continue;
-        first |= 1 << a;
-        second |= 1 << b;
-        const p = 0.5 * share * likelihood[a * k + b]!;
-        table[ordered || a <= b ? a * k + b : b * k + a]! += p;
-        total += p;
-      }
-    }
-    if (total === 0) return false;
     own.place[i] = this.table.cross(first, second, evidence.likelihood[i]!, likelihood);
     this.own = { ...own, live: [...own.live, i] };
     this.used = used === own ? this.own : { ...used, live: [...used.live, i] };
@@ -249,8 +222,7 @@ export class LocusState {
   /** What is left with only these sires open. */
   narrowedBySires(
     { ties, unrecorded }: Setting,
-    sireOpen: Uint8Array,
-    closed: readonly number[],
+    { open: sireOpen, closed }: Pick<OpenSires, 'open' | 'closed'>,
   ): LocusDomains {
     const { evidence, table, own } = this;
     // Ruling out a candidate who is wild type here takes nothing away.
@@ -314,13 +286,4 @@ export class LocusState {
       this.errors.set(at + 1, standardErrors(each));
     });
   }
-}
-
-/** Of the mean of equally long independent runs: their spread over the root of their number. */
-function standardErrors(runs: readonly Distribution[]): Distribution {
-  return runs[0]!.map((_, cell) => {
-    const mean = runs.reduce((sum, run) => sum + run[cell]!, 0) / runs.length;
-    const squares = runs.reduce((sum, run) => sum + (run[cell]! - mean) ** 2, 0);
-    return Math.sqrt(squares / (runs.length - 1) / runs.length);
-  });
 }

@@ -65,3 +65,12 @@ export function solvePart(factors: readonly Factor[], estimate?: Estimator): Par
     return { factors, ...estimate(factors), largest: error.estimate };
   }
 }
+
+/** Of the mean of equally long independent runs: their spread over the root of their number. */
+export function standardErrors(runs: readonly Float64Array[]): Float64Array {
+  return runs[0]!.map((_, cell) => {
+    const mean = runs.reduce((sum, run) => sum + run[cell]!, 0) / runs.length;
+    const squares = runs.reduce((sum, run) => sum + (run[cell]! - mean) ** 2, 0);
+    return Math.sqrt(squares / (runs.length - 1) / runs.length);
+  });
+}

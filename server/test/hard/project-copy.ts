@@ -3,8 +3,9 @@ import { randomInt } from 'node:crypto';
 import { cpSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { dirname, join } from 'node:path';
-import { postmasterOf, ROOT } from '../../../scripts/postgres.mjs';
-import { raw, signIn } from '../hostile/fuzz.ts';
+import { postmasterOf } from '../../../scripts/postgres.mjs';
+import { ROOT } from '../../../scripts/root.mjs';
+import { raw, signIn } from '../hostile/raw-request.ts';
 import type { Asker } from '../hostile/farm.ts';
 
 /** The whole project in another folder, with its packages and as it was built; without anybody's data. */

@@ -4,7 +4,7 @@ import { startServer, type RunningServer } from '../../../e2e/server.ts';
 import { addDays } from '@karyotome/core';
 import { machineToday } from '../../src/db/work.ts';
 import { anIncubator, type Asker } from '../hostile/farm.ts';
-import { raw, signIn } from '../hostile/fuzz.ts';
+import { raw, signIn } from '../hostile/raw-request.ts';
 import { watchHealth } from '../hostile/watch-health.ts';
 
 /* Slow answers block nobody: while each of these is made, /health is answered within its bar, and so is a small read. */

@@ -14,6 +14,8 @@ import {
   queueOf,
   type QueuedEntry,
 } from './device.ts';
+import { oneWindow } from './one-window.ts';
+import { toPlain } from './to-plain.ts';
 
 /** So many in one request: small enough that a dropped line costs little. */
 const CHUNK = 50;
@@ -305,20 +307,3 @@ const firstPhoto = (chunk: readonly QueuedEntry[]): number => {
   const at = chunk.findIndex(({ photo }) => photo !== null);
   return at === -1 ? chunk.length : at;
 };
-
-/** Reactive objects cannot be stored or cloned as they are. A photograph's bytes stay what they are. */
-function toPlain<T>(value: T): T {
-  if (value instanceof Blob || typeof value !== 'object' || value === null) return value;
-  if (Array.isArray(value)) return value.map(toPlain) as T;
-  return Object.fromEntries(Object.entries(value).map(([key, inner]) => [key, toPlain(inner)])) as T;
-}
-
-/** Only one window of this device sends at a time; the others leave it to that one. */
-async function oneWindow(run: () => Promise<void>): Promise<void> {
-  // Browsers before 2022 have no locks: there the keys alone keep an entry from counting twice.
-  const { locks } = navigator as Partial<Pick<Navigator, 'locks'>>;
-  if (!locks) return run();
-  await locks.request('karyotome.round', { ifAvailable: true }, async (lock) => {
-    if (lock) await run();
-  });
-}

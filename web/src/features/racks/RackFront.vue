@@ -1,18 +1,11 @@
 <script setup lang="ts">
 import type { HeatZoneView, RackView } from '@karyotome/contract';
-import {
-  mdiAlertCircleOutline,
-  mdiArrowUpBold,
-  mdiArrowULeftTop,
-  mdiBroom,
-  mdiWaterOutline,
-  mdiPause,
-  mdiThermometer,
-} from '@mdi/js';
+import { mdiThermometer } from '@mdi/js';
 import { heatFaultWords } from '@karyotome/words';
 import { computed, ref } from 'vue';
-import { massWords, sexSign, temperatureWords } from '../../format/format.ts';
+import { massWords, temperatureWords } from '../../format/format.ts';
 import { reader } from '../../format/reader.ts';
+import TubAnimal from './TubAnimal.vue';
 
 /** A rack as it stands before you: levels from the top, tubs from the left, each with who lives in it. */
 const props = defineProps<{
@@ -54,19 +47,6 @@ function drop(event: DragEvent, tub: Tub): void {
   const ids = (event.dataTransfer!.getData('text/plain') || '').split(',').filter((id) => id !== '');
   if (ids.length > 0) emit('put', ids, tub);
 }
-const FIT = { light: 'lighter than its tub is for', heavy: 'heavier than its tub is for', fits: '' } as const;
-function wordsOf(animal: Tub['animals'][number]): string {
-  return [
-    animal.label,
-    WORDS[animal.verdict],
-    animal.fit ? FIT[animal.fit] : 'never weighed',
-    animal.inShed ? 'in shed' : '',
-    animal.concern ? 'a second look' : '',
-    animal.cleanDue ? 'cleaning due' : '',
-  ]
-    .filter((part) => part !== '')
-    .join(', ');
-}
 function heatWords({ lastCheck, faults, warmC, coolC }: HeatZoneView): string {
   if (faults[0]) return heatFaultWords(faults[0], reader());
   const both = (warm: number, cool: number): string =>
@@ -83,13 +63,6 @@ const range = computed(() => {
   const { minG, maxG } = props.rack.step;
   return maxG === null ? `from ${massWords(minG)}` : reader().massSpan(minG, maxG);
 });
-const SIGN = { 'move-up': mdiArrowUpBold, hold: mdiPause, 'go-back': mdiArrowULeftTop, none: null } as const;
-const WORDS = {
-  'move-up': 'advised to move up',
-  hold: 'heavy enough, but leave it for now',
-  'go-back': 'advised back to the last tub',
-  none: '',
-} as const;
 const isEmpty = computed(() => props.rack.tubs.every((tub) => tub.animals.length === 0));
 </script>
 
@@ -144,48 +117,15 @@ const isEmpty = computed(() => props.rack.tubs.every((tub) => tub.animals.length
           @dragleave="over = null"
           @drop.prevent="drop($event, tub)"
         >
-          <div
+          <TubAnimal
             v-for="animal in tub.animals"
             :key="animal.id"
-            class="in"
-            :class="{ held: held.includes(animal.id) }"
-            :draggable="mayRecord"
-            :title="wordsOf(animal)"
+            :animal="animal"
+            :may-record="mayRecord"
+            :is-held="held.includes(animal.id)"
             @dragstart="drag($event, animal.id)"
-          >
-            <router-link :to="`/animals/${animal.id}`" class="plain number" draggable="false"
-              >{{ animal.number }} {{ sexSign(animal.sex) }}</router-link
-            >
-            <span class="small num" :class="animal.fit === 'fits' ? 'soft' : 'off'">{{
-              animal.massG === null ? 'not weighed' : massWords(animal.massG)
-            }}</span>
-            <span class="signs">
-              <v-icon
-                v-if="animal.concern"
-                :icon="mdiAlertCircleOutline"
-                size="16"
-                aria-label="a second look"
-              />
-              <v-icon v-if="animal.cleanDue" :icon="mdiBroom" size="16" aria-label="cleaning due" />
-              <v-icon v-if="animal.inShed" :icon="mdiWaterOutline" size="16" aria-label="in shed" />
-              <v-icon
-                v-if="SIGN[animal.verdict]"
-                :icon="SIGN[animal.verdict]!"
-                size="18"
-                :aria-label="WORDS[animal.verdict]"
-              />
-            </span>
-            <button
-              v-if="mayRecord"
-              type="button"
-              class="hand"
-              :aria-pressed="held.includes(animal.id)"
-              :aria-label="`${held.includes(animal.id) ? 'Let go' : 'Take up'} ${animal.number}`"
-              @click="emit('take', animal.id)"
-            >
-              <span class="dot" />
-            </button>
-          </div>
+            @take="emit('take', animal.id)"
+          />
           <button
             v-if="takes(tub)"
             type="button"
@@ -233,60 +173,14 @@ const isEmpty = computed(() => props.rack.tubs.every((tub) => tub.animals.length
   background: transparent;
   border: 1.5px dashed var(--hair);
 }
-.in {
-  position: relative;
-  display: grid;
-  text-align: left;
-}
-.in .num {
-  text-align: left;
-}
-.number {
-  font-weight: 640;
-  font-size: 0.86rem;
-  white-space: nowrap;
-}
 .faded {
   opacity: 0.3;
 }
 .over {
   outline: 2px solid rgb(var(--v-theme-secondary));
 }
-.held {
-  outline: 2px dashed rgb(var(--v-theme-primary));
-  outline-offset: 3px;
-  border-radius: 4px;
-}
-.off {
-  font-weight: 640;
-  color: rgb(var(--v-theme-secondary));
-}
 .heat {
   gap: 2px 6px;
-}
-.hand {
-  position: absolute;
-  top: -6px;
-  right: -10px;
-  display: grid;
-  place-items: center;
-  width: 32px;
-  height: 32px;
-  border: 0;
-  background: none;
-  color: inherit;
-  cursor: pointer;
-}
-.dot {
-  width: 14px;
-  height: 14px;
-  border: 1.5px solid currentcolor;
-  border-radius: 50%;
-  opacity: 0.6;
-}
-.hand[aria-pressed='true'] .dot {
-  background: rgb(var(--v-theme-primary));
-  opacity: 1;
 }
 .here {
   width: 100%;
@@ -297,14 +191,5 @@ const isEmpty = computed(() => props.rack.tubs.every((tub) => tub.animals.length
   color: inherit;
   font: inherit;
   cursor: pointer;
-}
-.signs {
-  position: absolute;
-  right: -2px;
-  bottom: 0;
-  display: flex;
-  gap: 4px;
-  font-weight: 800;
-  color: rgb(var(--v-theme-secondary));
 }
 </style>

@@ -1,0 +1,247 @@
+import { sexVariable, sireVariable } from './factor.ts';
+import type { LocusTables } from './locus-tables.ts';
+import type { Distribution } from './model.ts';
+import { FACTOR_KINDS, type ModelParts } from './model-parts.ts';
+import type { ParentTransmission } from './transmission.ts';
+
+/** Radices of the keys below: more than there are ordered pairs at any locus, and more than there are classes. */
+const PAIRS = 1024;
+const CLASSES = 2 ** 31;
+
+/** What one allele from the dam and one from the sire a joint state of the parents gives: the chances of each allele. */
+type Gametes = readonly [fromDam: Float64Array, fromSire: Float64Array];
+
+/**
+ * The factors of leaves: animals without young, and such whose pair is settled. They are no variables, and leave a table over
+ * their parents' alleles, one for all clutch-mates of one class (same domain, calls and sex).
+ */
+export class LeafFactors {
+  private readonly tables: LocusTables;
+  private readonly parts: ModelParts;
+  private readonly families = new Map<number, Family>();
+  private readonly ofSettledPairs = new Map<
+    number,
+    { animals: number[]; distribution: Distribution; logTotal: number }
+  >();
+  /** Takes what `spread` adds where only its sum is wanted. */
+  private readonly scratch: Float64Array;
+
+  constructor(tables: LocusTables, parts: ModelParts) {
+    this.tables = tables;
+    this.parts = parts;
+    this.scratch = new Float64Array(tables.cells);
+  }
+
+  /** Writes the factors of the families, once all leaves are added. */
+  close(): void {
+    for (const { animals, distribution, logTotal } of this.ofSettledPairs.values()) {
+      this.parts.logConstant += animals.length * logTotal;
+      this.parts.readings.push({ animals, needs: [], read: () => distribution });
+    }
+    for (const family of this.families.values()) this.closeFamily(family);
+  }
+
+  /** A leaf with one possible sire: a table over its parents. */
+  add(i: number, mother: ParentTransmission, father: ParentTransmission, entry: number): void {
+    const { ties } = this.tables;
+    const way = this.tables.way(i, father);
+    const sire = entry < 0 ? -1 : ties.sire[entry]!;
+    if (way === null) this.addWithOpenSex(i, mother, father);
+    else if (mother.scope.length === 0 && father.scope.length === 0)
+      this.addOfSettled(i, mother, father, sire);
+    else {
+      const key = (ties.dam[i]! + 1) * 2 ** 24 + sire + 1;
+      let family = this.families.get(key);
+      if (!family) {
+        family = { name: key, mother, father, classes: new Map() };
+        this.families.set(key, family);
+      }
+      const own = this.classKey(i);
+      const same = family.classes.get(own);
+      if (same) same.animals.push(i);
+      else family.classes.set(own, { way, animals: [i], table: this.classTable(i, mother, father, way) });
+    }
+  }
+
+  /** A leaf whose parents' pairs are settled: its distribution is known at once. */
+  private addOfSettled(
+    i: number,
+    mother: ParentTransmission,
+    father: ParentTransmission,
+    sire: number,
+  ): void {
+    const parents = (this.parentKey(this.tables.ties.dam[i]!) + 1) * PAIRS + this.parentKey(sire) + 1;
+    const key = parents * CLASSES + this.classKey(i);
+    let known = this.ofSettledPairs.get(key);
+    if (!known) {
+      const table = this.tables.bredTable(i, mother, father);
+      known = {
+        animals: [],
+        distribution: this.tables.pairs.reported(i, table),
+        logTotal: Math.log(table.reduce((a, b) => a + b, 0)),
+      };
+      this.ofSettledPairs.set(key, known);
+    }
+    known.animals.push(i);
+  }
+
+  /** The class of a leaf: equal for animals that differ in nothing but their parents. */
+  private classKey(i: number): number {
+    const { ties, place, evidence, linked } = this.tables;
+    const sex = linked ? ties.sex[i]! : 0;
+    return ((place[i]! * 2 ** 14 + evidence.likelihood[i]!) * 4 + sex) * 2 + ties.bredAlone[i]!;
+  }
+
+  private parentKey(parent: number): number {
+    return parent < 0 ? -1 : this.tables.settledCell(parent);
+  }
+
+  /** `[dam's joint state][sire's joint state]` -> P(calls of i | them). */
+  private classTable(
+    i: number,
+    mother: ParentTransmission,
+    father: ParentTransmission,
+    way: number,
+  ): Float64Array {
+    return this.chances(i, gametesOf(mother, father, [way]));
+  }
+
+  /** P(calls of i) for each of these gametes. */
+  private chances(i: number, gametes: readonly Gametes[]): Float64Array {
+    const table = new Float64Array(gametes.length);
+    gametes.forEach(([fromDam, fromSire], state) => {
+      table[state] = this.tables.pairs.spread(i, fromDam, fromSire, this.scratch, 1);
+    });
+    return table;
+  }
+
+  /** Adds to `whole` what of a marginal over the gametes falls on each pair of i. */
+  private gather(
+    i: number,
+    gametes: readonly Gametes[],
+    table: Float64Array,
+    marginal: Float64Array,
+    whole: Float64Array,
+  ): void {
+    gametes.forEach(([fromDam, fromSire], state) => {
+      const p = marginal[state]!;
+      if (p > 0) this.tables.pairs.spread(i, fromDam, fromSire, whole, p / table[state]!);
+    });
+  }
+
+  private closeFamily({ name, mother, father, classes }: Family): void {
+    const product = new Float64Array(mother.alleleChances[0]!.length * father.alleleChances[0]!.length).fill(
+      1,
+    );
+    for (const { animals, table } of classes.values()) {
+      for (let state = 0; state < product.length; state++) product[state]! *= table[state]! ** animals.length;
+    }
+    const at = this.parts.add({
+      name: name * FACTOR_KINDS + 4,
+      scope: [...mother.scope, ...father.scope],
+      sizes: [...mother.sizes, ...father.sizes],
+      states: [...mother.states, ...father.states],
+      table: product,
+    });
+    for (const { animals, table, way } of classes.values()) {
+      const i = animals[0]!;
+      this.parts.readings.push({
+        animals,
+        needs: [at],
+        read: ([marginal]) => {
+          const whole = new Float64Array(this.tables.cells);
+          this.gather(i, gametesOf(mother, father, [way]), table, marginal!, whole);
+          return this.tables.pairs.reported(i, whole);
+        },
+      });
+    }
+  }
+
+  /** A leaf whose sex is open, at a sex-linked locus that is evidence of it. */
+  private addWithOpenSex(i: number, mother: ParentTransmission, father: ParentTransmission): void {
+    const gametes = gametesOf(mother, father, EITHER_SEX);
+    const table = this.chances(i, gametes);
+    const at = this.parts.add({
+      name: i * FACTOR_KINDS + 5,
+      scope: [...mother.scope, ...father.scope, sexVariable(i)],
+      sizes: [...mother.sizes, ...father.sizes, 2],
+      states: [...mother.states, ...father.states, 0],
+      table,
+    });
+    this.parts.readings.push({
+      animals: [i],
+      needs: [at],
+      read: ([marginal]) => {
+        const whole = new Float64Array(this.tables.cells);
+        this.gather(i, gametes, table, marginal!, whole);
+        return this.tables.pairs.reported(i, whole);
+      },
+    });
+  }
+
+  /** A leaf with several candidate sires: for each of them a table that counts only where he is the sire. */
+  addWithOpenSire(
+    i: number,
+    mother: ParentTransmission,
+    entries: readonly number[],
+    fathers: readonly ParentTransmission[],
+  ): void {
+    const parts = fathers.map((father, f) => {
+      const way = this.tables.way(i, father);
+      const gametes = gametesOf(mother, father, way === null ? EITHER_SEX : [way]);
+      const table = this.chances(i, gametes);
+      const sexAxis = way === null;
+      const factor = this.parts.add({
+        name: entries[f]! * FACTOR_KINDS + 6,
+        scope: [sireVariable(i), ...mother.scope, ...father.scope, ...(sexAxis ? [sexVariable(i)] : [])],
+        sizes: [fathers.length, ...mother.sizes, ...father.sizes, ...(sexAxis ? [2] : [])],
+        states: [0, ...mother.states, ...father.states, ...(sexAxis ? [0] : [])],
+        table: Float64Array.from(
+          fathers.flatMap((_, chosen) =>
+            chosen === f ? [...table] : new Array<number>(table.length).fill(1),
+          ),
+        ),
+      });
+      return { factor, gametes, table };
+    });
+    this.parts.readings.push({
+      animals: [i],
+      needs: parts.map(({ factor }) => factor),
+      read: (marginals) => {
+        const whole = new Float64Array(this.tables.cells);
+        parts.forEach(({ gametes, table }, f) => {
+          const start = f * table.length;
+          this.gather(i, gametes, table, marginals[f]!.subarray(start, start + table.length), whole);
+        });
+        return this.tables.pairs.reported(i, whole);
+      },
+    });
+  }
+}
+
+/** The ways of a daughter and of a son. */
+const EITHER_SEX = [1, 2] as const;
+
+/** For each joint state of both parents, and each way within it. */
+function gametesOf(
+  mother: ParentTransmission,
+  father: ParentTransmission,
+  ways: readonly number[],
+): Gametes[] {
+  return mother.alleleChances[0]!.flatMap((fromDam) =>
+    father.alleleChances[0]!.flatMap((_, at) =>
+      ways.map((way) => [fromDam, father.alleleChances[way]![at]!] as const),
+    ),
+  );
+}
+
+/** The leaves of one pair of parents: clutch-mates, and later clutches. */
+interface Family {
+  readonly name: number;
+  readonly mother: ParentTransmission;
+  readonly father: ParentTransmission;
+  readonly classes: Map<
+    number,
+    { readonly way: number; readonly animals: number[]; readonly table: Float64Array }
+  >;
+}

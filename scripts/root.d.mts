@@ -1,0 +1,2 @@
+/** The project's folder. */
+export declare const ROOT: string;
