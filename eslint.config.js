@@ -13,6 +13,13 @@ const platformGlobals = [...new Set([...Object.keys(globals.browser), ...Object.
 
 const forbid = (message, ...regexes) => regexes.map((regex) => ({ regex, message }));
 
+const NO_HTTP = forbid('The domain, services and queries know no HTTP and no schemas.', '^express$', '^joi$');
+const NO_SELECT = {
+  regex: '/db/work\\.ts$',
+  importNames: ['select'],
+  message: 'SQL stands in *.queries.ts and *.repository.ts.',
+};
+
 export default ts.config(
   { ignores: ['**/dist/**', '.data/**', 'node_modules/**', 'test-results/**', '**/*.d.mts'] },
   js.configs.recommended,
@@ -113,14 +120,22 @@ export default ts.config(
   },
   { files: ['web/src/api/client.ts'], rules: { 'no-restricted-globals': 'off' } },
   {
+    // SQL stands in named queries and repositories; what decides asks those.
+    files: ['server/src/**/*.ts'],
+    ignores: ['server/src/**/*.queries.ts', 'server/src/**/*.repository.ts', 'server/src/{db,demo}/**'],
+    rules: { 'no-restricted-imports': ['error', { patterns: [NO_SELECT] }] },
+  },
+  {
     // Services know no HTTP.
-    files: ['server/src/**/*.service.ts', 'server/src/**/*.repository.ts'],
+    files: ['server/src/**/*.service.ts', 'server/src/domain/**/*.ts'],
+    ignores: ['server/src/**/*.queries.ts', 'server/src/**/*.repository.ts'],
     rules: {
-      'no-restricted-imports': [
-        'error',
-        { patterns: forbid('Services and repositories know no HTTP and no schemas.', '^express$', '^joi$') },
-      ],
+      'no-restricted-imports': ['error', { patterns: [...NO_HTTP, NO_SELECT] }],
     },
+  },
+  {
+    files: ['server/src/**/*.queries.ts', 'server/src/**/*.repository.ts'],
+    rules: { 'no-restricted-imports': ['error', { patterns: NO_HTTP }] },
   },
   {
     files: ['server/src/**/*.ts'],

@@ -146,6 +146,23 @@ function api(database: Database, config: Config, pool: pg.Pool): Router {
     );
   }) as express.ErrorRequestHandler);
   router.use(json);
+  router.use(endpointsOf({ database, config, limits, generateToken }));
+  router.use(noSuchRoute);
+  return router;
+}
+
+/** All routes that take a session, registered from the table of routes. */
+function endpointsOf({
+  database,
+  config,
+  limits,
+  generateToken,
+}: {
+  database: Database;
+  config: Config;
+  limits: RateLimits;
+  generateToken: ReturnType<typeof csrfSync>['generateToken'];
+}): Router {
   const endpoints = createEndpoints(database, notifyChanged);
   sessionRoutes(endpoints, database, config, limits, generateToken);
   settingsRoutes(endpoints);
@@ -170,9 +187,7 @@ function api(database: Database, config: Config, pool: pg.Pool): Router {
   todayRoutes(endpoints);
   pictureRoutes(endpoints, database, config.dataDir);
   publicationRoutes(endpoints);
-  router.use(endpoints.router);
-  router.use(noSuchRoute);
-  return router;
+  return endpoints.router;
 }
 
 function sessions(config: Config, pool: pg.Pool): express.RequestHandler {

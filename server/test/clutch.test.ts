@@ -1,4 +1,11 @@
-import type { BoardFemale, ClutchView, IncubatorView, SeasonBoardView, TodayView } from '@karyotome/contract';
+import type {
+  BoardFemale,
+  ClutchView,
+  IncubatorView,
+  PlannerView,
+  SeasonBoardView,
+  TodayView,
+} from '@karyotome/contract';
 import { addDays, SEASON_RULES } from '@karyotome/core';
 import ICAL from 'ical.js';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
@@ -42,6 +49,7 @@ describe('a clutch, from its eggs to numbered hatchlings', () => {
     dam = await animal('D-1', 'female', 'het clown', 1800);
     sire = await animal('S-1', 'male', 'clown', 900);
     second = await animal('S-2', 'male', 'enchi', 850);
+    await animal('H-1', 'female', 'normal', 90, 60);
     const put = (sireId: string, on: string) =>
       created<{ pairingId: string }>('/season/introductions', { damId: dam, sireId, on });
     pairing = (await put(sire, ago(90))).pairingId;
@@ -294,4 +302,21 @@ describe('the calendar', () => {
     expect((await app.anonymous.get('/calendar/x.ics')).status).toBe(404);
     expect((await owner.get('/calendar-feeds')).body).toEqual([]);
   });
+});
+
+test('the planner knows what each may be, who is ready, and who is related to whom', async () => {
+  const plan = (await owner.get('/planner')).body as PlannerView;
+  const at = (number: string): number => plan.animals.findIndex((one) => one.number === number);
+  const kin = (a: number, b: number): number =>
+    plan.kinship[(Math.max(a, b) * (Math.max(a, b) + 1)) / 2 + Math.min(a, b)]!;
+  expect(plan.animals.find(({ number }) => number === 'S-1')!.loci).toEqual([
+    ['clown', [['clown', 'clown', 1]]],
+  ]);
+  expect(kin(at('D-1'), at('S-1'))).toBe(0);
+  expect(kin(at('D-1'), at('D-1'))).toBe(0.5);
+  const hatchling = plan.animals.find(({ number }) => number === 'H-1')!;
+  expect(hatchling.notReady).toEqual([{ code: 'not-grown', facts: {} }]);
+  expect(hatchling.readyIn).toBeGreaterThan(1.5);
+  const dam = plan.animals.find(({ number }) => number === 'D-1')!;
+  expect(dam.size).toMatchObject({ observations: 1 });
 });

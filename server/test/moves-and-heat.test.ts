@@ -91,7 +91,7 @@ describe('moving', () => {
     expect(now.tubs).toHaveLength(9);
     const response = await change({ ...input, levels: 1 }, now.version);
     expect(fields(response)).toEqual(['levels']);
-    expect(JSON.stringify(response.body)).toContain('F-3 (2-1)');
+    expect(JSON.stringify(response.body)).toContain('M-1 (2-2)');
     expect((await change({ ...input, levels: 2 }, now.version)).status).toBe(200);
   });
 });

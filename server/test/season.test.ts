@@ -1,4 +1,4 @@
-import type { BoardFemale, PlannerView, SeasonBoardView, TodayView } from '@karyotome/contract';
+import type { BoardFemale, SeasonBoardView, TodayView } from '@karyotome/contract';
 import { addDays, SEASON_RULES } from '@karyotome/core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { machineToday } from '../src/db/work.ts';
@@ -171,21 +171,4 @@ describe('a whole season, from the first introduction to numbered hatchlings', (
       animal: { number: 'D-1' },
     });
   });
-});
-
-test('the planner knows what each may be, who is ready, and who is related to whom', async () => {
-  const plan = (await owner.get('/planner')).body as PlannerView;
-  const at = (number: string): number => plan.animals.findIndex((one) => one.number === number);
-  const kin = (a: number, b: number): number =>
-    plan.kinship[(Math.max(a, b) * (Math.max(a, b) + 1)) / 2 + Math.min(a, b)]!;
-  expect(plan.animals.find(({ number }) => number === 'S-1')!.loci).toEqual([
-    ['clown', [['clown', 'clown', 1]]],
-  ]);
-  expect(kin(at('D-1'), at('S-1'))).toBe(0);
-  expect(kin(at('D-1'), at('D-1'))).toBe(0.5);
-  const hatchling = plan.animals.find(({ number }) => number === 'H-1')!;
-  expect(hatchling.notReady).toEqual([{ code: 'not-grown', facts: {} }]);
-  expect(hatchling.readyIn).toBeGreaterThan(1.5);
-  const dam = plan.animals.find(({ number }) => number === 'D-1')!;
-  expect(dam.size).toMatchObject({ observations: 1 });
 });

@@ -10,6 +10,7 @@ export {
   type SeasonStage,
 } from './forecast.ts';
 export {
+  femaleFloor,
   femaleReadiness,
   maleReadiness,
   type BreedingFloor,

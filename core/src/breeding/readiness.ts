@@ -73,6 +73,19 @@ export function fastingDays(history: History, today: IsoDay): number | null {
   return days >= FASTING_AFTER_DAYS ? days : null;
 }
 
+/** Years since a hatch day; null where that is not known. */
+function yearsOld(hatchedOn: IsoDay | null, today: IsoDay): number | null {
+  return hatchedOn === null ? null : daysBetween(hatchedOn, today) / 365.25;
+}
+
+/** The weight from which a female of her age may be paired. @param hatchedOn - null where it is not known */
+export function femaleFloor(hatchedOn: IsoDay | null, rules: SeasonRules, today: IsoDay): BreedingFloor {
+  const years = yearsOld(hatchedOn, today);
+  return years !== null && years >= rules.olderFromYears
+    ? { of: 'older-females', floorG: rules.olderFemaleFloorG, fromYears: rules.olderFromYears }
+    : { of: 'females', floorG: rules.femaleFloorG, fromYears: null };
+}
+
 /** Whether a female may be paired, and why not. */
 export function femaleReadiness(
   history: History,
@@ -80,11 +93,8 @@ export function femaleReadiness(
   rules: SeasonRules,
   today: IsoDay,
 ): Readiness {
-  const years = history.hatchedOn ? daysBetween(history.hatchedOn, today) / 365.25 : null;
-  const isOlder = years !== null && years >= rules.olderFromYears;
-  const floor: BreedingFloor = isOlder
-    ? { of: 'older-females', floorG: rules.olderFemaleFloorG, fromYears: rules.olderFromYears }
-    : { of: 'females', floorG: rules.femaleFloorG, fromYears: null };
+  const years = yearsOld(history.hatchedOn, today);
+  const floor = femaleFloor(history.hatchedOn, rules, today);
   const reasons = [
     ...weightReasons(history, floor, today),
     ...ageReasons(years, rules.femaleFromYears, 'female'),
@@ -96,7 +106,7 @@ export function femaleReadiness(
 
 /** Whether a male may be put to another female, and why he had better rest. */
 export function maleReadiness(history: History, use: MaleUse, rules: SeasonRules, today: IsoDay): Readiness {
-  const years = history.hatchedOn ? daysBetween(history.hatchedOn, today) / 365.25 : null;
+  const years = yearsOld(history.hatchedOn, today);
   const reasons = [
     ...weightReasons(history, { of: 'males', floorG: rules.maleFloorG, fromYears: null }, today),
     ...ageReasons(years, rules.maleFromYears, 'male'),

@@ -62,4 +62,4 @@ export {
   type TaskKind,
   type Tasks,
 } from './task.ts';
-export { animalTasks, nextWeighing } from './today.ts';
+export { animalTasks, cleaningTasks, nextWeighing } from './today.ts';

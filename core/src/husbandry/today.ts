@@ -6,7 +6,7 @@ import { lastCare, type History } from './history.ts';
 import { judgeMove } from './judge-move.ts';
 import { type MoveAdvice } from './move-advice.ts';
 import { shedCycle, soakPlan, type ShedCycle } from './shed-cycle.ts';
-import { waitsForFirstShed } from './shed-state.ts';
+import { inShed, waitsForFirstShed } from './shed-state.ts';
 import { task, type MealFacts, type Task } from './task.ts';
 
 export interface AnimalDay {
@@ -43,7 +43,7 @@ export function animalTasks(animal: AnimalDay, today: IsoDay): Task[] {
     ...shedTask(animal, shed, today),
     ...(animal.meal?.verdict === 'due' ? [mealTask(animal.meal)] : []),
     ...(shed ? [] : weighTask(history, today)),
-    ...(shed ? [] : cleanTask(history, animal.cleanEveryDays, today)),
+    ...cleaningTasks(history, animal.cleanEveryDays, today),
     ...(hasShed && !animal.identified && age !== null && age < YOUNG_DAYS
       ? [task({ code: 'identification-due', facts: {} }, today)]
       : []),
@@ -99,10 +99,10 @@ function tryingOf({ step, next, index, triesUsed }: PlanState): MealFacts['tryin
   };
 }
 
-/** Tubs are cleaned by the clock once a cleaning was recorded, and after a shed. */
-function cleanTask(history: History, everyDays: number, today: IsoDay): Task[] {
+/** Tubs are cleaned by the clock once a cleaning was recorded, and after a shed; not while one is in shed. */
+export function cleaningTasks(history: History, everyDays: number, today: IsoDay): Task[] {
   const last = lastCare(history, 'cleaned', today);
-  if (!last) return [];
+  if (!last || inShed(history.sheds, today)) return [];
   const shed = history.sheds.findLast(({ stage, on }) => stage === 'shed' && on <= today);
   if (shed && shed.on > last.on && daysBetween(shed.on, today) <= CLEAN_AFTER_SHED_DAYS) {
     return [

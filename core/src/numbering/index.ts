@@ -1,1 +1,7 @@
-export { parseSeasonNumber, nextNumbers, NUMBER_PATTERNS, type NumberPattern } from './pattern.ts';
+export {
+  clutchName,
+  parseSeasonNumber,
+  nextNumbers,
+  NUMBER_PATTERNS,
+  type NumberPattern,
+} from './pattern.ts';

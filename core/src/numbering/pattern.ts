@@ -12,10 +12,22 @@ export interface NumberingContext {
   readonly used: ReadonlySet<string>;
 }
 
+const twoDigits = (n: number): string => String(n).padStart(2, '0');
+
+/**
+ * How a clutch is called. Common practice, no source.
+ *
+ * @param season - the season's year
+ * @param clutch - its place in the season, 1 for the first
+ * @example clutchName(2026, 4) // "2604"
+ */
+export function clutchName(season: number, clutch: number): string {
+  return twoDigits(season % 100) + twoDigits(clutch);
+}
+
 /** `2604-02`: season 2026, fourth clutch, second hatchling. */
 function seasonNumber(season: number, clutch: number, hatchling: number): string {
-  const two = (n: number): string => String(n).padStart(2, '0');
-  return `${two(season % 100)}${two(clutch)}-${two(hatchling)}`;
+  return `${clutchName(season, clutch)}-${twoDigits(hatchling)}`;
 }
 
 /**

@@ -1,4 +1,5 @@
 import { literal, type Model, type ModelStatic, type WhereOptions } from 'sequelize';
+import type { MakeNullishOptional } from 'sequelize/types/utils';
 import { notFound, Refusal, stale } from '../refusal.ts';
 import type { Actor, Work } from './work.ts';
 
@@ -75,6 +76,24 @@ export async function changeRow<Row extends Versioned>(
   const changed = await raiseVersion(work, table, where as Partial<Row>, values);
   if (changed > 0) return { id, version: version + 1 };
   throw (await has(work, table, id)) ? stale(what) : notFound(what);
+}
+
+/**
+ * Makes a row that there may be one of. Writes of a collection come one by one, so nobody else makes it meanwhile.
+ *
+ * @param key - what there may be one row of
+ * @returns false where it is there already
+ */
+export async function createOnce<Row extends object>(
+  work: Work,
+  table: Table<Row>,
+  key: Partial<Row>,
+  values: Partial<Row>,
+): Promise<boolean> {
+  const { transaction } = work;
+  if ((await table.count({ where: key as unknown as WhereOptions<Row>, transaction })) > 0) return false;
+  await table.create({ ...key, ...values } as MakeNullishOptional<Partial<Row>>, { transaction });
+  return true;
 }
 
 /** Takes rows out of account, keeping them: who did, when and why. @returns how many were changed */

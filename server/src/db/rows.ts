@@ -55,7 +55,7 @@ export interface IdempotentWriteRow {
   accountId: string;
   key: string;
   fingerprint: string;
-  status: number | null;
+  status: number;
   body: unknown;
   createdAt: Date;
 }

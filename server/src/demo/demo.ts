@@ -5,7 +5,7 @@ import { createClutch, hatch } from '../domain/season/clutches.service.ts';
 import { createPairing } from '../domain/season/pairings.service.ts';
 import { addPicture, storePicture } from '../domain/pictures/pictures.service.ts';
 import { publish } from '../features/publications/publications.ts';
-import { insertRecord } from '../domain/records/insert-record.ts';
+
 import { createCollection, firstPassword } from '../features/session/first-start.ts';
 import { hashPassword } from '../domain/accounts/session.service.ts';
 import { MACHINE_ZONE, type Actor, type Database, type Work } from '../db/work.ts';

@@ -1,4 +1,4 @@
-import { select, type Actor, type Work } from '../db/work.ts';
+import type { Actor, Work } from '../db/work.ts';
 import { Refusal } from '../refusal.ts';
 
 export interface Answer {
@@ -40,13 +40,12 @@ export async function answerOf(
   work: Work<Actor>,
   key: string,
 ): Promise<{ fingerprint: string; status: number; body: unknown } | null> {
-  const [row] = await select<{ fingerprint: string; status: number; body: unknown }>(
-    work,
-    `select fingerprint, status, body from idempotent_writes
-      where collection_id = :collectionId and account_id = :accountId and key = :key`,
-    { key, accountId: work.actor.accountId },
-  );
-  return row ?? null;
+  const { collectionId, accountId } = work.actor;
+  const row = await work.models.idempotentWrites.findOne({
+    where: { collectionId, accountId, key },
+    transaction: work.transaction,
+  });
+  return row?.get() ?? null;
 }
 
 /** Answers a write that has not come yet, and may still be on its way, as one that was taken back. */

@@ -1,39 +1,38 @@
 import type { PlannerView } from '@karyotome/contract';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import { effectScope, nextTick, ref, shallowRef } from 'vue';
-import type { MatesQuestion, RoutesQuestion, SimulateQuestion } from './planner-questions.ts';
+import { ChannelWorker } from '../../test/worker.ts';
+import type {
+  MatesQuestion,
+  PlannerQuestion,
+  RoutesQuestion,
+  SimulateQuestion,
+} from './planner-questions.ts';
 import { useAnswer } from './useAnswer.ts';
 import { usePlannerWorker, type PlannerWorker } from './usePlanner.ts';
 
-/** Stands in for the browser's worker: keeps what it is told, and answers when the test says so. */
-class FakeWorker {
-  static all: FakeWorker[] = [];
-  readonly told: Record<string, unknown>[] = [];
-  isEnded = false;
-  private hear: (event: { data: unknown }) => void = () => undefined;
-  constructor() {
-    FakeWorker.all.push(this);
-  }
-  addEventListener(_type: string, hear: (event: { data: unknown }) => void): void {
-    this.hear = hear;
-  }
-  postMessage(message: Record<string, unknown>): void {
-    this.told.push(message);
-  }
-  terminate(): void {
-    this.isEnded = true;
-  }
-  says(data: unknown): void {
-    if (!this.isEnded) this.hear({ data });
-  }
-}
-const worker = (): FakeWorker => FakeWorker.all.at(-1)!;
-const questions = (): unknown[] =>
-  worker().told.flatMap((message) => ('question' in message ? [message['id']] : []));
+/** What the workers were told, and how the test answers. */
+let collections: PlannerView[] = [];
+let asked: {
+  question: PlannerQuestion;
+  answer: (answer: unknown) => void;
+  progress?: (share: number) => void;
+}[] = [];
+let cancelled: number[] = [];
 
 beforeEach(() => {
-  FakeWorker.all = [];
-  vi.stubGlobal('Worker', FakeWorker);
+  collections = [];
+  asked = [];
+  cancelled = [];
+  ChannelWorker.all = [];
+  ChannelWorker.api = {
+    setCollection: (view: PlannerView) => void collections.push(view),
+    search: (question: PlannerQuestion) => new Promise((answer) => asked.push({ question, answer })),
+    simulate: (_id: number, question: PlannerQuestion, progress: (share: number) => void) =>
+      new Promise((answer) => asked.push({ question, answer, progress })),
+    cancel: (id: number) => void cancelled.push(id),
+  };
+  vi.stubGlobal('Worker', ChannelWorker);
 });
 afterEach(() => vi.unstubAllGlobals());
 
@@ -50,56 +49,74 @@ const simulate = { ask: 'simulate', target: 'clown' } as SimulateQuestion;
 
 describe('the planner’s worker', () => {
   test('gets the collection first, and again whenever it changed', async () => {
-    const { data } = setUp();
+    const { data, scope } = setUp();
     data.value = view(2028);
-    await nextTick();
-    expect(worker().told.map((message) => (message['view'] as PlannerView).season)).toEqual([2027, 2028]);
+    await vi.waitFor(() => expect(collections.map(({ season }) => season)).toEqual([2027, 2028]));
+    scope.stop();
   });
 
   test('answers find their questions, in whatever order they come', async () => {
-    const { planner } = setUp();
+    const { planner, scope } = setUp();
     const first = planner.ask(mates('a'));
     const second = planner.ask(mates('b'));
-    const [one, two] = questions();
-    worker().says({ id: two, answer: ['for b'] });
-    worker().says({ id: one, answer: ['for a'] });
+    await vi.waitFor(() => expect(asked).toHaveLength(2));
+    asked[1]!.answer(['for b']);
+    asked[0]!.answer(['for a']);
     expect([await first.answer, await second.answer]).toEqual([['for a'], ['for b']]);
+    scope.stop();
   });
 
   test('a plan that is played tells how far it is; stopped, it is told so and answers nothing', async () => {
-    const { planner } = setUp();
+    const { planner, scope } = setUp();
     const progress: number[] = [];
-    const asked = planner.ask(simulate, (share) => progress.push(share));
-    const [id] = questions();
-    worker().says({ id, progress: 0.5 });
-    asked.cancel();
-    expect(await asked.answer).toBeNull();
-    expect(worker().told.at(-1)).toEqual({ cancel: id });
-    worker().says({ id, progress: 0.6 });
+    const running = planner.ask(simulate, (share) => progress.push(share));
+    await vi.waitFor(() => expect(asked).toHaveLength(1));
+    asked[0]!.progress!(0.5);
+    await vi.waitFor(() => expect(progress).toEqual([0.5]));
+    running.cancel();
+    expect(await running.answer).toBeNull();
+    await vi.waitFor(() => expect(cancelled).toHaveLength(1));
+    asked[0]!.progress!(0.6);
+    asked[0]!.answer(null);
+    void planner.ask(mates('a'));
+    await vi.waitFor(() => expect(asked).toHaveLength(2));
     expect(progress).toEqual([0.5]);
+    scope.stop();
   });
 
   test('a search is stopped by a new worker, which takes over what else was asked', async () => {
-    const { planner } = setUp();
+    const { planner, scope } = setUp();
     const other = planner.ask(mates('a'));
     const search = planner.ask(routes);
-    const old = worker();
+    const old = ChannelWorker.last;
+    await vi.waitFor(() => expect(asked).toHaveLength(2));
     search.cancel();
     expect(await search.answer).toBeNull();
     expect(old.isEnded).toBe(true);
-    expect(worker()).not.toBe(old);
-    expect(worker().told[0]).toHaveProperty('view');
-    const [id] = questions();
-    worker().says({ id, answer: ['still'] });
+    expect(ChannelWorker.last).not.toBe(old);
+    await vi.waitFor(() => expect(asked).toHaveLength(3));
+    expect(collections).toHaveLength(2);
+    expect(asked[2]!.question).toEqual(mates('a'));
+    asked[2]!.answer(['still']);
     expect(await other.answer).toEqual(['still']);
+    scope.stop();
+  });
+
+  test('what fails in the worker fails for who asked', async () => {
+    const { planner, scope } = setUp();
+    const failing = planner.ask(mates('a'));
+    await vi.waitFor(() => expect(asked).toHaveLength(1));
+    asked[0]!.answer(Promise.reject(new Error('A bad target')));
+    await expect(failing.answer).rejects.toThrow('A bad target');
+    scope.stop();
   });
 
   test('left, it ends, and nobody waits for ever', async () => {
     const { planner, scope } = setUp();
-    const asked = planner.ask(mates('a'));
+    const running = planner.ask(mates('a'));
     scope.stop();
-    expect(worker().isEnded).toBe(true);
-    expect(await asked.answer).toBeNull();
+    expect(ChannelWorker.last.isEnded).toBe(true);
+    expect(await running.answer).toBeNull();
   });
 });
 

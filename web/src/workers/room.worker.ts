@@ -1,13 +1,12 @@
 import { mendings, simulateRoom, type Mending, type RoomForecast, type RoomQuestion } from '@karyotome/core';
+import { expose } from 'comlink';
 
-/* One question in; its progress, the forecast, and then what would mend it, out. */
-
-export type FromRoom =
-  { readonly progress: number } | { readonly forecast: RoomForecast } | { readonly mendings: Mending[] };
-const post = (message: FromRoom): void => self.postMessage(message);
-
-self.addEventListener('message', ({ data }: MessageEvent<RoomQuestion>) => {
-  const forecast = simulateRoom(data, (progress) => post({ progress }))!;
-  post({ forecast });
-  post({ mendings: mendings(data, forecast) });
-});
+const api = {
+  /** @param onProgress - hears the share done, 0 to 1 */
+  forecast: (question: RoomQuestion, onProgress: (share: number) => void): RoomForecast =>
+    simulateRoom(question, (share) => void onProgress(share))!,
+  /** What would keep the room from filling up. */
+  mendings: (question: RoomQuestion, forecast: RoomForecast): Mending[] => mendings(question, forecast),
+};
+export type RoomApi = typeof api;
+expose(api);

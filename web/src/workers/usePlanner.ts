@@ -1,7 +1,8 @@
 import type { PlannerView } from '@karyotome/contract';
+import { proxy, wrap, type Remote } from 'comlink';
 import { onScopeDispose, toRaw, watch, type Ref } from 'vue';
 import type { AnswerTo, PlannerQuestion } from './planner-questions.ts';
-import type { FromPlanner, ToPlanner } from './planner.worker.ts';
+import type { PlannerApi } from './planner.worker.ts';
 
 /** A question under way: its answer (null once it was cancelled), and the way to stop it. */
 export interface Asked<Answer> {
@@ -11,6 +12,7 @@ export interface Asked<Answer> {
 interface Waiting {
   readonly question: PlannerQuestion;
   readonly settle: (answer: unknown) => void;
+  readonly fail: (error: unknown) => void;
   readonly onProgress: (share: number) => void;
 }
 
@@ -21,22 +23,32 @@ interface Waiting {
 export function usePlannerWorker(view: Ref<PlannerView | undefined>) {
   const waiting = new Map<number, Waiting>();
   let latest = 0;
-  let worker = start();
+  let { worker, remote } = start();
 
-  function start(): Worker {
+  function start(): { worker: Worker; remote: Remote<PlannerApi> } {
     const fresh = new Worker(new URL('./planner.worker.ts', import.meta.url), { type: 'module' });
-    fresh.addEventListener('message', ({ data }: MessageEvent<FromPlanner>) => {
-      const asked = waiting.get(data.id);
-      if ('progress' in data) return asked?.onProgress(data.progress);
-      waiting.delete(data.id);
-      asked?.settle(data.answer);
-    });
-    return fresh;
+    return { worker: fresh, remote: wrap<PlannerApi>(fresh) };
   }
-  const post = (message: ToPlanner): void => worker.postMessage(message);
   function handOver(): void {
     // Out of the reactive shell: a proxy cannot be posted.
-    if (view.value) post({ view: toRaw(view.value) });
+    if (view.value) void remote.setCollection(toRaw(view.value));
+  }
+  async function send(id: number, asked: Waiting): Promise<void> {
+    const { question, onProgress } = asked;
+    const isAwaited = (): boolean => waiting.get(id) === asked;
+    const hear = (share: number): void => {
+      if (isAwaited()) onProgress(share);
+    };
+    try {
+      const answer =
+        question.ask === 'simulate'
+          ? await remote.simulate(id, question, proxy(hear))
+          : await remote.search(question);
+      if (isAwaited()) asked.settle(answer);
+    } catch (error) {
+      if (isAwaited()) asked.fail(error);
+    }
+    if (isAwaited()) waiting.delete(id);
   }
   watch(view, handOver, { immediate: true });
 
@@ -45,11 +57,14 @@ export function usePlannerWorker(view: Ref<PlannerView | undefined>) {
     if (!asked) return;
     waiting.delete(id);
     asked.settle(null);
-    if (asked.question.ask === 'simulate') return post({ cancel: id });
+    if (asked.question.ask === 'simulate') {
+      void remote.cancel(id);
+      return;
+    }
     worker.terminate();
-    worker = start();
+    ({ worker, remote } = start());
     handOver();
-    for (const [other, { question }] of waiting) post({ id: other, question });
+    for (const [other, still] of waiting) void send(other, still);
   }
 
   /** Asks the worker; needs the collection to be there. */
@@ -59,13 +74,15 @@ export function usePlannerWorker(view: Ref<PlannerView | undefined>) {
   ): Asked<AnswerTo<Q>> {
     const id = ++latest;
     const plain = JSON.parse(JSON.stringify(question)) as PlannerQuestion;
-    const answer = new Promise<AnswerTo<Q> | null>((resolve) => {
-      waiting.set(id, {
+    const answer = new Promise<AnswerTo<Q> | null>((resolve, reject) => {
+      const asked: Waiting = {
         question: plain,
         settle: (value) => resolve(value as AnswerTo<Q> | null),
+        fail: reject,
         onProgress,
-      });
-      post({ id, question: plain });
+      };
+      waiting.set(id, asked);
+      void send(id, asked);
     });
     return { answer, cancel: () => cancel(id) };
   }

@@ -1,32 +1,28 @@
 import { PiniaColada } from '@pinia/colada';
 import { createPinia } from 'pinia';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
-import { createApp, effectScope, nextTick, ref } from 'vue';
+import { createApp, effectScope, ref } from 'vue';
 import { halfOf } from '../../test/bench.ts';
 import { api } from '../api/resources.ts';
+import { ChannelWorker } from '../../test/worker.ts';
+import type { RankingAnswer, RankingRequest } from './ranking.worker.ts';
 import { useRankings, type Ranked } from './useRankings.ts';
 
-/** Stands in for the browser's worker: keeps what it is told, and answers when the test says so. */
-class FakeWorker {
-  static last: FakeWorker;
-  readonly told: { animalId?: string; turn?: number; entries?: unknown[] }[] = [];
-  isEnded = false;
-  hear: (event: { data: unknown }) => void = () => undefined;
-  constructor() {
-    FakeWorker.last = this;
-  }
-  addEventListener(_type: string, hear: (event: { data: unknown }) => void): void {
-    this.hear = hear;
-  }
-  postMessage(message: object): void {
-    this.told.push(message);
-  }
-  terminate(): void {
-    this.isEnded = true;
-  }
-}
+/** What the worker was asked, and how the test answers it. */
+let asked: { request: RankingRequest; answer: (answer: RankingAnswer) => void }[] = [];
+let entries: unknown[] = [];
+const NO_ANSWER: RankingAnswer = {
+  ranking: null,
+  advice: { markers: [], compare: [], againOn: null },
+};
 beforeEach(() => {
-  vi.stubGlobal('Worker', FakeWorker);
+  asked = [];
+  entries = [];
+  ChannelWorker.api = {
+    setEntries: (own: unknown) => entries.push(own),
+    rank: (request: RankingRequest) => new Promise((answer) => asked.push({ request, answer })),
+  };
+  vi.stubGlobal('Worker', ChannelWorker);
   vi.spyOn(api, 'catalogue').mockResolvedValue({ entries: [] });
 });
 afterEach(() => {
@@ -45,34 +41,40 @@ function setUp(first: Ranked[]) {
   const app = createApp({}).use(createPinia()).use(PiniaColada);
   const scope = effectScope();
   const { rankings } = app.runWithContext(() => scope.run(() => useRankings(() => animals.value))!);
-  const asked = (): string[] =>
-    FakeWorker.last.told.flatMap(({ animalId, turn }) => (animalId ? [`${animalId} ${turn}`] : []));
-  const answer = (animalId: string, turn: number): void =>
-    FakeWorker.last.hear({ data: { animalId, turn, ranking: null, advice: null } });
-  return { animals, rankings, asked, answer, leave: () => scope.stop() };
+  return { animals, rankings, leave: () => scope.stop() };
 }
+/** All are asked about once without the collection's own markers, and again when those are there. */
+async function started(ranked: number): Promise<void> {
+  await vi.waitFor(() => expect(asked).toHaveLength(2 * ranked));
+  asked = [];
+}
+const seen = (): string[] => asked.map(({ request }) => Object.keys(request.observations).join());
 
 test('after a touch only the one that was touched is asked about, and none without odds', async () => {
-  const { animals, asked } = setUp([ranked('a'), ranked('b'), { ...ranked('c'), hypotheses: [] }]);
-  expect(asked()).toEqual(['a 1', 'b 1']);
+  const { animals, leave } = setUp([ranked('a'), ranked('b'), { ...ranked('c'), hypotheses: [] }]);
+  await started(2);
   animals.value = [ranked('a', { 'lips: pale': 'seen' }), ranked('b')];
-  await nextTick();
-  expect(asked()).toEqual(['a 1', 'b 1', 'a 2']);
+  await vi.waitFor(() => expect(seen()).toEqual(['lips: pale']));
+  leave();
 });
 
 test('an answer to an older question is dropped', async () => {
-  const { animals, rankings, answer } = setUp([ranked('a')]);
+  const { animals, rankings, leave } = setUp([ranked('a')]);
+  await started(1);
+  animals.value = [ranked('a', { 'lips: pale': 'not-seen' })];
+  await vi.waitFor(() => expect(asked).toHaveLength(1));
   animals.value = [ranked('a', { 'lips: pale': 'seen' })];
-  await nextTick();
-  answer('a', 1);
-  expect(rankings.has('a')).toBe(false);
-  answer('a', 2);
-  expect(rankings.get('a')!.turn).toBe(2);
+  await vi.waitFor(() => expect(asked).toHaveLength(2));
+  asked[0]!.answer({ ...NO_ANSWER, failure: 'fault' });
+  asked[1]!.answer({ ...NO_ANSWER, failure: 'too-many' });
+  await vi.waitFor(() => expect(rankings.get('a')?.failure).toBe('too-many'));
+  leave();
 });
 
 test('the collection’s own markers go first, and the worker ends with the page', async () => {
   const { leave } = setUp([ranked('a')]);
-  expect(FakeWorker.last.told[0]).toEqual({ entries: [] });
+  await started(1);
+  expect(entries[0]).toEqual([]);
   leave();
-  expect(FakeWorker.last.isEnded).toBe(true);
+  expect(ChannelWorker.last.isEnded).toBe(true);
 });

@@ -1,7 +1,8 @@
 import type { IsoDay, Observations, Hypothesis } from '@karyotome/core';
+import { wrap } from 'comlink';
 import { onScopeDispose, shallowReactive, toRaw, toValue, watch, type MaybeRefOrGetter } from 'vue';
 import { useCatalogueEntries } from '../stores/queries.ts';
-import type { RankingAnswer, RankingMessage } from './ranking.worker.ts';
+import type { RankingAnswer, RankingApi } from './ranking.worker.ts';
 
 /** One animal to be ranked: what its pedigree allows, and what was seen of it. */
 export interface Ranked {
@@ -17,37 +18,42 @@ export interface Ranked {
  */
 export function useRankings(animals: MaybeRefOrGetter<readonly Ranked[]>) {
   const worker = new Worker(new URL('./ranking.worker.ts', import.meta.url), { type: 'module' });
-  const marker = (message: RankingMessage): void => worker.postMessage(message);
+  const remote = wrap<RankingApi>(worker);
   const rankings = shallowReactive(new Map<string, RankingAnswer>());
-  const asked = new Map<string, { key: string; turn: number }>();
+  /** What was asked last of each animal. */
+  const asked = new Map<string, string>();
   const { data: own } = useCatalogueEntries();
-  worker.addEventListener('message', ({ data }: MessageEvent<RankingAnswer>) => {
-    if (asked.get(data.animalId)?.turn === data.turn) rankings.set(data.animalId, data);
-  });
 
-  function ask(): void {
+  async function rank(id: string, key: string): Promise<void> {
+    asked.set(id, key);
+    // Out of the reactive shell: a proxy cannot be posted.
+    const [hypotheses, observations, lastShed] = JSON.parse(key) as [
+      Hypothesis[],
+      Observations,
+      IsoDay | null,
+    ];
+    const answer = await remote.rank({ hypotheses, observations, lastShed });
+    // An answer to an older question is dropped.
+    if (asked.get(id) === key) rankings.set(id, answer);
+  }
+
+  function rankChanged(): void {
     for (const { id, hypotheses, observations, lastShed } of toValue(animals)) {
       const key = JSON.stringify([hypotheses, observations, lastShed]);
-      const before = asked.get(id);
-      if (before?.key === key || hypotheses.length === 0) continue;
-      const turn = (before?.turn ?? 0) + 1;
-      asked.set(id, { key, turn });
-      // Out of the reactive shell: a proxy cannot be posted.
-      const plain = JSON.parse(key) as [Hypothesis[], Record<string, 'seen'>, IsoDay | null];
-      marker({ animalId: id, turn, hypotheses: plain[0], observations: plain[1], lastShed });
+      if (asked.get(id) !== key && hypotheses.length > 0) void rank(id, key);
     }
   }
   watch(
     own,
     (catalogue) => {
-      marker({ entries: (catalogue?.entries ?? []).map(({ entry }) => ({ ...toRaw(entry) })) });
+      void remote.setEntries((catalogue?.entries ?? []).map(({ entry }) => ({ ...toRaw(entry) })));
       asked.clear();
-      ask();
+      rankChanged();
     },
     { immediate: true },
   );
   // The list is made anew by whoever gives it; what is in it is not watched.
-  watch(() => toValue(animals), ask);
+  watch(() => toValue(animals), rankChanged);
   onScopeDispose(() => worker.terminate());
   return { rankings };
 }

@@ -1,6 +1,7 @@
 import type { Mending, RoomForecast, RoomQuestion } from '@karyotome/core';
+import { proxy, wrap } from 'comlink';
 import { onScopeDispose, ref, shallowRef, watch } from 'vue';
-import type { FromRoom } from './room.worker.ts';
+import type { RoomApi } from './room.worker.ts';
 
 /** The forecast of a room that changes while it is tried out: a newer question ends the work on an older one. */
 export function useRoomForecast(question: () => RoomQuestion | null) {
@@ -14,27 +15,32 @@ export function useRoomForecast(question: () => RoomQuestion | null) {
     worker = null;
     progress.value = null;
   }
+  /** A worker that was ended meanwhile never answers. */
+  async function work(asked: RoomQuestion): Promise<void> {
+    worker = new Worker(new URL('./room.worker.ts', import.meta.url), { type: 'module' });
+    const remote = wrap<RoomApi>(worker);
+    let isThere = false;
+    // Progress comes another way than the answer, and may come after it.
+    const hear = (share: number): void => {
+      if (!isThere) progress.value = share;
+    };
+    const found = await remote.forecast(asked, proxy(hear));
+    isThere = true;
+    forecast.value = found;
+    progress.value = null;
+    mending.value = await remote.mendings(asked, found);
+    cancel();
+  }
   watch(
     () => JSON.stringify(question()),
-    () => {
+    async () => {
       cancel();
       const asked = question();
       if (!asked || asked.kinds.length === 0) return;
       mending.value = null;
       progress.value = 0;
-      worker = new Worker(new URL('./room.worker.ts', import.meta.url), { type: 'module' });
-      worker.addEventListener('message', ({ data }: MessageEvent<FromRoom>) => {
-        if ('progress' in data) progress.value = data.progress;
-        else if ('forecast' in data) {
-          forecast.value = data.forecast;
-          progress.value = null;
-        } else {
-          mending.value = data.mendings;
-          cancel();
-        }
-      });
       // Reactive objects cannot be sent to a worker as they are.
-      worker.postMessage(JSON.parse(JSON.stringify(asked)));
+      await work(JSON.parse(JSON.stringify(asked)) as RoomQuestion);
     },
     { immediate: true },
   );

@@ -2,8 +2,9 @@ import { randomUUID } from 'node:crypto';
 import { hash, verify } from '@node-rs/argon2';
 import type { CollectionSettings, SessionView, SignIn } from '@karyotome/contract';
 import { ALLOWED } from '../../access/policy.ts';
-import { reading, select, type Actor, type Database, type Work } from '../../db/work.ts';
+import { reading, type Actor, type Database, type Work } from '../../db/work.ts';
 import { Refusal } from '../../refusal.ts';
+import { accountEmail } from './accounts.queries.ts';
 
 /* Argon2id with 19 MiB, two passes: the OWASP password storage cheat sheet's first choice. */
 const COST = { memoryCost: 19_456, timeCost: 2, parallelism: 1 };
@@ -54,9 +55,7 @@ export async function readSettings({
 
 export function viewSession(database: Database, actor: Actor, csrfToken: string): Promise<SessionView> {
   return reading(database, actor, async (work) => {
-    const [account] = await select<{ email: string }>(work, 'select email from accounts where id = :id', {
-      id: actor.accountId,
-    });
+    const [account] = await accountEmail(work, { id: actor.accountId });
     if (!account) throw new Refusal('not-signed-in', 'This account does not exist any more.');
     const collection = await readSettings(work);
     return {

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { AnimalChange, AnimalSummary, NewAnimal, NewRecord } from '@karyotome/contract';
 import type { AnimalRow } from '../../db/rows.ts';
-import { select, touchGenetics, type Actor, type Work } from '../../db/work.ts';
+import { touchGenetics, type Actor, type Work } from '../../db/work.ts';
 import { invalidField, notFound, Refusal, stale } from '../../refusal.ts';
 import { genesProblems } from '../genetics/identification-check.ts';
 import { catalogueOf } from '../catalogue/catalogue.service.ts';
@@ -10,6 +10,7 @@ import { insertRecord } from '../records/insert-record.ts';
 import { publishedAnimals, summaries } from './animals.repository.ts';
 import { ancestorsOf, refuseCircle } from './ancestry.ts';
 import { changeAsRead } from '../../db/change-rows.ts';
+import { countReferences } from './animals.queries.ts';
 
 export async function listAnimals(work: Work): Promise<AnimalSummary[]> {
   return summaries(work, await geneticsSoon(work));
@@ -175,22 +176,7 @@ export async function refuseIfPublished(work: Work, animalId: string, what: stri
 export async function deleteAnimal(work: Work, id: string): Promise<void> {
   const animal = await findAnimal(work, id);
   await refuseIfPublished(work, id, 'it cannot be deleted');
-  const [hanging] = await select<{ young: number; pairings: number; records: number; others: number }>(
-    work,
-    `select (select count(*)::int from animals where collection_id = :collectionId and (dam_id = :id or sire_id = :id)) as young,
-            (select count(*)::int from pairings where collection_id = :collectionId and dam_id = :id)
-              + (select count(*)::int from pairing_sires where collection_id = :collectionId and sire_id = :id) as pairings,
-            (select count(*)::int from records r join animals a on a.collection_id = r.collection_id and a.id = r.animal_id
-              where r.collection_id = :collectionId and r.animal_id = :id
-                and (r.recorded_at <> a.created_at or r.voided_at is not null)) as records,
-            (select count(*)::int from pictures where collection_id = :collectionId and animal_id = :id)
-              + (select count(*)::int from opinions where collection_id = :collectionId and animal_id = :id)
-              + (select count(*)::int from publications where collection_id = :collectionId and animal_id = :id)
-              + (select count(*)::int from printed_labels where collection_id = :collectionId and animal_id = :id)
-              + (select count(*)::int from animals where collection_id = :collectionId and id = :id and clutch_id is not null)
-              as others`,
-    { id },
-  );
+  const [hanging] = await countReferences(work, { id });
   const { young, pairings, records, others } = hanging!;
   if (young + pairings > 0)
     throw new Refusal(

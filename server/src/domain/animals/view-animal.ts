@@ -8,7 +8,7 @@ import {
   type Claim,
   type SupportingRecord,
 } from '@karyotome/core';
-import { select, type Work } from '../../db/work.ts';
+import { type Work } from '../../db/work.ts';
 import { notFound } from '../../refusal.ts';
 import { claimsOf, conflictsNear, excludedOf, ruleOf, supportOf } from '../genetics/inferred-of-animal.ts';
 import { geneticsOf, geneticsSoon, soonOr, type Genetics } from '../genetics/genetics.service.ts';
@@ -19,6 +19,7 @@ import { conflictView } from '../genetics/contradictions.service.ts';
 import { herdOf } from '../husbandry/load-herd.ts';
 import { careOf } from './animal-care.ts';
 import { parentsOf } from './kin.ts';
+import { clutchOfAnimal, openPublication } from './animals.queries.ts';
 
 const GENERATIONS = 3;
 
@@ -83,24 +84,12 @@ function isParentOf(genetics: Genetics, parent: string, child: string): boolean 
 }
 
 async function clutchOf(work: Work, clutchId: string): Promise<AnimalView['clutch']> {
-  const [clutch] = await select<NonNullable<AnimalView['clutch']>>(
-    work,
-    `select c.id, to_char(c.season % 100, 'FM00') || to_char(c.ordinal, 'FM00') as name, c.laid_on as "laidOn",
-            c.hatched_on as "hatchedOn",
-            (select count(*)::int from animals a where a.collection_id = c.collection_id and a.clutch_id = c.id) as mates
-       from clutches c where c.collection_id = :collectionId and c.id = :clutchId`,
-    { clutchId },
-  );
+  const [clutch] = await clutchOfAnimal(work, { clutchId });
   return clutch ?? null;
 }
 
 async function publicationOf(work: Work, animalId: string): Promise<AnimalView['publication']> {
-  const [publication] = await select<NonNullable<AnimalView['publication']>>(
-    work,
-    `select slug, published_at as "publishedAt", text from publications
-      where collection_id = :collectionId and animal_id = :animalId and withdrawn_at is null`,
-    { animalId },
-  );
+  const [publication] = await openPublication(work, { animalId });
   return publication ?? null;
 }
 

@@ -14,24 +14,9 @@ import {
 import { changeRow } from '../../db/change-rows.ts';
 import { UniqueConstraintError } from 'sequelize';
 import { createCache } from '../../cache.ts';
-import { select, touchGenetics, type Actor, type Work } from '../../db/work.ts';
+import { touchGenetics, type Actor, type Work } from '../../db/work.ts';
 import { invalidField, notFound, Refusal } from '../../refusal.ts';
-
-interface Entry {
-  readonly id: string;
-  readonly version: number;
-  readonly author: string;
-  readonly entry: CatalogueEntryInput;
-}
-
-function entriesOf(work: Work): Promise<Entry[]> {
-  return select<Entry>(
-    work,
-    `select e.id, e.version, e.body as entry, a.name as author
-       from catalogue_entries e join accounts a on a.id = e.author_id
-      where e.collection_id = :collectionId order by e.created_at, e.id`,
-  );
-}
+import { type Entry, entryRows, recordedGenes } from './catalogue.queries.ts';
 
 /** Catalogues by what they add: building one takes a few milliseconds, reading records needs it all the time. */
 const MAX_CACHED_CATALOGUES = 16;
@@ -52,11 +37,11 @@ export async function catalogueOf(work: Work): Promise<Catalogue> {
 }
 
 export async function entryInputs(work: Work): Promise<CatalogueEntryInput[]> {
-  return (await entriesOf(work)).map(({ entry }) => entry);
+  return (await entryRows(work)).map(({ entry }) => entry);
 }
 
 export async function viewCatalogue(work: Work): Promise<CatalogueView> {
-  const entries = await entriesOf(work);
+  const entries = await entryRows(work);
   const texts = await geneTexts(work);
   return {
     entries: entries.map((one) => ({
@@ -71,12 +56,7 @@ export async function viewCatalogue(work: Work): Promise<CatalogueView> {
 
 /** The genes of every identification that counts, with the animal's number. */
 function geneTexts(work: Work): Promise<{ number: string; genes: string }[]> {
-  return select(
-    work,
-    `select distinct a.number, r.body ->> 'genes' as genes from records r
-       join animals a on a.collection_id = r.collection_id and a.id = r.animal_id
-      where r.collection_id = :collectionId and r.kind = 'identification' and r.voided_at is null`,
-  );
+  return recordedGenes(work);
 }
 
 /** The numbers of animals whose records could no longer be read with these entries. */
@@ -176,7 +156,7 @@ export async function addEntry(work: Work<Actor>, entry: CatalogueEntryInput): P
 }
 
 async function findEntry(work: Work, id: string): Promise<{ one: Entry; others: CatalogueEntryInput[] }> {
-  const entries = await entriesOf(work);
+  const entries = await entryRows(work);
   const one = entries.find((entry) => entry.id === id);
   if (!one) throw notFound('This entry');
   return { one, others: entries.filter((entry) => entry !== one).map(({ entry }) => entry) };

@@ -1,6 +1,7 @@
 import type { LadderStepInput, TubPlace } from '@karyotome/contract';
 import { adviseMove, type History, type MoveAdvice, type TubKind } from '@karyotome/core';
-import { select, type Work } from '../../db/work.ts';
+import { type Work } from '../../db/work.ts';
+import { ladderSteps, type PlacedTub, placedTubs } from './enclosures.queries.ts';
 
 export interface Enclosures {
   /** Ladder id -> its name and steps in order, and a stamp that changes with them. */
@@ -10,29 +11,15 @@ export interface Enclosures {
   /** The free ones, in walking order. */
   readonly free: readonly PlacedTub[];
 }
-type PlacedTub = TubPlace & { rackId: string; ladderId: string; step: number; free: boolean };
 
 export async function loadEnclosures(work: Work): Promise<Enclosures> {
-  const steps = await select<LadderStepInput & { ladderId: string; ladder: string }>(
-    work,
-    `select s.ladder_id as "ladderId", l.name as ladder, s.name, s.min_g as "minG", s.max_g as "maxG", s.inside,
-            s.meals_before as "mealsBefore"
-       from ladder_steps s join ladders l on l.collection_id = s.collection_id and l.id = s.ladder_id
-      where s.collection_id = :collectionId order by s.ladder_id, s.position`,
-  );
+  const steps = await ladderSteps(work);
   const ladders = new Map<string, { name: string; steps: LadderStepInput[]; stamp: string }>();
   for (const { ladderId, ladder, ...step } of steps) {
     const all = [...(ladders.get(ladderId)?.steps ?? []), step];
     ladders.set(ladderId, { name: ladder, steps: all, stamp: ladderId + JSON.stringify(all) });
   }
-  const tubs = await select<PlacedTub>(
-    work,
-    `select t.id as "tubId", t.rack_id as "rackId", k.room, k.name as rack, t.level, t.slot, k.ladder_id as "ladderId",
-            k.step_position as step,
-            not exists (select 1 from animals a where a.collection_id = t.collection_id and a.tub_id = t.id) as free
-       from tubs t join racks k on k.collection_id = t.collection_id and k.id = t.rack_id
-      where t.collection_id = :collectionId order by k.room, k.name, t.level, t.slot`,
-  );
+  const tubs = await placedTubs(work);
   return {
     ladders,
     tubs: new Map(tubs.map((tub) => [tub.tubId, tub])),

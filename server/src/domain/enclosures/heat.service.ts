@@ -2,26 +2,13 @@ import { randomUUID } from 'node:crypto';
 import type { HeatZoneInput, HeatZoneView, SurfaceCheck } from '@karyotome/contract';
 import { addDays, heatFaults, type HeatFault } from '@karyotome/core';
 import { changeRow, voidRow } from '../../db/change-rows.ts';
-import { select, type Actor, type Work } from '../../db/work.ts';
+import { type Actor, type Work } from '../../db/work.ts';
 import { invalidField, notFound } from '../../refusal.ts';
-
-type ZoneRow = Omit<HeatZoneView, 'faults' | 'dueOn'>;
+import { zoneRows } from './enclosures.queries.ts';
 
 /** The heat zones of all racks with their last check, and what is wrong. */
 export async function heatZones(work: Work): Promise<HeatZoneView[]> {
-  const rows = await select<ZoneRow>(
-    work,
-    `select z.id, z.rack_id as "rackId", z.name, z.warm_c as "warmC", z.cool_c as "coolC", z.thermostat,
-            z.every_days as "everyDays", z.version, last.body as "lastCheck"
-       from heat_zones z
-       left join lateral (
-         select json_build_object('id', c.id, 'on', c.on_day, 'warmC', c.warm_c, 'coolC', c.cool_c,
-                  'probeFixed', c.probe_fixed, 'note', c.note, 'author', a.name) as body
-           from surface_checks c join accounts a on a.id = c.author_id
-          where c.collection_id = z.collection_id and c.zone_id = z.id and c.voided_at is null
-          order by c.on_day desc, c.recorded_at desc limit 1) last on true
-      where z.collection_id = :collectionId order by z.name`,
-  );
+  const rows = await zoneRows(work);
   return rows.map((zone) => ({
     ...zone,
     faults: heatFaults(zone, zone.lastCheck),

@@ -10,9 +10,10 @@ import type {
   RackChange,
   RackView,
 } from '@karyotome/contract';
-import { addDays, inShed, lastCare, learnFromMoves, moveEpisodes } from '@karyotome/core';
+import { cleaningTasks, inShed, lastCare, learnFromMoves, moveEpisodes } from '@karyotome/core';
+import { Op } from 'sequelize';
 import { changeRow } from '../../db/change-rows.ts';
-import { select, type Actor, type Work } from '../../db/work.ts';
+import { type Actor, type Work } from '../../db/work.ts';
 import { invalidField, notFound, Refusal } from '../../refusal.ts';
 import { listAnimals } from '../animals/animals.service.ts';
 import { kindOfTub, loadEnclosures } from './enclosure-advice.ts';
@@ -22,15 +23,11 @@ import { type Herd, type HerdAnimal } from '../husbandry/herd.ts';
 import { insertRecord } from '../records/insert-record.ts';
 import { voidRecord } from '../records/records.service.ts';
 import { heatZones } from './heat.service.ts';
+import { animalsBeyond, countAnimalsInRack, highestStepInUse, ladderRows } from './enclosures.queries.ts';
 
 export async function listLadders(work: Work): Promise<LadderView[]> {
   const { ladders } = await loadEnclosures(work);
-  const rows = await select<{ id: string; name: string; version: number; racks: number }>(
-    work,
-    `select l.id, l.name, l.version,
-            (select count(*)::int from racks r where r.collection_id = l.collection_id and r.ladder_id = l.id) as racks
-       from ladders l where l.collection_id = :collectionId order by l.name`,
-  );
+  const rows = await ladderRows(work);
   return rows.map((row) => ({ ...row, steps: ladders.get(row.id)?.steps ?? [] }));
 }
 
@@ -72,11 +69,7 @@ export async function changeLadder(
     { id, version },
     { name: input.name },
   );
-  const [highest] = await select<{ position: number | null }>(
-    work,
-    'select max(step_position)::int as position from racks where collection_id = :collectionId and ladder_id = :id',
-    { id },
-  );
+  const [highest] = await highestStepInUse(work, { id });
   if (highest?.position != null && highest.position >= input.steps.length) {
     throw invalidField('steps', `needs at least ${highest.position + 1}: racks stand for the later ones`);
   }
@@ -107,12 +100,7 @@ export async function createRack(work: Work, input: NewRack): Promise<{ id: stri
 
 export async function deleteRack(work: Work, id: string): Promise<void> {
   const { collectionId } = work.actor;
-  const [housed] = await select<{ count: number }>(
-    work,
-    `select count(*)::int as count from animals a join tubs t on t.collection_id = a.collection_id and t.id = a.tub_id
-      where a.collection_id = :collectionId and t.rack_id = :id`,
-    { id },
-  );
+  const [housed] = await countAnimalsInRack(work, { id });
   if (housed!.count > 0)
     throw new Refusal('conflict', `${housed!.count} animals live in this rack: move them first.`);
   const deleted = await work.models.racks.destroy({
@@ -131,24 +119,20 @@ export async function changeRack(
 ): Promise<{ id: string; version: number }> {
   const { collectionId } = work.actor;
   const changed = await changeRow(work, work.models.racks, 'This rack', { id, version }, input);
-  const housed = await select<{ number: string; level: number; slot: number }>(
-    work,
-    `select a.number, t.level, t.slot from tubs t join animals a on a.collection_id = t.collection_id and a.tub_id = t.id
-      where t.collection_id = :collectionId and t.rack_id = :id and (t.level > :levels or t.slot > :tubsPerLevel)
-      order by t.level, t.slot`,
-    { id, ...input },
-  );
+  const housed = await animalsBeyond(work, { id, levels: input.levels, tubsPerLevel: input.tubsPerLevel });
   if (housed.length > 0) {
     const field = housed.some(({ level }) => level > input.levels) ? 'levels' : 'tubsPerLevel';
     const who = housed.map(({ number, level, slot }) => `${number} (${level}-${slot})`).join(', ');
     throw invalidField(field, `would take the tubs of ${who}: move them first`, 'housed');
   }
-  await select(
-    work,
-    `delete from tubs where collection_id = :collectionId and rack_id = :id
-        and (level > :levels or slot > :tubsPerLevel) returning id`,
-    { id, ...input },
-  );
+  await work.models.tubs.destroy({
+    where: {
+      collectionId,
+      rackId: id,
+      [Op.or]: { level: { [Op.gt]: input.levels }, slot: { [Op.gt]: input.tubsPerLevel } },
+    },
+    transaction: work.transaction,
+  });
   const known = await work.models.tubs.findAll({
     where: { collectionId, rackId: id },
     transaction: work.transaction,
@@ -231,8 +215,7 @@ function inPlace(
             : 'fits',
     concern: herd.concerns(id).length > 0,
     lastCleaned: cleaned?.on ?? null,
-    cleanDue:
-      cleaned !== null && shed === null && addDays(cleaned.on, herd.rules.cleanEveryDays) <= herd.today,
+    cleanDue: cleaningTasks(history, herd.rules.cleanEveryDays, herd.today).length > 0,
   };
 }
 

@@ -1,15 +1,10 @@
 import type { ConflictView, ContradictionView } from '@karyotome/contract';
 import { canonicalLabel, joinWords, parseGenes, type Conflict, type Explanation } from '@karyotome/core';
-import { select, type Work } from '../../db/work.ts';
+import { type Work } from '../../db/work.ts';
 import { supportViews } from './support-views.ts';
 import { geneticsOf, type Genetics } from './genetics.service.ts';
 import { labelOf } from './inferred-of-animal.ts';
-
-interface Named {
-  readonly id: string;
-  readonly number: string;
-  readonly clutchId: string | null;
-}
+import { animalsWithClutch, type Named } from './genetics.queries.ts';
 type Names = ReadonlyMap<string, Pick<Named, 'number'>>;
 
 /** Everything that cannot be true together, with what may have gone wrong. */
@@ -17,10 +12,7 @@ export async function listContradictions(work: Work): Promise<ContradictionView[
   const genetics = await geneticsOf(work);
   if (genetics.posterior.conflicts.length === 0) return [];
   const found = await genetics.ask({ ask: 'explain' });
-  const animals = await select<Named>(
-    work,
-    'select id, number, clutch_id as "clutchId" from animals where collection_id = :collectionId',
-  );
+  const animals = await animalsWithClutch(work);
   const byId = new Map(animals.map((animal) => [animal.id, animal]));
   return Promise.all(
     found.map(async ({ conflict, explanations }) => {

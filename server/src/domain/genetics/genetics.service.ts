@@ -1,13 +1,14 @@
 import type { CatalogueEntryInput } from '@karyotome/contract';
-import { PosteriorView, type Catalogue, type RecordedAnimal, type Sureness } from '@karyotome/core';
+import { PosteriorView, type Catalogue, type RecordedAnimal } from '@karyotome/core';
 import type { Transaction } from 'sequelize';
 import { createCollectionCache } from '../../cache.ts';
-import { geneticsTouched, select, type Work } from '../../db/work.ts';
+import { geneticsTouched, type Work } from '../../db/work.ts';
 import { Refusal } from '../../refusal.ts';
 import { catalogueFor, entryInputs } from '../catalogue/catalogue.service.ts';
 import { notifyChanged } from '../changes/notify.ts';
 import { askEngine, inLine, stillWorking } from './engine-client.ts';
 import type { Answers, Question } from './engine.worker.ts';
+import { geneticsRevision, type PedigreeRow, pedigreeRows } from './genetics.queries.ts';
 
 /** Everything inferred about one collection as of one revision of its genetic records. */
 export interface Genetics {
@@ -25,36 +26,6 @@ export interface Genetics {
 type WithoutSnapshot<Q> = Q extends unknown ? Omit<Q, 'collection' | 'token' | 'snapshot'> : never;
 
 type Asked = WithoutSnapshot<Exclude<Question, { ask: 'update' }>>;
-
-interface PedigreeRow {
-  id: string;
-  sex: RecordedAnimal['sex'];
-  dam_id: string | null;
-  sires: { id: string; weight: number }[] | null;
-  record_id: string | null;
-  genes: string | null;
-  sure: Sureness | null;
-}
-
-/** Parents come from the clutch's pairing, or from the animal itself where it was entered with them. */
-const PEDIGREE_SQL = `
-  select a.id, a.sex,
-         coalesce(p.dam_id, a.dam_id) as dam_id,
-         coalesce(
-           (select json_agg(json_build_object('id', s.sire_id, 'weight', s.weight) order by s.sire_id)
-              from pairing_sires s where s.collection_id = a.collection_id and s.pairing_id = p.id),
-           case when a.sire_id is null then null else json_build_array(json_build_object('id', a.sire_id, 'weight', 1)) end
-         ) as sires,
-         i.id as record_id, i.body ->> 'genes' as genes, i.body ->> 'sure' as sure
-    from animals a
-    left join clutches c on c.collection_id = a.collection_id and c.id = a.clutch_id
-    left join pairings p on p.collection_id = c.collection_id and p.id = c.pairing_id
-    left join lateral (
-      select r.id, r.body from records r
-       where r.collection_id = a.collection_id and r.animal_id = a.id and r.kind = 'identification' and r.voided_at is null
-       order by r.on_day desc, r.recorded_at desc limit 1) i on true
-   where a.collection_id = :collectionId
-   order by a.created_at, a.id`;
 
 /**
  * What was inferred of a collection at a revision of its genetic records. Finished or under way: whoever asks for the same
@@ -134,10 +105,7 @@ interface Started {
 
 async function startInference(work: Work): Promise<Started> {
   const { collectionId } = work.actor;
-  const [row] = await select<{ revision: string }>(
-    work,
-    'select genetics_revision as revision from collections where id = :collectionId',
-  );
+  const [row] = await geneticsRevision(work);
   const revision = row!.revision;
   // A revision that this very transaction made may yet be rolled back, and its number be given again.
   const isOwn = geneticsTouched(work);
@@ -170,7 +138,7 @@ interface Inputs {
 
 async function inputsOf(work: Work): Promise<Inputs> {
   const entries = await entryInputs(work);
-  return { entries, animals: (await select<PedigreeRow>(work, PEDIGREE_SQL)).map(toRecorded) };
+  return { entries, animals: (await pedigreeRows(work)).map(toRecorded) };
 }
 
 async function infer(collection: string, { entries, animals }: Inputs, revision: string): Promise<Genetics> {

@@ -1,7 +1,8 @@
-import type { RecordBodies, SupportView } from '@karyotome/contract';
-import { select, type Work } from '../../db/work.ts';
+import type { SupportView } from '@karyotome/contract';
+import { type Work } from '../../db/work.ts';
 import { canonicalOf } from '../catalogue/canonical.ts';
 import type { Genetics } from './genetics.service.ts';
+import { identificationsByIds } from './genetics.queries.ts';
 
 /** Identifications that something rests on, by id. */
 export async function supportViews(
@@ -11,15 +12,7 @@ export async function supportViews(
   byId: ReadonlyMap<string, { number: string }>,
 ): Promise<Map<string, SupportView>> {
   const ids = support.map(({ record }) => record);
-  const rows =
-    ids.length === 0
-      ? []
-      : await select<{ id: string; on: string; body: RecordBodies['identification'] }>(
-          work,
-          `select r.id, r.on_day as "on", r.body from records r
-            where r.collection_id = :collectionId and r.id in (:ids)`,
-          { ids },
-        );
+  const rows = ids.length === 0 ? [] : await identificationsByIds(work, { ids });
   const animalOf = new Map(support.map(({ record, animal }) => [record, animal]));
   return new Map(
     rows.map(({ id, on, body: { genes, sure, by } }) => {

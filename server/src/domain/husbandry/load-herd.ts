@@ -5,12 +5,13 @@ import {
   ORDER_RULES,
   type AppetiteBaseline,
   type CollectionGrowth,
+  type FeedingRules,
 } from '@karyotome/core';
 import { createCollectionCache } from '../../cache.ts';
-import { select, type Work } from '../../db/work.ts';
-import { livingSql } from '../animals/living-sql.ts';
+import type { Work } from '../../db/work.ts';
 import { loadEnclosures } from '../enclosures/enclosure-advice.ts';
-import { husbandryRecords, toHistory } from '../records/history.ts';
+import { husbandryRecords } from '../records/history.queries.ts';
+import { toHistory } from '../records/history.ts';
 import { openForecasts } from '../season/forecasts.ts';
 import { plansOf } from './feeding-plans.ts';
 import {
@@ -21,8 +22,7 @@ import {
   type HerdAnimal,
   type OpenForecasts,
 } from './herd.ts';
-
-type AnimalRow = Omit<HerdAnimal, 'records' | 'history' | 'gravid' | 'laidOn'> & { revision: string };
+import { type AnimalRow, layDays, livingAnimals } from './herd.queries.ts';
 
 interface CachedHerd {
   readonly animals: Map<string, CachedAnimal>;
@@ -42,13 +42,6 @@ function cachedHerdOf(collectionId: string): CachedHerd {
   return made;
 }
 
-const ROWS_SQL = `
-  select id, number, sex, hatched_on as "hatchedOn", clutch_id as "clutchId", tub_id as "tubId", status,
-         records_revision as revision
-    from animals where collection_id = :collectionId`;
-
-const LIVING = livingSql();
-
 /**
  * Reads the herd. What was read before and has not changed since is not read again: each animal counts the changes of its
  * records (a trigger does it), and what this very transaction has written is not kept, as it may be rolled back.
@@ -57,29 +50,10 @@ const LIVING = livingSql();
  */
 export async function herdOf(work: Work, also?: string): Promise<Herd> {
   const { collectionId } = work.actor;
-  const rows = await select<AnimalRow>(
-    work,
-    also === undefined ? `${ROWS_SQL} and ${LIVING}` : `${ROWS_SQL} and (id = :also or ${LIVING})`,
-    also === undefined ? {} : { also },
-  );
+  const rows = await livingAnimals(work, also);
   const shared = cachedHerdOf(collectionId);
   const collection = work.isWriting ? copyOf(shared) : shared;
-  // Held on to at once: a reader of another moment may put its own in their place while this one waits for the database.
-  const current = new Map<string, CachedAnimal>();
-  for (const { id, revision } of rows) {
-    const known = collection.animals.get(id);
-    if (known?.revision === revision) current.set(id, known);
-  }
-  const stale = rows.filter(({ id }) => !current.has(id));
-  const fresh = await husbandryRecords(
-    work,
-    stale.map(({ id }) => id),
-  );
-  for (const { id, revision, hatchedOn } of stale) {
-    const records = fresh.get(id) ?? [];
-    const history = toHistory(hatchedOn, records);
-    current.set(id, { revision, records, history, stamp: '', computed: new Map() });
-  }
+  const current = await upToDate(work, rows, collection);
   const forecasts = await openForecasts(work);
   const breeding = await breedingOf(work, forecasts);
   const settings = (await work.models.collections.findByPk(collectionId, {
@@ -105,20 +79,6 @@ export async function herdOf(work: Work, also?: string): Promise<Herd> {
     animals.set(row.id, { ...row, records: entry.records, history, gravid, laidOn });
   }
   const rules = { ...FEEDING_RULES, ...settings.feedingRules };
-  const all = (): HerdAnimal[] => [...animals.values()];
-  const baselineStamp = `${work.today} ${settings.version}`;
-  const common: Common = {
-    growth() {
-      if (collection.growth?.day !== work.today)
-        collection.growth = { day: work.today, value: fitCollection(all().map(growthSubject)) };
-      return collection.growth.value;
-    },
-    baseline() {
-      if (collection.baseline?.stamp !== baselineStamp)
-        collection.baseline = { stamp: baselineStamp, value: appetiteBaseline(all(), rules) };
-      return collection.baseline.value;
-    },
-  };
   return new Herd(
     {
       today: work.today,
@@ -131,8 +91,55 @@ export async function herdOf(work: Work, also?: string): Promise<Herd> {
       animals,
     },
     own,
-    common,
+    commonOf(work, collection, [...animals.values()], { rules, settingsVersion: settings.version }),
   );
+}
+
+/** What is kept of each animal, read anew where its records have changed since. */
+async function upToDate(
+  work: Work,
+  rows: readonly AnimalRow[],
+  collection: CachedHerd,
+): Promise<Map<string, CachedAnimal>> {
+  // Held on to at once: a reader of another moment may put its own in their place while this one waits for the database.
+  const current = new Map<string, CachedAnimal>();
+  for (const { id, revision } of rows) {
+    const known = collection.animals.get(id);
+    if (known?.revision === revision) current.set(id, known);
+  }
+  const stale = rows.filter(({ id }) => !current.has(id));
+  const fresh = await husbandryRecords(
+    work,
+    stale.map(({ id }) => id),
+  );
+  for (const { id, revision, hatchedOn } of stale) {
+    const records = fresh.get(id) ?? [];
+    const history = toHistory(hatchedOn, records);
+    current.set(id, { revision, records, history, stamp: '', computed: new Map() });
+  }
+  return current;
+}
+
+/** What the whole collection is read for: once a day, when somebody asks. */
+function commonOf(
+  { today }: Work,
+  collection: CachedHerd,
+  animals: readonly HerdAnimal[],
+  { rules, settingsVersion }: { rules: FeedingRules; settingsVersion: number },
+): Common {
+  const stamp = `${today} ${settingsVersion}`;
+  return {
+    growth() {
+      if (collection.growth?.day !== today)
+        collection.growth = { day: today, value: fitCollection(animals.map(growthSubject)) };
+      return collection.growth.value;
+    },
+    baseline() {
+      if (collection.baseline?.stamp !== stamp)
+        collection.baseline = { stamp, value: appetiteBaseline(animals, rules) };
+      return collection.baseline.value;
+    },
+  };
 }
 
 function copyOf(collection: CachedHerd): CachedHerd {
@@ -147,12 +154,7 @@ async function breedingOf(
   work: Work,
   forecasts: OpenForecasts,
 ): Promise<{ gravid: Set<string>; laid: Map<string, string[]> }> {
-  const laid = await select<{ damId: string; days: string[] }>(
-    work,
-    `select p.dam_id as "damId", json_agg(c.laid_on order by c.laid_on) as days from clutches c
-       join pairings p on p.collection_id = c.collection_id and p.id = c.pairing_id
-      where c.collection_id = :collectionId group by p.dam_id`,
-  );
+  const laid = await layDays(work);
   return {
     gravid: new Set(
       forecasts

@@ -1,13 +1,14 @@
 import { randomUUID } from 'node:crypto';
 import type { BoxChange, ClutchChange, EggEventsVoiding, NewEggEvents } from '@karyotome/contract';
 import { eggState } from '@karyotome/core';
-import { select, type Actor, type Work } from '../../db/work.ts';
+import { type Actor, type Work } from '../../db/work.ts';
 import { invalidField, notFound, Refusal } from '../../refusal.ts';
 import { findClutch } from '../season/clutches.repository.ts';
 import { findIncubator } from './incubators.service.ts';
 import { eggEvents, eggsOf, toEggEvents } from './eggs.repository.ts';
 import { changeAsRead, voidRows } from '../../db/change-rows.ts';
 import type { ClutchRow } from '../../db/breeding-rows.ts';
+import { firstEggEvent, pairingStart, youngOfEggs } from './box.queries.ts';
 
 /** Takes a new version of a clutch, or refuses a stale one. */
 const takeVersion = (
@@ -79,21 +80,12 @@ export async function changeClutch(
   const clutch = await findClutch(work, id);
   if (change.incubatorId) await findIncubator(work, change.incubatorId, 'incubatorId');
   if (change.laidOn) {
-    const [pairing] = await select<{ startedOn: string }>(
-      work,
-      `select started_on as "startedOn" from pairings where collection_id = :collectionId and id = :id`,
-      { id: clutch.pairingId },
-    );
+    const [pairing] = await pairingStart(work, { id: clutch.pairingId });
     if (change.laidOn < pairing!.startedOn)
       throw invalidField('laidOn', `lies before the pairing began, ${pairing!.startedOn}`, 'before-pairing');
     if (clutch.hatchedOn && change.laidOn > clutch.hatchedOn)
       throw invalidField('laidOn', `lies after the hatching, ${clutch.hatchedOn}`, 'after-hatching');
-    const [early] = await select<{ on: string }>(
-      work,
-      `select min(on_day) as "on" from egg_events
-        where collection_id = :collectionId and clutch_id = :id and voided_at is null`,
-      { id },
-    );
+    const [early] = await firstEggEvent(work, { id });
     if (early?.on && change.laidOn > early.on)
       throw invalidField('laidOn', `lies after what was recorded of the eggs on ${early.on}`, 'after-events');
   }
@@ -161,11 +153,9 @@ export async function voidEggEvents(work: Work<Actor>, { ids, reason }: EggEvent
   if (found.length < ids.length) throw notFound('One of these events');
   if (found.some((row) => row.get().voidedAt))
     throw new Refusal('conflict', 'One of these was voided before.');
-  const numbered = await select<{ number: string }>(
-    work,
-    `select number from animals where collection_id = :collectionId and egg_id in (:eggs)`,
-    { eggs: [...found.flatMap((row) => row.get().eggId ?? []), collectionId] },
-  );
+  const numbered = await youngOfEggs(work, {
+    eggs: [...found.flatMap((row) => row.get().eggId ?? []), collectionId],
+  });
   if (numbered.length > 0 && found.some((row) => row.get().kind === 'out'))
     throw new Refusal('conflict', `${numbered[0]!.number} came out of this egg and is numbered.`);
   await voidRows(work, work.models.eggEvents, { id: ids }, reason);

@@ -1,5 +1,6 @@
 import type { ClutchView, EggEventView, EggView } from '@karyotome/contract';
 import {
+  clutchName,
   eggState,
   incubationClock,
   type DailyMeans,
@@ -7,7 +8,7 @@ import {
   type IncubationClock,
 } from '@karyotome/core';
 import type { ClutchRow } from '../../db/breeding-rows.ts';
-import { select, type Work } from '../../db/work.ts';
+import { type Work } from '../../db/work.ts';
 import { listAnimals } from '../animals/animals.service.ts';
 import { findClutch } from '../season/clutches.repository.ts';
 import { proposeNumbers } from '../season/clutches.service.ts';
@@ -17,6 +18,12 @@ import { waitsOf } from '../season/waits.ts';
 import { dailyMeans } from './daily-means.ts';
 import { eggEvents, eggsOf, toEggEvents } from './eggs.repository.ts';
 import { listIncubators } from './incubators.service.ts';
+import {
+  clutchesInIncubation,
+  hatchlingsByEgg,
+  parentsOfPairing,
+  printedCards,
+} from './clutch-view.queries.ts';
 
 /** The clocks of all clutches that are in the incubator. */
 export async function incubationClocks(
@@ -26,16 +33,7 @@ export async function incubationClocks(
   const means = await dailyMeans(work);
   const waits = await waitsOf(work, means);
   const events = await eggEvents(work);
-  const clutches = await select<
-    Pick<ClutchRow, 'id' | 'laidOn' | 'incubationC' | 'incubatorId'> & { name: string }
-  >(
-    work,
-    `select id, laid_on as "laidOn", incubation_c as "incubationC", incubator_id as "incubatorId",
-            to_char(season % 100, 'FM00') || to_char(ordinal, 'FM00') as name
-       from clutches where collection_id = :collectionId and hatched_on is null and laid_on <= :today
-      order by laid_on`,
-    { today: work.today },
-  );
+  const clutches = await clutchesInIncubation(work);
   return clutches.map((clutch) => {
     const { id, name, incubatorId, laidOn } = clutch;
     const incubation = incubationOf(clutch, means.of(incubatorId, laidOn), events.get(id) ?? []);
@@ -56,11 +54,6 @@ const incubationOf = (
   checkedOn: events.filter(({ kind }) => kind === 'check').map(({ on }) => on),
 });
 
-interface ParentsRow {
-  damId: string;
-  sires: { id: string; weight: number; stored: boolean }[] | null;
-}
-
 /** One clutch from its pairing to the last egg. */
 export async function viewClutch(work: Work, id: string): Promise<ClutchView> {
   const clutch = await findClutch(work, id);
@@ -72,43 +65,21 @@ export async function viewClutch(work: Work, id: string): Promise<ClutchView> {
   const pairingEvents = (await seasonEvents(work, clutch.pairingId)).get(clutch.pairingId) ?? [];
   const animals = await listAnimals(work);
   const byId = new Map(animals.map((animal) => [animal.id, animal]));
-  const [parents] = await select<ParentsRow>(
-    work,
-    `select p.dam_id as "damId",
-            (select json_agg(json_build_object('id', s.sire_id, 'weight', s.weight, 'stored', s.stored)
-                             order by s.stored, s.weight desc, s.sire_id)
-               from pairing_sires s where s.collection_id = p.collection_id and s.pairing_id = p.id) as sires
-       from pairings p where p.collection_id = :collectionId and p.id = :id`,
-    { id: clutch.pairingId },
-  );
+  const [parents] = await parentsOfPairing(work, { id: clutch.pairingId });
   const named = (animalId: string) => {
     const { number, name, label } = byId.get(animalId)!;
     return { id: animalId, number, name, label };
   };
   const sires = parents!.sires ?? [];
   const total = sires.reduce((sum, { weight }) => sum + weight, 0);
-  const hatchlings = await select<{ id: string; number: string; eggId: string }>(
-    work,
-    `select id, number, egg_id as "eggId" from animals
-      where collection_id = :collectionId and clutch_id = :id and egg_id is not null order by number`,
-    { id },
-  );
-  const eggs = (await eggsOf(work, id)).map((egg): EggView => {
-    const { collectionId: _c, clutchId: _k, ...shown } = egg;
-    return {
-      ...shown,
-      state: eggState(egg.id, toEggEvents(events)),
-      hatchlings: hatchlings.filter(({ eggId }) => eggId === egg.id).map(({ eggId: _, ...young }) => young),
-    };
-  });
+  const eggs = await viewEggs(work, id, events);
   const incubators = await listIncubators(work, 0);
   const incubator = incubators.find((one) => one.id === clutch.incubatorId);
   const last = (kind: string): string | null =>
     pairingEvents.findLast((event) => event.kind === kind)?.on ?? null;
-  const stages = eggs.map(({ state }) => state);
   return {
     id,
-    name: clutchName(clutch),
+    name: clutchName(clutch.season, clutch.ordinal),
     season: clutch.season,
     version: clutch.version,
     dam: named(parents!.damId),
@@ -131,23 +102,34 @@ export async function viewClutch(work: Work, id: string): Promise<ClutchView> {
       clutch.hatchedOn ?? work.today,
     ),
     means: [...means].map(([day, celsius]) => ({ day, celsius })).toSorted((a, b) => a.day - b.day),
-    counts: {
-      good: clutch.eggs - (clutch.slugs ?? 0),
-      slugs: clutch.slugs ?? 0,
-      pipped: stages.filter(({ stage }) => stage === 'pipped').length,
-      out: stages.filter(({ stage }) => stage === 'out').length,
-      died: stages.filter(({ stage }) => stage === 'died').length,
-      young: stages.reduce((sum, { young }) => sum + young, 0),
-    },
+    counts: countsOf(clutch, eggs),
     nextNumbers: clutch.hatchedOn ? [] : await proposeNumbers(work, clutch, 2 * clutch.eggs),
-    cards: await select(
-      work,
-      `select k.id, k.made_at as "madeAt", who.name as by from clutch_cards k join accounts who on who.id = k.author_id
-        where k.collection_id = :collectionId and k.clutch_id = :id order by k.made_at desc`,
-      { id },
-    ),
+    cards: await printedCards(work, { id }),
   };
 }
 
-export const clutchName = ({ season, ordinal }: Pick<ClutchRow, 'season' | 'ordinal'>): string =>
-  String(season % 100).padStart(2, '0') + String(ordinal).padStart(2, '0');
+/** The eggs as they lie, with what became of each. */
+async function viewEggs(work: Work, clutchId: string, events: readonly EggEventView[]): Promise<EggView[]> {
+  const hatchlings = await hatchlingsByEgg(work, { id: clutchId });
+  return (await eggsOf(work, clutchId)).map((egg): EggView => {
+    const { collectionId: _c, clutchId: _k, ...shown } = egg;
+    return {
+      ...shown,
+      state: eggState(egg.id, toEggEvents(events)),
+      hatchlings: hatchlings.filter(({ eggId }) => eggId === egg.id).map(({ eggId: _, ...young }) => young),
+    };
+  });
+}
+
+function countsOf({ eggs, slugs }: ClutchRow, views: readonly EggView[]): ClutchView['counts'] {
+  const count = (stage: EggView['state']['stage']): number =>
+    views.filter(({ state }) => state.stage === stage).length;
+  return {
+    good: eggs - (slugs ?? 0),
+    slugs: slugs ?? 0,
+    pipped: count('pipped'),
+    out: count('out'),
+    died: count('died'),
+    young: views.reduce((sum, { state }) => sum + state.young, 0),
+  };
+}

@@ -1,5 +1,6 @@
 import { addDays, daysBetween, type DailyMeans } from '@karyotome/core';
-import { select, type Work } from '../../db/work.ts';
+import { type Work } from '../../db/work.ts';
+import { meansByDay } from './incubators.queries.ts';
 
 /** Mean temperatures of the incubators, as a clutch sees them: by its day of incubation. */
 export interface IncubatorMeans {
@@ -10,14 +11,7 @@ export interface IncubatorMeans {
 const LONGEST_DAYS = 100;
 
 export async function dailyMeans(work: Work): Promise<IncubatorMeans> {
-  const rows = await select<{ incubatorId: string; days: [string, number][] }>(
-    work,
-    `select incubator_id as "incubatorId", json_agg(json_build_array(day, celsius)) as days from (
-       select incubator_id, (at at time zone :timeZone)::date as day, avg(celsius) as celsius from readings
-        where collection_id = :collectionId group by 1, 2) means
-      group by incubator_id`,
-    { timeZone: work.timeZone },
-  );
+  const rows = await meansByDay(work);
   const byIncubator = new Map(rows.map(({ incubatorId, days }) => [incubatorId, days]));
   return {
     of(incubatorId, laidOn) {

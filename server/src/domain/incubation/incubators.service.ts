@@ -3,9 +3,11 @@ import type { IncubatorView, NewIncubator, NewReading } from '@karyotome/contrac
 import { climateAlarms, daysBetween } from '@karyotome/core';
 import { changeRow } from '../../db/change-rows.ts';
 import type { IncubatorRow } from '../../db/breeding-rows.ts';
-import { select, type Work } from '../../db/work.ts';
+import type { Work } from '../../db/work.ts';
 import { invalidField, notFound } from '../../refusal.ts';
+import { keepHandReading } from './readings.repository.ts';
 import { readSensor } from './sensor.ts';
+import { clutchesByIncubator, hourlyReadings, lastReadings } from './incubators.queries.ts';
 
 export async function findIncubator(work: Work, id: string, field?: string): Promise<IncubatorRow> {
   const row = await work.models.incubators.findOne({
@@ -45,18 +47,9 @@ export async function changeIncubator(
 
 export async function addReading(work: Work, id: string, reading: NewReading): Promise<{ at: string }> {
   await findIncubator(work, id);
-  await select(
-    work,
-    `insert into readings (collection_id, incubator_id, at, source, celsius, humidity)
-     values (:collectionId, :id, :at, 'hand', :celsius, :humidity)
-     on conflict (collection_id, incubator_id, at, source)
-     do update set celsius = excluded.celsius, humidity = excluded.humidity`,
-    { id, at: reading.at, celsius: reading.celsius, humidity: reading.humidity ?? null },
-  );
+  await keepHandReading(work, id, { ...reading, humidity: reading.humidity ?? null });
   return { at: reading.at };
 }
-
-type LastReading = { incubatorId: string } & NonNullable<IncubatorView['last']>;
 
 /**
  * The incubators with what is wrong in them now.
@@ -71,23 +64,9 @@ export async function listIncubators(work: Work, days: number): Promise<Incubato
       transaction: work.transaction,
     })
   ).map((row) => row.get());
-  const lasts = await select<LastReading>(
-    work,
-    // One look into the index for each incubator, however many readings there are.
-    `select last.incubator_id as "incubatorId", last.at, last.celsius, last.humidity, last.source
-       from incubators i cross join lateral (
-         select * from readings r where r.collection_id = i.collection_id and r.incubator_id = i.id
-          order by r.at desc limit 1) last
-      where i.collection_id = :collectionId`,
-  );
-  const series = days > 0 ? await seriesOf(work, days) : [];
-  const clutches = await select<{ id: string; name: string; laidOn: string; incubatorId: string }>(
-    work,
-    `select id, to_char(season % 100, 'FM00') || to_char(ordinal, 'FM00') as name, laid_on as "laidOn",
-            incubator_id as "incubatorId"
-       from clutches where collection_id = :collectionId and hatched_on is null and incubator_id is not null
-      order by laid_on`,
-  );
+  const lasts = await lastReadings(work);
+  const series = days > 0 ? await hourlyReadings(work, { days: days }) : [];
+  const clutches = await clutchesByIncubator(work);
   return rows.map((row) => {
     const last = lasts.find(({ incubatorId }) => incubatorId === row.id) ?? null;
     const { collectionId: _c, sensorSince: _s, ...shown } = row;
@@ -112,18 +91,4 @@ export async function listIncubators(work: Work, days: number): Promise<Incubato
         .map(({ incubatorId: _, ...one }) => one),
     };
   });
-}
-
-function seriesOf(
-  work: Work,
-  days: number,
-): Promise<({ incubatorId: string } & IncubatorView['series'][number])[]> {
-  return select(
-    work,
-    `select incubator_id as "incubatorId", date_trunc('hour', at) as at, avg(celsius) as celsius,
-            min(celsius) as low, max(celsius) as high, avg(humidity) as humidity
-       from readings where collection_id = :collectionId and at > now() - make_interval(days => :days)
-      group by 1, 2 order by 1, 2`,
-    { days },
-  );
 }

@@ -1,7 +1,8 @@
 import type { AnimalSummary, LabelKind, LabelOrder, PrintedLabelView } from '@karyotome/contract';
-import { select, type Work } from '../../db/work.ts';
+import { type Work } from '../../db/work.ts';
 import { parentsOf } from '../animals/kin.ts';
 import type { Genetics } from '../genetics/genetics.service.ts';
+import { type LastLabel, lastPrinted } from './labels.queries.ts';
 
 /** What a label says, line by line. */
 export interface LabelContent {
@@ -52,22 +53,9 @@ export function contentOf(
   };
 }
 
-export interface LastLabel {
-  readonly issue: number;
-  readonly kind: PrintedLabelView['kind'];
-  readonly content: string;
-  readonly printedAt: string;
-}
-
 export async function lastIssues(work: Work, animalIds: readonly string[]): Promise<Map<string, LastLabel>> {
   if (animalIds.length === 0) return new Map();
-  const rows = await select<LastLabel & { animalId: string }>(
-    work,
-    `select distinct on (animal_id) animal_id as "animalId", issue, kind, content, printed_at as "printedAt"
-       from printed_labels where collection_id = :collectionId and animal_id in (:animalIds)
-      order by animal_id, issue desc`,
-    { animalIds },
-  );
+  const rows = await lastPrinted(work, { animalIds });
   return new Map(rows.map(({ animalId, ...label }) => [animalId, label]));
 }
 

@@ -1,10 +1,11 @@
 import { createCollectionCache } from '../../cache.ts';
 import { inferring } from '../../db/turns.ts';
-import { reading, select, type Work } from '../../db/work.ts';
+import { reading, type Work } from '../../db/work.ts';
 import { BeginAgain } from '../../db/begin-again.ts';
 import { publishedAnimals } from '../animals/animals.repository.ts';
 import { claimsOf, supportOf } from '../genetics/inferred-of-animal.ts';
 import { geneticsOf } from '../genetics/genetics.service.ts';
+import { publicationStamp } from './publications.queries.ts';
 
 /** Record -> the published claims that rest on it, each with the number of the animal that it is published of. */
 type PublishedSupport = ReadonlyMap<string, readonly { label: string; number: string }[]>;
@@ -13,13 +14,7 @@ const supports = createCollectionCache<{ stamp: string; support: PublishedSuppor
 
 /** Changes when what is published, or what is inferred, may have. */
 async function stampOf(work: Work): Promise<string> {
-  const [row] = await select<{ stamp: string }>(
-    work,
-    `select c.genetics_revision || ' ' || coalesce((
-       select string_agg(p.animal_id::text, ',' order by p.animal_id) from publications p
-        where p.collection_id = c.id and p.withdrawn_at is null), '') as stamp
-       from collections c where c.id = :collectionId`,
-  );
+  const [row] = await publicationStamp(work);
   return row!.stamp;
 }
 

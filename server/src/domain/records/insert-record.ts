@@ -2,13 +2,13 @@ import { randomUUID } from 'node:crypto';
 import type { NewRecord } from '@karyotome/contract';
 import { literal } from 'sequelize';
 import type { AnimalRow } from '../../db/rows.ts';
-import { select, touchGenetics, type Actor, type Work } from '../../db/work.ts';
+import { touchGenetics, type Actor, type Work } from '../../db/work.ts';
 import { invalidField, notFound, Refusal } from '../../refusal.ts';
 import { notify } from '../changes/notify.ts';
-import { livingSql } from '../animals/living-sql.ts';
 import { catalogueOf } from '../catalogue/catalogue.service.ts';
 import { genesProblems } from '../genetics/identification-check.ts';
 import { raiseVersion } from '../../db/change-rows.ts';
+import { latestOfKind, namesOfTubs, othersInTub } from './records.queries.ts';
 
 /**
  * What was said of an animal as it was entered carries the moment of the animal's own row: it is no history, and goes with
@@ -65,12 +65,7 @@ export async function insertRecord(
 
 /** Numbers of the others that live in a tub: two in one is allowed, and said. */
 async function livingIn(work: Work, tubId: string, except: string): Promise<string[]> {
-  const rows = await select<{ number: string }>(
-    work,
-    `select number from animals where collection_id = :collectionId and tub_id = :tubId and id <> :except
-        and ${livingSql()} order by number`,
-    { tubId, except },
-  );
+  const rows = await othersInTub(work, { tubId, except });
   return rows.map(({ number }) => number);
 }
 
@@ -105,16 +100,7 @@ async function completeBody(
 
 async function checkSexFitsYoung(work: Work, animal: AnimalRow, sex: 'female' | 'male'): Promise<void> {
   const column = sex === 'male' ? 'dam' : 'sire';
-  const young = await select<{ one: number }>(
-    work,
-    column === 'dam'
-      ? `select 1 as one from animals where collection_id = :collectionId and dam_id = :id
-         union select 1 from pairings where collection_id = :collectionId and dam_id = :id`
-      : `select 1 as one from animals where collection_id = :collectionId and sire_id = :id
-         union select 1 from pairing_sires where collection_id = :collectionId and sire_id = :id`,
-    { id: animal.id },
-  );
-  if (young.length > 0)
+  if (await isParent(work, animal.id, column))
     throw invalidField(
       'body.sex',
       `cannot be ${sex}: ${animal.number} is recorded as a ${column}`,
@@ -122,16 +108,29 @@ async function checkSexFitsYoung(work: Work, animal: AnimalRow, sex: 'female' | 
     );
 }
 
+async function isParent(
+  { models, actor, transaction }: Work,
+  id: string,
+  column: 'dam' | 'sire',
+): Promise<boolean> {
+  const { collectionId } = actor;
+  const [young, pairings] =
+    column === 'dam'
+      ? await Promise.all([
+          models.animals.count({ where: { collectionId, damId: id }, transaction }),
+          models.pairings.count({ where: { collectionId, damId: id }, transaction }),
+        ])
+      : await Promise.all([
+          models.animals.count({ where: { collectionId, sireId: id }, transaction }),
+          models.pairingSires.count({ where: { collectionId, sireId: id }, transaction }),
+        ]);
+  return young + pairings > 0;
+}
+
 async function tubNames(work: Work, ids: readonly (string | null)[]): Promise<Map<string, string>> {
   const wanted = ids.filter((id) => id !== null);
   if (wanted.length === 0) return new Map();
-  const rows = await select<{ id: string; name: string }>(
-    work,
-    `select t.id, k.name || ' ' || t.level || '-' || t.slot as name
-       from tubs t join racks k on k.collection_id = t.collection_id and k.id = t.rack_id
-      where t.collection_id = :collectionId and t.id in (:wanted)`,
-    { wanted },
-  );
+  const rows = await namesOfTubs(work, { wanted });
   return new Map(rows.map((row) => [row.id, row.name]));
 }
 
@@ -139,14 +138,7 @@ async function tubNames(work: Work, ids: readonly (string | null)[]): Promise<Ma
 export async function refreshAnimal(work: Work, animalId: string, kind: NewRecord['kind']): Promise<void> {
   const { collectionId } = work.actor;
   const last = async (): Promise<Record<string, unknown> | undefined> =>
-    (
-      await select<{ body: Record<string, unknown> }>(
-        work,
-        `select body from records where collection_id = :collectionId and animal_id = :animalId and kind = :kind
-            and voided_at is null order by on_day desc, recorded_at desc limit 1`,
-        { animalId, kind },
-      )
-    )[0]?.body;
+    (await latestOfKind(work, { animalId, kind }))[0]?.body;
   const update = (values: Partial<AnimalRow>): Promise<unknown> =>
     raiseVersion(work, work.models.animals, { collectionId, id: animalId }, values);
   if (kind === 'sex') await update({ sex: ((await last())?.['sex'] as AnimalRow['sex']) ?? 'unknown' });

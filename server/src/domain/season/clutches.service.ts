@@ -2,13 +2,14 @@ import { randomUUID } from 'node:crypto';
 import type { Hatching, NewClutch } from '@karyotome/contract';
 import { nextNumbers } from '@karyotome/core';
 import type { ClutchRow } from '../../db/breeding-rows.ts';
-import { select, touchGenetics, type Work } from '../../db/work.ts';
+import { touchGenetics, type Work } from '../../db/work.ts';
 import { invalidField, Refusal, stale } from '../../refusal.ts';
 import { useNumber } from '../animals/animals.service.ts';
 import { findClutch } from './clutches.repository.ts';
 import { layEggs, youngByEgg } from '../incubation/eggs.repository.ts';
 import { findIncubator } from '../incubation/incubators.service.ts';
 import { changeAsRead } from '../../db/change-rows.ts';
+import { clutchesNear, lastOrdinal, usedNumbers } from './clutches.queries.ts';
 
 /** Records the eggs of a pairing. Clutches of a season are numbered in the order of entering. */
 export async function createClutch(work: Work, input: NewClutch): Promise<{ id: string }> {
@@ -27,11 +28,7 @@ export async function createClutch(work: Work, input: NewClutch): Promise<{ id: 
     throw invalidField('slugs', `must be at most the number of eggs, ${input.eggs}`);
   await refuseSameClutch(work, pairing.id, input.laidOn);
   const incubator = input.incubatorId ? await findIncubator(work, input.incubatorId, 'incubatorId') : null;
-  const [last] = await select<{ ordinal: number }>(
-    work,
-    'select coalesce(max(ordinal), 0)::int as ordinal from clutches where collection_id = :collectionId and season = :season',
-    { season: pairing.season },
-  );
+  const [last] = await lastOrdinal(work, { season: pairing.season });
   const id = randomUUID();
   await work.models.clutches.create(
     {
@@ -54,17 +51,8 @@ export async function createClutch(work: Work, input: NewClutch): Promise<{ id: 
   return { id };
 }
 
-/** No female lays twice within so many days: it is one clutch, entered by two. Common practice, no source. */
-const SAME_CLUTCH_DAYS = 40;
-
 async function refuseSameClutch(work: Work, pairingId: string, laidOn: string): Promise<void> {
-  const [same] = await select<{ laidOn: string; name: string }>(
-    work,
-    `select laid_on as "laidOn", to_char(season % 100, 'FM00') || to_char(ordinal, 'FM00') as name from clutches
-      where collection_id = :collectionId and pairing_id = :pairingId
-        and abs(laid_on - cast(:laidOn as date)) < ${SAME_CLUTCH_DAYS} limit 1`,
-    { pairingId, laidOn },
-  );
+  const [same] = await clutchesNear(work, { pairingId, laidOn });
   if (same)
     throw new Refusal(
       'conflict',
@@ -78,10 +66,7 @@ export async function proposeNumbers(work: Work, clutch: ClutchRow, count: numbe
   const collection = (await work.models.collections.findByPk(collectionId, {
     transaction: work.transaction,
   }))!.get();
-  const used = await select<{ number: string }>(
-    work,
-    'select number from used_numbers where collection_id = :collectionId',
-  );
+  const used = await usedNumbers(work);
   return nextNumbers(
     {
       pattern: collection.numberPattern,

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { Introduction, SiresChange } from '@karyotome/contract';
-import { malesWith, seasonOf, storedCandidates, type EarlierMate } from '@karyotome/core';
-import { select, touchGenetics, type Actor, type Work } from '../../db/work.ts';
+import { malesWith, seasonOf, storedCandidates } from '@karyotome/core';
+import { touchGenetics, type Actor, type Work } from '../../db/work.ts';
 import { invalidField, stale } from '../../refusal.ts';
 import { checkParent } from '../animals/animals.service.ts';
 import { refuseCircle } from '../animals/ancestry.ts';
@@ -14,9 +14,7 @@ import {
   voidSeasonEvent,
 } from './season-events.ts';
 import { raiseVersion } from '../../db/change-rows.ts';
-
-/** A pairing without eggs goes on for so long, across the turn of the season too. Common practice, no source. */
-export const OPEN_DAYS = 240;
+import { earlierMates, layDaysByPairing, openPairingOf, youngOfPairing } from './introductions.queries.ts';
 
 /**
  * Puts a male to a female. Her pairing of the season begins with it, if it has not yet; a male that is with another female
@@ -46,15 +44,7 @@ async function openPairing(work: Work, damId: string, on: string): Promise<strin
     transaction: work.transaction,
     lock: true,
   });
-  const [open] = await select<{ id: string }>(
-    work,
-    `select p.id from pairings p
-      where p.collection_id = :collectionId and p.dam_id = :damId
-        and (p.season = :season or p.started_on between cast(:on as date) - ${OPEN_DAYS} and :on)
-        and not exists (select 1 from clutches c where c.collection_id = p.collection_id and c.pairing_id = p.id)
-      order by p.started_on desc limit 1`,
-    { damId, season, on },
-  );
+  const [open] = await openPairingOf(work, { damId, season, on });
   if (open) return open.id;
   const id = randomUUID();
   await work.models.pairings.create(
@@ -67,10 +57,7 @@ async function openPairing(work: Work, damId: string, on: string): Promise<strin
 /** A male cannot be with two females: he leaves the one he is with. */
 async function leaveOthers(work: Work<Actor>, sireId: string, pairingId: string, on: string): Promise<void> {
   const events = await seasonEvents(work);
-  const laid = await select<{ pairingId: string; laidOn: string }>(
-    work,
-    'select pairing_id as "pairingId", laid_on as "laidOn" from clutches where collection_id = :collectionId',
-  );
+  const laid = await layDaysByPairing(work);
   const laidOn = new Map(laid.map((row) => [row.pairingId, row.laidOn]));
   for (const [other, views] of events) {
     if (other === pairingId || laidOn.has(other)) continue;
@@ -116,18 +103,7 @@ export async function storedFor(
   on: string,
 ): Promise<{ id: string; weight: number }[]> {
   const { rules } = await rulesOf(work);
-  const earlier = await select<EarlierMate>(
-    work,
-    `select s.sire_id as id, max(greatest(p.started_on, coalesce(e.on_day, p.started_on))) as "lastWithOn"
-       from pairings p
-       join pairing_sires s on s.collection_id = p.collection_id and s.pairing_id = p.id and not s.stored
-       left join pairing_events e on e.collection_id = p.collection_id and e.pairing_id = p.id
-        and e.sire_id = s.sire_id and e.voided_at is null
-      where p.collection_id = :collectionId and p.dam_id = :damId and p.started_on <= :on
-        and p.id is distinct from :pairingId
-      group by s.sire_id`,
-    { damId, pairingId, on },
-  );
+  const earlier = await earlierMates(work, { damId, pairingId, on });
   return storedCandidates(earlier, present, rules, on);
 }
 
@@ -188,13 +164,7 @@ export async function changeSires(
   const { collectionId } = work.actor;
   const pairing = await findPairing(work, pairingId);
   if (pairing.version !== version) throw stale('The pairing');
-  const young = await select<{ id: string; hatchedOn: string | null }>(
-    work,
-    `select a.id, a.hatched_on as "hatchedOn" from animals a
-       join clutches c on c.collection_id = a.collection_id and c.id = a.clutch_id
-      where a.collection_id = :collectionId and c.pairing_id = :pairingId order by a.hatched_on`,
-    { pairingId },
-  );
+  const young = await youngOfPairing(work, { pairingId });
   const eldest = { hatchedOn: young[0]?.hatchedOn ?? null };
   for (const [index, sire] of sires.entries()) {
     const field = `sires.${index}.animalId`;

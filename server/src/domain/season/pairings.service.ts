@@ -1,13 +1,14 @@
 import { randomUUID } from 'node:crypto';
-import type { ClutchSummary, NewPairing, PairingView } from '@karyotome/contract';
+import type { NewPairing, PairingView } from '@karyotome/contract';
 import { daysBetween, pairingCautions } from '@karyotome/core';
-import { select, type Actor, type Work } from '../../db/work.ts';
+import { type Actor, type Work } from '../../db/work.ts';
 import { checkParent, listAnimals } from '../animals/animals.service.ts';
 import { kinView } from '../animals/kin.ts';
 import { geneticsSoon } from '../genetics/genetics.service.ts';
 import { parentOf } from '../genetics/inferred-of-animal.ts';
 import { invalidField, notFound, Refusal } from '../../refusal.ts';
 import { addSeasonEvent } from './season-events.ts';
+import { clutchRows, type ClutchRowSummary, pairingRows } from './pairings.queries.ts';
 
 export async function createPairing(work: Work<Actor>, input: NewPairing): Promise<{ id: string }> {
   const { collectionId } = work.actor;
@@ -53,27 +54,11 @@ export async function deletePairing(work: Work, id: string): Promise<void> {
   if (deleted === 0) throw notFound('This pairing');
 }
 
-interface PairingListRow {
-  id: string;
-  season: number;
-  startedOn: string;
-  note: string | null;
-  damId: string;
-  version: number;
-  sires: { id: string; weight: number; stored: boolean }[];
-}
-
 /** All pairings with their clutches, the newest season first. */
 export async function listPairings(work: Work): Promise<PairingView[]> {
   const genetics = await geneticsSoon(work);
   const byId = new Map((await listAnimals(work)).map((animal) => [animal.id, animal]));
-  const rows = await select<PairingListRow>(
-    work,
-    `select p.id, p.season, p.started_on as "startedOn", p.note, p.dam_id as "damId", p.version,
-            (select json_agg(json_build_object('id', s.sire_id, 'weight', s.weight, 'stored', s.stored) order by s.weight desc, s.sire_id)
-               from pairing_sires s where s.collection_id = p.collection_id and s.pairing_id = p.id) as sires
-       from pairings p where p.collection_id = :collectionId order by p.season desc, p.started_on desc, p.id`,
-  );
+  const rows = await pairingRows(work);
   const clutches = await clutchSummaries(work);
   return rows.map(({ damId, sires, ...row }) => ({
     ...row,
@@ -96,19 +81,8 @@ export async function listPairings(work: Work): Promise<PairingView[]> {
   }));
 }
 
-export type ClutchRowSummary = ClutchSummary & { pairingId: string };
-
 /** Clutches with their day count (until hatching) and how many of their young are identified. */
 export async function clutchSummaries(work: Work): Promise<ClutchRowSummary[]> {
-  const rows = await select<Omit<ClutchRowSummary, 'day'>>(
-    work,
-    `select c.id, c.pairing_id as "pairingId", to_char(c.season % 100, 'FM00') || to_char(c.ordinal, 'FM00') as name,
-            c.laid_on as "laidOn", c.eggs, c.slugs, c.hatched_on as "hatchedOn", c.hatched,
-            (select count(distinct r.animal_id)::int from animals a
-               join records r on r.collection_id = a.collection_id and r.animal_id = a.id
-                and r.kind = 'identification' and r.voided_at is null
-              where a.collection_id = c.collection_id and a.clutch_id = c.id) as identified
-       from clutches c where c.collection_id = :collectionId order by c.laid_on desc, c.ordinal desc`,
-  );
+  const rows = await clutchRows(work);
   return rows.map((row) => ({ ...row, day: daysBetween(row.laidOn, row.hatchedOn ?? work.today) }));
 }

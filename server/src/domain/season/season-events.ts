@@ -2,9 +2,10 @@ import { randomUUID } from 'node:crypto';
 import type { NewSeasonEvent, SeasonEventCorrection, SeasonEventView } from '@karyotome/contract';
 import type { SeasonEvent } from '@karyotome/core';
 import type { PairingEventRow, PairingRow } from '../../db/breeding-rows.ts';
-import { select, type Actor, type Work } from '../../db/work.ts';
+import { type Actor, type Work } from '../../db/work.ts';
 import { invalidField, notFound, Refusal } from '../../refusal.ts';
 import { voidRows } from '../../db/change-rows.ts';
+import { eventRows, firstLayDay } from './season-events.queries.ts';
 
 export async function findPairing(work: Work, id: string): Promise<PairingRow> {
   const { collectionId } = work.actor;
@@ -22,15 +23,7 @@ export async function seasonEvents(
   work: Work,
   pairingId: string | null = null,
 ): Promise<Map<string, SeasonEventView[]>> {
-  const rows = await select<SeasonEventView & { pairingId: string }>(
-    work,
-    `select e.id, e.pairing_id as "pairingId", e.kind, e.on_day as "on", e.sire_id as "sireId", e.note, who.name as author
-       from pairing_events e join accounts who on who.id = e.author_id
-      where e.collection_id = :collectionId and e.voided_at is null
-        and (cast(:pairingId as uuid) is null or e.pairing_id = :pairingId)
-      order by e.on_day, e.recorded_at`,
-    { pairingId },
-  );
+  const rows = await eventRows(work, { pairingId });
   const byPairing = new Map<string, SeasonEventView[]>();
   for (const { pairingId: id, ...event } of rows) byPairing.set(id, [...(byPairing.get(id) ?? []), event]);
   return byPairing;
@@ -70,11 +63,7 @@ export async function addSeasonEvent(
 async function checkOrder(work: Work, pairing: PairingRow, input: NewSeasonEvent): Promise<void> {
   if (input.kind !== 'introduction' && input.on < pairing.startedOn)
     throw invalidField('on', `lies before the first introduction, ${pairing.startedOn}`, 'before-pairing');
-  const [clutch] = await select<{ laidOn: string }>(
-    work,
-    `select laid_on as "laidOn" from clutches where collection_id = :collectionId and pairing_id = :id order by laid_on limit 1`,
-    { id: pairing.id },
-  );
+  const [clutch] = await firstLayDay(work, { id: pairing.id });
   if (clutch && input.on > clutch.laidOn)
     throw invalidField('on', `lies after the eggs, laid on ${clutch.laidOn}`, 'after-laying');
   if (!input.sireId) return;

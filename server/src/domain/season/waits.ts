@@ -6,28 +6,9 @@ import {
   type PastClutch,
   type Waits,
 } from '@karyotome/core';
-import { select, type Work } from '../../db/work.ts';
+import { type Work } from '../../db/work.ts';
 import { dailyMeans, type IncubatorMeans } from '../incubation/daily-means.ts';
-
-interface PastRow {
-  id: string;
-  laidOn: string;
-  incubatorId: string | null;
-  incubationC: number | null;
-  ovulatedOn: string | null;
-  shedOn: string | null;
-  pippedOn: string | null;
-}
-
-const PAST_SQL = `
-  select c.id, c.laid_on as "laidOn", c.incubator_id as "incubatorId", c.incubation_c as "incubationC",
-         (select max(e.on_day) from pairing_events e where e.collection_id = c.collection_id and e.pairing_id = c.pairing_id
-           and e.kind = 'ovulation' and e.voided_at is null and e.on_day <= c.laid_on) as "ovulatedOn",
-         (select max(e.on_day) from pairing_events e where e.collection_id = c.collection_id and e.pairing_id = c.pairing_id
-           and e.kind = 'pre-lay-shed' and e.voided_at is null and e.on_day <= c.laid_on) as "shedOn",
-         (select min(e.on_day) from egg_events e where e.collection_id = c.collection_id and e.clutch_id = c.id
-           and e.kind in ('pip', 'out') and e.voided_at is null) as "pippedOn"
-    from clutches c where c.collection_id = :collectionId`;
+import { pastClutches } from './season-state.queries.ts';
 
 /**
  * The waiting times as the collection's own clutches have taught them.
@@ -35,7 +16,7 @@ const PAST_SQL = `
  * @param known - the incubators' daily means, where they were read already
  */
 export async function waitsOf(work: Work, known?: IncubatorMeans): Promise<Waits> {
-  const rows = await select<PastRow>(work, PAST_SQL);
+  const rows = await pastClutches(work);
   const means = known ?? (await dailyMeans(work));
   return learnWaits(
     rows.map((row): PastClutch => {

@@ -17,7 +17,7 @@ import {
   type Hypothesis,
   type VisibleOutcome,
 } from '@karyotome/core';
-import { select, type Work } from '../../db/work.ts';
+import { type Work } from '../../db/work.ts';
 import { recordViews, summaries } from '../../domain/animals/animals.repository.ts';
 import { kinView, parentsOf } from '../../domain/animals/kin.ts';
 import { clutchSummaries } from '../../domain/season/pairings.service.ts';
@@ -32,6 +32,7 @@ import { printedLabels } from '../../domain/labels/printed-labels.ts';
 import { clutchFit } from './clutch-fit.ts';
 import { openLinks, opinionsOn } from './opinions.service.ts';
 import { parentageOf, type Parentage } from './parentage.ts';
+import { cardPictures, picturesOfAnimals, twinsOf } from './bench.queries.ts';
 
 const OUTCOMES_SHOWN = 200;
 /** Animals of one gene alone that are offered to compare with, each gene. */
@@ -98,13 +99,7 @@ export async function viewBench(work: Work, clutchId: string): Promise<BenchView
       .filter(({ animals }) => animals.some((id) => near.has(id)))
       .map((conflict) => conflictView(genetics, conflict, byId)),
     leftOut: priors.leftOut.map((locus) => genetics.catalogue.locusById(locus)?.name ?? locus),
-    cardPictureIds: (
-      await select<{ id: string }>(
-        work,
-        'select id from pictures where collection_id = :collectionId and clutch_id = :clutchId order by created_at desc',
-        { clutchId },
-      )
-    ).map(({ id }) => id),
+    cardPictureIds: (await cardPictures(work, { clutchId })).map(({ id }) => id),
     links: await openLinks(work, clutchId),
     nextNumbers: clutch.hatchedOn
       ? []
@@ -160,23 +155,13 @@ async function hatchlingsOf(
 
 /** Every animal's pictures, newest first. */
 async function picturesByAnimal(work: Work): Promise<Map<string, string[]>> {
-  const rows = await select<{ animalId: string; ids: string[] }>(
-    work,
-    `select animal_id as "animalId", json_agg(id order by created_at desc) as ids from pictures
-      where collection_id = :collectionId and animal_id is not null group by animal_id`,
-  );
+  const rows = await picturesOfAnimals(work);
   return new Map(rows.map(({ animalId, ids }) => [animalId, ids]));
 }
 
 async function twinsAmong(work: Work, mateIds: readonly string[]): Promise<Set<string>> {
   if (mateIds.length === 0) return new Set();
-  const rows = await select<{ ids: string[] }>(
-    work,
-    `select json_agg(id) as ids from animals
-      where collection_id = :collectionId and id in (:mateIds) and egg_id is not null
-      group by egg_id having count(*) > 1`,
-    { mateIds },
-  );
+  const rows = await twinsOf(work, { mateIds });
   return new Set(rows.flatMap(({ ids }) => ids));
 }
 

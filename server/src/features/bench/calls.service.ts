@@ -1,4 +1,4 @@
-import type { CallsView, RecordBodies } from '@karyotome/contract';
+import type { CallsView } from '@karyotome/contract';
 import {
   phenotypeLabel,
   settledByLater,
@@ -8,14 +8,9 @@ import {
   type SettledCall,
   type Sureness,
 } from '@karyotome/core';
-import { select, type Work } from '../../db/work.ts';
+import { type Work } from '../../db/work.ts';
 import { geneticsOf, type Genetics } from '../../domain/genetics/genetics.service.ts';
-
-interface IdentificationRow {
-  readonly animalId: string;
-  readonly on: string;
-  readonly body: RecordBodies['identification'];
-}
+import { type IdentificationRow, identificationsInOrder } from './bench.queries.ts';
 
 /**
  * Every call that was settled later: by a later look of the same animal that was certain, or by its own young.
@@ -26,12 +21,7 @@ export async function settledOf(work: Work): Promise<SettledCall[]> {
   const genetics = await geneticsOf(work);
   const known = kept.get(genetics);
   if (known) return known;
-  const rows = await select<IdentificationRow>(
-    work,
-    `select animal_id as "animalId", on_day as "on", body from records
-      where collection_id = :collectionId and kind = 'identification' and voided_at is null
-      order by animal_id, on_day, recorded_at`,
-  );
+  const rows = await identificationsInOrder(work);
   const settled = settledCalls(await pastCalls(genetics, rows));
   kept.set(genetics, settled);
   return settled;

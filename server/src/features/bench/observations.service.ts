@@ -1,10 +1,11 @@
 import type { ObservationsChange, SortingChange } from '@karyotome/contract';
-import { select, type Actor, type Work } from '../../db/work.ts';
+import type { Actor, Work } from '../../db/work.ts';
 import { invalidField, stale } from '../../refusal.ts';
 import { findAnimal } from '../../domain/animals/animals.service.ts';
 import { findClutch } from '../../domain/season/clutches.repository.ts';
 import { catalogueOf } from '../../domain/catalogue/catalogue.service.ts';
-import { changeAsRead, NOW } from '../../db/change-rows.ts';
+import { changeAsRead, createOnce, NOW } from '../../db/change-rows.ts';
+import { clutchMates } from './bench.queries.ts';
 
 /** Keeps what was seen of an animal, marker by marker. The version is 0 where nothing was seen yet. */
 export async function changeObservations(
@@ -19,13 +20,9 @@ export async function changeObservations(
   if (unknown !== undefined) throw invalidField(`observations.${unknown}`, 'is no marker of the catalogue');
   const { collectionId, accountId } = work.actor;
   if (version === 0) {
-    const made = await select(
-      work,
-      `insert into observations (collection_id, animal_id, observations, author_id)
-       values (:collectionId, :animalId, :observations::jsonb, :accountId) on conflict do nothing returning animal_id`,
-      { animalId, observations: JSON.stringify(observations), accountId },
-    );
-    if (made.length === 0) throw stale('This');
+    const key = { collectionId, animalId };
+    const values = { observations, authorId: accountId };
+    if (!(await createOnce(work, work.models.observations, key, values))) throw stale('This');
     return { version: 1 };
   }
   const next = await changeAsRead(
@@ -47,11 +44,7 @@ export async function changeSorting(
   version: number,
 ): Promise<{ version: number }> {
   await findClutch(work, clutchId);
-  const mates = await select<{ id: string }>(
-    work,
-    'select id from animals where collection_id = :collectionId and clutch_id = :clutchId',
-    { clutchId },
-  );
+  const mates = await clutchMates(work, { clutchId });
   const known = new Set(mates.map(({ id }) => id));
   const seen = new Set<string>();
   groups.forEach(({ animalIds }, g) =>
@@ -61,17 +54,11 @@ export async function changeSorting(
       seen.add(id);
     }),
   );
+  const where = { collectionId: work.actor.collectionId, clutchId };
   if (version === 0) {
-    const made = await select(
-      work,
-      `insert into clutch_sortings (collection_id, clutch_id, groups)
-       values (:collectionId, :clutchId, :groups::jsonb) on conflict do nothing returning clutch_id`,
-      { clutchId, groups: JSON.stringify(groups) },
-    );
-    if (made.length === 0) throw stale('This');
+    if (!(await createOnce(work, work.models.clutchSortings, where, { groups }))) throw stale('This');
     return { version: 1 };
   }
-  const where = { collectionId: work.actor.collectionId, clutchId };
   return {
     version: await changeAsRead(work, work.models.clutchSortings, 'This', where, version, { groups }),
   };

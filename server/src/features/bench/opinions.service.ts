@@ -7,12 +7,13 @@ import type {
   OutsideOpinions,
 } from '@karyotome/contract';
 import { addDays } from '@karyotome/core';
-import { select, type Actor, type Work } from '../../db/work.ts';
+import { type Actor, type Work } from '../../db/work.ts';
 import { invalidField, notFound, Refusal } from '../../refusal.ts';
 import { findAnimal } from '../../domain/animals/animals.service.ts';
 import { findClutch } from '../../domain/season/clutches.repository.ts';
 import { catalogueOf } from '../../domain/catalogue/catalogue.service.ts';
 import { genesProblems } from '../../domain/genetics/identification-check.ts';
+import { openLinkRows, opinionRows, picturesInClutch } from './opinions.queries.ts';
 
 /** A one-time address is good for so many days. */
 const LINK_DAYS = 30;
@@ -60,13 +61,7 @@ export async function opinionsOn(
 ): Promise<Map<string, OpinionView[]>> {
   const found = new Map<string, OpinionView[]>();
   if (animalIds.length === 0) return found;
-  const rows = await select<OpinionView & { animalId: string }>(
-    work,
-    `select id, animal_id as "animalId", by_name as by, genes, sure, note, on_day as "on",
-            link_id is not null as "isOutside"
-       from opinions where collection_id = :collectionId and animal_id in (:animalIds) order by created_at`,
-    { animalIds },
-  );
+  const rows = await opinionRows(work, { animalIds });
   for (const { animalId, ...opinion } of rows) found.set(animalId, [...(found.get(animalId) ?? []), opinion]);
   return found;
 }
@@ -81,12 +76,7 @@ export async function createLink(
 ): Promise<{ id: string; path: string }> {
   const { collectionId, accountId } = work.actor;
   await findClutch(work, clutchId);
-  const mates = await select<{ id: string; pictures: number }>(
-    work,
-    `select a.id, (select count(*)::int from pictures p where p.collection_id = a.collection_id and p.animal_id = a.id) as pictures
-       from animals a where a.collection_id = :collectionId and a.clutch_id = :clutchId`,
-    { clutchId },
-  );
+  const mates = await picturesInClutch(work, { clutchId });
   const pictures = new Map(mates.map((mate) => [mate.id, mate.pictures]));
   animalIds.forEach((id, i) => {
     if (!pictures.has(id)) throw invalidField(`animalIds.${i}`, 'is not of this clutch');
@@ -124,16 +114,7 @@ export async function revokeLink(work: Work, id: string): Promise<void> {
 
 /** Addresses of a clutch that still wait for their answer. */
 export async function openLinks(work: Work, clutchId: string): Promise<OpinionLinkView[]> {
-  const rows = await select<Omit<OpinionLinkView, 'path'> & { token: string }>(
-    work,
-    `select l.id, l.token, l.created_at as "createdAt", l.expires_on as "expiresOn",
-            (select json_agg(a.number order by a.number) from animals a
-              where a.collection_id = l.collection_id and l.animal_ids ? a.id::text) as numbers
-       from opinion_links l
-      where l.collection_id = :collectionId and l.clutch_id = :clutchId and l.used_at is null
-        and l.revoked_at is null and l.expires_on >= :today order by l.created_at`,
-    { clutchId, today: work.today },
-  );
+  const rows = await openLinkRows(work, { clutchId });
   return rows.map(({ token, ...link }) => ({ ...link, path: linkPath(token) }));
 }
 

@@ -1,37 +1,17 @@
 import type { SettingUp, SetUpProposal } from '@karyotome/contract';
 import { addDays } from '@karyotome/core';
-import { select, type Actor, type Work } from '../../db/work.ts';
+import { type Actor, type Work } from '../../db/work.ts';
 import { invalidField, Refusal } from '../../refusal.ts';
-import { livingSql } from '../../domain/animals/living-sql.ts';
 import { loadEnclosures } from '../../domain/enclosures/enclosure-advice.ts';
 import { groupBy } from '../../group-by.ts';
 import { findClutch } from '../../domain/season/clutches.repository.ts';
 import { insertRecord } from '../../domain/records/insert-record.ts';
+import { livingMates } from './bench.queries.ts';
 
 /** The first meal is offered about a week after the first shed. Common practice, no source. */
 const FIRST_MEAL_DAYS = 7;
 /** The first shed comes about this long after hatching. Common practice, no source. */
 const FIRST_SHED_DAYS = 8;
-
-interface Mate {
-  readonly id: string;
-  readonly number: string;
-  readonly tubId: string | null;
-  readonly hatchedOn: string | null;
-  readonly shedOn: string | null;
-}
-
-function matesOf(work: Work, clutchId: string): Promise<Mate[]> {
-  return select<Mate>(
-    work,
-    `select a.id, a.number, a.tub_id as "tubId", a.hatched_on as "hatchedOn",
-            (select min(r.on_day) from records r where r.collection_id = a.collection_id and r.animal_id = a.id
-                and r.kind = 'shed' and r.body ->> 'stage' = 'shed' and r.voided_at is null) as "shedOn"
-       from animals a where a.collection_id = :collectionId and a.clutch_id = :clutchId
-        and ${livingSql('a.status')} order by a.number`,
-    { clutchId },
-  );
-}
 
 /**
  * A tub for each one of a clutch that has none: the free places of a first step, in walking order, and as many as can be in
@@ -39,7 +19,7 @@ function matesOf(work: Work, clutchId: string): Promise<Mate[]> {
  */
 export async function proposeSetUp(work: Work, clutchId: string): Promise<SetUpProposal> {
   await findClutch(work, clutchId);
-  const mates = await matesOf(work, clutchId);
+  const mates = await livingMates(work, { clutchId });
   const withoutTub = mates.filter(({ tubId }) => tubId === null);
   const { tubs } = await loadEnclosures(work);
   const free = [...tubs.values()].filter((tub) => tub.free);
@@ -81,7 +61,7 @@ export async function setUp(
   clutchId: string,
   { on, substrate, places, plan }: SettingUp,
 ): Promise<{ ids: string[] }> {
-  const mates = new Map((await matesOf(work, clutchId)).map((mate) => [mate.id, mate]));
+  const mates = new Map((await livingMates(work, { clutchId })).map((mate) => [mate.id, mate]));
   const { tubs } = await loadEnclosures(work);
   const ids: string[] = [];
   for (const [i, { animalId, tubId }] of places.entries()) {

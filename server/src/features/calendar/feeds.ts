@@ -5,20 +5,17 @@ import { DEFAULT_LOCALE, Reader, type ReaderSettings } from '@karyotome/words';
 import { Router } from 'express';
 import { ICalCalendar } from 'ical-generator';
 import { QueryTypes } from 'sequelize';
-import { reading, select, type Actor, type Database, type Work } from '../../db/work.ts';
+import { reading, type Actor, type Database, type Work } from '../../db/work.ts';
 import type { Endpoints } from '../../http/endpoint.ts';
 import { notFound, Refusal } from '../../refusal.ts';
 import type { RateLimits } from '../../http/rate-limits.ts';
 import { dueDays, type DueDay } from './due-days.ts';
+import { openFeeds } from './feeds.queries.ts';
 
 const pathOf = (token: string): string => `/api/v1/calendar/${token}.ics`;
 
 async function listFeeds(work: Work): Promise<FeedView[]> {
-  const rows = await select<{ id: string; name: string; token: string; createdAt: string }>(
-    work,
-    `select id, name, token, created_at as "createdAt" from calendar_feeds
-      where collection_id = :collectionId and revoked_at is null order by created_at`,
-  );
+  const rows = await openFeeds(work);
   return rows.map(({ token, ...feed }) => ({ ...feed, path: pathOf(token) }));
 }
 

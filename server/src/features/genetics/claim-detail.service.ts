@@ -1,4 +1,4 @@
-import { isGone, type ClaimDetailView, type KinNodeView, type Status } from '@karyotome/contract';
+import { isGone, type ClaimDetailView, type KinNodeView } from '@karyotome/contract';
 import {
   appearance,
   gamete,
@@ -9,25 +9,11 @@ import {
   type Locus,
   type Mate,
 } from '@karyotome/core';
-import { select, type Work } from '../../db/work.ts';
+import { type Work } from '../../db/work.ts';
 import { notFound } from '../../refusal.ts';
 import { claimsOf, labelOf, sireOdds, supportOf } from '../../domain/genetics/inferred-of-animal.ts';
 import { geneticsOf, type Genetics } from '../../domain/genetics/genetics.service.ts';
-
-interface Named {
-  readonly id: string;
-  readonly number: string;
-  readonly name: string | null;
-  readonly sex: 'female' | 'male' | 'unknown';
-  readonly status: Status;
-}
-
-function animalsOf(work: Work): Promise<Named[]> {
-  return select<Named>(
-    work,
-    'select id, number, name, sex, status from animals where collection_id = :collectionId order by number',
-  );
-}
+import { type Named, namedAnimals } from './claim-detail.queries.ts';
 
 const MATES_SHOWN = 5;
 const NO_DETAIL = { hinges: [], strengthen: [], fromPedigree: null };
@@ -42,7 +28,7 @@ export async function viewClaimDetail(
   const genetics = await geneticsOf(work);
   const claim = claimsOf(genetics, animalId).find((one) => one.locus === locus && one.allele === allele);
   if (!claim) throw notFound('This claim');
-  const animals = await animalsOf(work);
+  const animals = await namedAnimals(work);
   const byId = new Map(animals.map((animal) => [animal.id, animal]));
   const support = await supportOf(genetics, animalId, claim);
   // A claim that rests on the whole family depends on no single record that could be named.
@@ -126,7 +112,7 @@ export async function viewKin(
 ): Promise<KinNodeView[]> {
   const genetics = await geneticsOf(work);
   if (!genetics.recorded.has(animalId)) throw notFound('This animal');
-  const animals = await animalsOf(work);
+  const animals = await namedAnimals(work);
   const shown = new Set([animalId]);
   const parentsOf = (id: string): string[] => {
     const { dam, sires } = genetics.recorded.get(id)!;

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { ImportPreview, RecordKind } from '@karyotome/contract';
 import type { AnimalRow, RecordRow } from '../../db/rows.ts';
-import { select, touchGenetics, type Actor, type Work } from '../../db/work.ts';
+import { touchGenetics, type Actor, type Work } from '../../db/work.ts';
 import { BeginAgain } from '../../db/begin-again.ts';
 import { Refusal } from '../../refusal.ts';
 import type { Job } from '../../http/jobs.ts';
@@ -10,26 +10,10 @@ import { entryInputs } from '../../domain/catalogue/catalogue.service.ts';
 import { AS_ENTERED } from '../../domain/records/insert-record.ts';
 import type { CheckedImport, ImportGround } from './check-import.ts';
 import type { CsvAnimal } from './read-csv.ts';
-
-interface Known {
-  id: string;
-  number: string;
-  sex: string;
-  hatchedOn: string | null;
-}
-
-function knownAnimals(work: Work): Promise<Known[]> {
-  return select<Known>(
-    work,
-    'select id, number, sex, hatched_on as "hatchedOn" from animals where collection_id = :collectionId order by number',
-  );
-}
+import { animalsByNumber, everUsedNumbers } from './imports.queries.ts';
 
 async function usedNumbers(work: Work): Promise<string[]> {
-  const rows = await select<{ number: string }>(
-    work,
-    'select number from used_numbers where collection_id = :collectionId',
-  );
+  const rows = await everUsedNumbers(work);
   return rows.map(({ number }) => number);
 }
 
@@ -37,7 +21,7 @@ async function usedNumbers(work: Work): Promise<string[]> {
 export async function importGround(work: Work): Promise<ImportGround> {
   return {
     entries: await entryInputs(work),
-    known: (await knownAnimals(work)).map(({ number, sex, hatchedOn }) => ({ number, sex, hatchedOn })),
+    known: (await animalsByNumber(work)).map(({ number, sex, hatchedOn }) => ({ number, sex, hatchedOn })),
     used: await usedNumbers(work),
     today: work.today,
   };
@@ -85,7 +69,7 @@ export async function bringIn(
   job: Job,
 ): Promise<{ imported: number }> {
   const { collectionId } = work.actor;
-  const known = await knownAnimals(work);
+  const known = await animalsByNumber(work);
   const ids = new Map(known.map(({ number, id }) => [number, id]));
   // Checked against what was there some seconds ago: where that has changed, the file is checked anew.
   const used = new Set(await usedNumbers(work));

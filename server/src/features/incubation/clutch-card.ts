@@ -1,11 +1,12 @@
 import { randomUUID } from 'node:crypto';
-import { select, type Actor, type Work } from '../../db/work.ts';
+import { type Actor, type Work } from '../../db/work.ts';
 import { pathOf, readStored, removeStored, writeDurably, type StoredFile } from '../../files/store.ts';
 import { notFound } from '../../refusal.ts';
 import { inThread } from '../../threads/pool.ts';
 import { findClutch } from '../../domain/season/clutches.repository.ts';
 import type { CardOrder } from './card-pdf.ts';
 import { viewClutch } from '../../domain/incubation/clutch-view.service.ts';
+import { printedCard } from './clutch-card.queries.ts';
 
 const cardFile = (name: string): StoredFile => ({ folder: 'cards', name });
 
@@ -63,13 +64,7 @@ export async function readCard(
   dataDir: string,
   id: string,
 ): Promise<{ pdf: Buffer; name: string }> {
-  const [row] = await select<{ file: string; name: string }>(
-    work,
-    `select d.file, to_char(c.season % 100, 'FM00') || to_char(c.ordinal, 'FM00') as name
-       from clutch_cards d join clutches c on c.collection_id = d.collection_id and c.id = d.clutch_id
-      where d.collection_id = :collectionId and d.id = :id`,
-    { id },
-  );
+  const [row] = await printedCard(work, { id });
   if (!row) throw notFound('This card');
   return { pdf: await readStored(dataDir, cardFile(row.file)), name: `clutch-${row.name}.pdf` };
 }

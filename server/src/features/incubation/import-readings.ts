@@ -1,8 +1,9 @@
 import type { ReadingsImport } from '@karyotome/contract';
-import { select, type Work } from '../../db/work.ts';
+import type { Work } from '../../db/work.ts';
 import { Refusal } from '../../refusal.ts';
 import type { Job } from '../../http/jobs.ts';
 import { findIncubator } from '../../domain/incubation/incubators.service.ts';
+import { addLoggerReadings } from '../../domain/incubation/readings.repository.ts';
 import type { LoggerReadings } from './read-logger.ts';
 
 /** Readings in one statement. */
@@ -22,20 +23,10 @@ export async function importReadings(
       throw new Refusal('conflict', 'The import was cancelled. Nothing was taken over.');
     const rows = Array.from(at.subarray(from, from + CHUNK), (ms, i) => ({
       at: new Date(ms).toISOString(),
-      celsius: celsius[from + i],
-      humidity: Number.isNaN(humidity[from + i]) ? null : humidity[from + i],
+      celsius: celsius[from + i]!,
+      humidity: Number.isNaN(humidity[from + i]) ? null : humidity[from + i]!,
     }));
-    const added = await select<{ added: number }>(
-      work,
-      `with written as (
-         insert into readings (collection_id, incubator_id, at, source, celsius, humidity)
-         select :collectionId, :incubatorId, r.at, 'logger', r.celsius, r.humidity
-           from jsonb_to_recordset(cast(:rows as jsonb)) as r (at timestamptz, celsius float8, humidity float8)
-         on conflict do nothing returning 1)
-       select count(*)::int as added from written`,
-      { incubatorId, rows: JSON.stringify(rows) },
-    );
-    taken += added[0]!.added;
+    taken += await addLoggerReadings(work, incubatorId, rows);
     job.report({ step: 'writing', done: Math.min(from + CHUNK, at.length), of: at.length });
   }
   const [first, last] = at.reduce(

@@ -19,7 +19,7 @@ import {
   type DrawnCard,
 } from './clutch-card.ts';
 import { viewClutch } from '../../domain/incubation/clutch-view.service.ts';
-import { doneClutches } from '../../domain/incubation/hatch-rates.service.ts';
+import { doneClutches } from '../../domain/incubation/hatch-rates.queries.ts';
 import { importReadings } from './import-readings.ts';
 import {
   addReading,

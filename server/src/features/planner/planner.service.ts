@@ -13,7 +13,7 @@ import { listAnimals } from '../../domain/animals/animals.service.ts';
 import { entryInputs } from '../../domain/catalogue/catalogue.service.ts';
 import { geneticsOf, type Genetics } from '../../domain/genetics/genetics.service.ts';
 import { parentOf } from '../../domain/genetics/inferred-of-animal.ts';
-import { doneClutches } from '../../domain/incubation/hatch-rates.service.ts';
+import { doneClutches } from '../../domain/incubation/hatch-rates.queries.ts';
 import { seasonState } from '../../domain/season/season-state.ts';
 
 const YEAR_DAYS = 365.25;

@@ -9,7 +9,7 @@ import {
 import { QueryTypes } from 'sequelize';
 import { Router } from 'express';
 import { inferring } from '../../db/turns.ts';
-import { reading, select, type Actor, type Database, type Work } from '../../db/work.ts';
+import { reading, type Actor, type Database, type Work } from '../../db/work.ts';
 import type { Endpoints } from '../../http/endpoint.ts';
 import { notFound, Refusal } from '../../refusal.ts';
 import type { RateLimits } from '../../http/rate-limits.ts';
@@ -17,6 +17,7 @@ import { findAnimal, listAnimals } from '../../domain/animals/animals.service.ts
 import { viewAnimal } from '../../domain/animals/view-animal.ts';
 import { cautionsOf, claimsOf } from '../../domain/genetics/inferred-of-animal.ts';
 import { geneticsOf } from '../../domain/genetics/genetics.service.ts';
+import { listedPublications, standingIdentification } from './publications.queries.ts';
 
 export async function publish(
   work: Work<Actor>,
@@ -25,12 +26,7 @@ export async function publish(
 ): Promise<{ slug: string }> {
   const { collectionId, accountId } = work.actor;
   const animal = await findAnimal(work, animalId);
-  const [identified] = await select(
-    work,
-    `select 1 from records where collection_id = :collectionId and animal_id = :animalId
-        and kind = 'identification' and voided_at is null limit 1`,
-    { animalId },
-  );
+  const [identified] = await standingIdentification(work, { animalId });
   if (!identified) {
     throw new Refusal('conflict', `${animal.number} is not identified yet: there is nothing to claim.`);
   }
@@ -67,11 +63,7 @@ async function withdraw(work: Work, animalId: string): Promise<void> {
 async function showcase(work: Work): Promise<ShowcaseLine[]> {
   const genetics = await geneticsOf(work);
   const animals = new Map((await listAnimals(work)).map((animal) => [animal.id, animal]));
-  const rows = await select<{ animalId: string; slug: string; publishedAt: string }>(
-    work,
-    `select animal_id as "animalId", slug, published_at as "publishedAt" from publications
-      where collection_id = :collectionId and withdrawn_at is null order by published_at desc`,
-  );
+  const rows = await listedPublications(work);
   return rows.map(({ animalId, slug, publishedAt }) => ({
     animal: animals.get(animalId)!,
     slug,

@@ -7,11 +7,12 @@ import {
   type RoomAnimal,
   type RoomKind,
 } from '@karyotome/core';
-import { select, type Work } from '../../db/work.ts';
+import { type Work } from '../../db/work.ts';
 import { herdOf } from '../../domain/husbandry/load-herd.ts';
 import { type Herd } from '../../domain/husbandry/herd.ts';
 import { incubationClocks } from '../../domain/incubation/clutch-view.service.ts';
 import { changeCollection } from '../../domain/collection/change-collection.ts';
+import { lyingClutches } from './room.queries.ts';
 
 const WEEKS = 52;
 const RUNS = 2000;
@@ -107,15 +108,7 @@ function roomAnimals(herd: Herd, { saleAgeWeeks }: RoomAssumptions): RoomAnimal[
 
 /** Clutches in the incubator: their eggs, and the day they are expected to hatch. */
 async function inTheIncubator(work: Work): Promise<ComingClutch[]> {
-  const eggs = new Map(
-    (
-      await select<{ id: string; eggs: number }>(
-        work,
-        `select id, eggs - coalesce(slugs, 0) as eggs from clutches
-          where collection_id = :collectionId and hatched_on is null`,
-      )
-    ).map((row) => [row.id, row.eggs]),
-  );
+  const eggs = new Map((await lyingClutches(work)).map((row) => [row.id, row.eggs]));
   return (await incubationClocks(work)).flatMap(({ id, clock }) => {
     const count = eggs.get(id) ?? 0;
     if (count <= 0) return [];

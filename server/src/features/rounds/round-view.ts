@@ -1,10 +1,11 @@
-import type { AnimalSummary, RecordFact, RoundAnimal, RoundRack, RoundView } from '@karyotome/contract';
+import type { AnimalSummary, RoundAnimal, RoundRack, RoundView } from '@karyotome/contract';
 import { appetite, daysBetween, DIGESTING_DAYS, SETTLING_DAYS, shedCycle, soakPlan } from '@karyotome/core';
-import { select, type Work } from '../../db/work.ts';
+import { type Work } from '../../db/work.ts';
 import { listAnimals } from '../../domain/animals/animals.service.ts';
 import { groupBy } from '../../group-by.ts';
 import { herdOf } from '../../domain/husbandry/load-herd.ts';
 import { type Herd } from '../../domain/husbandry/herd.ts';
+import { recordedToday } from './rounds.queries.ts';
 
 /** The id of the place in a round of animals that have no tub. */
 const WITHOUT_TUB = 'without-tub';
@@ -86,13 +87,7 @@ function inRound(
 
 /** What was recorded of each animal today. */
 async function doneToday(work: Work): Promise<Map<string, Done[]>> {
-  const rows = await select<RecordFact & { id: string; animalId: string }>(
-    work,
-    `select id, animal_id as "animalId", kind, body from records
-      where collection_id = :collectionId and voided_at is null and on_day = :today
-        and kind in ('weight', 'feeding', 'shed', 'care', 'note') order by recorded_at`,
-    { today: work.today },
-  );
+  const rows = await recordedToday(work);
   return new Map(
     [...groupBy(rows, ({ animalId }) => animalId)].map(([animalId, records]) => [
       animalId,

@@ -10,13 +10,14 @@ import {
   type RoundResult,
 } from '@karyotome/contract';
 import { isToBeDoneAgain } from '../../db/faults.ts';
-import { select, type Actor, type Work } from '../../db/work.ts';
+import { type Actor, type Work } from '../../db/work.ts';
 import { BeginAgain } from '../../db/begin-again.ts';
 import { answerOf, onceByKey, takeBackBeforeItComes } from '../../http/once.ts';
 import { PROBLEMS, toProblem, toRefusal } from '../../http/problems.ts';
 import { Refusal } from '../../refusal.ts';
 import { insertRecord } from '../../domain/records/insert-record.ts';
 import { voidRecord } from '../../domain/records/records.service.ts';
+import { recordsOfDay, standingRecord } from './rounds.queries.ts';
 
 /** Two of these on one day by two hands are most likely one act logged twice. */
 const ASK_TWICE: readonly NewRecord['kind'][] = ['feeding', 'weight', 'shed'];
@@ -106,23 +107,13 @@ async function takeBack(
 
 /** Somebody may have voided it by hand meanwhile: it is gone, as was wanted. */
 async function voidIfStanding(work: Work<Actor>, id: string): Promise<void> {
-  const [standing] = await select(
-    work,
-    'select 1 from records where collection_id = :collectionId and id = :id and voided_at is null',
-    { id },
-  );
+  const [standing] = await standingRecord(work, { id });
   if (standing) await voidRecord(work, id, 'Undone');
 }
 
 async function alike(work: Work, animalId: string, record: NewRecord, id: string): Promise<AlikeRecord[]> {
   if (!ASK_TWICE.includes(record.kind)) return [];
-  const rows = await select<{ id: string; body: Record<string, unknown>; author: string; at: Date }>(
-    work,
-    `select r.id, r.body, a.name as author, r.recorded_at as at from records r join accounts a on a.id = r.author_id
-      where r.collection_id = :collectionId and r.animal_id = :animalId and r.kind = :kind and r.on_day = :on
-        and r.voided_at is null and r.id <> :id order by r.recorded_at`,
-    { animalId, kind: record.kind, on: record.on, id },
-  );
+  const rows = await recordsOfDay(work, { animalId, kind: record.kind, on: record.on, id });
   return rows.map(({ id: other, body, author, at }) => ({
     id: other,
     record: { kind: record.kind, body } as RecordFact,

@@ -3,6 +3,7 @@ import { mendings, simulateRoom, type RoomQuestion } from '@karyotome/core';
 import { flushPromises } from '@vue/test-utils';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import { button, mounted } from '../../../test/mounted.ts';
+import { ChannelWorker } from '../../../test/worker.ts';
 import { api } from '../../api/resources.ts';
 import { useSession } from '../../stores/session.ts';
 import ForecastView from './ForecastView.vue';
@@ -30,31 +31,19 @@ const view: RoomView = {
   rests: { animals: 0, forSale: 0, clutches: 1 },
 };
 const asked: RoomQuestion[] = [];
-let ended = 0;
-
-/** The worker's work, done at once: a test's document has none. */
-class NowWorker extends EventTarget {
-  postMessage(data: RoomQuestion): void {
-    asked.push(data);
-    const forecast = simulateRoom(data)!;
-    const say = (message: object): unknown =>
-      this.dispatchEvent(new MessageEvent('message', { data: message }));
-    queueMicrotask(() => {
-      say({ progress: 0.5 });
-      say({ forecast });
-      say({ mendings: mendings(data, forecast) });
-    });
-  }
-  terminate(): void {
-    ended += 1;
-  }
-}
-
 beforeEach(() => {
   localStorage.clear();
   asked.length = 0;
-  ended = 0;
-  vi.stubGlobal('Worker', NowWorker);
+  ChannelWorker.api = {
+    forecast: (question: RoomQuestion, onProgress: (share: number) => void) => {
+      asked.push(question);
+      onProgress(0.5);
+      return simulateRoom(question)!;
+    },
+    mendings,
+  };
+  ChannelWorker.all = [];
+  vi.stubGlobal('Worker', ChannelWorker);
   vi.spyOn(api, 'room').mockResolvedValue(view);
 });
 afterEach(() => {
@@ -70,6 +59,8 @@ async function opened() {
   } as unknown as SessionView;
   await flushPromises();
   await vi.waitFor(() => expect(wrapper.text()).toContain('Hatchling tub'));
+  await vi.waitFor(() => expect(wrapper.text()).toContain('full from about'));
+  await vi.waitFor(() => expect(wrapper.findAll('.mend button').length).toBeGreaterThan(0));
   return wrapper;
 }
 
@@ -77,7 +68,7 @@ test('says when it is full, and what would help', async () => {
   const wrapper = await opened();
   expect(wrapper.text()).toContain('full from about');
   expect(wrapper.text()).toContain('Buy 4 places of Hatchling tub: it lasts the year');
-  expect(ended).toBeGreaterThan(0);
+  expect(ChannelWorker.all.some(({ isEnded }) => isEnded)).toBe(true);
 });
 
 test('a mending is tried out on the spot, and left again', async () => {

@@ -1,12 +1,12 @@
+import { withClutchName } from '../season/clutch-name.ts';
 import type { DoneClutchView } from '@karyotome/contract';
 import { select, type Work } from '../../db/work.ts';
 
 /** The clutches that have hatched, or were given up: what the look back counts. */
-export function doneClutches(work: Work): Promise<DoneClutchView[]> {
-  return select(
+export async function doneClutches(work: Work): Promise<DoneClutchView[]> {
+  const rows = await select<Omit<DoneClutchView, 'name' | 'season'> & { season: number; ordinal: number }>(
     work,
-    `select c.id as "clutchId", to_char(c.season % 100, 'FM00') || to_char(c.ordinal, 'FM00') as name,
-            c.season::text as season, dam.number as dam,
+    `select c.id as "clutchId", c.season, c.ordinal, dam.number as dam,
             (select string_agg(sire.number, ' or ' order by s.weight desc, sire.number)
                from pairing_sires s join animals sire on sire.collection_id = s.collection_id and sire.id = s.sire_id
               where s.collection_id = p.collection_id and s.pairing_id = p.id and not s.stored) as sire,
@@ -23,4 +23,5 @@ export function doneClutches(work: Work): Promise<DoneClutchView[]> {
       where c.collection_id = :collectionId and c.hatched_on is not null order by c.laid_on`,
     { timeZone: work.timeZone },
   );
+  return rows.map((row) => ({ ...withClutchName(row), season: String(row.season) }));
 }

@@ -1,0 +1,84 @@
+import { withClutchName } from '../season/clutch-name.ts';
+import type { AnimalView } from '@karyotome/contract';
+import { select, type Work } from '../../db/work.ts';
+
+/** How much refers to an animal. */
+export function countReferences(
+  work: Work,
+  params: { readonly id: string },
+): Promise<{ young: number; pairings: number; records: number; others: number }[]> {
+  return select<{ young: number; pairings: number; records: number; others: number }>(
+    work,
+    `select (select count(*)::int from animals where collection_id = :collectionId and (dam_id = :id or sire_id = :id)) as young,
+            (select count(*)::int from pairings where collection_id = :collectionId and dam_id = :id)
+              + (select count(*)::int from pairing_sires where collection_id = :collectionId and sire_id = :id) as pairings,
+            (select count(*)::int from records r join animals a on a.collection_id = r.collection_id and a.id = r.animal_id
+              where r.collection_id = :collectionId and r.animal_id = :id
+                and (r.recorded_at <> a.created_at or r.voided_at is not null)) as records,
+            (select count(*)::int from pictures where collection_id = :collectionId and animal_id = :id)
+              + (select count(*)::int from opinions where collection_id = :collectionId and animal_id = :id)
+              + (select count(*)::int from publications where collection_id = :collectionId and animal_id = :id)
+              + (select count(*)::int from printed_labels where collection_id = :collectionId and animal_id = :id)
+              + (select count(*)::int from animals where collection_id = :collectionId and id = :id and clutch_id is not null)
+              as others`,
+    params,
+  );
+}
+
+/*
+ * Who descends from whom, as it is recorded, read from the rows themselves: what is checked before a parent is written must
+ * not wait for inference. Within a write nobody else changes a parent meanwhile.
+ */
+
+/** Each animal with its recorded parents and candidate sires. */
+export const PARENTS_SQL = `
+  select a.id as child, coalesce(p.dam_id, a.dam_id) as parent from animals a
+    left join clutches c on c.collection_id = a.collection_id and c.id = a.clutch_id
+    left join pairings p on p.collection_id = c.collection_id and p.id = c.pairing_id
+   where a.collection_id = :collectionId
+  union all
+  select a.id, a.sire_id from animals a where a.collection_id = :collectionId
+  union all
+  select a.id, s.sire_id from animals a
+    join clutches c on c.collection_id = a.collection_id and c.id = a.clutch_id
+    join pairing_sires s on s.collection_id = c.collection_id and s.pairing_id = c.pairing_id
+   where a.collection_id = :collectionId`;
+
+/** Every link from an animal to a parent, candidate sires included. */
+export function childAndParentRows(work: Work): Promise<{ child: string; parent: string }[]> {
+  return select<{ child: string; parent: string }>(
+    work,
+    `select child, parent from (${PARENTS_SQL}) every where parent is not null`,
+  );
+}
+
+/** The clutch that an animal hatched in. */
+export async function clutchOfAnimal(
+  work: Work,
+  params: { readonly clutchId: string },
+): Promise<NonNullable<AnimalView['clutch']>[]> {
+  const rows = await select<
+    Omit<NonNullable<AnimalView['clutch']>, 'name'> & { season: number; ordinal: number }
+  >(
+    work,
+    `select c.id, c.season, c.ordinal, c.laid_on as "laidOn",
+            c.hatched_on as "hatchedOn",
+            (select count(*)::int from animals a where a.collection_id = c.collection_id and a.clutch_id = c.id) as mates
+       from clutches c where c.collection_id = :collectionId and c.id = :clutchId`,
+    params,
+  );
+  return rows.map(withClutchName);
+}
+
+/** An animal's published page. */
+export function openPublication(
+  work: Work,
+  params: { readonly animalId: string },
+): Promise<NonNullable<AnimalView['publication']>[]> {
+  return select<NonNullable<AnimalView['publication']>>(
+    work,
+    `select slug, published_at as "publishedAt", text from publications
+      where collection_id = :collectionId and animal_id = :animalId and withdrawn_at is null`,
+    params,
+  );
+}

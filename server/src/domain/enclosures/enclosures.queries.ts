@@ -1,0 +1,96 @@
+import type { HeatZoneView, LadderStepInput, TubPlace } from '@karyotome/contract';
+import { select, type Work } from '../../db/work.ts';
+
+export type ZoneRow = Omit<HeatZoneView, 'faults' | 'dueOn'>;
+
+/** Heat zones with their last surface check. */
+export function zoneRows(work: Work): Promise<ZoneRow[]> {
+  return select<ZoneRow>(
+    work,
+    `select z.id, z.rack_id as "rackId", z.name, z.warm_c as "warmC", z.cool_c as "coolC", z.thermostat,
+            z.every_days as "everyDays", z.version, last.body as "lastCheck"
+       from heat_zones z
+       left join lateral (
+         select json_build_object('id', c.id, 'on', c.on_day, 'warmC', c.warm_c, 'coolC', c.cool_c,
+                  'probeFixed', c.probe_fixed, 'note', c.note, 'author', a.name) as body
+           from surface_checks c join accounts a on a.id = c.author_id
+          where c.collection_id = z.collection_id and c.zone_id = z.id and c.voided_at is null
+          order by c.on_day desc, c.recorded_at desc limit 1) last on true
+      where z.collection_id = :collectionId order by z.name`,
+  );
+}
+
+/** Ladders and how many racks stand on each. */
+export function ladderRows(
+  work: Work,
+): Promise<{ id: string; name: string; version: number; racks: number }[]> {
+  return select<{ id: string; name: string; version: number; racks: number }>(
+    work,
+    `select l.id, l.name, l.version,
+            (select count(*)::int from racks r where r.collection_id = l.collection_id and r.ladder_id = l.id) as racks
+       from ladders l where l.collection_id = :collectionId order by l.name`,
+  );
+}
+
+/** The highest step of a ladder that a rack stands on. */
+export function highestStepInUse(
+  work: Work,
+  params: { readonly id: string },
+): Promise<{ position: number | null }[]> {
+  return select<{ position: number | null }>(
+    work,
+    'select max(step_position)::int as position from racks where collection_id = :collectionId and ladder_id = :id',
+    params,
+  );
+}
+
+export function countAnimalsInRack(
+  work: Work,
+  params: { readonly id: string },
+): Promise<{ count: number }[]> {
+  return select<{ count: number }>(
+    work,
+    `select count(*)::int as count from animals a join tubs t on t.collection_id = a.collection_id and t.id = a.tub_id
+      where a.collection_id = :collectionId and t.rack_id = :id`,
+    params,
+  );
+}
+
+/** Animals in tubs that a smaller rack would not have. */
+export function animalsBeyond(
+  work: Work,
+  params: { readonly id: string; readonly levels: number; readonly tubsPerLevel: number },
+): Promise<{ number: string; level: number; slot: number }[]> {
+  return select<{ number: string; level: number; slot: number }>(
+    work,
+    `select a.number, t.level, t.slot from tubs t join animals a on a.collection_id = t.collection_id and a.tub_id = t.id
+      where t.collection_id = :collectionId and t.rack_id = :id and (t.level > :levels or t.slot > :tubsPerLevel)
+      order by t.level, t.slot`,
+    params,
+  );
+}
+
+export type PlacedTub = TubPlace & { rackId: string; ladderId: string; step: number; free: boolean };
+
+/** All steps of all ladders, in order. */
+export function ladderSteps(work: Work): Promise<(LadderStepInput & { ladderId: string; ladder: string })[]> {
+  return select<LadderStepInput & { ladderId: string; ladder: string }>(
+    work,
+    `select s.ladder_id as "ladderId", l.name as ladder, s.name, s.min_g as "minG", s.max_g as "maxG", s.inside,
+            s.meals_before as "mealsBefore"
+       from ladder_steps s join ladders l on l.collection_id = s.collection_id and l.id = s.ladder_id
+      where s.collection_id = :collectionId order by s.ladder_id, s.position`,
+  );
+}
+
+/** All tubs with where they stand, and whether they are free. */
+export function placedTubs(work: Work): Promise<PlacedTub[]> {
+  return select<PlacedTub>(
+    work,
+    `select t.id as "tubId", t.rack_id as "rackId", k.room, k.name as rack, t.level, t.slot, k.ladder_id as "ladderId",
+            k.step_position as step,
+            not exists (select 1 from animals a where a.collection_id = t.collection_id and a.tub_id = t.id) as free
+       from tubs t join racks k on k.collection_id = t.collection_id and k.id = t.rack_id
+      where t.collection_id = :collectionId order by k.room, k.name, t.level, t.slot`,
+  );
+}

@@ -1,0 +1,72 @@
+import type { RecordBodies } from '@karyotome/contract';
+import type { RecordedAnimal, Sureness } from '@karyotome/core';
+import { select, type Work } from '../../db/work.ts';
+
+export function identificationsByIds(
+  work: Work,
+  params: { readonly ids: string[] },
+): Promise<{ id: string; on: string; body: RecordBodies['identification'] }[]> {
+  return select<{ id: string; on: string; body: RecordBodies['identification'] }>(
+    work,
+    `select r.id, r.on_day as "on", r.body from records r
+            where r.collection_id = :collectionId and r.id in (:ids)`,
+    params,
+  );
+}
+
+export interface Named {
+  readonly id: string;
+  readonly number: string;
+  readonly clutchId: string | null;
+}
+
+/** Who is in the pedigree, and of which clutch. */
+export function animalsWithClutch(work: Work): Promise<Named[]> {
+  return select<Named>(
+    work,
+    'select id, number, clutch_id as "clutchId" from animals where collection_id = :collectionId',
+  );
+}
+
+export interface PedigreeRow {
+  id: string;
+  sex: RecordedAnimal['sex'];
+  dam_id: string | null;
+  sires: { id: string; weight: number }[] | null;
+  record_id: string | null;
+  genes: string | null;
+  sure: Sureness | null;
+}
+
+/** Parents come from the clutch's pairing, or from the animal itself where it was entered with them. */
+export const PEDIGREE_SQL = `
+  select a.id, a.sex,
+         coalesce(p.dam_id, a.dam_id) as dam_id,
+         coalesce(
+           (select json_agg(json_build_object('id', s.sire_id, 'weight', s.weight) order by s.sire_id)
+              from pairing_sires s where s.collection_id = a.collection_id and s.pairing_id = p.id),
+           case when a.sire_id is null then null else json_build_array(json_build_object('id', a.sire_id, 'weight', 1)) end
+         ) as sires,
+         i.id as record_id, i.body ->> 'genes' as genes, i.body ->> 'sure' as sure
+    from animals a
+    left join clutches c on c.collection_id = a.collection_id and c.id = a.clutch_id
+    left join pairings p on p.collection_id = c.collection_id and p.id = c.pairing_id
+    left join lateral (
+      select r.id, r.body from records r
+       where r.collection_id = a.collection_id and r.animal_id = a.id and r.kind = 'identification' and r.voided_at is null
+       order by r.on_day desc, r.recorded_at desc limit 1) i on true
+   where a.collection_id = :collectionId
+   order by a.created_at, a.id`;
+
+/** Counts what was recorded of genes, sexes and parents. */
+export function geneticsRevision(work: Work): Promise<{ revision: string }[]> {
+  return select<{ revision: string }>(
+    work,
+    'select genetics_revision as revision from collections where id = :collectionId',
+  );
+}
+
+/** Every animal with its parents and what was identified. */
+export function pedigreeRows(work: Work): Promise<PedigreeRow[]> {
+  return select<PedigreeRow>(work, PEDIGREE_SQL);
+}

@@ -1,0 +1,41 @@
+import { select, type Work } from '../../db/work.ts';
+import { livingSql } from '../animals/living-sql.ts';
+
+/** Numbers of the other living animals in a tub. */
+export function othersInTub(
+  work: Work,
+  params: { readonly tubId: string; readonly except: string },
+): Promise<{ number: string }[]> {
+  return select<{ number: string }>(
+    work,
+    `select number from animals where collection_id = :collectionId and tub_id = :tubId and id <> :except
+        and ${livingSql()} order by number`,
+    params,
+  );
+}
+
+export function namesOfTubs(
+  work: Work,
+  params: { readonly wanted: string[] },
+): Promise<{ id: string; name: string }[]> {
+  return select<{ id: string; name: string }>(
+    work,
+    `select t.id, k.name || ' ' || t.level || '-' || t.slot as name
+       from tubs t join racks k on k.collection_id = t.collection_id and k.id = t.rack_id
+      where t.collection_id = :collectionId and t.id in (:wanted)`,
+    params,
+  );
+}
+
+/** The newest standing record of a kind. */
+export function latestOfKind(
+  work: Work,
+  params: { readonly animalId: string; readonly kind: string },
+): Promise<{ body: Record<string, unknown> }[]> {
+  return select<{ body: Record<string, unknown> }>(
+    work,
+    `select body from records where collection_id = :collectionId and animal_id = :animalId and kind = :kind
+            and voided_at is null order by on_day desc, recorded_at desc limit 1`,
+    params,
+  );
+}

@@ -1,0 +1,27 @@
+import type { SeasonEventView } from '@karyotome/contract';
+import { select, type Work } from '../../db/work.ts';
+
+/** Standing events of one pairing or of all, in order. */
+export function eventRows(
+  work: Work,
+  params: { readonly pairingId: string | null },
+): Promise<(SeasonEventView & { pairingId: string })[]> {
+  return select<SeasonEventView & { pairingId: string }>(
+    work,
+    `select e.id, e.pairing_id as "pairingId", e.kind, e.on_day as "on", e.sire_id as "sireId", e.note, who.name as author
+       from pairing_events e join accounts who on who.id = e.author_id
+      where e.collection_id = :collectionId and e.voided_at is null
+        and (cast(:pairingId as uuid) is null or e.pairing_id = :pairingId)
+      order by e.on_day, e.recorded_at`,
+    params,
+  );
+}
+
+/** When a pairing's first clutch was laid. */
+export function firstLayDay(work: Work, params: { readonly id: string }): Promise<{ laidOn: string }[]> {
+  return select<{ laidOn: string }>(
+    work,
+    `select laid_on as "laidOn" from clutches where collection_id = :collectionId and pairing_id = :id order by laid_on limit 1`,
+    params,
+  );
+}
