@@ -7,7 +7,6 @@ import type {
   TodayView,
 } from '@karyotome/contract';
 import { addDays, SEASON_RULES } from '@karyotome/core';
-import ICAL from 'ical.js';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { machineToday } from '../src/db/work.ts';
 import { readSensors } from '../src/domain/incubation/sensor.ts';
@@ -274,33 +273,6 @@ describe('a clutch, from its eggs to numbered hatchlings', () => {
     );
     expect((await put([{ animalId: sire, weight: 2 }])).status).toBe(200);
     expect((await female('D-1')).pairing!.sires).toHaveLength(1);
-  });
-});
-
-describe('the calendar', () => {
-  test('is a feed that others can read, until it is revoked', async () => {
-    const { id, path } = await created<{ id: string; path: string }>('/calendar-feeds', { name: 'Phone' });
-    const feed = path.replace('/api/v1', '');
-    const response = await app.anonymous.get(feed);
-    expect(response.headers['content-type']).toContain('text/calendar');
-    const calendar = new ICAL.Component(ICAL.parse(response.text) as unknown[]);
-    expect(calendar.getFirstPropertyValue('version')).toBe('2.0');
-    const events = calendar.getAllSubcomponents('vevent').map((one) => new ICAL.Event(one));
-    expect(events.length).toBeGreaterThan(0);
-    // RFC 5545, 3.6.1 and 3.8.2.2: all-day events end on the day after their last, and every UID is used once.
-    for (const event of events) {
-      expect(event.startDate.isDate).toBe(true);
-      expect(event.endDate.compare(event.startDate)).toBe(1);
-    }
-    expect(new Set(events.map(({ uid }) => uid)).size).toBe(events.length);
-    const today = events.find(({ summary }) => /^\d+ tasks?$/.test(summary))!;
-    expect(today.startDate.toString()).toBe(TODAY);
-    // RFC 5545, 3.1: lines of at most 75 octets.
-    for (const line of response.text.split('\r\n')) expect(Buffer.byteLength(line)).toBeLessThanOrEqual(75);
-    expect((await owner.delete(`/calendar-feeds/${id}`)).status).toBe(204);
-    expect((await app.anonymous.get(feed)).status).toBe(404);
-    expect((await app.anonymous.get('/calendar/x.ics')).status).toBe(404);
-    expect((await owner.get('/calendar-feeds')).body).toEqual([]);
   });
 });
 

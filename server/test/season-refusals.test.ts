@@ -24,10 +24,8 @@ const INCUBATOR = {
 let dam: string;
 let sire: string;
 let pairing: string;
-let event: string;
 let clutch: string;
 let incubator: string;
-let feed: string;
 
 const created = async (path: string, body: object): Promise<Record<string, string>> => {
   const response = await owner.post(path, body);
@@ -42,16 +40,17 @@ beforeAll(async () => {
     (await created('/animals', { number, sex, genes: 'Normal', hatchedOn: ago(2000), massG: 1900 }))['id']!;
   dam = await parent('D', 'female');
   sire = await parent('S', 'male');
-  ({ pairingId: pairing, eventId: event } = (await created('/season/introductions', {
-    damId: dam,
-    sireId: sire,
-    on: ago(90),
-  })) as { pairingId: string; eventId: string });
+  pairing = (
+    await created('/season/introductions', {
+      damId: dam,
+      sireId: sire,
+      on: ago(90),
+    })
+  )['pairingId']!;
   incubator = (await created('/incubators', INCUBATOR))['id']!;
   clutch = (
     await created('/clutches', { pairingId: pairing, laidOn: ago(30), eggs: 3, incubatorId: incubator })
   )['id']!;
-  feed = (await created('/calendar-feeds', { name: 'Desk' }))['id']!;
 });
 afterAll(() => app.close());
 

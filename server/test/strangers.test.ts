@@ -1,14 +1,12 @@
 import { afterAll, afterEach, beforeAll, describe, expect, test, vi } from 'vitest';
 import { raw } from './hostile/raw-request.ts';
-import { listening, PASSWORD, startTestApp, type TestApp, type TestClient } from './test-app.ts';
+import { listening, PASSWORD, startTestApp, type TestApp } from './test-app.ts';
 
 let app: TestApp;
-let owner: TestClient;
 let server: Awaited<ReturnType<typeof listening>>;
 let origin: string;
 beforeAll(async () => {
   app = await startTestApp();
-  owner = app.owner;
   server = await listening(app.express);
   ({ origin } = server);
 });

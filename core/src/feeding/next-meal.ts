@@ -87,15 +87,13 @@ export function nextMeal(
   const usual = weightClass(rules, weight.massG);
   const plan = planOf(history, plans);
   const state = planState(history, plan, day, rules);
-  const taken = history.feedings.filter((offer) => offer.taken).length;
-  const isStart = history.plan !== undefined && taken < plan.start.meals;
   const regurgitated = lastCare(history, 'regurgitated', day);
   const afterRest =
     regurgitated && !history.feedings.some((offer) => offer.taken && offer.on > regurgitated.on);
   const share = (own.share ?? usual.share) * (afterRest ? rules.afterRestShare : 1);
   const preyG = weight.massG * share;
-  const change = state.step?.change;
-  const species = change?.species ?? (isStart ? plan.start.species : (own.species ?? rules.species));
+  const prey = preyOffered(history, plan, state, rules);
+  const { species } = prey;
   const { size } = preyFor(species, preyG);
   const everyDays = own.everyDays ?? usual.everyDays;
   const spaced = spacing(history, circumstances, rules, everyDays, day);
@@ -109,7 +107,7 @@ export function nextMeal(
     massG: Math.round(preyG),
     species,
     size,
-    state: change?.state ?? (isStart ? plan.start.state : 'frozen-thawed'),
+    state: prey.state,
     prey: `${species} ${size}`,
     dueOn,
     everyDays,
@@ -123,6 +121,24 @@ export function nextMeal(
     ],
     records: [weight.id, ...(held?.records ?? [])],
     plan: state,
+  };
+}
+
+/** The kind of prey: by the step of the ladder of refusals, by how the plan starts, or as usual. */
+function preyOffered(
+  history: History,
+  plan: FeedingPlan,
+  { step }: PlanState,
+  rules: FeedingRules,
+): { species: Meal['species']; state: Meal['state'] } {
+  const taken = history.feedings.filter((offer) => offer.taken).length;
+  const isStart = history.plan !== undefined && taken < plan.start.meals;
+  const usual = isStart
+    ? plan.start
+    : { species: history.own?.species ?? rules.species, state: 'frozen-thawed' as const };
+  return {
+    species: step?.change?.species ?? usual.species,
+    state: step?.change?.state ?? usual.state,
   };
 }
 

@@ -1,6 +1,6 @@
 import { addDays, daysBetween, type IsoDay } from '../calendar/days.ts';
 import { informativeOffers, type FastingSeason } from '../husbandry/appetite.ts';
-import type { History } from '../husbandry/history.ts';
+import type { FeedingRecord, History } from '../husbandry/history.ts';
 import type { FeedingPlan, PlanStep } from './plans.ts';
 
 /** Where an animal stands on the ladder of refusals. */
@@ -37,31 +37,12 @@ export function planState(
   const lastMeal = taken.at(-1)?.on ?? null;
   const base = lastMeal ?? history.feedings[0]?.on ?? null;
   const losing = isLosing(history, lastMeal);
-  let index = 0;
-  let triesUsed = 0;
-  let run = 0;
+  let at: OnLadder = { index: 0, triesUsed: 0, run: 0 };
   for (const offer of informativeOffers(history, season)) {
     if (offer.on > day) break;
-    const said = steps.findIndex(({ key }) => key === offer.step);
-    if (said !== -1 && said !== index) {
-      index = said;
-      triesUsed = 0;
-    }
-    if (offer.taken) {
-      run += 1;
-      triesUsed = 0;
-      if (run >= BACK_TO_PLAIN_MEALS) index = 0;
-      continue;
-    }
-    run = 0;
-    triesUsed += 1;
-    const step = steps[index];
-    if (!step || triesUsed < step.tries) continue;
-    const next = steps[index + 1];
-    if (!next || !isOpen(next, offer.on, base, losing)) continue;
-    index += 1;
-    triesUsed = 0;
+    at = afterOffer(at, offer, steps, (step) => isOpen(step, offer.on, base, losing));
   }
+  const { index, triesUsed } = at;
   const next = steps[index + 1] ?? null;
   return {
     planId: plan.id,
@@ -72,6 +53,34 @@ export function planState(
     nextNotBefore: next?.afterDays !== undefined && base !== null ? addDays(base, next.afterDays) : null,
     losing,
   };
+}
+
+/** Where an animal stands on the ladder of refusals. */
+interface OnLadder {
+  readonly index: number;
+  readonly triesUsed: number;
+  /** Meals in a row. */
+  readonly run: number;
+}
+
+function afterOffer(
+  before: OnLadder,
+  offer: FeedingRecord,
+  steps: readonly PlanStep[],
+  isOpenStep: (step: PlanStep) => boolean,
+): OnLadder {
+  const said = steps.findIndex(({ key }) => key === offer.step);
+  const isOther = said !== -1 && said !== before.index;
+  const index = isOther ? said : before.index;
+  if (offer.taken) {
+    const run = before.run + 1;
+    return { index: run >= BACK_TO_PLAIN_MEALS ? 0 : index, triesUsed: 0, run };
+  }
+  const triesUsed = (isOther ? 0 : before.triesUsed) + 1;
+  const step = steps[index];
+  const next = steps[index + 1];
+  if (!step || triesUsed < step.tries || !next || !isOpenStep(next)) return { index, triesUsed, run: 0 };
+  return { index: index + 1, triesUsed: 0, run: 0 };
 }
 
 /** The step that an offer carries: none for a meal as planned, of which there is nothing to remember. */

@@ -70,51 +70,52 @@ export function nextObservations(
     compare,
     againOn: again ? addDays(lastShed, SECOND_SHED_DAYS) : null,
   };
+}
 
-  function weighMarkers(
-    { loci: all }: PhenotypeSpace,
-    known: Observations,
-    words: Catalogue,
-    cells: readonly number[],
-  ): NextObservation[] {
-    const open = entropy(cells.map((i) => after[i]!));
-    // A zone that was looked at for a gene would add nothing a second time.
-    const inPlay = new Set(all.flatMap(({ phenotypes }) => phenotypes.flatMap((text) => text.split('/'))));
-    const isInPlay = (marker: CatalogueMarker): boolean =>
-      marker.phenotypes.some(
-        (text) => inPlay.has(text) || text.split('/').every((allele) => inPlay.has(allele)),
-      );
-    const looked = new Set(words.markers.filter(({ id }) => known[id]).map(zoneOfGene));
-    return words.markers
-      .filter((marker) => !marker.isOfCarriers && isInPlay(marker) && !looked.has(zoneOfGene(marker)))
-      .flatMap((marker) => {
-        const table = tabulate(all, size, marker, words);
-        const first = table?.seen[cells[0]!] ?? 0;
-        if (!table || cells.every((i) => Math.abs(table.seen[i]! - first) < 1e-9)) return [];
-        const { seen, shows } = table;
-        const withIt = cells.map((i) => after[i]! * seen[i]!);
-        const without = cells.map((i) => after[i]! * (1 - seen[i]!));
-        const pSeen = withIt.reduce((a, b) => a + b, 0);
-        const bits = open - pSeen * entropy(withIt) - (1 - pSeen) * entropy(without);
-        if (bits < WORTH_BITS) return [];
-        const shareOf = (weights: readonly number[]): number => {
-          const total = weights.reduce((a, b) => a + b, 0);
-          return weights.reduce((sum, weight, i) => (shows[cells[i]!] ? sum + weight : sum), 0) / total;
-        };
-        return [
-          {
-            marker: marker.id,
-            bits,
-            pSeen,
-            gene: [...new Set(marker.phenotypes.map((text) => nameOf(text, words)))].join(' or '),
-            pNow: shareOf(cells.map((i) => after[i]!)),
-            pIfSeen: shareOf(withIt),
-            pIfNot: shareOf(without),
-          },
-        ];
-      })
-      .toSorted((a, b) => b.bits - a.bits || (a.marker < b.marker ? -1 : 1));
-  }
+/** Markers that were not looked for yet, the most informative first. @param cells - places of what is possible, the likeliest first */
+function weighMarkers(
+  { loci: all, size, after }: PhenotypeSpace,
+  known: Observations,
+  words: Catalogue,
+  cells: readonly number[],
+): NextObservation[] {
+  const open = entropy(cells.map((i) => after[i]!));
+  // A zone that was looked at for a gene would add nothing a second time.
+  const inPlay = new Set(all.flatMap(({ phenotypes }) => phenotypes.flatMap((text) => text.split('/'))));
+  const isInPlay = (marker: CatalogueMarker): boolean =>
+    marker.phenotypes.some(
+      (text) => inPlay.has(text) || text.split('/').every((allele) => inPlay.has(allele)),
+    );
+  const looked = new Set(words.markers.filter(({ id }) => known[id]).map(zoneOfGene));
+  return words.markers
+    .filter((marker) => !marker.isOfCarriers && isInPlay(marker) && !looked.has(zoneOfGene(marker)))
+    .flatMap((marker) => {
+      const table = tabulate(all, size, marker, words);
+      const first = table?.seen[cells[0]!] ?? 0;
+      if (!table || cells.every((i) => Math.abs(table.seen[i]! - first) < 1e-9)) return [];
+      const { seen, shows } = table;
+      const withIt = cells.map((i) => after[i]! * seen[i]!);
+      const without = cells.map((i) => after[i]! * (1 - seen[i]!));
+      const pSeen = withIt.reduce((a, b) => a + b, 0);
+      const bits = open - pSeen * entropy(withIt) - (1 - pSeen) * entropy(without);
+      if (bits < WORTH_BITS) return [];
+      const shareOf = (weights: readonly number[]): number => {
+        const total = weights.reduce((a, b) => a + b, 0);
+        return weights.reduce((sum, weight, i) => (shows[cells[i]!] ? sum + weight : sum), 0) / total;
+      };
+      return [
+        {
+          marker: marker.id,
+          bits,
+          pSeen,
+          gene: [...new Set(marker.phenotypes.map((text) => nameOf(text, words)))].join(' or '),
+          pNow: shareOf(cells.map((i) => after[i]!)),
+          pIfSeen: shareOf(withIt),
+          pIfNot: shareOf(without),
+        },
+      ];
+    })
+    .toSorted((a, b) => b.bits - a.bits || (a.marker < b.marker ? -1 : 1));
 }
 
 function nameOf(phenotype: string, catalogue: Catalogue): string {

@@ -1,5 +1,12 @@
 import { sireCount, type IndexedPedigree } from '../pedigree/index-pedigree.ts';
-import type { LocusState } from './locus-state.ts';
+import type { LocusDomains } from './domains.ts';
+
+/** What one locus alone says of the candidates. */
+interface LocusSires {
+  readonly alone: Pick<LocusDomains, 'sireOpen'>;
+  /** Left out: it rules out nobody. */
+  readonly excluded: boolean;
+}
 
 /** Which candidate sires no locus rules out. */
 export class OpenSires {
@@ -22,7 +29,7 @@ export class OpenSires {
   }
 
   /** @param undecided - animals whose candidates must all stay open */
-  static of(ties: IndexedPedigree, loci: readonly LocusState[], undecided: ReadonlySet<number>): OpenSires {
+  static of(ties: IndexedPedigree, loci: readonly LocusSires[], undecided: ReadonlySet<number>): OpenSires {
     const open = new Uint8Array(ties.sire.length).fill(1);
     for (let i = 0; i < ties.size; i++) {
       const from = ties.sireStart[i]!;

@@ -10,6 +10,7 @@ import {
   type PedigreeLocus,
 } from './document.ts';
 import { ancestorsFirst, parentsOf } from './index-pedigree.ts';
+import { isFields, isWithin } from './json-values.ts';
 
 export const PEDIGREE_FORMAT = 'karyotome-pedigree/1';
 
@@ -17,8 +18,6 @@ export const PEDIGREE_FORMAT = 'karyotome-pedigree/1';
 export const MOST_ALLELES = 23;
 
 const SUM_TOLERANCE = 1e-6;
-
-type Fields = Readonly<Record<string, unknown>>;
 
 /**
  * Reads a pedigree document: whatever JSON held, checked through and through.
@@ -128,13 +127,8 @@ class DocumentReader {
     const path = `animals.${id || i}`;
     if (seen.has(id)) this.issue('duplicate', `${path}.id`, 'is used twice');
     seen.add(id);
-    const sex = entry['sex'] ?? 'unknown';
-    if (sex !== 'female' && sex !== 'male' && sex !== 'unknown') {
-      this.issue('type', `${path}.sex`, 'must be female, male or unknown');
-    }
-    const dam = entry['dam'] ?? undefined;
-    if (dam !== undefined && (typeof dam !== 'string' || dam === ''))
-      this.issue('type', `${path}.dam`, 'must be an id');
+    const sex = this.sex(entry['sex'] ?? 'unknown', path);
+    const dam = this.dam(entry['dam'] ?? undefined, path);
     const sires = entry['sires'] === undefined ? [] : this.sires(entry['sires'], path);
     if (entry['founder'] !== undefined && (dam !== undefined || sires.length > 0)) {
       this.issue('founder', `${path}.founder`, 'is refused on an animal with a recorded parent');
@@ -143,12 +137,24 @@ class DocumentReader {
     const calls = entry['calls'] === undefined ? [] : this.calls(entry['calls'], path);
     return {
       id,
-      sex: sex as PedigreeAnimal['sex'],
-      ...(dam === undefined ? {} : { dam: dam as string }),
+      sex,
+      ...(dam === undefined ? {} : { dam }),
       ...(sires.length > 0 ? { sires } : {}),
       ...(founder ? { founder } : {}),
       ...(calls.length > 0 ? { calls } : {}),
     };
+  }
+
+  private sex(value: unknown, path: string): PedigreeAnimal['sex'] {
+    if (value === 'female' || value === 'male' || value === 'unknown') return value;
+    this.issue('type', `${path}.sex`, 'must be female, male or unknown');
+    return 'unknown';
+  }
+
+  private dam(value: unknown, path: string): string | undefined {
+    if (value === undefined || (typeof value === 'string' && value !== '')) return value;
+    this.issue('type', `${path}.dam`, 'must be an id');
+    return '';
   }
 
   private id(value: unknown, path: string): string {
@@ -283,12 +289,4 @@ function isOwnAncestor(
 
 function refusal(path: string, message: string): InputError {
   return new InputError([{ code: 'format', path, message }]);
-}
-
-function isFields(value: unknown): value is Fields {
-  return typeof value === 'object' && value !== null && !Array.isArray(value);
-}
-
-function isWithin(value: unknown, low: number, high: number): value is number {
-  return typeof value === 'number' && value >= low && value <= high;
 }

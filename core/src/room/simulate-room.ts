@@ -112,27 +112,7 @@ export function simulateRoom(
   // Of one run: how many more places of each kind are needed from a week on than in the week before.
   const changes = kinds.map(() => new Int32Array(weeks + 1));
   const nextOf = kinds.map(({ next }) => (next === null ? -1 : (at.get(next) ?? -1)));
-  const stay = (
-    from: number,
-    until: number,
-    kind: number,
-    leaves: readonly Float64Array[],
-    z: number,
-    age0: number,
-  ): void => {
-    let week = from;
-    let current = kind;
-    while (week < until) {
-      const next = nextOf[current]!;
-      const outgrown = next === -1 ? NEVER : firstWeek(leaves[current]!, z) + age0;
-      const end = outgrown >= until ? until : outgrown > week ? outgrown : week;
-      changes[current]![week]! += 1;
-      changes[current]![end]! -= 1;
-      week = end;
-      if (next === -1) return;
-      current = next;
-    }
-  };
+  const stay = stays(changes, nextOf);
   for (let run = 0; run < runs; run++) {
     for (const { kind, forSaleFrom, leaves } of animals) {
       const until = saleWeek(forSaleFrom, salePace, weeks, random);
@@ -160,6 +140,33 @@ export function simulateRoom(
     if (run % 50 === 0 && onProgress(run / runs) === false) return null;
   }
   return { kinds: kinds.map((kind, i) => summarise(kind, counts[i]!, weeks, runs)), runs };
+}
+
+type Stay = (
+  from: number,
+  until: number,
+  kind: number,
+  leaves: readonly Float64Array[],
+  z: number,
+  age0: number,
+) => void;
+
+/** Takes places from a week until another: from one kind of tub to the next, in the week in which each is outgrown. */
+function stays(changes: readonly Int32Array[], nextOf: readonly number[]): Stay {
+  return (from, until, kind, leaves, z, age0) => {
+    let week = from;
+    let current = kind;
+    while (week < until) {
+      const next = nextOf[current]!;
+      const outgrown = next === -1 ? NEVER : firstWeek(leaves[current]!, z) + age0;
+      const end = outgrown >= until ? until : outgrown > week ? outgrown : week;
+      changes[current]![week]! += 1;
+      changes[current]![end]! -= 1;
+      week = end;
+      if (next === -1) return;
+      current = next;
+    }
+  };
 }
 
 /** For each week the deviate above which the mass lies over the limit by then. Falls from week to week. */

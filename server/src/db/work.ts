@@ -91,16 +91,16 @@ export function writing<T, Who extends Reader>(
 ): Promise<T> {
   return inTurn(actor.collectionId, async () => {
     for (let tries = 1; ; tries++) {
-      let isDone = false;
+      const progress = { isDone: false };
       try {
         return await database.sequelize.transaction(async (transaction) => {
           const answer = await run(await begin(database, actor, transaction, true));
-          isDone = true;
+          progress.isDone = true;
           return answer;
         });
       } catch (error) {
         // Cut off before it was to be committed, nothing of it stands: it is done again over another connection.
-        const isCutOff = isDatabaseAway(error) && !isDone && tries < MOST_CONNECTIONS_TRIED;
+        const isCutOff = isDatabaseAway(error) && !progress.isDone && tries < MOST_CONNECTIONS_TRIED;
         if (isCutOff) continue;
         if (!isToBeDoneAgain(error)) throw error;
         if (tries === MOST_TRIES)

@@ -117,17 +117,7 @@ export function createEndpoints(
   };
   /** Counts the writes of each collection. */
   const writes = new Map<string, number>();
-  const beingMade = new Map<string, Promise<Buffer>>();
-  const shared = (key: string, make: () => Promise<unknown>): Promise<Buffer> => {
-    let bytes = beingMade.get(key);
-    if (!bytes) {
-      bytes = make()
-        .then((body) => Buffer.from(JSON.stringify(body)))
-        .finally(() => beingMade.delete(key));
-      beingMade.set(key, bytes);
-    }
-    return bytes;
-  };
+  const shared = sharedAnswers();
   function read<R extends Route>(
     route: R,
     run: (call: Call<R>) => Promise<AnswerOf<R>>,
@@ -186,6 +176,21 @@ export function createEndpoints(
   };
 }
 
+/** Makes an answer once for all who ask for the same at once. */
+function sharedAnswers(): (key: string, make: () => Promise<unknown>) => Promise<Buffer> {
+  const beingMade = new Map<string, Promise<Buffer>>();
+  return (key, make) => {
+    let bytes = beingMade.get(key);
+    if (!bytes) {
+      bytes = make()
+        .then((body) => Buffer.from(JSON.stringify(body)))
+        .finally(() => beingMade.delete(key));
+      beingMade.set(key, bytes);
+    }
+    return bytes;
+  };
+}
+
 async function writeOnce<R extends Route, Prepared>(
   database: Database,
   actor: Actor,
@@ -198,18 +203,18 @@ async function writeOnce<R extends Route, Prepared>(
   for (let beginning = 1; ; beginning++) {
     const isPrepared = prepare !== undefined && !(key !== null && (await isAnswered(database, actor, key)));
     const prepared = isPrepared ? await prepare(asked(route, request), actor) : (undefined as Prepared);
-    let isUsed = false;
+    const progress = { isUsed: false };
     try {
       const answer = await writing(database, actor, async (work) => {
-        isUsed = false;
+        progress.isUsed = false;
         const act = async (): Promise<Answer> => {
-          isUsed = true;
+          progress.isUsed = true;
           const body = await run(callOf(route, request, work), prepared);
           return body === undefined ? { status: route.status } : { status: route.status, body };
         };
         return key === null ? act() : onceByKey(work, key, fingerprintOf(request), act);
       });
-      if (isPrepared && !isUsed) await discard?.(prepared);
+      if (isPrepared && !progress.isUsed) await discard?.(prepared);
       return answer;
     } catch (error) {
       if (isPrepared) await discard?.(prepared);

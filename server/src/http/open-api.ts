@@ -62,6 +62,48 @@ function responsesOf({ status, format = 'json' }: Route): object {
   };
 }
 
+const COMPONENTS = {
+  securitySchemes: {
+    session: {
+      type: 'apiKey',
+      in: 'cookie',
+      name: 'karyotome',
+      description: 'The session of a browser. Its writes carry the token of the session as X-CSRF-Token.',
+    },
+  },
+  responses: {
+    Problem: {
+      description: 'Refused, with every broken rule by its field (RFC 9457).',
+      content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } },
+    },
+  },
+  schemas: {
+    Problem: {
+      type: 'object',
+      required: ['type', 'title', 'status'],
+      properties: {
+        type: { type: 'string' },
+        title: { type: 'string' },
+        status: { type: 'integer' },
+        detail: { type: 'string' },
+        requestId: { type: 'string' },
+        errors: {
+          type: 'array',
+          items: {
+            type: 'object',
+            required: ['field', 'code', 'message'],
+            properties: {
+              field: { type: 'string' },
+              code: { type: 'string' },
+              message: { type: 'string' },
+            },
+          },
+        },
+      },
+    },
+  },
+};
+
 /** @param routes - by name, which becomes the operation's id */
 export function describeApi(routes: Readonly<Record<string, Route>>): object {
   const paths: Record<string, Record<string, object>> = {};
@@ -92,46 +134,6 @@ export function describeApi(routes: Readonly<Record<string, Route>>): object {
     servers: [{ url: '/api/v1' }],
     security: [{ session: [] }],
     paths,
-    components: {
-      securitySchemes: {
-        session: {
-          type: 'apiKey',
-          in: 'cookie',
-          name: 'karyotome',
-          description: 'The session of a browser. Its writes carry the token of the session as X-CSRF-Token.',
-        },
-      },
-      responses: {
-        Problem: {
-          description: 'Refused, with every broken rule by its field (RFC 9457).',
-          content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } },
-        },
-      },
-      schemas: {
-        Problem: {
-          type: 'object',
-          required: ['type', 'title', 'status'],
-          properties: {
-            type: { type: 'string' },
-            title: { type: 'string' },
-            status: { type: 'integer' },
-            detail: { type: 'string' },
-            requestId: { type: 'string' },
-            errors: {
-              type: 'array',
-              items: {
-                type: 'object',
-                required: ['field', 'code', 'message'],
-                properties: {
-                  field: { type: 'string' },
-                  code: { type: 'string' },
-                  message: { type: 'string' },
-                },
-              },
-            },
-          },
-        },
-      },
-    },
+    components: COMPONENTS,
   };
 }

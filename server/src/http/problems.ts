@@ -61,7 +61,7 @@ export function sendProblem(response: Response, refusal: Refusal): void {
   const { status } = PROBLEMS[refusal.code];
   const problem: Problem = {
     ...toProblem(refusal),
-    ...(refusal.code === 'internal' ? { requestId: String(response.req.id ?? '') } : {}),
+    ...(refusal.code === 'internal' ? { requestId: String(response.req.id) } : {}),
   };
   const retryAfter = refusal.retryAfter ?? (status === 503 ? RETRY_AFTER_S : null);
   if (retryAfter !== null) response.set('Retry-After', String(retryAfter));
@@ -95,6 +95,11 @@ export function toRefusal(error: unknown): Refusal {
     );
   }
   if (error instanceof CostError) return new Refusal('too-complex', error.message);
+  return ofRequest(error) ?? ofService(error) ?? ofRow(error) ?? new Refusal('internal', '');
+}
+
+/** What the body parsers and the file server refuse. */
+function ofRequest(error: unknown): Refusal | null {
   const { status, type } = error as { status?: number; type?: string };
   if (status === 413)
     return new Refusal('too-large', 'The body is larger than this server takes.', [
@@ -114,6 +119,11 @@ export function toRefusal(error: unknown): Refusal {
   }
   if (status !== undefined && status >= 400 && status < 500)
     return new Refusal('malformed-body', 'The request could not be read.');
+  return null;
+}
+
+/** What is away, full or overloaded, for now. */
+function ofService(error: unknown): Refusal | null {
   if (isDiskFull(error))
     return new Refusal(
       'disk-full',
@@ -131,6 +141,11 @@ export function toRefusal(error: unknown): Refusal {
     return new Refusal('busy', 'This took too long, as much else is going on. Try again in a moment.', {
       cause: error,
     });
+  return null;
+}
+
+/** What the database refuses to keep. */
+function ofRow(error: unknown): Refusal | null {
   if (error instanceof UniqueConstraintError) {
     const field = UNIQUE_FIELDS[constraintOf(error)];
     return field
@@ -146,7 +161,7 @@ export function toRefusal(error: unknown): Refusal {
   if (error instanceof ValidationError) return new Refusal('invalid', 'A value cannot be recorded.');
   if (codeOf(error) === '23514' || isDataException(error))
     return new Refusal('invalid', 'A value lies outside what can be recorded.', { cause: error });
-  return new Refusal('internal', '');
+  return null;
 }
 
 /** Asked every second while the database is away: once is enough to know. */

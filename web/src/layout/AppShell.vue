@@ -16,7 +16,7 @@ import {
 import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useDisplay, useTheme } from 'vuetify';
-import { keepTheme, type ThemeName } from '../plugins/vuetify.ts';
+import { theme as keptTheme, type ThemeName } from '../plugins/vuetify.ts';
 import { useRoundQueue } from '../offline/useRoundQueue.ts';
 import { useSession } from '../stores/session.ts';
 import { useLiveUpdates } from '../stores/useLiveUpdates.ts';
@@ -49,7 +49,7 @@ const isHere = (to: string): boolean => route.path === to || route.path.startsWi
 function toggleTheme(): void {
   const name: ThemeName = isNight.value ? 'day' : 'night';
   void theme.change(name);
-  keepTheme(name);
+  keptTheme.value = name;
 }
 const queue = useRoundQueue();
 void queue.start();

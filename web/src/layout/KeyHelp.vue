@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, onMounted, ref } from 'vue';
+import { useEventListener } from '@vueuse/core';
+import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { isTyping } from '../ui/keys.ts';
 
@@ -75,8 +76,7 @@ function onKey(event: KeyboardEvent): void {
   const place = props.places[Number(event.key) - 1];
   if (place) void router.push(place.to);
 }
-onMounted(() => window.addEventListener('keydown', onKey));
-onBeforeUnmount(() => window.removeEventListener('keydown', onKey));
+useEventListener('keydown', onKey);
 </script>
 
 <template>

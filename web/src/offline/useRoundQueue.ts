@@ -1,4 +1,5 @@
 import type { AlikeRecord, NewRecord, RoundResult } from '@karyotome/contract';
+import { useEventListener, useTimeoutFn } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { computed, ref, watch } from 'vue';
 import { ProblemError } from '../api/client.ts';
@@ -15,6 +16,7 @@ import {
   type QueuedEntry,
 } from './device.ts';
 import { oneWindow } from './one-window.ts';
+import { firstPhoto } from './queued-photos.ts';
 import { toPlain } from './to-plain.ts';
 
 /** So many in one request: small enough that a dropped line costs little. */
@@ -30,11 +32,7 @@ const FAILED_OFTEN = {
 };
 
 /** What the entering screen knows of an animal. */
-export interface Entered {
-  readonly animalId: string;
-  readonly number: string;
-  readonly text: string;
-}
+type Entered = Pick<QueuedEntry, 'animalId' | 'number' | 'text'>;
 
 /**
  * Entries on their way: written to the device first, then sent in their order, each with its key, again and again until the
@@ -48,7 +46,8 @@ export const useRoundQueue = defineStore('round-queue', () => {
   const isOffline = ref(false);
   /** Sent since the page was opened, newest last: shown until the server's own list has them. */
   const sent = ref<(QueuedEntry & { recordId: string | null })[]>([]);
-  let timer: ReturnType<typeof setTimeout> | undefined;
+  const retry = useTimeoutFn(() => void flush(), RETRY_MS, { immediate: false });
+  useEventListener('online', () => void flush());
   let owner: string | null = null;
 
   const waiting = computed(() => entries.value.filter(({ state }) => state === 'waiting'));
@@ -65,7 +64,6 @@ export const useRoundQueue = defineStore('round-queue', () => {
       sent.value = [];
       await adoptEntries(account.email, account.id);
       entries.value = await queueOf(account.id);
-      window.addEventListener('online', flushNow);
     }
     void flush();
   }
@@ -75,11 +73,8 @@ export const useRoundQueue = defineStore('round-queue', () => {
     owner = null;
     entries.value = [];
     sent.value = [];
-    clearTimeout(timer);
-    window.removeEventListener('online', flushNow);
+    retry.stop();
   }
-
-  const flushNow = (): void => void flush();
 
   async function put(entry: Omit<QueuedEntry, 'seq' | 'accountId' | 'at' | 'state'>): Promise<QueuedEntry> {
     if (owner === null) await start();
@@ -146,7 +141,7 @@ export const useRoundQueue = defineStore('round-queue', () => {
 
   /** Sends what waits, one run at a time, also over several windows. */
   async function flush(): Promise<void> {
-    clearTimeout(timer);
+    retry.stop();
     if (isSending.value || waiting.value.length === 0) return;
     isSending.value = true;
     try {
@@ -155,7 +150,7 @@ export const useRoundQueue = defineStore('round-queue', () => {
       });
     } finally {
       isSending.value = false;
-      if (waiting.value.length > 0) timer = setTimeout(() => void flush(), RETRY_MS);
+      if (waiting.value.length > 0) retry.start();
     }
   }
 
@@ -302,8 +297,3 @@ export const useRoundQueue = defineStore('round-queue', () => {
     sendAgain,
   };
 });
-
-const firstPhoto = (chunk: readonly QueuedEntry[]): number => {
-  const at = chunk.findIndex(({ photo }) => photo !== null);
-  return at === -1 ? chunk.length : at;
-};

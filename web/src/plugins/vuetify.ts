@@ -1,25 +1,20 @@
 import 'vuetify/styles';
+import { useLocalStorage } from '@vueuse/core';
 import { createVuetify } from 'vuetify';
 import { aliases, mdi } from 'vuetify/iconsets/mdi-svg';
 import { readerLocale } from '../format/reader.ts';
 
 export const THEMES = ['day', 'night'] as const;
 export type ThemeName = (typeof THEMES)[number];
-const STORAGE_KEY = 'karyotome.theme';
-
-export function keptTheme(): ThemeName {
-  return localStorage.getItem(STORAGE_KEY) === 'night' ? 'night' : 'day';
-}
-export function keepTheme(name: ThemeName): void {
-  localStorage.setItem(STORAGE_KEY, name);
-}
+/** The theme that was chosen on this device. */
+export const theme = useLocalStorage<ThemeName>('karyotome.theme', 'day');
 
 export const vuetify = createVuetify({
   // Texts are English; days are typed and shown in the order of the reader's locale.
   date: { locale: { en: readerLocale() } },
   icons: { defaultSet: 'mdi', aliases, sets: { mdi } },
   theme: {
-    defaultTheme: keptTheme(),
+    defaultTheme: theme.value === 'night' ? 'night' : 'day',
     themes: {
       day: {
         dark: false,

@@ -76,6 +76,18 @@ function keyOf(entry: CatalogueEntryInput): string {
   return entry.kind === 'recombination' ? entry.locus : ownId(entry.name);
 }
 
+function checkMarker(entry: Extract<CatalogueEntryInput, { kind: 'marker' }>, catalogue: Catalogue): void {
+  const [first, second] = entry.phenotype.split('/').map((id) => catalogue.alleleById(id));
+  if (
+    !first ||
+    (second === undefined && entry.phenotype.includes('/')) ||
+    (second && second.locus !== first.locus)
+  )
+    throw invalidField('phenotype', 'is not in the catalogue');
+  if (entry.pWith <= entry.pWithout)
+    throw invalidField('pWith', 'must be more than without the gene: else it is no marker of it');
+}
+
 /** Whether an entry fits the catalogue that the others make. */
 function check(entry: CatalogueEntryInput, others: readonly CatalogueEntryInput[]): void {
   const catalogue = catalogueFor(others);
@@ -103,15 +115,7 @@ function check(entry: CatalogueEntryInput, others: readonly CatalogueEntryInput[
     return;
   }
   if (entry.kind === 'marker') {
-    const [first, second] = entry.phenotype.split('/').map((id) => catalogue.alleleById(id));
-    if (
-      !first ||
-      (second === undefined && entry.phenotype.includes('/')) ||
-      (second && second.locus !== first.locus)
-    )
-      throw invalidField('phenotype', 'is not in the catalogue');
-    if (entry.pWith <= entry.pWithout)
-      throw invalidField('pWith', 'must be more than without the gene: else it is no marker of it');
+    checkMarker(entry, catalogue);
     return;
   }
   if (ownId(entry.name) === 'own-') throw invalidField('name', 'needs letters or digits');

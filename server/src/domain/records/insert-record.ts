@@ -141,7 +141,8 @@ export async function refreshAnimal(work: Work, animalId: string, kind: NewRecor
     (await latestOfKind(work, { animalId, kind }))[0]?.body;
   const update = (values: Partial<AnimalRow>): Promise<unknown> =>
     raiseVersion(work, work.models.animals, { collectionId, id: animalId }, values);
-  if (kind === 'sex') await update({ sex: ((await last())?.['sex'] as AnimalRow['sex']) ?? 'unknown' });
+  if (kind === 'sex')
+    await update({ sex: ((await last())?.['sex'] as AnimalRow['sex'] | undefined) ?? 'unknown' });
   if (kind === 'move') await update({ tubId: ((await last())?.['toTubId'] as string | null) ?? null });
   if (kind === 'sex' || kind === 'identification') await touchGenetics(work);
 }

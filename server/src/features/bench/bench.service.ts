@@ -77,21 +77,9 @@ export async function viewBench(work: Work, clutchId: string): Promise<BenchView
     dam: parentView('dam', damId, 1),
     sires: sires.map(({ id, share }) => parentView('sire', id, share)),
     outcomes,
-    cautions: [
-      ...new Set(
-        sires.flatMap(({ id }) => pairingCautions(before.get(id)!, before.get(damId)!, genetics.catalogue)),
-      ),
-    ],
+    cautions: cautionsOf(genetics, before, parentage),
     hatchlings: await hatchlingsOf(work, genetics, byId, parentage, new Map(priors.of), pictures),
-    fit: clutchFit(
-      phenotypesByLocus(
-        before.get(damId)!,
-        sires.map(({ id, share }) => ({ parent: before.get(id)!, share })),
-        genetics.catalogue,
-      ),
-      identified,
-      genetics.catalogue,
-    ),
+    fit: fitOf(genetics, before, parentage, identified),
     groups: sorting?.groups ?? [],
     sortingVersion: sorting?.version ?? 0,
     comparisons: comparisonsFor(genetics, everybody, parentage, outcomes, pictures),
@@ -105,6 +93,29 @@ export async function viewBench(work: Work, clutchId: string): Promise<BenchView
       ? []
       : await proposeNumbers(work, clutch, clutch.eggs - (clutch.slugs ?? 0)),
   };
+}
+
+type Parents = Awaited<ReturnType<typeof parentsBefore>>;
+
+/** How well what was identified fits what the pair can produce. */
+function fitOf(
+  { catalogue }: Genetics,
+  before: Parents,
+  { damId, sires }: Parentage,
+  identified: readonly string[],
+): BenchView['fit'] {
+  const phenotypes = phenotypesByLocus(
+    before.get(damId)!,
+    sires.map(({ id, share }) => ({ parent: before.get(id)!, share })),
+    catalogue,
+  );
+  return clutchFit(phenotypes, identified, catalogue);
+}
+
+function cautionsOf({ catalogue }: Genetics, before: Parents, { damId, sires }: Parentage): string[] {
+  return [
+    ...new Set(sires.flatMap(({ id }) => pairingCautions(before.get(id)!, before.get(damId)!, catalogue))),
+  ];
 }
 
 async function hatchlingsOf(

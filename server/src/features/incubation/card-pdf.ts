@@ -36,11 +36,6 @@ export function drawCard({
   reader: settings,
 }: CardOrder): TDocumentDefinitions {
   const reader = new Reader(settings);
-  const dayOr = (day: string | null, otherwise: string): string =>
-    day === null ? otherwise : reader.day(day);
-  const line = (label: string, value: Content): TableCell[] => [{ text: label, color: '#555' }, value];
-  const pipOn = clutch.events.find(({ kind }) => kind === 'pip' || kind === 'out')?.on ?? null;
-  const isDone = clutch.hatchedOn !== null;
   return {
     pageSize: 'A5',
     pageMargins: [34, 34, 34, 34],
@@ -53,33 +48,7 @@ export function drawCard({
         layout: 'lightHorizontalLines',
         table: {
           widths: [92, '*'],
-          body: [
-            line('Dam', [
-              { text: `${clutch.dam.number} ${clutch.dam.name ?? ''}`, bold: true },
-              { text: clutch.dam.label, fontSize: 9 },
-            ]),
-            ...clutch.sires.map((sire, i) =>
-              line(i === 0 ? 'Sire' : 'or', [
-                {
-                  text: `${sire.number} ${sire.name ?? ''}${clutch.sires.length > 1 ? `  (${reader.percent(sire.p)} before any gene${sire.stored ? ', stored sperm' : ''})` : ''}`,
-                  bold: !sire.stored,
-                },
-                { text: sire.label, fontSize: 9 },
-              ]),
-            ),
-            line('Locks seen', String(clutch.locks)),
-            line('Ovulation', dayOr(clutch.ovulatedOn, 'not recorded')),
-            line('Pre-lay shed', dayOr(clutch.shedOn, 'not recorded')),
-            line('Laid', reader.day(clutch.laidOn)),
-            line('First pip', dayOr(pipOn, isDone ? 'not recorded' : 'not yet')),
-            line('Hatched', dayOr(clutch.hatchedOn, 'not yet')),
-            line(
-              'Incubator',
-              `${clutch.incubator?.name ?? ''}${clutch.incubationC ? ` at ${reader.temperature(clutch.incubationC)}` : ''}`.trim() ||
-                'not recorded',
-            ),
-            line('Eggs', eggsLine(clutch, isDone)),
-          ],
+          body: facts(clutch, reader),
         },
       },
       { svg: drawBox(clutch, reader), width: 300, margin: [0, 14, 0, 6] },
@@ -92,6 +61,43 @@ export function drawCard({
       { text: `Printed ${reader.day(printedOn)}`, fontSize: 8, color: '#555', margin: [0, 10, 0, 0] },
     ],
   };
+}
+
+const line = (label: string, value: Content): TableCell[] => [{ text: label, color: '#555' }, value];
+
+/** The pair, the days and the counts, a line each. */
+function facts(clutch: ClutchView, reader: Reader): TableCell[][] {
+  const dayOr = (day: string | null, otherwise: string): string =>
+    day === null ? otherwise : reader.day(day);
+  const pipOn = clutch.events.find(({ kind }) => kind === 'pip' || kind === 'out')?.on ?? null;
+  const isDone = clutch.hatchedOn !== null;
+  return [
+    line('Dam', [
+      { text: `${clutch.dam.number} ${clutch.dam.name ?? ''}`, bold: true },
+      { text: clutch.dam.label, fontSize: 9 },
+    ]),
+    ...clutch.sires.map((sire, i) =>
+      line(i === 0 ? 'Sire' : 'or', [
+        {
+          text: `${sire.number} ${sire.name ?? ''}${clutch.sires.length > 1 ? `  (${reader.percent(sire.p)} before any gene${sire.stored ? ', stored sperm' : ''})` : ''}`,
+          bold: !sire.stored,
+        },
+        { text: sire.label, fontSize: 9 },
+      ]),
+    ),
+    line('Locks seen', String(clutch.locks)),
+    line('Ovulation', dayOr(clutch.ovulatedOn, 'not recorded')),
+    line('Pre-lay shed', dayOr(clutch.shedOn, 'not recorded')),
+    line('Laid', reader.day(clutch.laidOn)),
+    line('First pip', dayOr(pipOn, isDone ? 'not recorded' : 'not yet')),
+    line('Hatched', dayOr(clutch.hatchedOn, 'not yet')),
+    line(
+      'Incubator',
+      `${clutch.incubator?.name ?? ''}${clutch.incubationC ? ` at ${reader.temperature(clutch.incubationC)}` : ''}`.trim() ||
+        'not recorded',
+    ),
+    line('Eggs', eggsLine(clutch, isDone)),
+  ];
 }
 
 function eggsLine({ counts, hatched }: ClutchView, isDone: boolean): string {

@@ -85,7 +85,7 @@ export function readLogger({ bytes, timeZone, now }: LoggerFile, progress: Progr
   data.forEach((row, i) => {
     progress(i, data.length);
     const line = i + 2;
-    const moment = moments[i]!;
+    const moment = moments[i] ?? null;
     if (moment === null)
       add(
         line,

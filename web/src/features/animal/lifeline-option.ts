@@ -34,6 +34,42 @@ export function lifelineOption(
 ): EChartsOption {
   const { massUnit } = reader;
   const data = inUnit(record, massUnit);
+  return {
+    animation: false,
+    aria: { enabled: true },
+    textStyle: { fontFamily: 'Atkinson Hyperlegible Next Variable, sans-serif' },
+    grid: [
+      { ...MARGIN, top: 22, height: 190 },
+      { ...MARGIN, top: 222, height: 30 },
+      { ...MARGIN, top: 258, height: 26 },
+    ],
+    ...axes(data, colors, today, massUnit),
+    tooltip: {
+      trigger: 'item',
+      confine: true,
+      backgroundColor: colors.paper,
+      borderColor: colors.soft,
+      textStyle: { color: colors.ink },
+    },
+    dataZoom: [{ type: 'inside', xAxisIndex: [0, 1, 2], filterMode: 'none', zoomOnMouseWheel: 'ctrl' }],
+    series: [
+      ...expectedBand(data, colors),
+      weights(data, colors, today, reader),
+      ...markedDays(data, colors),
+      meals(data, colors, true),
+      meals(data, colors, false),
+      stays(data, colors),
+    ],
+  };
+}
+
+/** Three rows over one time: weights, meals and tubs. */
+function axes(
+  data: LifelineData,
+  colors: LifelineColors,
+  today: string,
+  massUnit: Unit,
+): Pick<EChartsOption, 'xAxis' | 'yAxis'> {
   const axis = {
     axisLine: { lineStyle: { color: colors.soft } },
     axisLabel: { color: colors.ink },
@@ -63,16 +99,7 @@ export function lifelineOption(
     axisTick: { show: false },
     axisLabel: { color: colors.ink },
   });
-  const range = data.stays.at(-1);
   return {
-    animation: false,
-    aria: { enabled: true },
-    textStyle: { fontFamily: 'Atkinson Hyperlegible Next Variable, sans-serif' },
-    grid: [
-      { ...MARGIN, top: 22, height: 190 },
-      { ...MARGIN, top: 222, height: 30 },
-      { ...MARGIN, top: 258, height: 26 },
-    ],
     xAxis: [time(0, false), time(1, false), time(2, true)],
     yAxis: [
       {
@@ -86,73 +113,76 @@ export function lifelineOption(
       rowAxis(1, 'meals'),
       rowAxis(2, 'tub'),
     ],
-    tooltip: {
-      trigger: 'item',
-      confine: true,
-      backgroundColor: colors.paper,
-      borderColor: colors.soft,
-      textStyle: { color: colors.ink },
-    },
-    dataZoom: [{ type: 'inside', xAxisIndex: [0, 1, 2], filterMode: 'none', zoomOnMouseWheel: 'ctrl' }],
-    series: [
-      ...expectedBand(data, colors),
-      {
-        name: 'weight',
-        type: 'line',
-        data: data.weights.map(({ id, on, massG }) => ({ value: [on, massG], id })),
-        symbol: 'circle',
-        symbolSize: 7,
-        lineStyle: { color: colors.line, width: 2.5 },
-        itemStyle: { color: colors.line },
-        tooltip: {
-          formatter: (p) => tip(p, (value) => `${reader.number(Number(value[1]), 2)} ${massUnit.symbol}`),
-        },
-        markArea: {
-          silent: true,
-          itemStyle: { color: colors.band },
-          label: { show: false },
-          data: data.sheds.map(({ from, to }) => [{ xAxis: from }, { xAxis: to }]),
-        },
-        markLine: {
-          silent: true,
-          symbol: 'none',
-          lineStyle: { color: colors.accent, type: 'dashed' },
-          label: { color: colors.ink, position: 'insideStartTop', distance: 3, formatter: '{b}' },
-          data: [
-            ...(range?.maxG
-              ? [{ yAxis: range.maxG, name: `tub up to ${reader.number(range.maxG, 2)} ${massUnit.symbol}` }]
-              : []),
-            ...(data.band.length > 0 ? [{ xAxis: today, name: 'today' }] : []),
-          ],
-        },
-      },
-      {
-        name: 'events',
-        type: 'scatter',
-        data: data.marks.map(({ id, on, text }) => ({ value: [on, 0], id, name: text })),
-        symbol: 'triangle',
-        symbolSize: 11,
-        itemStyle: { color: colors.accent },
-        tooltip: { formatter: (p) => tip(p, () => (p as { name: string }).name) },
-      },
-      {
-        name: 'sheds',
-        type: 'scatter',
-        data: data.sheds.map(({ id, to, isWhole }) => ({
-          value: [to, 0],
-          id,
-          name: isWhole ? 'shed whole' : 'bad shed',
-        })),
-        symbol: 'diamond',
-        symbolSize: 9,
-        itemStyle: { color: colors.soft },
-        tooltip: { formatter: (p) => tip(p, () => (p as { name: string }).name) },
-      },
-      meals(data, colors, true),
-      meals(data, colors, false),
-      stays(data, colors),
-    ],
   };
+}
+
+/** Weights, with sheds as bands behind them, and the limit of the tub it lives in. */
+function weights(
+  data: LifelineData,
+  colors: LifelineColors,
+  today: string,
+  reader: Reader,
+): LineSeriesOption {
+  const { massUnit } = reader;
+  const range = data.stays.at(-1);
+  return {
+    name: 'weight',
+    type: 'line',
+    data: data.weights.map(({ id, on, massG }) => ({ value: [on, massG], id })),
+    symbol: 'circle',
+    symbolSize: 7,
+    lineStyle: { color: colors.line, width: 2.5 },
+    itemStyle: { color: colors.line },
+    tooltip: {
+      formatter: (p) => tip(p, (value) => `${reader.number(Number(value[1]), 2)} ${massUnit.symbol}`),
+    },
+    markArea: {
+      silent: true,
+      itemStyle: { color: colors.band },
+      label: { show: false },
+      data: data.sheds.map(({ from, to }) => [{ xAxis: from }, { xAxis: to }]),
+    },
+    markLine: {
+      silent: true,
+      symbol: 'none',
+      lineStyle: { color: colors.accent, type: 'dashed' },
+      label: { color: colors.ink, position: 'insideStartTop', distance: 3, formatter: '{b}' },
+      data: [
+        ...(range?.maxG
+          ? [{ yAxis: range.maxG, name: `tub up to ${reader.number(range.maxG, 2)} ${massUnit.symbol}` }]
+          : []),
+        ...(data.band.length > 0 ? [{ xAxis: today, name: 'today' }] : []),
+      ],
+    },
+  };
+}
+
+/** Moves and other events as triangles, sheds as diamonds. */
+function markedDays(data: LifelineData, colors: LifelineColors): ScatterSeriesOption[] {
+  return [
+    {
+      name: 'events',
+      type: 'scatter',
+      data: data.marks.map(({ id, on, text }) => ({ value: [on, 0], id, name: text })),
+      symbol: 'triangle',
+      symbolSize: 11,
+      itemStyle: { color: colors.accent },
+      tooltip: { formatter: (p) => tip(p, () => (p as { name: string }).name) },
+    },
+    {
+      name: 'sheds',
+      type: 'scatter',
+      data: data.sheds.map(({ id, to, isWhole }) => ({
+        value: [to, 0],
+        id,
+        name: isWhole ? 'shed whole' : 'bad shed',
+      })),
+      symbol: 'diamond',
+      symbolSize: 9,
+      itemStyle: { color: colors.soft },
+      tooltip: { formatter: (p) => tip(p, () => (p as { name: string }).name) },
+    },
+  ];
 }
 
 /** What was expected: 19 of 20 weights of a healthy animal lie in the band. Drawn as a floor and what lies on it. */

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import type { RecordKind } from '@karyotome/contract';
 import { mdiChevronLeft, mdiChevronRight } from '@mdi/js';
-import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue';
+import { useEventListener } from '@vueuse/core';
+import { computed, nextTick, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { isTyping } from '../../ui/keys.ts';
 import { dayWords, temperatureWords } from '../../format/format.ts';
@@ -60,7 +61,7 @@ watch(
   () => one.value?.id,
   async () => {
     await nextTick();
-    document.querySelector('.strip [aria-current]')?.scrollIntoView?.({ block: 'nearest', inline: 'center' });
+    document.querySelector('.strip [aria-current]')?.scrollIntoView({ block: 'nearest', inline: 'center' });
   },
 );
 
@@ -116,8 +117,7 @@ function onKey(event: KeyboardEvent): void {
     void nextTick(() => document.querySelector<HTMLElement>(`[data-number="${number}"]`)?.focus());
   }
 }
-onMounted(() => window.addEventListener('keydown', onKey));
-onBeforeUnmount(() => window.removeEventListener('keydown', onKey));
+useEventListener('keydown', onKey);
 </script>
 
 <template>

@@ -1,5 +1,7 @@
 import type { EggInput } from '@karyotome/contract';
 import { describe, expect, test } from 'vitest';
+import DayField from '../../ui/DayField.vue';
+import { nextTick } from 'vue';
 import { button, mounted } from '../../../test/mounted.ts';
 import { farmToday } from '../../format/format.ts';
 import EventPanel from './EventPanel.vue';
@@ -137,7 +139,8 @@ describe('what is seen of the eggs', () => {
 
   test('without a day nothing is recorded', async () => {
     const wrapper = panel('check');
-    await wrapper.get('input[type=date]').setValue('');
+    wrapper.getComponent(DayField).vm.$emit('update:modelValue', null);
+    await nextTick();
     await button(wrapper, 'Looked at the whole clutch: fine').trigger('click');
     expect(wrapper.emitted('note')).toBeUndefined();
     expect(wrapper.text()).toContain('is missing');

@@ -1,12 +1,13 @@
 import type { ClutchView, EggInput } from '@karyotome/contract';
+import { useTimeoutFn } from '@vueuse/core';
 import { computed, onScopeDispose, ref } from 'vue';
 import { api } from '../../api/resources.ts';
 import { useDraft } from '../../stores/useDraft.ts';
 import { useWrite } from '../../stores/useWrite.ts';
 
-/** A change is sent when the hand has rested for so long. */
 /** The status of a write that was based on a version which somebody else has changed. */
 const STALE = 412;
+/** A change is sent when the hand has rested for so long. */
 const REST_MS = 500;
 
 /**
@@ -32,12 +33,11 @@ export function useBox(clutch: () => ClutchView) {
   const eggs = computed<readonly EggInput[]>(() => draft.eggs ?? saved.value);
   const past = ref<(readonly EggInput[])[]>([]);
   const isStale = ref(false);
-  let timer = 0;
+  const timer = useTimeoutFn(() => void save(), REST_MS, { immediate: false });
 
   function put(next: readonly EggInput[]): void {
     draft.eggs = next.map((egg) => ({ ...egg }));
-    window.clearTimeout(timer);
-    timer = window.setTimeout(() => void save(), REST_MS);
+    timer.start();
   }
   function change(next: readonly EggInput[]): void {
     past.value.push(eggs.value.map((egg) => ({ ...egg })));
@@ -52,7 +52,7 @@ export function useBox(clutch: () => ClutchView) {
     const sending = draft.eggs;
     if (sending === null || isStale.value) return;
     if (write.busy.value) {
-      timer = window.setTimeout(() => void save(), REST_MS);
+      timer.start();
       return;
     }
     const sent = await write.run(clutch().id, { eggs: sending.map((egg) => ({ ...egg })) }, clutch().version);
@@ -75,9 +75,9 @@ export function useBox(clutch: () => ClutchView) {
   }
 
   // What a reload interrupted is sent now.
-  if (draft.eggs !== null) timer = window.setTimeout(() => void save(), REST_MS);
+  if (draft.eggs !== null) timer.start();
   onScopeDispose(() => {
-    window.clearTimeout(timer);
+    timer.stop();
     void save();
   });
   return {

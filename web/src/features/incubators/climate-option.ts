@@ -1,4 +1,4 @@
-import type { EChartsOption } from 'echarts';
+import type { EChartsOption, LineSeriesOption } from 'echarts';
 import type { Unit } from '@karyotome/words';
 
 export interface ClimatePoint {
@@ -46,7 +46,7 @@ function inUnit(data: ClimateChartData, { toShown }: Unit): ClimateChartData {
 export function climateOption(measured: ClimateChartData, colors: Colors, unit: Unit): EChartsOption {
   const data = inUnit(measured, unit);
   const [min, max] = axisRange(data);
-  const hasHumidity = data.points.some(({ humidity }) => humidity != null);
+  const hasHumidity = data.points.some((point) => point.humidity != null);
   const axis = {
     axisLine: { lineStyle: { color: colors.soft } },
     axisLabel: { color: colors.ink, hideOverlap: true },
@@ -75,50 +75,51 @@ export function climateOption(measured: ClimateChartData, colors: Colors, unit: 
         axisLabel: { color: colors.soft, formatter: '{value}%' },
       },
     ],
-    series: [
-      {
-        name: 'Temperature',
-        type: 'line',
-        showSymbol: false,
-        data: data.points.map(({ x, celsius }) => [x, celsius]),
-        tooltip: { valueFormatter: (value) => `${Number(value).toFixed(1)} ${unit.symbol}` },
-        lineStyle: { color: colors.line, width: 2 },
-        itemStyle: { color: colors.line },
-        ...(data.setC === null
-          ? {}
-          : {
-              markLine: {
-                silent: true,
-                symbol: 'none',
-                label: { show: false },
-                lineStyle: { color: colors.soft, type: 'dashed' },
-                data: [{ yAxis: data.setC }],
-              },
-            }),
-        ...(data.lowC === undefined || data.highC === undefined
-          ? {}
-          : {
-              markArea: {
-                silent: true,
-                itemStyle: { color: colors.band },
-                data: [[{ yAxis: data.lowC }, { yAxis: data.highC }]],
-              },
-            }),
-      },
-      ...(hasHumidity
-        ? [
-            {
-              name: 'Humidity',
-              type: 'line' as const,
-              yAxisIndex: 1,
-              showSymbol: false,
-              data: data.points.map(({ x, humidity }) => [x, humidity ?? null]),
-              tooltip: { valueFormatter: (value: unknown) => `${Math.round(Number(value))}%` },
-              lineStyle: { color: colors.soft, width: 1.5, type: 'dotted' as const },
-              itemStyle: { color: colors.soft },
-            },
-          ]
-        : []),
-    ],
+    series: [temperature(data, colors, unit), ...(hasHumidity ? [humidity(data, colors)] : [])],
+  };
+}
+
+function temperature(data: ClimateChartData, colors: Colors, unit: Unit): LineSeriesOption {
+  return {
+    name: 'Temperature',
+    type: 'line',
+    showSymbol: false,
+    data: data.points.map(({ x, celsius }) => [x, celsius]),
+    tooltip: { valueFormatter: (value) => `${Number(value).toFixed(1)} ${unit.symbol}` },
+    lineStyle: { color: colors.line, width: 2 },
+    itemStyle: { color: colors.line },
+    ...(data.setC === null
+      ? {}
+      : {
+          markLine: {
+            silent: true,
+            symbol: 'none',
+            label: { show: false },
+            lineStyle: { color: colors.soft, type: 'dashed' },
+            data: [{ yAxis: data.setC }],
+          },
+        }),
+    ...(data.lowC === undefined || data.highC === undefined
+      ? {}
+      : {
+          markArea: {
+            silent: true,
+            itemStyle: { color: colors.band },
+            data: [[{ yAxis: data.lowC }, { yAxis: data.highC }]],
+          },
+        }),
+  };
+}
+
+function humidity(data: ClimateChartData, colors: Colors): LineSeriesOption {
+  return {
+    name: 'Humidity',
+    type: 'line',
+    yAxisIndex: 1,
+    showSymbol: false,
+    data: data.points.map(({ x, humidity: percent }) => [x, percent ?? null]),
+    tooltip: { valueFormatter: (value: unknown) => `${Math.round(Number(value))}%` },
+    lineStyle: { color: colors.soft, width: 1.5, type: 'dotted' },
+    itemStyle: { color: colors.soft },
   };
 }

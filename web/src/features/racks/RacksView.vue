@@ -9,7 +9,8 @@ import {
   mdiPause,
   mdiPlus,
 } from '@mdi/js';
-import { computed, onBeforeUnmount, onMounted, ref } from 'vue';
+import { useEventListener } from '@vueuse/core';
+import { computed, ref } from 'vue';
 import { api } from '../../api/resources.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useRacks } from '../../stores/queries.ts';
@@ -42,8 +43,7 @@ const show = ref<(typeof SHOWN)[number]['value']>('all');
 function onKey(event: KeyboardEvent): void {
   if (event.key === 'Escape' && !document.querySelector('.v-overlay--active')) letGo();
 }
-onMounted(() => window.addEventListener('keydown', onKey));
-onBeforeUnmount(() => window.removeEventListener('keydown', onKey));
+useEventListener('keydown', onKey);
 const removal = useWrite(api.deleteRack);
 const rooms = computed(() => {
   const groups = new Map<string, RackView[]>();

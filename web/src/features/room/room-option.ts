@@ -1,5 +1,5 @@
 import type { RoomKindForecast } from '@karyotome/core';
-import type { EChartsOption } from 'echarts';
+import type { EChartsOption, LineSeriesOption } from 'echarts';
 
 export interface RoomColors {
   readonly ink: string;
@@ -50,38 +50,43 @@ export function roomOption(
         return `${weekDays[index]}<br>${mid} places, ${low} to ${high}<br>too few in ${Math.round(over * 100)}% of runs`;
       },
     },
-    series: [
-      {
-        name: 'from',
-        type: 'line',
-        stack: 'band',
-        symbol: 'none',
-        lineStyle: { opacity: 0 },
-        data: kind.weeks.map(({ low }) => low),
-      },
-      {
-        name: 'to',
-        type: 'line',
-        stack: 'band',
-        symbol: 'none',
-        lineStyle: { opacity: 0 },
-        areaStyle: { color: colors.band, opacity: 1 },
-        data: kind.weeks.map(({ low, high }) => high - low),
-      },
-      {
-        name: 'middle',
-        type: 'line',
-        symbol: 'none',
-        lineStyle: { color: colors.line, width: 2.5 },
-        data: kind.weeks.map(({ mid }) => mid),
-        markLine: {
-          silent: true,
-          symbol: 'none',
-          lineStyle: { color: colors.accent, type: 'dashed', width: 2 },
-          label: { color: colors.ink, position: 'insideEndTop', formatter: `${kind.places} places` },
-          data: [{ yAxis: kind.places }],
-        },
-      },
-    ],
+    series: placesNeeded(kind, colors),
   };
+}
+
+/** The middle of all runs, over a band that is drawn as a floor and what lies on it. */
+function placesNeeded(kind: RoomKindForecast, colors: RoomColors): LineSeriesOption[] {
+  return [
+    {
+      name: 'from',
+      type: 'line',
+      stack: 'band',
+      symbol: 'none',
+      lineStyle: { opacity: 0 },
+      data: kind.weeks.map(({ low }) => low),
+    },
+    {
+      name: 'to',
+      type: 'line',
+      stack: 'band',
+      symbol: 'none',
+      lineStyle: { opacity: 0 },
+      areaStyle: { color: colors.band, opacity: 1 },
+      data: kind.weeks.map(({ low, high }) => high - low),
+    },
+    {
+      name: 'middle',
+      type: 'line',
+      symbol: 'none',
+      lineStyle: { color: colors.line, width: 2.5 },
+      data: kind.weeks.map(({ mid }) => mid),
+      markLine: {
+        silent: true,
+        symbol: 'none',
+        lineStyle: { color: colors.accent, type: 'dashed', width: 2 },
+        label: { color: colors.ink, position: 'insideEndTop', formatter: `${kind.places} places` },
+        data: [{ yAxis: kind.places }],
+      },
+    },
+  ];
 }

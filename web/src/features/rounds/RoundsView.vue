@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import type { RoundAnimal } from '@karyotome/contract';
 import { mdiArrowLeft, mdiArrowRight, mdiQrcodeScan } from '@mdi/js';
-import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, ref } from 'vue';
+import { useEventListener, useLocalStorage } from '@vueuse/core';
+import { computed, defineAsyncComponent, ref } from 'vue';
 import { momentWords } from '../../format/format.ts';
 import { useRound } from '../../offline/useRound.ts';
 import { useRoundQueue } from '../../offline/useRoundQueue.ts';
@@ -25,8 +26,7 @@ const notices = useNotices();
 const queue = useRoundQueue();
 const { loggedOf, takeBack } = useLogged();
 const { rack, stops, index, stop, next, enter, step, leave, goTo } = useRoundPlace(data);
-const STORAGE_KEY = 'karyotome.round.goes-on';
-const goesOn = ref(localStorage.getItem(STORAGE_KEY) !== 'no');
+const goesOn = useLocalStorage('karyotome.round.advances', true);
 const dialog = ref<'weigh' | 'note' | 'scan' | null>(null);
 /** The last thing that was entered, until the next: the way back is where the eye is. */
 const last = ref<{ animal: RoundAnimal; logged: Logged } | null>(null);
@@ -75,7 +75,6 @@ async function undoLast(): Promise<void> {
 }
 function keepGoing(value: boolean | null): void {
   goesOn.value = value === true;
-  localStorage.setItem(STORAGE_KEY, value ? 'yes' : 'no');
 }
 function found(animalId: string): void {
   dialog.value = null;
@@ -99,8 +98,7 @@ function onKey(event: KeyboardEvent): void {
   } else return;
   event.preventDefault();
 }
-onMounted(() => window.addEventListener('keydown', onKey));
-onBeforeUnmount(() => window.removeEventListener('keydown', onKey));
+useEventListener('keydown', onKey);
 </script>
 
 <template>

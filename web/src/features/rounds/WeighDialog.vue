@@ -3,7 +3,8 @@ import type { RoundAnimal } from '@karyotome/contract';
 import { weightDoubt } from '@karyotome/core';
 import { weightDoubtWords } from '@karyotome/words';
 import { mdiBackspaceOutline } from '@mdi/js';
-import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue';
+import { useEventListener, useLocalStorage } from '@vueuse/core';
+import { computed, onMounted, ref, watch } from 'vue';
 import { agoWords, massWords } from '../../format/format.ts';
 import { reader } from '../../format/reader.ts';
 import { BAUD_RATES, hasSerial, serialScale, simulatedScale } from './scale/sources.ts';
@@ -13,9 +14,9 @@ import { useScale } from './scale/useScale.ts';
 const props = defineProps<{ animal: RoundAnimal }>();
 const emit = defineEmits<{ keep: [massG: number]; close: [] }>();
 const typed = ref('');
-const STORAGE_KEY = 'karyotome.scale';
-const kept = localStorage.getItem(STORAGE_KEY);
-const baud = ref<number>(Number(kept?.split(':')[1]) || BAUD_RATES[0]);
+/** The scale that is connected again by itself: `simulated`, or `serial:` with its baud rate. */
+const kept = useLocalStorage<string | null>('karyotome.scale', null);
+const baud = ref<number>(Number(kept.value?.split(':')[1]) || BAUD_RATES[0]);
 const unit = computed(() => reader().massUnit);
 const scale = useScale((steadyG) => (typed.value = String(unit.value.toShown(steadyG))));
 const massG = computed(() => {
@@ -48,22 +49,21 @@ function onKey(event: KeyboardEvent): void {
 }
 async function useSerial(): Promise<void> {
   await scale.connect(serialScale(baud.value));
-  if (scale.name.value) localStorage.setItem(STORAGE_KEY, `serial:${baud.value}`);
+  if (scale.name.value) kept.value = `serial:${baud.value}`;
 }
 async function simulate(): Promise<void> {
   await scale.connect(simulatedScale(() => props.animal.expected?.midG ?? props.animal.massG ?? 80));
-  localStorage.setItem(STORAGE_KEY, 'simulated');
+  kept.value = 'simulated';
 }
 async function stop(): Promise<void> {
   await scale.disconnect();
-  localStorage.removeItem(STORAGE_KEY);
+  kept.value = null;
 }
 onMounted(() => {
-  window.addEventListener('keydown', onKey, true);
-  if (kept === 'simulated') void simulate();
-  else if (kept && hasSerial()) void useSerial();
+  if (kept.value === 'simulated') void simulate();
+  else if (kept.value && hasSerial()) void useSerial();
 });
-onBeforeUnmount(() => window.removeEventListener('keydown', onKey, true));
+useEventListener('keydown', onKey, { capture: true });
 const rates: number[] = [...BAUD_RATES];
 const KEYS = ['7', '8', '9', '4', '5', '6', '1', '2', '3', '.', '0', 'back'];
 </script>

@@ -91,7 +91,7 @@ describe('a round', () => {
   });
 
   test('where the keeper wants so, it stays after a meal', async () => {
-    localStorage.setItem('karyotome.round.goes-on', 'no');
+    localStorage.setItem('karyotome.round.advances', 'false');
     vi.spyOn(api, 'round').mockResolvedValue(roundView('11', '12'));
     vi.spyOn(api, 'sendRound').mockImplementation((entries) => Promise.resolve(kept(entries)));
     const wrapper = await opened();

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import type { BoardFemale, BoardMale } from '@karyotome/contract';
 import { mdiCogOutline, mdiPlus } from '@mdi/js';
-import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue';
+import { useEventListener } from '@vueuse/core';
+import { computed, ref, watch } from 'vue';
 import { useDisplay } from 'vuetify';
 import { useCatalogue, useSeason } from '../../stores/queries.ts';
 import { useSession } from '../../stores/session.ts';
@@ -51,8 +52,7 @@ watch(carried, (male) => {
 function letGo(event: KeyboardEvent): void {
   if (event.key === 'Escape') carried.value = null;
 }
-onMounted(() => window.addEventListener('keydown', letGo));
-onBeforeUnmount(() => window.removeEventListener('keydown', letGo));
+useEventListener('keydown', letGo);
 </script>
 
 <template>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { TodayLine } from '@karyotome/contract';
-import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue';
+import { useEventListener, useLocalStorage } from '@vueuse/core';
+import { computed, ref } from 'vue';
 import { useSession } from '../../stores/session.ts';
 import { useToday } from '../../stores/queries.ts';
 import { dayWords } from '../../format/format.ts';
@@ -45,9 +46,7 @@ const GROUP: Record<TodayLine['kind'], string> = {
 };
 /** What has a day of its own can be missed; a shed lasts, and is not. */
 const CAN_BE_MISSED: readonly TodayLine['kind'][] = ['meal', 'weigh', 'clean', 'heat'];
-const BY = 'karyotome.today.by';
-const by = ref<'place' | 'act'>(localStorage.getItem(BY) === 'act' ? 'act' : 'place');
-watch(by, (value) => localStorage.setItem(BY, value));
+const by = useLocalStorage<'place' | 'act'>('karyotome.today.by', 'place');
 const zone = ref<NonNullable<TodayLine['zone']> | null>(null);
 const kind = ref<string>('all');
 const counts = computed(() => {
@@ -94,8 +93,7 @@ function walk(event: KeyboardEvent): void {
   const at = lines.findIndex((line) => line.contains(document.activeElement));
   lines[Math.max(0, at + step)]?.focus();
 }
-onMounted(() => window.addEventListener('keydown', walk));
-onBeforeUnmount(() => window.removeEventListener('keydown', walk));
+useEventListener('keydown', walk);
 </script>
 
 <template>
