@@ -106,7 +106,11 @@ const order = ({ kind }: SeasonEvent): number => SEASON_EVENTS.indexOf(kind);
 const inOrder = (events: readonly SeasonEvent[]): SeasonEvent[] =>
   events.toSorted((a, b) => (a.on < b.on ? -1 : a.on > b.on ? 1 : order(a) - order(b)));
 
-/** The males that are with a female who has not laid yet. */
+/**
+ * The males that are with a female who has not laid yet.
+ *
+ * @example malesWith([{ id: 'e', kind: 'introduction', on: '2026-01-02', sireId: 'M1' }]) // ["M1"]
+ */
 export function malesWith(events: readonly SeasonEvent[]): string[] {
   const inside = new Set<string>();
   for (const { kind, sireId } of inOrder(events)) {

@@ -78,7 +78,12 @@ function yearsOld(hatchedOn: IsoDay | null, today: IsoDay): number | null {
   return hatchedOn === null ? null : daysBetween(hatchedOn, today) / 365.25;
 }
 
-/** The weight from which a female of her age may be paired. @param hatchedOn - null where it is not known */
+/**
+ * The weight from which a female of her age may be paired.
+ *
+ * @param hatchedOn - null where it is not known
+ * @example femaleFloor('2020-06-01', SEASON_RULES, '2026-06-01').floorG // 1300
+ */
 export function femaleFloor(hatchedOn: IsoDay | null, rules: SeasonRules, today: IsoDay): BreedingFloor {
   const years = yearsOld(hatchedOn, today);
   return years !== null && years >= rules.olderFromYears

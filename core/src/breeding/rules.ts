@@ -52,7 +52,11 @@ export const SEASON_RULES: SeasonRules = {
   cutDay: 60,
 };
 
-/** The season a day belongs to: named after the year in which its eggs hatch. */
+/**
+ * The season a day belongs to: named after the year in which its eggs hatch.
+ *
+ * @example seasonOf('2026-11-28', { seasonFromMonth: 9 }) // 2027
+ */
 export function seasonOf(day: string, rules: Pick<SeasonRules, 'seasonFromMonth'>): number {
   const [year, month] = day.split('-').map(Number);
   return month! >= rules.seasonFromMonth ? year! + 1 : year!;

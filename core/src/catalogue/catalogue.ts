@@ -48,7 +48,11 @@ export interface Catalogue {
   compareLoci(a: string, b: string): number;
 }
 
-/** The built-in catalogue with a user's additions. The additions are checked where they are entered. */
+/**
+ * The built-in catalogue with a user's additions. The additions are checked where they are entered.
+ *
+ * @example createCatalogue().alleleById('pied').allele.name // "Pied"
+ */
 export function createCatalogue(additions: CatalogueAdditions = {}): Catalogue {
   const loci = [...BUILT_IN_LOCI, ...(additions.loci ?? [])].map((locus) => withAdditions(locus, additions));
   const byId = new Map(loci.map((locus) => [locus.id, locus]));

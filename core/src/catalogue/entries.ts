@@ -36,7 +36,11 @@ export type CatalogueEntry =
   /** A marker of the user's own, or other chances for a marker that the catalogue has. */
   | ({ readonly kind: 'marker' } & OwnMarker);
 
-/** The allele id of a name of the user's own: apart from all built-in ones. */
+/**
+ * The allele id of a name of the user's own: apart from all built-in ones.
+ *
+ * @example ownId('Night Glow') // "own-night-glow"
+ */
 export function ownId(name: string): string {
   const slug = name
     .toLowerCase()

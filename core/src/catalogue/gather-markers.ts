@@ -39,6 +39,7 @@ export const CHANCES: Readonly<Record<Agreement, { readonly pWith: number; reado
 /** Some carriers show such a marker, and so do some that carry nothing. A default of this program. */
 export const CARRIER_MARKER_CHANCES = { pWith: 0.4, pWithout: 0.1 } as const;
 
+/** @example markerId({ zone: 'lips', text: 'pale' }) // "lips: pale" */
 export const markerId = ({ zone, text }: TraitMarker): string => `${zone}: ${text}`;
 
 /** The built-in markers and the user's own, the same words in one zone as one. */

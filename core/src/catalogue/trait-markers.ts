@@ -208,6 +208,7 @@ const SETTLED = new Set([
   'genetic-stripe',
 ]);
 
+/** @example agreementOn('pied') // "settled" */
 export function agreementOn(locus: string): Agreement {
   return SETTLED.has(locus) ? 'settled' : DEBATED.has(locus) ? 'debated' : 'usual';
 }

@@ -60,7 +60,11 @@ export type Meaning =
   | { readonly kind: 'combination'; readonly words: string }
   | { readonly kind: 'wild' };
 
-/** Lower case, hyphens, dots and apostrophes folded to blanks, so that `G-Stripe` and `g stripe` are one phrase. */
+/**
+ * Lower case, hyphens, dots and apostrophes folded to blanks, so that `G-Stripe` and `g stripe` are one phrase.
+ *
+ * @example foldPhrase('Yellow-Belly ') // "yellow belly"
+ */
 export function foldPhrase(text: string): string {
   return text
     .toLowerCase()
@@ -100,7 +104,11 @@ export function buildPhrases(loci: readonly Locus[], aliases: readonly Alias[]):
   return phrases;
 }
 
-/** The other spellings of an allele that the built-in catalogue knows. */
+/**
+ * The other spellings of an allele that the built-in catalogue knows.
+ *
+ * @example wordsFor('yellow-belly') // ["yb","yellowbelly"]
+ */
 export function wordsFor(allele: string): readonly string[] {
   return ALLELE_WORDS[allele] ?? [];
 }

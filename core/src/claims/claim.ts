@@ -7,7 +7,11 @@ import { tradePercent } from '../notation/label.ts';
 export type ClaimKind =
   'double' | 'visual' | 'sure-carrier' | 'possible-carrier' | 'possible-visual' | 'excluded';
 
-/** Whether a claim says only how likely the gene is there: carried unseen, or less likely than not to show. */
+/**
+ * Whether a claim says only how likely the gene is there: carried unseen, or less likely than not to show.
+ *
+ * @example isPossible('possible-carrier') // true
+ */
 export const isPossible = (kind: ClaimKind): boolean =>
   kind === 'possible-carrier' || kind === 'possible-visual';
 
@@ -24,6 +28,7 @@ export interface Claim {
 /** A probability this near to 1 is rounding, not doubt. */
 const CERTAIN = 1 - 1e-9;
 
+/** @example isCertain(0.999) // false */
 export function isCertain(p: number): boolean {
   return p >= CERTAIN;
 }

@@ -21,6 +21,7 @@ export interface StockUse {
 }
 
 const ORDER = new Map(PREY_SIZES.map(({ species, size }, i) => [`${species} ${size}`, i]));
+/** @example ['rat small', 'rat pup'].toSorted(byPreySize) // ["rat pup","rat small"] */
 export const byPreySize = (a: Prey, b: Prey): number => (ORDER.get(a) ?? 99) - (ORDER.get(b) ?? 99);
 
 /** What to thaw: frozen prey of the meals that are due, by species and size, smallest first. */
@@ -72,6 +73,8 @@ export function normalQuantile(share: number): number {
 /**
  * The stock at which to order again: the use expected until the delivery and a reserve against chance (any textbook of
  * inventory: mean x lead time + z x deviation x root of the lead time).
+ *
+ * @example Math.round(reorderPoint(4, 2, { leadDays: 7, service: 0.95 })) // 37
  */
 export function reorderPoint(meanADay: number, sdADay: number, { leadDays, service }: OrderRules): number {
   return meanADay * leadDays + normalQuantile(service) * sdADay * Math.sqrt(leadDays);

@@ -24,13 +24,21 @@ export const PREY_SIZES: readonly PreySize[] = [
   { species: 'rat', size: 'large', fromG: 200, toG: 400 },
 ];
 
-/** The size of a species that a meal of so many grams asks for: the largest that begins at or below it. */
+/**
+ * The size of a species that a meal of so many grams asks for: the largest that begins at or below it.
+ *
+ * @example preyFor('rat', 30).size // "pup"
+ */
 export function preyFor(species: PreySpecies, preyG: number): PreySize {
   const sizes = PREY_SIZES.filter((prey) => prey.species === species);
   return sizes.findLast((size) => size.fromG <= preyG) ?? sizes[0]!;
 }
 
-/** What one of a size weighs, grams: the middle of its range. Null for a size that is not on the list. */
+/**
+ * What one of a size weighs, grams: the middle of its range. Null for a size that is not on the list.
+ *
+ * @example preyMass('rat', 'pup') // 27.5
+ */
 export function preyMass(species: string, size: string): number | null {
   const found = PREY_SIZES.find((prey) => prey.species === species && prey.size === size);
   return found ? (found.fromG + found.toG) / 2 : null;

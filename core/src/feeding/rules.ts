@@ -50,6 +50,7 @@ export const FEEDING_RULES: FeedingRules = {
   cleanEveryDays: 14,
 };
 
+/** @example weightClass(FEEDING_RULES, 600).everyDays // 10 */
 export function weightClass(rules: FeedingRules, massG: number): WeightClass {
   return rules.classes.find(({ belowG }) => belowG === null || massG < belowG) ?? rules.classes.at(-1)!;
 }

@@ -21,6 +21,7 @@ const TIE = 1e-9;
  * @param seen - whole counts, one for each kind
  * @param odds - probabilities, one for each kind, adding up to 1
  * @throws CostError where there are too many possible results to walk through
+ * @example multinomialTest([3, 5], [0.5, 0.5]).p.toFixed(4) // "0.7266"
  */
 export function multinomialTest(seen: readonly number[], odds: readonly number[]): FitTest {
   const total = seen.reduce((a, b) => a + b, 0);

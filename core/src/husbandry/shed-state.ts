@@ -11,7 +11,11 @@ export interface InShed {
   readonly record: string;
 }
 
-/** Whether the animal is in shed on a day: a sign was seen and the shed itself not yet. */
+/**
+ * Whether the animal is in shed on a day: a sign was seen and the shed itself not yet.
+ *
+ * @example inShed([{ id: 'r', on: '2026-06-01', stage: 'blue' }], '2026-06-04').days // 3
+ */
 export function inShed(sheds: readonly ShedRecord[], today: IsoDay): InShed | null {
   const past = sheds.filter((shed) => shed.on <= today);
   const last = past.at(-1);

@@ -1,4 +1,8 @@
-/** Where the eggs of a clutch lie at first: in rows, each shifted by half an egg, in hundredths of the box. */
+/**
+ * Where the eggs of a clutch lie at first: in rows, each shifted by half an egg, in hundredths of the box.
+ *
+ * @example boxPlaces(1) // [{"x":25,"y":50}]
+ */
 export function boxPlaces(count: number): { x: number; y: number }[] {
   const perRow = Math.max(2, Math.min(6, Math.ceil(Math.sqrt(count * 1.6))));
   const rows = Math.ceil(count / perRow);

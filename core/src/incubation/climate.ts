@@ -61,6 +61,7 @@ const ROOM_C = 23;
  * little; the same moment always reads the same. With a failed heater the box cools to the room within hours.
  *
  * @param failedAtMs - since when the heater is off, for `heater-fails`
+ * @example simulatedReading(0, 31.4).celsius // 31.4
  */
 export function simulatedReading(
   atMs: number,

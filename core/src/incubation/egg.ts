@@ -46,7 +46,11 @@ const STAGE_OF: Partial<Record<EggEventKind, EggStage>> = {
 /** Dents are usually harmless; mould and a collapse are looked at again. Common practice, no source. */
 const WORRIES: readonly EggSign[] = ['mould', 'collapse'];
 
-/** Folds the events of a clutch into the state of one of its eggs. */
+/**
+ * Folds the events of a clutch into the state of one of its eggs.
+ *
+ * @example eggState('egg', []).stage // "in-egg"
+ */
 export function eggState(eggId: string, events: readonly EggEvent[]): EggState {
   const own = events
     .filter((event) => event.eggId === eggId)

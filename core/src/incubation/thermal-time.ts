@@ -9,7 +9,11 @@ export const BASE_C = 20;
 /** Warmer than this the line no longer holds: no faster development is promised. */
 const WARMEST_C = 33;
 
-/** Days at the reference temperature that one day at this temperature is worth. */
+/**
+ * Days at the reference temperature that one day at this temperature is worth.
+ *
+ * @example rateAt(31.5).toFixed(4) // "1.0088"
+ */
 export function rateAt(celsius: number): number {
   return Math.max(0, Math.min(celsius, WARMEST_C) - BASE_C) / (REFERENCE_C - BASE_C);
 }
@@ -20,6 +24,8 @@ export type DailyMeans = ReadonlyMap<number, number>;
 /**
  * Days at the reference temperature gone by after `days` days. A day that was not measured counts at the temperature that
  * was set.
+ *
+ * @example referenceDays(10, new Map(), 31.5).toFixed(2) // "10.09"
  */
 export function referenceDays(days: number, means: DailyMeans, setC: number): number {
   let sum = 0;

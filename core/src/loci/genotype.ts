@@ -17,7 +17,11 @@ export function compareAlleles(a: string, b: string): number {
   return a < b ? -1 : 1;
 }
 
-/** The one spelling of an unordered genotype. */
+/**
+ * The one spelling of an unordered genotype.
+ *
+ * @example canonical('pied', '+') // ["+","pied"]
+ */
 export function canonical(a: string, b: string): Genotype {
   return compareAlleles(a, b) <= 0 ? [a, b] : [b, a];
 }
@@ -26,7 +30,11 @@ export function genotypeKey(genotype: Genotype): string {
   return `${genotype[0]}/${genotype[1]}`;
 }
 
-/** Every unordered genotype of a locus with these alleles (wild type added), in canonical order. */
+/**
+ * Every unordered genotype of a locus with these alleles (wild type added), in canonical order.
+ *
+ * @example allGenotypes(['pied']).length // 3
+ */
 export function allGenotypes(alleleIds: readonly string[]): Genotype[] {
   const alleles = [WILD, ...alleleIds.toSorted(compareAlleles)];
   return alleles.flatMap((a, i) => alleles.slice(i).map((b): Genotype => [a, b]));

@@ -7,7 +7,11 @@ import type { ParsedGenes, Phase } from './parse.ts';
 /** What a label says when nothing else is there to say. */
 export const NORMAL = 'Normal';
 
-/** 2/3 is written 66% and 1/3 is written 33%, as the trade does; anything else is rounded to a whole percent. */
+/**
+ * 2/3 is written 66% and 1/3 is written 33%, as the trade does; anything else is rounded to a whole percent.
+ *
+ * @example tradePercent(2 / 3) // "66%"
+ */
 export function tradePercent(p: number): string {
   if (Math.abs(p - 2 / 3) < 0.005) return '66%';
   if (Math.abs(p - 1 / 3) < 0.005) return '33%';
@@ -19,6 +23,8 @@ export function tradePercent(p: number): string {
 /**
  * Writes words beside one another so that they are read back as they are: where the end of one and the start of the next
  * would together name another gene, a comma stands between them ("Desert, Ghost").
+ *
+ * @example joinWords(['pastel', 'clown']) // "pastel clown"
  */
 export function joinWords(words: readonly string[], catalogue: Catalogue = CATALOGUE): string {
   let label = '';
@@ -64,7 +70,11 @@ function genotypeWords(locus: Locus, genotype: Genotype, { alleleById, alleleNam
   return { shown: compound ? [compound.name] : [alleleName(a), alleleName(b)], carried: [] };
 }
 
-/** The label of one genotype per locus: "Pastel Clown Het Pied". Loci come in the catalogue's order. */
+/**
+ * The label of one genotype per locus: "Pastel Clown Het Pied". Loci come in the catalogue's order.
+ *
+ * @example genotypeLabel({ pied: ['pied', 'pied'] }) // "Pied"
+ */
 export function genotypeLabel(
   genotypes: Readonly<Record<string, Genotype>>,
   catalogue: Catalogue = CATALOGUE,
@@ -126,7 +136,11 @@ function canonicalWith([a, b]: Genotype, allele: string): Genotype {
   return canonical(a === WILD ? WILD : allele, b === WILD ? WILD : allele);
 }
 
-/** The one canonical label of a reading: what shows, then what is carried, then what is possible, in brackets. */
+/**
+ * The one canonical label of a reading: what shows, then what is carried, then what is possible, in brackets.
+ *
+ * @example canonicalLabel(parseGenes('66% het Clown pastel')) // "Pastel 66% Het Clown"
+ */
 export function canonicalLabel(
   parsed: Pick<ParsedGenes, 'loci' | 'phases' | 'possible'> & Partial<Pick<ParsedGenes, 'either'>>,
   catalogue: Catalogue = CATALOGUE,

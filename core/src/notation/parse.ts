@@ -85,6 +85,7 @@ const FILLERS = new Set(['and', '&', '+', 'visual', 'x']);
  * be placed, or can mean two things, comes back in `unknown` with suggestions and is never guessed.
  *
  * @param text - at most a few hundred characters; longer texts are read all the same
+ * @example parseGenes('Pastel het Clown').unknown // []
  */
 export function parseGenes(text: string, catalogue: Catalogue = CATALOGUE): ParsedGenes {
   const reader = new Reader(catalogue);

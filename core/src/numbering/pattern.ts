@@ -35,6 +35,7 @@ function seasonNumber(season: number, clutch: number, hatchling: number): string
  *
  * @param count - how many, 1 or more
  * @returns an empty list for `free`, where a person chooses
+ * @example nextNumbers({ pattern: 'season-clutch-hatchling', season: 2026, clutch: 4, used: new Set(['2604-01']) }, 2) // ["2604-02","2604-03"]
  */
 export function nextNumbers(context: NumberingContext, count: number): string[] {
   if (context.pattern === 'free') return [];
@@ -48,7 +49,11 @@ export function nextNumbers(context: NumberingContext, count: number): string[] 
   return numbers;
 }
 
-/** What a number of the pattern `season-clutch-hatchling` says; null where it follows another. */
+/**
+ * What a number of the pattern `season-clutch-hatchling` says; null where it follows another.
+ *
+ * @example parseSeasonNumber('2604-02') // {"season":2026,"clutch":4,"hatchling":2}
+ */
 export function parseSeasonNumber(
   number: string,
 ): { season: number; clutch: number; hatchling: number } | null {

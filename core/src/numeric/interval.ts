@@ -14,6 +14,8 @@ export interface Share {
 /**
  * A share with its 95% interval by the score method (Wilson 1927, JASA 22, 209-212), which stays honest for few eggs, where
  * plus-minus intervals do not.
+ *
+ * @example shareOf(0, 0) // {"of":0,"count":0,"share":null,"low":0,"high":1}
  */
 export function shareOf(count: number, of: number): Share {
   if (of === 0) return { of, count, share: null, low: 0, high: 1 };

@@ -24,7 +24,11 @@ export function wholeOdds(first: number, last: number, weight: (value: number) =
 /** The density of the normal distribution, up to a factor. */
 const bell = (distance: number, spread: number): number => Math.exp(-((distance / spread) ** 2) / 2);
 
-/** A bell about a mean, cut off at the ends. */
+/**
+ * A bell about a mean, cut off at the ends.
+ *
+ * @example bellOdds(5, 1, 5, 5) // {"first":5,"odds":[1]}
+ */
 export function bellOdds(mean: number, spread: number, first: number, last: number): WholeOdds {
   return wholeOdds(first, last, (value) => bell(value - mean, spread));
 }
@@ -69,14 +73,22 @@ export function learn(
   return { odds: { first: prior.first, odds }, observations: observed.length };
 }
 
-/** The chance of a number above `value`. */
+/**
+ * The chance of a number above `value`.
+ *
+ * @example chanceAbove({ first: 1, odds: [0.5, 0.5] }, 1) // 0.5
+ */
 export function chanceAbove({ first, odds }: WholeOdds, value: number): number {
   let sum = 0;
   for (let i = Math.max(0, Math.floor(value) - first + 1); i < odds.length; i++) sum += odds[i]!;
   return Math.min(1, sum);
 }
 
-/** The smallest number that is not exceeded with probability `q`. */
+/**
+ * The smallest number that is not exceeded with probability `q`.
+ *
+ * @example quantile({ first: 1, odds: [0.5, 0.5] }, 0.9) // 2
+ */
 export function quantile({ first, odds }: WholeOdds, q: number): number {
   let sum = 0;
   for (const [i, p] of odds.entries()) {
@@ -86,11 +98,16 @@ export function quantile({ first, odds }: WholeOdds, q: number): number {
   return first + odds.length - 1;
 }
 
+/** @example meanOf({ first: 1, odds: [0.5, 0.5] }) // 1.5 */
 export function meanOf({ first, odds }: WholeOdds): number {
   return odds.reduce((sum, p, i) => sum + p * (first + i), 0);
 }
 
-/** The distribution once it is known that the number is at least `value`; null where that has no chance. */
+/**
+ * The distribution once it is known that the number is at least `value`; null where that has no chance.
+ *
+ * @example givenAtLeast({ first: 1, odds: [0.5, 0.5] }, 2) // {"first":2,"odds":[1]}
+ */
 export function givenAtLeast(whole: WholeOdds, value: number): WholeOdds | null {
   const from = Math.max(0, Math.ceil(value) - whole.first);
   const rest = whole.odds.slice(from);
@@ -98,14 +115,22 @@ export function givenAtLeast(whole: WholeOdds, value: number): WholeOdds | null 
   return total <= 0 ? null : { first: whole.first + from, odds: rest.map((p) => p / total) };
 }
 
-/** The distribution of a sum of two independent numbers. */
+/**
+ * The distribution of a sum of two independent numbers.
+ *
+ * @example sumOf({ first: 1, odds: [0.5, 0.5] }, { first: 1, odds: [1] }) // {"first":2,"odds":[0.5,0.5]}
+ */
 export function sumOf(a: WholeOdds, b: WholeOdds): WholeOdds {
   const odds = new Array<number>(a.odds.length + b.odds.length - 1).fill(0);
   for (const [i, p] of a.odds.entries()) for (const [j, q] of b.odds.entries()) odds[i + j]! += p * q;
   return { first: a.first + b.first, odds };
 }
 
-/** Draws a number by a die from [0, 1). */
+/**
+ * Draws a number by a die from [0, 1).
+ *
+ * @example drawWhole({ first: 1, odds: [0.5, 0.5] }, 0.7) // 2
+ */
 export function drawWhole({ first, odds }: WholeOdds, die: number): number {
   let left = die;
   for (const [i, p] of odds.entries()) {

@@ -139,6 +139,7 @@ function takeTop<T, R extends { p: number; label: string }>(
  *
  * @param top - how many outcomes to list at most
  * @returns `total`: the probability that the listed ones cover
+ * @example pairingOutcomes(parseParent('het Pied', 'male').parent, parseParent('het Pied', 'female').parent).total // 1
  */
 export function pairingOutcomes(
   sire: Parent,
@@ -157,7 +158,11 @@ export function pairingOutcomes(
   return { outcomes, total: outcomes.reduce((sum, outcome) => sum + outcome.p, 0) };
 }
 
-/** The same, grouped by what shows: what somebody looking at the hatchlings can choose from. */
+/**
+ * The same, grouped by what shows: what somebody looking at the hatchlings can choose from.
+ *
+ * @example visibleOutcomes(parseParent('het Pied', 'male').parent, parseParent('Pied', 'female').parent).map(({ p }) => p) // [0.5,0.5]
+ */
 export function visibleOutcomes(
   sire: Parent,
   dam: Parent,
@@ -211,7 +216,11 @@ function carriedWords(locus: Locus, members: readonly LocusOutcome[]): string[] 
     });
 }
 
-/** Cautions for what the pair can produce, to be seen before the animals are put together. */
+/**
+ * Cautions for what the pair can produce, to be seen before the animals are put together.
+ *
+ * @example pairingCautions(parseParent('Pied', 'male').parent, parseParent('Pied', 'female').parent) // []
+ */
 export function pairingCautions(sire: Parent, dam: Parent, catalogue: Catalogue = CATALOGUE): string[] {
   const notes = segregatingLoci(sire, dam, catalogue).flatMap(({ locus, outcomes }) =>
     outcomes.flatMap(({ genotype }) => welfareNotes(locus, genotype)),

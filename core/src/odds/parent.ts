@@ -35,7 +35,11 @@ export function toParent(
   return { loci };
 }
 
-/** Reads a parent from trade shorthand. */
+/**
+ * Reads a parent from trade shorthand.
+ *
+ * @example parseParent('Pastel', 'male').parsed.unknown // []
+ */
 export function parseParent(
   text: string,
   sex: 'female' | 'male',

@@ -81,6 +81,7 @@ export function targetScenarios(sire: Parent, dam: Parent, target: Target): Scen
  * parents' genotypes of 1-(1-p)^N, not 1-(1-average p)^N.
  *
  * @param eggs - a whole number, 1 or more
+ * @example targetOdds(parseParent('het Pied', 'male').parent, parseParent('Pied', 'female').parent, parseGenes('Pied')).p // 0.5
  */
 export function targetOdds(
   sire: Parent,

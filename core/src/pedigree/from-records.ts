@@ -84,7 +84,11 @@ export function shownByReading(
   );
 }
 
-/** Locus id -> what shows there by a text, for the loci at which something does. */
+/**
+ * Locus id -> what shows there by a text, for the loci at which something does.
+ *
+ * @example shownBy('Pastel het Clown') // {"pastel":"pastel"}
+ */
 export function shownBy(genes: string, catalogue: Catalogue = CATALOGUE): Record<string, string> {
   const shown = shownByReading(parseGenes(genes, catalogue), catalogue);
   return Object.fromEntries(Object.entries(shown).filter(([, phenotype]) => phenotype !== ''));

@@ -1,7 +1,11 @@
 import type { PedigreeAnimal } from './document.ts';
 import { parentsOf } from './index-pedigree.ts';
 
-/** The animals themselves and all their recorded ancestors. */
+/**
+ * The animals themselves and all their recorded ancestors.
+ *
+ * @example withAncestors([{ id: 'D', sex: 'female' }, { id: 'H', sex: 'male', dam: 'D' }], ['H']).length // 2
+ */
 export function withAncestors(animals: readonly PedigreeAnimal[], ids: Iterable<string>): PedigreeAnimal[] {
   const byId = new Map(animals.map((animal) => [animal.id, animal]));
   const wanted = new Set<string>();
@@ -14,7 +18,11 @@ export function withAncestors(animals: readonly PedigreeAnimal[], ids: Iterable<
   return animals.filter((animal) => wanted.has(animal.id));
 }
 
-/** Everybody connected to an animal through parents and young, mates included, nearest first with their distance. */
+/**
+ * Everybody connected to an animal through parents and young, mates included, nearest first with their distance.
+ *
+ * @example [...kinByDistance([{ id: 'D', sex: 'female' }, { id: 'H', sex: 'male', dam: 'D' }], 'H')] // [["H",0],["D",1]]
+ */
 export function kinByDistance(animals: readonly PedigreeAnimal[], proband: string): Map<string, number> {
   const links = new Map<string, string[]>();
   const link = (a: string, b: string): void => {

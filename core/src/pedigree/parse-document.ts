@@ -23,6 +23,7 @@ const SUM_TOLERANCE = 1e-6;
  * Reads a pedigree document: whatever JSON held, checked through and through.
  *
  * @throws InputError with every issue found, in the order of the document; a path reads `animals.H1.dam`
+ * @example parsePedigree({}) // throws InputError
  */
 export function parsePedigree(document: unknown): Pedigree {
   return new DocumentReader().read(document);

@@ -15,7 +15,11 @@ export interface SurvivalStep {
   readonly se: number;
 }
 
-/** The share still waiting, by time, with what was cut short taken into account (Kaplan & Meier 1958, JASA 53, 457-481). */
+/**
+ * The share still waiting, by time, with what was cut short taken into account (Kaplan & Meier 1958, JASA 53, 457-481).
+ *
+ * @example kaplanMeier([{ days: 5, came: true }]).length // 1
+ */
 export function kaplanMeier(durations: readonly Duration[]): SurvivalStep[] {
   const times = [...new Set(durations.filter(({ came }) => came).map(({ days }) => days))].toSorted(
     (a, b) => a - b,
@@ -31,7 +35,11 @@ export function kaplanMeier(durations: readonly Duration[]): SurvivalStep[] {
   });
 }
 
-/** The day by which it had come for half; null where it never did. */
+/**
+ * The day by which it had come for half; null where it never did.
+ *
+ * @example medianWait([]) // null
+ */
 export function medianWait(steps: readonly SurvivalStep[]): number | null {
   return steps.find(({ waiting }) => waiting <= 0.5)?.days ?? null;
 }

@@ -14,6 +14,7 @@ const LINE = /([+-]?\s*\d+(?:[.,]\d+)?)\s*(kg|g|oz|lb)\b/i;
  * `SD`) before it. Units: g, kg, oz, lb (exact by definition of the avoirdupois pound, 453.59237 g).
  *
  * @returns null for a line that holds no mass
+ * @example parseScaleLine('ST,GS,+  342.5 g') // {"massG":342.5,"saysStable":true}
  */
 export function parseScaleLine(line: string): ScaleReading | null {
   const found = LINE.exec(line);
