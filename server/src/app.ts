@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import { join } from 'node:path';
 import { ROUTES } from '@karyotome/contract';
+import { openRoute } from './http/open-route.ts';
 import compression from 'compression';
 import connectPgSimple from 'connect-pg-simple';
 import { csrfSync } from 'csrf-sync';
@@ -107,12 +108,12 @@ function securityHeaders(config: Config) {
 
 function api(database: Database, config: Config, pool: pg.Pool): Router {
   const router = Router();
-  router.get(ROUTES.health.path, async (_request, response) => {
+  openRoute(router, ROUTES.health, async (_request, response) => {
     await pool.query('select 1');
     response.set('Cache-Control', 'no-store').json({ status: 'ok' });
   });
   const description = describeApi(ROUTES);
-  router.get(ROUTES.openApi.path, (_request, response) => {
+  openRoute(router, ROUTES.openApi, (_request, response) => {
     response.set('Cache-Control', 'no-cache').json(description);
   });
   router.use(refuseStrangeAddress);

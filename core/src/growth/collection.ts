@@ -60,9 +60,9 @@ export function walk(prepared: Prepared, collection: CollectionGrowth): Walk {
     const { shift, variance } = interruption;
     const ahead = predict(path.state, span, collection.dynamics, shift, variance);
     const plain = observe(ahead, y, collection.noise + mealVariance);
-    const z = plain.surprise / Math.sqrt(plain.variance);
+    const z = plain.innovation / Math.sqrt(plain.variance);
     // A weight far off, a slip or another animal's, must not drag the curve after it.
-    const taken = Math.abs(z) > OUTLIER_Z ? observe(ahead, y, plain.surprise ** 2) : plain;
+    const taken = Math.abs(z) > OUTLIER_Z ? observe(ahead, y, plain.innovation ** 2) : plain;
     logLikelihood += taken.logLikelihood;
     path = { state: taken.state, day };
     steps.push({ weight, z, path });

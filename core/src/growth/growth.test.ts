@@ -156,9 +156,9 @@ describe('what stops growth', () => {
     const eating = new Growth(subject('e', base), NOBODY);
     expect(fasting.expected(day(1100)).midG).toBeLessThan(eating.expected(day(1100)).midG * 0.9);
     const full = [...base, [930, usual(930) + 80] as const];
-    const surprise = (feedings: GrowthSubject['feedings']) =>
+    const innovation = (feedings: GrowthSubject['feedings']) =>
       new Growth(subject('g', full, { feedings }), NOBODY).lastSurprise!;
-    expect(surprise(fed([900, 929], 929))).toBeLessThan(surprise([]));
+    expect(innovation(fed([900, 929], 929))).toBeLessThan(innovation([]));
   });
 });
 

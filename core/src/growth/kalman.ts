@@ -59,7 +59,7 @@ export interface Step {
   /** The state with the observation taken in. */
   readonly state: State;
   /** Observed less expected. */
-  readonly surprise: number;
+  readonly innovation: number;
   /** Variance of what was expected, noise included. */
   readonly variance: number;
   readonly logLikelihood: number;
@@ -67,20 +67,20 @@ export interface Step {
 
 /** Takes in one observation of the level with noise of the given variance. */
 export function observe(state: State, y: number, noise: number): Step {
-  const surprise = y - state.level;
+  const innovation = y - state.level;
   const variance = state.vLevel + noise;
   const gain = state.vLevel / variance;
   const rateGain = state.cov / variance;
   return {
     state: {
-      level: state.level + gain * surprise,
-      rate: state.rate + rateGain * surprise,
+      level: state.level + gain * innovation,
+      rate: state.rate + rateGain * innovation,
       vLevel: state.vLevel - gain * state.vLevel,
       cov: state.cov - gain * state.cov,
       vRate: state.vRate - rateGain * state.cov,
     },
-    surprise,
+    innovation,
     variance,
-    logLikelihood: -0.5 * (Math.log(2 * Math.PI * variance) + (surprise * surprise) / variance),
+    logLikelihood: -0.5 * (Math.log(2 * Math.PI * variance) + (innovation * innovation) / variance),
   };
 }

@@ -6,7 +6,7 @@ export {
   sexClashes,
   type ParentNews,
   type SexClash,
-} from './clutch-says.ts';
+} from './clutch-evidence.ts';
 export { coverOn, showsMarker } from './cover.ts';
 export { nextObservations, type ObservationAdvice, type NextObservation } from './next-observations.ts';
 export type { Observation, Observations } from './observations.ts';

@@ -1,4 +1,4 @@
-/** The schools of numbering hatchlings. Common practice, no source. */
+/** Patterns of numbering hatchlings. Common practice, no source. */
 export const NUMBER_PATTERNS = ['season-clutch-hatchling', 'running', 'free'] as const;
 export type NumberPattern = (typeof NUMBER_PATTERNS)[number];
 

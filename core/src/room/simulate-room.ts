@@ -90,7 +90,7 @@ const NEVER = 1 << 20;
  * An animal's whole path is drawn by one deviate: a fast one stays fast. It moves on in the week in which it outgrows its
  * tub. Of those for sale a constant share leaves in a week.
  *
- * @param onProgress - hears the share done, 0 to 1, now and then; returning false ends it early
+ * @param onProgress - is called with the share done, 0 to 1, now and then; returning false ends it early
  * Cost: runs x (animals + hatchlings) x steps of the ladder.
  */
 export function simulateRoom(

@@ -15,8 +15,8 @@ import {
 } from '@mdi/js';
 import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { useDisplay, useTheme } from 'vuetify';
-import { theme as keptTheme, type ThemeName } from '../plugins/vuetify.ts';
+import { useDisplay } from 'vuetify';
+import { theme } from '../plugins/vuetify.ts';
 import { useRoundQueue } from '../offline/useRoundQueue.ts';
 import { useSession } from '../stores/session.ts';
 import { useLiveUpdates } from '../stores/useLiveUpdates.ts';
@@ -39,18 +39,15 @@ const PLACES = [
 const session = useSession();
 const route = useRoute();
 const router = useRouter();
-const theme = useTheme();
 const { smAndDown } = useDisplay();
 useLiveUpdates();
-// What was entered without a connection goes out wherever one is, not only on the round.
-const isNight = computed(() => theme.global.name.value === 'night');
+const isNight = computed(() => theme.value === 'night');
 const isHere = (to: string): boolean => route.path === to || route.path.startsWith(`${to}/`);
 
 function toggleTheme(): void {
-  const name: ThemeName = isNight.value ? 'day' : 'night';
-  void theme.change(name);
-  keptTheme.value = name;
+  theme.value = isNight.value ? 'day' : 'night';
 }
+// What was entered without a connection goes out wherever one is, not only on the round.
 const queue = useRoundQueue();
 void queue.start();
 const asksToLeave = ref(false);

@@ -10,6 +10,15 @@ const {
 /** `YYYY-MM-DD`; null while there is none. */
 const day = defineModel<string | null>({ required: true });
 
+/** The menu opens from the whole field, which is no button: what it says of itself belongs to one. */
+const MENU = {
+  activatorProps: {
+    'aria-haspopup': undefined,
+    'aria-expanded': undefined,
+    'aria-controls': undefined,
+    'aria-owns': undefined,
+  },
+};
 const twoDigits = (value: number): string => String(value).padStart(2, '0');
 
 /** The picker speaks of days as local midnights. */
@@ -31,6 +40,7 @@ function take(picked: unknown): void {
     prepend-icon=""
     append-inner-icon="$calendar"
     :picker-props="allowsFuture ? {} : { max: farmToday() }"
+    :menu-props="MENU"
     :error-messages="errors"
     @update:model-value="take"
   />

@@ -31,10 +31,10 @@ const api = {
   },
 
   /**
-   * Plays a plan piece by piece; between the pieces it says how far it is, and hears whether to stop.
+   * Plays a plan piece by piece; between the pieces it says how far it is, and learns whether to stop.
    *
    * @param id - names it, so that it can be cancelled
-   * @param onProgress - hears the share done, 0 to 1
+   * @param onProgress - is called with the share done, 0 to 1
    * @returns null where it was cancelled
    */
   async simulate(

@@ -2,7 +2,7 @@ import { mendings, simulateRoom, type Mending, type RoomForecast, type RoomQuest
 import { expose } from 'comlink';
 
 const api = {
-  /** @param onProgress - hears the share done, 0 to 1 */
+  /** @param onProgress - is called with the share done, 0 to 1 */
   forecast: (question: RoomQuestion, onProgress: (share: number) => void): RoomForecast =>
     simulateRoom(question, (share) => void onProgress(share))!,
   /** What would keep the room from filling up. */

@@ -1,4 +1,5 @@
 import { outsideOpinions, ROUTES, tagsChangedBy, type OutsideView } from '@karyotome/contract';
+import { openRoute } from '../../http/open-route.ts';
 import { visibleOutcomes } from '@karyotome/core';
 import { Router, type RequestHandler } from 'express';
 import { QueryTypes, type Transaction } from 'sequelize';
@@ -92,14 +93,14 @@ export function outsideRoutes(
 ): Router {
   const router = Router();
   const guard = limits.guard('opinion', (request) => String(request.params['token']));
-  router.get(ROUTES.outside.path, guard, async (request, response) => {
+  openRoute(router, ROUTES.outside, guard, async (request, response) => {
     const link = await findLink(database, String(request.params['token']));
     const view = await inferring.take(() =>
       reading(database, { collectionId: link.collectionId }, (work) => outsideView(work, link)),
     );
     response.set('Cache-Control', 'no-store').json(view);
   });
-  router.get(ROUTES.outsidePicture.path, guard, async (request, response) => {
+  openRoute(router, ROUTES.outsidePicture, guard, async (request, response) => {
     const file = await stampedFile(
       database,
       dataDir,
@@ -112,7 +113,7 @@ export function outsideRoutes(
     );
     await sendPicture(response, dataDir, file);
   });
-  router.post(ROUTES.answerOutside.path, guard, json, async (request, response) => {
+  openRoute(router, ROUTES.answerOutside, guard, json, async (request, response) => {
     const token = String(request.params['token']);
     const key = request.get('Idempotency-Key')?.slice(0, 200) ?? null;
     if (!(await isAnswered(database, token, key))) {

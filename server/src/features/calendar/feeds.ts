@@ -1,5 +1,6 @@
 import { randomBytes, randomUUID } from 'node:crypto';
 import { ROUTES, type FeedView, type NewFeed } from '@karyotome/contract';
+import { openRoute } from '../../http/open-route.ts';
 import { addDays } from '@karyotome/core';
 import { DEFAULT_LOCALE, Reader, type ReaderSettings } from '@karyotome/words';
 import { Router } from 'express';
@@ -72,7 +73,7 @@ export function calendarRoutes({ read, write }: Endpoints): void {
 export function publicCalendarRoutes(database: Database, limits: RateLimits): Router {
   const router = Router();
   const guard = limits.guard('calendar', (request) => String(request.params['file']));
-  router.get(ROUTES.calendar.path, guard, async (request, response) => {
+  openRoute(router, ROUTES.calendar, guard, async (request, response) => {
     const token = /^([\w-]{32,64})\.ics$/.exec(String(request.params['file']))?.[1] ?? '';
     const [feed] = await database.sequelize.query<
       { collectionId: string; collection: string } & Omit<ReaderSettings, 'locale'>

@@ -1,5 +1,6 @@
 import { extname } from 'node:path';
 import { ROUTES } from '@karyotome/contract';
+import { openRoute } from '../../http/open-route.ts';
 import { Router, type Request } from 'express';
 import type { Database } from '../../db/work.ts';
 import {
@@ -79,7 +80,7 @@ function wantedCopy({ query }: Request): PictureCopy {
 export function publicPictureRoutes(database: Database, dataDir: string, limits: RateLimits): Router {
   const router = Router();
   const guard = limits.guard('page', (request) => String(request.params['slug']));
-  router.get(ROUTES.publishedPicture.path, guard, async (request, response) => {
+  openRoute(router, ROUTES.publishedPicture, guard, async (request, response) => {
     const file = await stampedFile(
       database,
       dataDir,

@@ -6,6 +6,7 @@ import {
   type PublicKin,
   type ShowcaseLine,
 } from '@karyotome/contract';
+import { openRoute } from '../../http/open-route.ts';
 import { QueryTypes } from 'sequelize';
 import { Router } from 'express';
 import { inferring } from '../../db/turns.ts';
@@ -152,7 +153,7 @@ export function publicationRoutes({ read, write }: Endpoints): void {
 export function publicRoutes(database: Database, limits: RateLimits): Router {
   const router = Router();
   const guard = limits.guard('page', (request) => String(request.params['slug']));
-  router.get(ROUTES.published.path, guard, async (request, response) => {
+  openRoute(router, ROUTES.published, guard, async (request, response) => {
     const [publication] = await database.sequelize.query<{
       collectionId: string;
       animalId: string;

@@ -27,13 +27,13 @@ export async function viewRound(work: Work): Promise<RoundView> {
     );
     if (animals.length > 0) known.tubs.push({ tubId, level, slot, animals });
   }
-  const homeless = (inTub.get(null) ?? []).toSorted((a, b) => (a.number < b.number ? -1 : 1));
-  if (homeless.length > 0) {
+  const withoutTub = (inTub.get(null) ?? []).toSorted((a, b) => (a.number < b.number ? -1 : 1));
+  if (withoutTub.length > 0) {
     racks.set(WITHOUT_TUB, {
       id: WITHOUT_TUB,
       room: '',
       name: null,
-      tubs: homeless.map(({ id }, i) => ({
+      tubs: withoutTub.map(({ id }, i) => ({
         tubId: null,
         level: 0,
         slot: i + 1,

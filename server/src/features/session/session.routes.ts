@@ -1,4 +1,5 @@
 import { ROUTES, signIn } from '@karyotome/contract';
+import { openRoute } from '../../http/open-route.ts';
 import type { RequestHandler } from 'express';
 import type { Config } from '../../config.ts';
 import type { Database } from '../../db/work.ts';
@@ -40,7 +41,7 @@ export function sessionRoutes(
   answer(ROUTES.session, async (request, response, actor) => {
     response.json(await viewSession(database, actor, csrfToken(request)));
   });
-  router.post(ROUTES.signIn.path, async (request, response) => {
+  openRoute(router, ROUTES.signIn, async (request, response) => {
     const address = request.ip ?? '';
     await limits.check('sign-in-by', address, byAddress, 'failed sign-ins from this address');
     const input = checked(signIn, request.body);
@@ -68,7 +69,7 @@ export function sessionRoutes(
     request.session.collectionId = collectionId;
     response.status(201).json(await viewSession(database, actor, csrfToken(request, true)));
   });
-  router.delete(ROUTES.signOut.path, async (request, response) => {
+  openRoute(router, ROUTES.signOut, async (request, response) => {
     endStreams(request.sessionID);
     await new Promise<void>((resolve, reject) =>
       request.session.destroy((error) => (error ? reject(error as Error) : resolve())),

@@ -13,7 +13,7 @@ import { useRankings } from '../../workers/useRankings.ts';
 import RecordDialog from '../records/RecordDialog.vue';
 import type { RecordSubject } from '../records/useRecordForm.ts';
 import AskDialog from './AskDialog.vue';
-import ClutchSays from './ClutchSays.vue';
+import ClutchEvidence from './ClutchEvidence.vue';
 import CompareDialog from './CompareDialog.vue';
 import HatchlingTile from './HatchlingTile.vue';
 import LabelsDialog from './LabelsDialog.vue';
@@ -206,7 +206,7 @@ useEventListener('keydown', onKey);
             @open="open"
             @mark="mark"
           />
-          <ClutchSays :bench="data" :may-record="session.mayRecord" />
+          <ClutchEvidence :bench="data" :may-record="session.mayRecord" />
         </div>
         <RecordDialog v-if="subject" :subject="subject" @close="subject = null" />
         <LabelsDialog

@@ -26,7 +26,7 @@ const items = computed(() => [
 const waiting = computed(
   () => queue.value.filter(({ state, to }) => state === 'waiting' && to !== null).length,
 );
-const homeless = computed(
+const unassigned = computed(
   () => queue.value.filter(({ state, to }) => state === 'waiting' && to === null).length,
 );
 const kept = computed(() =>
@@ -116,8 +116,9 @@ const STATE_WORDS = { waiting: 'waits', sending: 'on its way', done: 'kept', fai
             />
             <span class="small num">{{ done }} of {{ queue.length }}</span>
           </div>
-          <p v-if="homeless > 0" class="small warn">
-            {{ homeless }} {{ homeless === 1 ? 'belongs' : 'belong' }} to nobody yet: say whose beside each.
+          <p v-if="unassigned > 0" class="small warn">
+            {{ unassigned }} {{ unassigned === 1 ? 'belongs' : 'belong' }} to nobody yet: say whose beside
+            each.
           </p>
           <ul class="queue">
             <li v-for="picture in queue" :key="picture.file.name + picture.file.lastModified">

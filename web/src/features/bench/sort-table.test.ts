@@ -5,7 +5,7 @@ import { nextTick, ref } from 'vue';
 import { benchView, hatchling } from '../../../test/bench.ts';
 import { mounted } from '../../../test/mounted.ts';
 import { api } from '../../api/resources.ts';
-import ClutchSays from './ClutchSays.vue';
+import ClutchEvidence from './ClutchEvidence.vue';
 import CompareDialog from './CompareDialog.vue';
 import SortTable from './SortTable.vue';
 import { genesInPlay, pullsOf, markersInPlay } from './bench-words.ts';
@@ -128,7 +128,7 @@ describe('the clutch as a whole', () => {
       showing: 6,
       looked: 6,
     };
-    const wrapper = mounted(ClutchSays, {
+    const wrapper = mounted(ClutchEvidence, {
       bench: {
         ...bench,
         dam: { ...bench.dam, news: [news] },

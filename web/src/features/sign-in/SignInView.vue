@@ -22,7 +22,7 @@ async function submit(): Promise<void> {
 </script>
 
 <template>
-  <div class="door">
+  <div class="sign-in">
     <v-card class="card">
       <div class="row">
         <img src="/mark.svg" alt="" width="44" height="44" />
@@ -64,7 +64,7 @@ async function submit(): Promise<void> {
 </template>
 
 <style scoped>
-.door {
+.sign-in {
   display: grid;
   place-items: center;
   min-height: 92vh;

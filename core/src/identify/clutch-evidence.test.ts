@@ -5,7 +5,7 @@ import { multinomialTest } from '../fit/multinomial-test.ts';
 import { infer } from '../inference/infer.ts';
 import { parseParent } from '../odds/parent.ts';
 import { compilePedigree, type RecordedAnimal } from '../pedigree/from-records.ts';
-import { linkedBySex, parentNews, sexClashes } from './clutch-says.ts';
+import { linkedBySex, parentNews, sexClashes } from './clutch-evidence.ts';
 import { recordsOf, settledByLater, settledCalls } from './proved.ts';
 import { notExcluded, suggestSureness } from './suggest.ts';
 import { rank } from './rank.ts';
