@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { exampleIds, expect, fillNumber, getJson, signIn, test } from './test.ts';
+import { exampleIds, expect, fillNumber, getJson, getList, signIn, test } from './test.ts';
 
 /* The demo farm: what a keeper does on an ordinary day, and that every place can be read and reached. */
 
@@ -149,9 +149,9 @@ test('every place can be read and reached, by day and by night', async ({ page, 
   test.setTimeout(600_000);
   await signIn(page, demo);
   const { animalId, slug, clutchId } = await exampleIds(page, demo);
-  const pairings = await getJson<
-    { clutches: { id: string; hatchedOn: string | null; identified: number; hatched: number }[] }[]
-  >(page, demo, '/pairings');
+  const pairings = await getList<{
+    clutches: { id: string; hatchedOn: string | null; identified: number; hatched: number }[];
+  }>(page, demo, '/pairings');
   const waiting = pairings
     .flatMap(({ clutches }) => clutches)
     .find(({ hatchedOn, hatched }) => hatchedOn !== null && hatched === 8)!;

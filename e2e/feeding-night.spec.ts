@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { AnimalView, RackView, SessionView } from '@karyotome/contract';
+import type { Page as ListPage, AnimalView, RackView, SessionView } from '@karyotome/contract';
 import type { Browser, BrowserContext, Page } from '@playwright/test';
 import { startServer, type RunningServer } from './server.ts';
 import { daysAgo, expect, signIn, test } from './test.ts';
@@ -31,10 +31,10 @@ const TUBS = 8;
 /** A rack of eight tubs with eight youngsters, all of them due. */
 async function fillRack(context: BrowserContext, server: RunningServer): Promise<string[]> {
   const { get, post } = await keeper(context, server);
-  const ladders = await get<{ id: string; name: string }[]>('/ladders');
+  const ladders = (await get<ListPage<{ id: string; name: string }>>('/ladders?limit=200')).items;
   const ladderId = ladders.find(({ name }) => name === 'Four-step rack')!.id;
   await post('/racks', { room: 'Room', name: 'Left', levels: 2, tubsPerLevel: 4, ladderId, stepPosition: 0 });
-  const [rack] = await get<RackView[]>('/racks');
+  const [rack] = (await get<ListPage<RackView>>('/racks?limit=200')).items;
   const ids: string[] = [];
   for (let i = 0; i < TUBS; i++) {
     const { id } = await post('/animals', {

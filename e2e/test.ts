@@ -62,13 +62,18 @@ export async function getJson<T>(page: Page, server: RunningServer, path: string
   return (await (await page.request.get(`${server.origin}/api/v1${path}`)).json()) as T;
 }
 
+/** The first items of a list, up to 200. @param path - under `/api/v1` */
+export async function getList<T>(page: Page, server: RunningServer, path: string): Promise<T[]> {
+  return (await getJson<{ items: T[] }>(page, server, `${path}?limit=200`)).items;
+}
+
 /** One of each that a demo farm has a page of: a published animal, its public page, and a clutch in the incubator. */
 export async function exampleIds(
   page: Page,
   server: RunningServer,
 ): Promise<{ animalId: string; slug: string; clutchId: string }> {
-  const animals = await getJson<{ id: string; published: boolean }[]>(page, server, '/animals');
-  const [{ slug }] = await getJson<[{ slug: string }]>(page, server, '/showcase');
+  const animals = await getList<{ id: string; published: boolean }>(page, server, '/animals');
+  const [offered] = await getList<{ slug: string }>(page, server, '/showcase');
   const { females } = await getJson<{ females: { pairing: { clutch: { id: string } | null } | null }[] }>(
     page,
     server,
@@ -76,7 +81,7 @@ export async function exampleIds(
   );
   return {
     animalId: animals.find(({ published }) => published)!.id,
-    slug,
+    slug: offered!.slug,
     clutchId: females.flatMap(({ pairing }) => pairing?.clutch ?? [])[0]!.id,
   };
 }

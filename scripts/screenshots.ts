@@ -25,15 +25,19 @@ interface Shot {
 async function fromApi<T>(page: Page, server: RunningServer, path: string): Promise<T> {
   return (await (await page.request.get(`${server.origin}/api/v1${path}`)).json()) as T;
 }
+/** The first items of a list, up to 200. */
+async function listFromApi<T>(page: Page, server: RunningServer, path: string): Promise<T[]> {
+  return (await fromApi<{ items: T[] }>(page, server, `${path}?limit=200`)).items;
+}
 const animalPath = (number: string) => async (page: Page, server: RunningServer) => {
-  const animals = await fromApi<{ id: string; number: string }[]>(page, server, '/animals');
+  const animals = await listFromApi<{ id: string; number: string }>(page, server, '/animals');
   return `/animals/${animals.find((animal) => animal.number === number)!.id}`;
 };
 /** The larger clutch that waits to be identified. */
 const waitingClutch = async (page: Page, server: RunningServer): Promise<string> => {
-  const pairings = await fromApi<
-    { clutches: { id: string; hatched: number | null; identified: number }[] }[]
-  >(page, server, '/pairings');
+  const pairings = await listFromApi<{
+    clutches: { id: string; hatched: number | null; identified: number }[];
+  }>(page, server, '/pairings');
   const waiting = pairings
     .flatMap(({ clutches }) => clutches)
     .filter(({ hatched, identified }) => hatched !== null && identified === 0);
@@ -57,7 +61,7 @@ const outsidePath = async (page: Page, server: RunningServer): Promise<string> =
   return ((await made.json()) as { path: string }).path;
 };
 const publicPath = async (page: Page, server: RunningServer): Promise<string> => {
-  const lines = await fromApi<{ slug: string }[]>(page, server, '/showcase');
+  const lines = await listFromApi<{ slug: string }>(page, server, '/showcase');
   return `/p/${lines.at(-1)!.slug}`;
 };
 /** The animal whose advised move is of a kind. */

@@ -36,6 +36,8 @@ export interface ConflictView {
 
 /** A contradiction with what may have gone wrong, the likeliest first. */
 export interface ContradictionView extends ConflictView {
+  /** The same as long as the same animals contradict one another at the same locus. */
+  id: string;
   /** Each animal's identification: what the records say. */
   records: SupportView[];
   explanations: {

@@ -19,6 +19,7 @@ export type * from './problem.ts';
 export * from './publication-requests.ts';
 export type * from './publication-responses.ts';
 export type * from './record-responses.ts';
+export * from './page.ts';
 export * from './records.ts';
 export * from './routes/index.ts';
 export type * from './routes/route.ts';

@@ -1,4 +1,5 @@
 import type {
+  Page,
   AnimalView,
   BenchView,
   CallsView,
@@ -135,7 +136,7 @@ describe('setting up', () => {
     const dam = await animal('D-6', 'female', 'Pastel');
     const sire = await animal('S-6', 'male', 'Normal');
     ({ clutch, young } = await clutchOf(dam, [sire], 3));
-    const [ladder] = (await owner.get('/ladders')).body as { id: string }[];
+    const [ladder] = ((await owner.get('/ladders?limit=200')).body as Page<{ id: string }>).items;
     for (const [name, stepPosition] of [
       ['Small', 0],
       ['Large', 1],

@@ -58,6 +58,6 @@ describe('the calendar', () => {
     expect((await owner.delete(`/calendar-feeds/${id}`)).status).toBe(204);
     expect((await app.anonymous.get(feed)).status).toBe(404);
     expect((await app.anonymous.get('/calendar/x.ics')).status).toBe(404);
-    expect((await owner.get('/calendar-feeds')).body).toEqual([]);
+    expect((await owner.get('/calendar-feeds')).body).toEqual({ items: [], next: null, total: 0 });
   });
 });

@@ -1,4 +1,5 @@
 import type {
+  Page,
   BoardFemale,
   ClutchView,
   IncubatorView,
@@ -171,7 +172,7 @@ describe('a clutch, from its eggs to numbered hatchlings', () => {
     expect(
       fieldsOf(await owner.post(`/incubators/${incubator}/readings`, { at: 'now', celsius: 'warm' })),
     ).toEqual(['at: must be a moment, written like 2026-05-14T21:30:00+02:00', 'celsius: must be a number']);
-    const incubators = async () => (await owner.get('/incubators')).body as IncubatorView[];
+    const incubators = async () => ((await owner.get('/incubators')).body as Page<IncubatorView>).items;
     expect((await incubators())[0]!.alarms.map(({ code }) => code)).toEqual(['too-warm', 'too-dry']);
     const { version } = (await incubators())[0]!;
     const changed = await owner.put(
@@ -250,7 +251,8 @@ describe('a clutch, from its eggs to numbered hatchlings', () => {
   });
 
   test('the look back counts eggs, twins once', async () => {
-    const rates = (await owner.get('/hatch-rates')).body as { eggs: number; hatched: number; sire: string }[];
+    type Rates = Page<{ eggs: number; hatched: number; sire: string }>;
+    const { items: rates } = (await owner.get('/hatch-rates')).body as Rates;
     expect(rates).toMatchObject([{ eggs: 6, slugs: 1, hatched: 3, dam: 'D-1', sire: 'S-1 or S-2' }]);
   });
 

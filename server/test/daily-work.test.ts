@@ -1,4 +1,5 @@
 import type {
+  Page,
   AnimalSummary,
   AnimalView,
   PairingView,
@@ -35,7 +36,7 @@ describe('a rack and who lives in it', () => {
   let rack: RackView;
   let id: string;
   beforeAll(async () => {
-    const [ladder] = await read<{ id: string }[]>('/ladders');
+    const [ladder] = (await read<Page<{ id: string }>>('/ladders?limit=200')).items;
     await created('/racks', {
       room: 'R',
       name: 'One',
@@ -44,7 +45,7 @@ describe('a rack and who lives in it', () => {
       ladderId: ladder!.id,
       stepPosition: 0,
     });
-    rack = (await read<RackView[]>('/racks'))[0]!;
+    rack = (await read<Page<RackView>>('/racks?limit=200')).items[0]!;
     id = await created('/animals', {
       number: 'T-1',
       sex: 'male',
@@ -55,7 +56,7 @@ describe('a rack and who lives in it', () => {
   });
 
   test('an animal can move in as it is entered, and the room shows it', async () => {
-    const [now] = await read<RackView[]>('/racks');
+    const [now] = (await read<Page<RackView>>('/racks?limit=200')).items;
     expect(now!.tubs.map((tub) => tub.animals.map((animal) => animal.number))).toEqual([['T-1'], []]);
     expect((await read<AnimalView>(`/animals/${id}`)).tub).toMatchObject({ rack: 'One', level: 1, slot: 1 });
   });
@@ -164,7 +165,9 @@ describe('pairings', () => {
       sires: [{ animalId, weight: 1 }],
       startedOn: ago(90),
     });
-    const view = (await read<PairingView[]>('/pairings')).find((pairing) => pairing.id === id)!;
+    const view = (await read<Page<PairingView>>('/pairings?limit=200')).items.find(
+      (pairing) => pairing.id === id,
+    )!;
     expect(view.cautions).toEqual([
       'Spider comes with a neurological wobble.',
       'Two copies of spider are thought not to live.',
@@ -182,7 +185,7 @@ describe('pairings', () => {
   });
 
   test('slugs are no more than eggs', async () => {
-    const pairing = (await read<PairingView[]>('/pairings'))[0]!;
+    const pairing = (await read<Page<PairingView>>('/pairings?limit=200')).items[0]!;
     const response = await owner.post('/clutches', {
       pairingId: pairing.id,
       laidOn: machineToday(),
@@ -216,7 +219,9 @@ describe('publishing', () => {
     };
     expect(page).toMatchObject({ text: 'Gentle.', cautions: ['Spider comes with a neurological wobble.'] });
     expect(page.claims[0]).toMatchObject({ p: 0.9, certain: false });
-    expect((await read<ShowcaseLine[]>('/showcase')).map((line) => line.slug)).toContain(slug);
+    expect((await read<Page<ShowcaseLine>>('/showcase?limit=200')).items.map((line) => line.slug)).toContain(
+      slug,
+    );
     await owner.delete(`/animals/${id}/publication`);
     expect((await app.anonymous.get(`/public/${slug}/pictures/${picture}`)).status).toBe(404);
     expect((await owner.delete(`/animals/${id}/publication`)).status).toBe(404);
@@ -250,7 +255,7 @@ describe('what is inferred', () => {
     expect(await claims(sire)).toEqual(['100% het Pied']);
     await owner.post(`/records/${seen}/void`, { reason: 'It was another one' });
     expect(await claims(sire)).toEqual(['33% het Pied']);
-    const list = await read<AnimalSummary[]>('/animals');
+    const list = (await read<Page<AnimalSummary>>('/animals?limit=200')).items;
     expect(list.find((animal) => animal.id === sire)!.label).toBe('33% het Pied');
   });
 });

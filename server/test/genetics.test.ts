@@ -1,4 +1,5 @@
 import type {
+  Page,
   AnimalView,
   CatalogueView,
   ClaimDetailView,
@@ -90,7 +91,7 @@ describe('contradictions', () => {
     const sire = await founder('KS-1', 'male', 'super enchi');
     for (const n of [1, 2, 3]) await young(`KY-${n}`, dam, sire, 'enchi');
     const odd = await young('KY-9', dam, sire, 'enchi mojave');
-    const found = await read<ContradictionView[]>('/contradictions');
+    const found = (await read<Page<ContradictionView>>('/contradictions?limit=200')).items;
     const one = found.find(({ locus }) => locus === 'blue-eyed-white')!;
     expect(one.animals.map(({ number }) => number)).toEqual(['KY-9']);
     expect(one.explanations.map(({ kind }) => kind)).toContain('carries-more');
@@ -113,9 +114,9 @@ describe('contradictions', () => {
       on: TODAY,
       body: { genes: more.genes, sure: 'certain', by: 'Tester' },
     });
-    expect((await read<ContradictionView[]>('/contradictions')).map(({ locus }) => locus)).not.toContain(
-      'blue-eyed-white',
-    );
+    expect(
+      (await read<Page<ContradictionView>>('/contradictions?limit=200')).items.map(({ locus }) => locus),
+    ).not.toContain('blue-eyed-white');
   });
 });
 

@@ -1,4 +1,4 @@
-import type { AnimalView, LearnedView, RackView, RoomView, TodayView } from '@karyotome/contract';
+import type { Page, AnimalView, LearnedView, RackView, RoomView, TodayView } from '@karyotome/contract';
 import { addDays, simulateRoom, type HeatFault } from '@karyotome/core';
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
@@ -40,13 +40,15 @@ const version = async (): Promise<string> =>
 beforeAll(async () => {
   app = await startTestApp();
   owner = app.owner;
-  const ladders = await read<{ id: string; name: string }[]>('/ladders');
+  const ladders = (await read<Page<{ id: string; name: string }>>('/ladders?limit=200')).items;
   const ladderId = ladders.find(({ name }) => name === 'Four-step rack')!.id;
   const rack = (name: string, stepPosition: number) =>
     created('/racks', { room: 'R', name, levels: 2, tubsPerLevel: 3, ladderId, stepPosition });
   await rack('Small', 0);
   await rack('Large', 1);
-  tubs = (await read<RackView[]>('/racks')).flatMap((one) => one.tubs.map(({ id }) => id));
+  tubs = (await read<Page<RackView>>('/racks?limit=200')).items.flatMap((one) =>
+    one.tubs.map(({ id }) => id),
+  );
 });
 afterAll(() => app.close());
 
@@ -80,14 +82,14 @@ describe('moving', () => {
   });
 
   test('a rack grows and shrinks, but not over its animals', async () => {
-    const racks = await read<RackView[]>('/racks');
+    const racks = (await read<Page<RackView>>('/racks?limit=200')).items;
     const small = racks.find(({ name }) => name === 'Small')!;
     const change = (body: object, v: number) =>
       owner.put(`/racks/${small.id}`, body, { 'If-Match': `"${v}"` });
     const input = { room: 'R', name: 'Small', levels: 3, tubsPerLevel: 3 };
     expect((await change(input, small.version)).status).toBe(200);
     expect((await change(input, small.version)).status).toBe(412);
-    const now = (await read<RackView[]>('/racks')).find(({ name }) => name === 'Small')!;
+    const now = (await read<Page<RackView>>('/racks?limit=200')).items.find(({ name }) => name === 'Small')!;
     expect(now.tubs).toHaveLength(9);
     const response = await change({ ...input, levels: 1 }, now.version);
     expect(fields(response)).toEqual(['levels']);
@@ -98,7 +100,7 @@ describe('moving', () => {
 
 describe('heat', () => {
   test('a zone is checked at the surface; what is wrong is said, also on Today', async () => {
-    const [rack] = await read<RackView[]>('/racks');
+    const [rack] = (await read<Page<RackView>>('/racks?limit=200')).items;
     const input = {
       rackId: rack!.id,
       name: 'Mat',

@@ -1,4 +1,4 @@
-import type { AnimalSummary, AnimalView, RoundView, TodayView } from '@karyotome/contract';
+import type { Page, AnimalSummary, AnimalView, RoundView, TodayView } from '@karyotome/contract';
 import { addDays } from '@karyotome/core';
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import { machineToday } from '../src/db/work.ts';
@@ -86,7 +86,7 @@ test('while the engine is at work, animals, rounds and Today are answered, and a
   expect(page.isGeneticsPending).toBe(true);
   expect(page.label).toBe('Pastel Enchi Het Clown');
   expect(page.claims).toEqual([]);
-  const animals = (await owner.get('/animals')).body as AnimalSummary[];
+  const animals = ((await owner.get('/animals?limit=200')).body as Page<AnimalSummary>).items;
   expect(animals).toHaveLength(7 + 3 * 18);
   expect(((await owner.get('/rounds')).body as RoundView).racks.length).toBeGreaterThan(0);
   expect(((await owner.get('/today')).body as TodayView).today).toBe(TODAY);

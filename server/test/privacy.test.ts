@@ -1,3 +1,4 @@
+import type { Page } from '@karyotome/contract';
 import { existsSync, readFileSync } from 'node:fs';
 import http from 'node:http';
 import { join } from 'node:path';
@@ -68,10 +69,10 @@ test('a stream of changes ends with its session, and tells of two in one tub', a
     response.on('close', () => (isOver = true));
   });
   await vi.waitFor(() => expect(heard).toContain(': watching'));
-  const [ladder] = (await ask('GET', '/ladders')).body as { id: string }[];
+  const [ladder] = ((await ask('GET', '/ladders?limit=200')).body as Page<{ id: string }>).items;
   const rack = { room: 'R', name: 'Left', levels: 1, tubsPerLevel: 1, ladderId: ladder!.id, stepPosition: 0 };
   await ask('POST', '/racks', rack);
-  const [{ tubs }] = (await ask('GET', '/racks')).body as [{ tubs: { id: string }[] }];
+  const [{ tubs }] = ((await ask('GET', '/racks')).body as { items: [{ tubs: { id: string }[] }] }).items;
   for (const number of ['S-1', 'S-2'])
     await ask('POST', '/animals', { number, sex: 'male', tubId: tubs[0]!.id });
   await vi.waitFor(() => expect(heard).toContain('event: notice'));

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { AnimalView, ClutchView, RackView } from '@karyotome/contract';
+import type { Page, AnimalView, ClutchView, RackView } from '@karyotome/contract';
 import { addDays } from '@karyotome/core';
 import { expect } from 'vitest';
 import type { Response } from 'supertest';
@@ -73,7 +73,7 @@ export class Maker {
   }
 
   async tubs(count: number): Promise<string[]> {
-    const [ladder] = bodyOf<{ id: string }[]>(await this.client.get('/ladders'));
+    const [ladder] = bodyOf<Page<{ id: string }>>(await this.client.get('/ladders?limit=200')).items;
     const rackId = await this.id('/racks', {
       room: 'Room',
       name: `R-${randomUUID().slice(0, 8)}`,
@@ -82,7 +82,7 @@ export class Maker {
       ladderId: ladder!.id,
       stepPosition: 0,
     });
-    const racks = bodyOf<RackView[]>(await this.client.get('/racks'));
+    const racks = bodyOf<Page<RackView>>(await this.client.get('/racks?limit=200')).items;
     return racks.find(({ id }) => id === rackId)!.tubs.map(({ id }) => id);
   }
 

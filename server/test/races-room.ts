@@ -1,4 +1,4 @@
-import type { AnimalSummary, RackView } from '@karyotome/contract';
+import type { Page, AnimalSummary, RackView } from '@karyotome/contract';
 import { expect } from 'vitest';
 import { bodyOf, statuses, TODAY, type Races } from './race-ground.ts';
 
@@ -15,7 +15,7 @@ export const ROOM_RACES: Races = {
     // Whoever came second is told at once; both hear it as a notice (see the stream's own test).
     const told = answers.filter((answer) => 'alsoThere' in bodyOf<object>(answer));
     expect(told).toHaveLength(1);
-    const racks = bodyOf<RackView[]>(await one.get('/racks'));
+    const racks = bodyOf<Page<RackView>>(await one.get('/racks?limit=200')).items;
     const inside = racks.flatMap(({ tubs }) => tubs).find(({ id }) => id === tub)!.animals;
     expect(inside.map(({ id }) => id).toSorted()).toEqual(animals.toSorted());
   },
@@ -35,7 +35,7 @@ export const ROOM_RACES: Races = {
         ),
       );
       expect(statuses(answers)).toEqual([201, 409]);
-      const racks = bodyOf<RackView[]>(await one.get('/racks'));
+      const racks = bodyOf<Page<RackView>>(await one.get('/racks?limit=200')).items;
       for (const tub of racks.flatMap((rack) => rack.tubs).filter(({ id }) => tubs.includes(id)))
         expect(tub.animals).toHaveLength(1);
     },
@@ -70,8 +70,8 @@ export const ROOM_RACES: Races = {
       two.post('/moves', { moves: others, reason: 'cleaning', on: TODAY }),
     ]);
     expect(statuses(answers)).toEqual([201, 201]);
-    const places = bodyOf<AnimalSummary[]>(await one.get('/animals'))
-      .filter(({ id }) => animals.includes(id))
+    const places = bodyOf<Page<AnimalSummary>>(await one.get('/animals?limit=200'))
+      .items.filter(({ id }) => animals.includes(id))
       .map(({ tub }) => tub!.tubId);
     expect(new Set(places).size).toBe(6);
   },
@@ -82,7 +82,7 @@ export const ROOM_RACES: Races = {
   ) => {
     const id = await make.animal('female');
     const [tub] = await make.tubs(1);
-    const racks = bodyOf<RackView[]>(await one.get('/racks'));
+    const racks = bodyOf<Page<RackView>>(await one.get('/racks?limit=200')).items;
     const rack = racks.find(({ tubs }) => tubs.some((place) => place.id === tub))!;
     const answers = await Promise.all([
       one.delete(`/racks/${rack.id}`),

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type {
+  Page,
   AnimalSummary,
   AnimalView,
   BenchView,
@@ -65,7 +66,7 @@ async function ground(owner: TestClient): Promise<Ground> {
     { hatchedOn: ago(15), hatched: 6 },
     { 'If-Match': `"${version}"` },
   )) as { ids: string[] };
-  const [ladder] = (await owner.get('/ladders')).body as { id: string }[];
+  const [ladder] = ((await owner.get('/ladders?limit=200')).body as Page<{ id: string }>).items;
   await created('/racks', {
     room: 'Room',
     name: 'Rack',
@@ -74,7 +75,7 @@ async function ground(owner: TestClient): Promise<Ground> {
     ladderId: ladder!.id,
     stepPosition: 0,
   });
-  const [rack] = (await owner.get('/racks')).body as RackView[];
+  const [rack] = ((await owner.get('/racks?limit=200')).body as Page<RackView>).items;
   return { clutch, animals: [dam, sire, other, ...young], tubs: rack!.tubs.map(({ id }) => id) };
 }
 
@@ -122,8 +123,8 @@ const unique = (ids: readonly string[], what: string): void =>
 /** A read, and what must hold of its answer whatever was written meanwhile. */
 const READS: readonly (readonly [(ground: Ground) => string, (body: never, ground: Ground) => void])[] = [
   [
-    () => '/animals',
-    (animals: AnimalSummary[]) =>
+    () => '/animals?limit=200',
+    ({ items: animals }: Page<AnimalSummary>) =>
       unique(
         animals.map(({ id }) => id),
         'animals',
@@ -150,8 +151,8 @@ const READS: readonly (readonly [(ground: Ground) => string, (body: never, groun
     },
   ],
   [
-    () => '/racks',
-    (racks: RackView[]) =>
+    () => '/racks?limit=200',
+    ({ items: racks }: Page<RackView>) =>
       unique(
         racks.flatMap(({ tubs }) => tubs.flatMap(({ animals }) => animals.map(({ id }) => id))),
         'occupants',
@@ -186,7 +187,7 @@ const READS: readonly (readonly [(ground: Ground) => string, (body: never, groun
   ],
   [
     () => '/pairings',
-    (pairings: PairingView[]) => {
+    ({ items: pairings }: Page<PairingView>) => {
       for (const { sires, dam } of pairings) {
         expect(dam.label).not.toBe('');
         expect(sires.length).toBeGreaterThan(0);
@@ -195,7 +196,7 @@ const READS: readonly (readonly [(ground: Ground) => string, (body: never, groun
   ],
   [
     () => '/contradictions',
-    (list: ContradictionView[]) => {
+    ({ items: list }: Page<ContradictionView>) => {
       for (const { animals, explanations } of list) {
         expect(animals.every(({ number }) => number !== '')).toBe(true);
         expect(explanations.every(({ share }) => share >= 0)).toBe(true);

@@ -1,3 +1,4 @@
+import type { AnimalSummary, Page } from '@karyotome/contract';
 import { addDays } from '@karyotome/core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { machineToday } from '../src/db/work.ts';
@@ -16,7 +17,31 @@ const idOf = async (body: object): Promise<string> => {
   expect(response.status, JSON.stringify(response.body)).toBe(201);
   return (response.body as { id: string }).id;
 };
-const countAnimals = async (): Promise<number> => ((await owner.get('/animals')).body as unknown[]).length;
+const countAnimals = async (): Promise<number> =>
+  ((await owner.get('/animals?limit=200')).body as Page<unknown>).items.length;
+
+describe('a list', () => {
+  test('is paged, says its total, and refuses what it cannot be asked, by name', async () => {
+    for (const n of [1, 2, 3]) await owner.post('/animals', { number: `P-${n}`, sex: 'male' });
+    const first = (await owner.get('/animals?limit=2&sort=-number')).body as Page<AnimalSummary>;
+    expect(first.items.map(({ number }) => number)).toEqual(['P-3', 'P-2']);
+    const rest = (await owner.get(`/animals?sort=-number&after=${first.next}`)).body as Page<AnimalSummary>;
+    expect(rest.items[0]!.number).toBe('P-1');
+    expect([rest.next, first.total]).toEqual([null, rest.items.length + 2]);
+    const wrong = await owner.get('/animals?limit=201&after=x&sort=weight&colour=red');
+    expect(wrong.status).toBe(422);
+    expect(fieldsOf(wrong).map((line) => line.split(':')[0])).toEqual(['limit', 'sort', 'colour']);
+    expect(fieldsOf(await owner.get('/animals?after=x'))).toEqual(['after: is no cursor of this list']);
+  });
+
+  test('carries an ETag: what has not changed is not sent again', async () => {
+    for (const path of ['/animals', '/planner', '/season']) {
+      const { etag } = (await owner.get(path)).headers as { etag: string };
+      const again = await app.owner.get(path, { 'If-None-Match': etag });
+      expect([path, again.status]).toEqual([path, 304]);
+    }
+  });
+});
 
 describe('bad input', () => {
   test('is a problem document (RFC 9457) with every broken field, and writes nothing', async () => {

@@ -1,4 +1,5 @@
 import type {
+  Page,
   AnimalView,
   FeedingView,
   RackView,
@@ -52,13 +53,15 @@ const version = async (): Promise<string> =>
 beforeAll(async () => {
   app = await startTestApp();
   owner = app.owner;
-  const ladders = await read<{ id: string; name: string }[]>('/ladders');
+  const ladders = (await read<Page<{ id: string; name: string }>>('/ladders?limit=200')).items;
   const ladderId = ladders.find(({ name }) => name === 'Four-step rack')!.id;
   const rack = (name: string, stepPosition: number) =>
     created('/racks', { room: 'R', name, levels: 2, tubsPerLevel: 3, ladderId, stepPosition });
   await rack('Small', 0);
   await rack('Large', 1);
-  tubs = (await read<RackView[]>('/racks')).flatMap((one) => one.tubs.map(({ id }) => id));
+  tubs = (await read<Page<RackView>>('/racks?limit=200')).items.flatMap((one) =>
+    one.tubs.map(({ id }) => id),
+  );
 });
 afterAll(() => app.close());
 

@@ -1,4 +1,4 @@
-import type { ClutchView, TodayView } from '@karyotome/contract';
+import type { Page, ClutchView, TodayView } from '@karyotome/contract';
 import { addDays, SEASON_RULES } from '@karyotome/core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { machineToday } from '../src/db/work.ts';
@@ -183,9 +183,9 @@ describe('nothing twice, nothing by halves', () => {
 
   test('an incubator that holds eggs and is silent stands on Today; without eggs it is quiet', async () => {
     const empty = (await created('/incubators', { ...INCUBATOR, name: 'Spare', silentAfterHours: 1 }))['id']!;
-    const { version } = ((await owner.get('/incubators')).body as { id: string; version: number }[]).find(
-      ({ id }) => id === incubator,
-    )!;
+    const { version } = (
+      (await owner.get('/incubators?limit=200')).body as Page<{ id: string; version: number }>
+    ).items.find(({ id }) => id === incubator)!;
     await owner.put(
       `/incubators/${incubator}`,
       { ...INCUBATOR, silentAfterHours: 1 },

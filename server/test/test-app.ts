@@ -17,7 +17,7 @@ import { administer, databaseUrl } from './template.ts';
 export const PASSWORD = 'long-enough-for-tests';
 
 export interface TestClient {
-  get(path: string): Promise<Response>;
+  get(path: string, headers?: Record<string, string>): Promise<Response>;
   post(path: string, body?: object, headers?: Record<string, string>): Promise<Response>;
   put(path: string, body?: object, headers?: Record<string, string>): Promise<Response>;
   patch(path: string, body?: object, headers?: Record<string, string>): Promise<Response>;
@@ -144,7 +144,7 @@ function client(agent: ReturnType<typeof request.agent>, token: string): TestCli
     ...more,
   });
   return {
-    get: (path) => agent.get(at(path)),
+    get: (path, more = {}) => agent.get(at(path)).set(more),
     post: (path, body, more) =>
       agent
         .post(at(path))

@@ -4,11 +4,15 @@ import { correction, newRecord, voiding } from '../records.ts';
 import type { AnimalSummary } from '../animal-summary.ts';
 import type { AnimalView, ImportPreview } from '../animal-responses.ts';
 import type { RecordWarning } from '../record-responses.ts';
-import { acts, changes, reads, writes } from './route.ts';
+import { acts, changes, lists, reads, writes } from './route.ts';
 import type { Changed, Created } from './answers.ts';
 
 export const animalsRoutes = {
-  animals: reads<AnimalSummary[]>()('/animals', 'All animals'),
+  animals: lists<AnimalSummary>()('/animals', 'All animals', {
+    key: 'id',
+    sorts: ['number', 'name', 'hatchedOn', 'massG', 'weighedOn', 'status'],
+    filters: ['sex', 'status', 'clutchId'],
+  }),
   animal: reads<AnimalView>()('/animals/:id', 'One animal'),
   addAnimal: writes<Created>()('post', '/animals', 'Add an animal', newAnimal),
   changeAnimal: changes<Created & Changed>()(

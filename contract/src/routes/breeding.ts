@@ -3,7 +3,7 @@ import * as season from '../season-requests.ts';
 import { voiding } from '../records.ts';
 import type { PairingView } from '../breeding-responses.ts';
 import type { DoneClutchView, PlannerView, SeasonBoardView } from '../season-responses.ts';
-import { acts, changes, reads, writes } from './route.ts';
+import { acts, changes, lists, reads, writes } from './route.ts';
 import type { Changed, Created } from './answers.ts';
 
 export const breedingRoutes = {
@@ -23,7 +23,11 @@ export const breedingRoutes = {
     'Introduce a male to a female',
     season.introduction,
   ),
-  pairings: reads<PairingView[]>()('/pairings', 'All pairings'),
+  pairings: lists<PairingView>()('/pairings', 'All pairings', {
+    key: 'id',
+    sorts: ['season', 'startedOn'],
+    filters: ['season'],
+  }),
   addPairing: writes<Created>()('post', '/pairings', 'Add a pairing', newPairing),
   deletePairing: acts<void>()('delete', '/pairings/:id', 'Remove a pairing that has no clutch'),
   addSeasonEvent: writes<Created>()(
@@ -54,5 +58,9 @@ export const breedingRoutes = {
     season.seasonEventCorrection,
   ),
   planner: reads<PlannerView>()('/planner', 'Everything the planner computes from'),
-  hatchRates: reads<DoneClutchView[]>()('/hatch-rates', 'Clutches of the past with what hatched'),
+  hatchRates: lists<DoneClutchView>()('/hatch-rates', 'Clutches of the past with what hatched', {
+    key: 'clutchId',
+    sorts: ['name', 'season', 'dam'],
+    filters: ['season'],
+  }),
 };

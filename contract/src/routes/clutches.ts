@@ -1,7 +1,7 @@
 import * as incubation from '../incubation-requests.ts';
 import { hatching, newClutch } from '../breeding-requests.ts';
 import type { ClutchView, IncubatorView, ReadingsImport } from '../incubation-responses.ts';
-import { acts, changes, reads, writes } from './route.ts';
+import { acts, changes, lists, reads, writes } from './route.ts';
 import type { Changed, Created, Many } from './answers.ts';
 
 export const clutchesRoutes = {
@@ -37,7 +37,7 @@ export const clutchesRoutes = {
   ),
   makeClutchCard: acts<Created>()('post', '/clutches/:id/cards', 'Draw a clutch card'),
   clutchCard: reads<void>()('/clutch-cards/:id', 'A clutch card', { format: 'pdf' }),
-  incubators: reads<IncubatorView[]>()('/incubators', 'All incubators'),
+  incubators: lists<IncubatorView>()('/incubators', 'All incubators', { key: 'id', sorts: ['name'] }),
   addIncubator: writes<Created>()('post', '/incubators', 'Add an incubator', incubation.newIncubator),
   changeIncubator: changes<Created & Changed>()(
     'put',

@@ -4,15 +4,19 @@ import type { HeatFault } from '@karyotome/core';
 import type { LearnedView } from '../husbandry-responses.ts';
 import { voiding } from '../records.ts';
 import type { LadderView, RackView } from '../enclosure-responses.ts';
-import { acts, changes, reads, writes } from './route.ts';
+import { acts, changes, lists, reads, writes } from './route.ts';
 import type { Created, Many } from './answers.ts';
 
 export const enclosuresRoutes = {
-  racks: reads<RackView[]>()('/racks', 'All racks with their tubs'),
+  racks: lists<RackView>()('/racks', 'All racks with their tubs', {
+    key: 'id',
+    sorts: ['name'],
+    filters: ['room'],
+  }),
   addRack: writes<Created>()('post', '/racks', 'Add a rack', newRack),
   changeRack: changes<Created>()('put', '/racks/:id', 'Change a rack', husbandry.rackChange),
   deleteRack: acts<void>()('delete', '/racks/:id', 'Remove an empty rack'),
-  ladders: reads<LadderView[]>()('/ladders', 'Enclosures in order of weight'),
+  ladders: lists<LadderView>()('/ladders', 'Enclosures in order of weight', { key: 'id', sorts: ['name'] }),
   addLadder: writes<Created>()('post', '/ladders', 'Add a ladder', newLadder),
   changeLadder: changes<Created>()('put', '/ladders/:id', 'Change a ladder', newLadder),
   moveMany: writes<Many>()('post', '/moves', 'Move animals', husbandry.manyMoves),

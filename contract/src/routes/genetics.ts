@@ -5,7 +5,7 @@ import type {
   ContradictionView,
   KinNodeView,
 } from '../genetics-responses.ts';
-import { acts, changes, reads, writes } from './route.ts';
+import { acts, changes, lists, reads, writes } from './route.ts';
 import type { Created } from './answers.ts';
 
 export const geneticsRoutes = {
@@ -18,7 +18,9 @@ export const geneticsRoutes = {
     catalogueEntry,
   ),
   removeCatalogueEntry: acts<void>()('delete', '/catalogue/entries/:id', 'Remove an entry of the catalogue'),
-  contradictions: reads<ContradictionView[]>()('/contradictions', 'Records that cannot all be true'),
+  contradictions: lists<ContradictionView>()('/contradictions', 'Records that cannot all be true', {
+    key: 'id',
+  }),
   claimDetail: reads<ClaimDetailView>()('/animals/:id/claims/:locus/:allele', 'What a claim depends on'),
   kin: reads<KinNodeView[]>()('/animals/:id/kin', 'Relatives of an animal', {
     query: ['generations', 'locus', 'allele'],

@@ -2,11 +2,11 @@ import * as incubation from '../incubation-requests.ts';
 import { publishing } from '../publication-requests.ts';
 import type { PublicAnimal, ShowcaseLine } from '../publication-responses.ts';
 import type { FeedView } from '../season-responses.ts';
-import { acts, reads, writes } from './route.ts';
+import { acts, lists, reads, writes } from './route.ts';
 import type { Created } from './answers.ts';
 
 export const publicationsRoutes = {
-  showcase: reads<ShowcaseLine[]>()('/showcase', 'What is published'),
+  showcase: lists<ShowcaseLine>()('/showcase', 'What is published', { key: 'slug', sorts: ['publishedAt'] }),
   publish: writes<{ slug: string }>()('put', '/animals/:id/publication', 'Publish an animal', publishing),
   withdraw: acts<void>()('delete', '/animals/:id/publication', 'Withdraw a published page'),
   published: reads<PublicAnimal>()('/public/:slug', 'A published page', {
@@ -17,7 +17,7 @@ export const publicationsRoutes = {
     permission: 'open',
     format: 'picture',
   }),
-  calendarFeeds: reads<FeedView[]>()('/calendar-feeds', 'Calendar addresses'),
+  calendarFeeds: lists<FeedView>()('/calendar-feeds', 'Calendar addresses', { key: 'id', sorts: ['name'] }),
   addCalendarFeed: writes<Created & { path: string }>()(
     'post',
     '/calendar-feeds',

@@ -1,4 +1,5 @@
 import type Joi from 'joi';
+import type { ListRules, Page } from '../page.ts';
 import type { ValidateOptions } from '../validate.ts';
 
 /**
@@ -29,6 +30,8 @@ export interface RouteRules<Body> {
   readonly isVersioned?: boolean;
   /** Names of the query parameters it reads. */
   readonly query?: readonly string[];
+  /** It answers pages of a list. */
+  readonly list?: ListRules;
   /** The status of success. */
   readonly status: 200 | 201 | 204;
 }
@@ -44,6 +47,11 @@ export interface Route<
   /** Never there: it carries the type of the answer. */
   readonly answer?: Answer;
 }
+
+/** A route that answers pages of a list. */
+export type ListRoute<Path extends string = string, Item = unknown> = Route<Path, undefined, Page<Item>> & {
+  readonly list: ListRules;
+};
 
 export type BodyOf<R extends Route> = R extends Route<string, infer Body, unknown> ? Body : never;
 export type AnswerOf<R extends Route> = R extends Route<string, unknown, infer Answer> ? Answer : never;
@@ -72,6 +80,24 @@ export const reads =
     status: 200,
     ...more,
   });
+
+/** A read of a list, page by page. */
+export const lists =
+  <Item extends object>() =>
+  <const Path extends string>(
+    path: Path,
+    summary: string,
+    rules: {
+      readonly key: keyof Item & string;
+      readonly sorts?: readonly (keyof Item & string)[];
+      readonly filters?: readonly (keyof Item & string)[];
+    },
+    more: More<undefined> = {},
+  ): ListRoute<Path, Item> => {
+    const list = { sorts: [], filters: [], ...rules };
+    const query = ['limit', 'after', 'sort', ...list.filters];
+    return { ...reads<Page<Item>>()(path, summary, { query, ...more }), list };
+  };
 
 type Write = Exclude<Route['method'], 'get'>;
 

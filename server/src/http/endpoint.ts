@@ -1,7 +1,11 @@
+import { createHash } from 'node:crypto';
 import {
   FILE_TYPES,
+  listQuery,
   tagsChangedBy,
   type AnswerOf,
+  type ListRoute,
+  type Page,
   type Permission,
   type Route,
   type Tag,
@@ -12,9 +16,10 @@ import { BeginAgain } from '../db/begin-again.ts';
 import { inferring } from '../db/turns.ts';
 import { reading, writing, type Actor, type Database } from '../db/work.ts';
 import { Refusal } from '../refusal.ts';
-import { asked, callOf, type Asked, type Call } from './asked.ts';
+import { asked, callOf, checked, type Asked, type Call } from './asked.ts';
 import { bodyLimit } from './limits.ts';
 import { onceByKey, type Answer } from './once.ts';
+import { listQueryOf, pageOf } from './paging.ts';
 import { fingerprintOf, isAnswered, keyOf } from './write-keys.ts';
 
 declare module 'express-session' {
@@ -142,14 +147,29 @@ export function createEndpoints(
       };
       if (!isShared) return send(response, { status: route.status, body: await make() });
       const written = writes.get(actor.collectionId) ?? 0;
-      const bytes = await shared(`${actor.collectionId} ${written} ${request.originalUrl}`, make);
-      // Not `send`: it would digest megabytes for an ETag once for each who asked, though nothing of this is stored.
-      response.set('Cache-Control', 'no-store').type('json').end(bytes);
+      const { bytes, etag } = await shared(`${actor.collectionId} ${written} ${request.originalUrl}`, make);
+      // Not `send`: it would digest megabytes for an ETag once for each who asked.
+      response.set('Cache-Control', 'no-store').set('ETag', etag).type('json');
+      if (request.fresh) response.status(304).end();
+      else response.end(bytes);
     });
   }
   return {
     router,
     read,
+    /** A read of a list: what is found is answered page by page. */
+    list<R extends ListRoute, Item extends object>(
+      route: R & ListRoute<string, Item>,
+      run: (call: Call<R>) => Promise<readonly Item[]>,
+      options: Pick<ReadOptions, 'infers'> = {},
+    ): void {
+      const schema = listQuery(route.list);
+      const page = async (call: Call<R>): Promise<Page<Item>> => {
+        const query = checked(schema, listQueryOf(call.request));
+        return pageOf(await run(call), route.list, query);
+      };
+      read(route, page as (call: Call<R>) => Promise<AnswerOf<R>>, options);
+    },
     /** A write takes effect once per Idempotency-Key: a repetition is answered from the first one's record. */
     write<R extends Route, Prepared = undefined>(
       route: R,
@@ -176,14 +196,22 @@ export function createEndpoints(
   };
 }
 
+interface SharedAnswer {
+  readonly bytes: Buffer;
+  readonly etag: string;
+}
+
 /** Makes an answer once for all who ask for the same at once. */
-function sharedAnswers(): (key: string, make: () => Promise<unknown>) => Promise<Buffer> {
-  const beingMade = new Map<string, Promise<Buffer>>();
+function sharedAnswers(): (key: string, make: () => Promise<unknown>) => Promise<SharedAnswer> {
+  const beingMade = new Map<string, Promise<SharedAnswer>>();
   return (key, make) => {
     let bytes = beingMade.get(key);
     if (!bytes) {
       bytes = make()
-        .then((body) => Buffer.from(JSON.stringify(body)))
+        .then((body) => {
+          const bytes = Buffer.from(JSON.stringify(body));
+          return { bytes, etag: `"${createHash('sha256').update(bytes).digest('base64url')}"` };
+        })
         .finally(() => beingMade.delete(key));
       beingMade.set(key, bytes);
     }

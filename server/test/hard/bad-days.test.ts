@@ -11,7 +11,7 @@ import {
 } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { AnimalSummary } from '@karyotome/contract';
+import type { Page, AnimalSummary } from '@karyotome/contract';
 import pg from 'pg';
 import { afterAll, afterEach, beforeAll, describe, expect, test } from 'vitest';
 import type { Asker } from '../hostile/farm.ts';
@@ -43,7 +43,7 @@ const wait = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(
 const add = async (ask: Asker, number: string): Promise<number> =>
   (await ask('POST', '/animals', { number, sex: 'male' })).status;
 const numbersOf = async (ask: Asker): Promise<string[]> =>
-  ((await ask('GET', '/animals')).body as AnimalSummary[]).map(({ number }) => number);
+  ((await ask('GET', '/animals?limit=200')).body as Page<AnimalSummary>).items.map(({ number }) => number);
 
 /** Waits until a launcher has seen that something is gone, and has it back. @returns seconds */
 async function back(launched: Launched, gone: () => boolean): Promise<number> {

@@ -2,7 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { AnimalSummary } from '@karyotome/contract';
+import type { Page, AnimalSummary } from '@karyotome/contract';
 import { afterAll, afterEach, beforeAll, describe, expect, test } from 'vitest';
 import type { Asker } from '../hostile/farm.ts';
 import { copyProject, Launched } from './project-copy.ts';
@@ -27,7 +27,7 @@ const wait = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(
 const add = async (ask: Asker, number: string): Promise<number> =>
   (await ask('POST', '/animals', { number, sex: 'male' })).status;
 const numbersOf = async (ask: Asker): Promise<string[]> =>
-  ((await ask('GET', '/animals')).body as AnimalSummary[]).map(({ number }) => number);
+  ((await ask('GET', '/animals?limit=200')).body as Page<AnimalSummary>).items.map(({ number }) => number);
 
 const canMount =
   process.getuid!() === 0 && spawnSync('mount', ['-V']).status === 0 && existsSync('/proc/filesystems');

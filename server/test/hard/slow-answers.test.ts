@@ -1,3 +1,4 @@
+import type { Page } from '@karyotome/contract';
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest';
 import { startServer, type RunningServer } from '../../../e2e/server.ts';
@@ -98,7 +99,7 @@ describe('while it is made, nobody waits', () => {
   });
 
   test('labels for 120 animals, on the screen and on paper', async () => {
-    const animals = (await ask('GET', '/animals')).body as { id: string }[];
+    const animals = ((await ask('GET', '/animals?limit=200')).body as Page<{ id: string }>).items;
     const order = { animalIds: animals.slice(0, 120).map(({ id }) => id), kind: 'full', size: 'a4-3x8' };
     expect(
       await slowestHealth(async () => {
@@ -121,7 +122,7 @@ describe('while it is made, nobody waits', () => {
   });
 
   test('ten photographs at once: reads are answered meanwhile', async () => {
-    const [animal] = (await ask('GET', '/animals')).body as { id: string }[];
+    const [animal] = ((await ask('GET', '/animals?limit=200')).body as Page<{ id: string }>).items;
     const sharp = (await import('sharp')).default;
     const noise = Buffer.from(Array.from({ length: 2_400 * 1_800 * 3 }, (_, i) => (i * 7919) % 253));
     const jpeg = await sharp(noise, { raw: { width: 2_400, height: 1_800, channels: 3 } })

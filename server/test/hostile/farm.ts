@@ -1,3 +1,4 @@
+import type { Page } from '@karyotome/contract';
 import { randomUUID } from 'node:crypto';
 import sharp from 'sharp';
 import type { Known } from './generate.ts';
@@ -45,7 +46,7 @@ export async function buildFarm(ask: Asker, today: string): Promise<Farm> {
   const idOf = async (path: string, body: unknown): Promise<string> =>
     ((await make('POST', path, body)) as { id: string }).id;
 
-  const ladders = (await ask('GET', '/ladders')).body as { id: string }[];
+  const ladders = ((await ask('GET', '/ladders?limit=200')).body as Page<{ id: string }>).items;
   const rackId = await idOf('/racks', {
     room: 'Room',
     name: `Rack ${randomUUID().slice(0, 4)}`,
@@ -54,7 +55,7 @@ export async function buildFarm(ask: Asker, today: string): Promise<Farm> {
     ladderId: ladders[0]!.id,
     stepPosition: 0,
   });
-  const racks = (await ask('GET', '/racks')).body as { tubs: { id: string }[] }[];
+  const racks = ((await ask('GET', '/racks?limit=200')).body as Page<{ tubs: { id: string }[] }>).items;
   const tubIds = racks.flatMap(({ tubs }) => tubs.map(({ id }) => id));
   const stem = randomUUID().slice(0, 6);
   const animal = (number: string, sex: string, genes: string): Promise<string> =>

@@ -1,3 +1,4 @@
+import type { Page } from '@karyotome/contract';
 import { Chance } from './chance.ts';
 import { compose, type Composed, DRAWS, hostilePictures } from './compose-request.ts';
 import { type Asker, buildFarm, type Farm } from './farm.ts';
@@ -136,7 +137,7 @@ const shown = ({ headers, body }: Composed): string =>
 /** Pages that whoever is signed in looks at: whatever was accepted must not have broken one. */
 async function brokenOf(ask: Asker, farm: Farm): Promise<string[]> {
   const animals = await ask('GET', '/animals');
-  const ids = Array.isArray(animals.body) ? (animals.body as { id: string }[]).map(({ id }) => id) : [];
+  const ids = ((animals.body as Partial<Page<{ id: string }>>).items ?? []).map(({ id }) => id);
   const paths = [
     ...ROUTES.filter(
       ({ method, path, isStream, isOpen }) => method === 'get' && !path.includes(':') && !isStream && !isOpen,

@@ -1,4 +1,12 @@
-import type { AnswerOf, BodyOf, ParamsOf, Route } from '@karyotome/contract';
+import {
+  PAGE_SIZE,
+  type AnswerOf,
+  type BodyOf,
+  type ListRoute,
+  type Page,
+  type ParamsOf,
+  type Route,
+} from '@karyotome/contract';
 import { isUnanswered, ProblemError, request, type RequestOptions } from './client.ts';
 import { noteWritten } from './written.ts';
 
@@ -52,4 +60,20 @@ export function call<R extends Route>(route: R, options: CallOptions<R>): Promis
           throw error;
         },
       );
+}
+
+/** A whole list, page after page. */
+export async function callAll<Item>(route: ListRoute<string, Item>): Promise<Item[]> {
+  const items: Item[] = [];
+  let after: string | null = null;
+  do {
+    const query: Record<string, string> = {
+      limit: String(PAGE_SIZE.most),
+      ...(after === null ? {} : { after }),
+    };
+    const page: Page<Item> = await request<Page<Item>>('GET', addressOf(route, {}, query), {});
+    items.push(...page.items);
+    after = page.next;
+  } while (after !== null);
+  return items;
 }

@@ -39,7 +39,7 @@ import {
   type SurfaceCheck,
 } from '@karyotome/contract';
 import type { SeasonRules } from '@karyotome/core';
-import { call, urlOf } from './call.ts';
+import { call, callAll, urlOf } from './call.ts';
 
 /* One function per route, by the route's own name; stateless. */
 
@@ -59,7 +59,7 @@ export const api = {
   changeSettings: (body: CollectionSettings, version: number) => call(R.changeSettings, { body, version }),
 
   today: () => call(R.today, {}),
-  animals: () => call(R.animals, {}),
+  animals: () => callAll(R.animals),
   animal: (id: string) => call(R.animal, { params: { id } }),
   addAnimal: (body: NewAnimal) => call(R.addAnimal, { body }),
   changeAnimal: (id: string, body: AnimalChange, version: number) =>
@@ -74,7 +74,7 @@ export const api = {
   correctRecord: (id: string, body: Correction) => call(R.correctRecord, { params: { id }, body }),
   voidRecords: (ids: string[]) => call(R.voidRecords, { body: { ids } }),
 
-  pairings: () => call(R.pairings, {}),
+  pairings: () => callAll(R.pairings),
   addClutch: (body: NewClutch) => call(R.addClutch, { body }),
   changeObservations: (id: string, body: ObservationsChange, version: number) =>
     call(R.changeObservations, { params: { id }, body, version }),
@@ -116,9 +116,9 @@ export const api = {
   voidEggEvents: (body: EggEventsVoiding) => call(R.voidEggEvents, { body }),
   makeClutchCard: (id: string) => call(R.makeClutchCard, { params: { id } }),
   clutchCardUrl: (id: string) => urlOf(R.clutchCard, { id }),
-  hatchRates: () => call(R.hatchRates, {}),
+  hatchRates: () => callAll(R.hatchRates),
 
-  incubators: () => call(R.incubators, {}),
+  incubators: () => callAll(R.incubators),
   addIncubator: (body: NewIncubator) => call(R.addIncubator, { body }),
   changeIncubator: (id: string, body: NewIncubator, version: number) =>
     call(R.changeIncubator, { params: { id }, body, version }),
@@ -126,7 +126,7 @@ export const api = {
   importReadings: (id: string, file: Blob, timeZone: string, work: LongWork) =>
     call(R.importReadings, { params: { id }, query: { timeZone }, file, type: CSV, ...work }),
 
-  calendarFeeds: () => call(R.calendarFeeds, {}),
+  calendarFeeds: () => callAll(R.calendarFeeds),
   addCalendarFeed: (name: string) => call(R.addCalendarFeed, { body: { name } }),
   revokeCalendarFeed: (id: string) => call(R.revokeCalendarFeed, { params: { id } }),
 
@@ -138,7 +138,7 @@ export const api = {
     call(R.changeCatalogueEntry, { params: { id }, body, version }),
   removeCatalogueEntry: (id: string) => call(R.removeCatalogueEntry, { params: { id } }),
 
-  contradictions: () => call(R.contradictions, {}),
+  contradictions: () => callAll(R.contradictions),
   claimDetail: (id: string, locus: string, allele: string) =>
     call(R.claimDetail, { params: { id, locus, allele } }),
   kin: (id: string, generations: number, gene: { locus: string; allele: string } | null) =>
@@ -172,12 +172,12 @@ export const api = {
   voidSurfaceCheck: (id: string, reason: string) =>
     call(R.voidSurfaceCheck, { params: { id }, body: { reason } }),
 
-  racks: () => call(R.racks, {}),
+  racks: () => callAll(R.racks),
   addRack: (body: NewRack) => call(R.addRack, { body }),
   changeRack: (id: string, body: RackChange, version: number) =>
     call(R.changeRack, { params: { id }, body, version }),
   deleteRack: (id: string) => call(R.deleteRack, { params: { id } }),
-  ladders: () => call(R.ladders, {}),
+  ladders: () => callAll(R.ladders),
   addLadder: (body: NewLadder) => call(R.addLadder, { body }),
   changeLadder: (id: string, body: NewLadder, version: number) =>
     call(R.changeLadder, { params: { id }, body, version }),
@@ -190,7 +190,7 @@ export const api = {
   thumbUrl: (id: string) => urlOf(R.picture, { id }, { copy: 'thumb' }),
   originalUrl: (id: string) => urlOf(R.picture, { id }, { copy: 'original' }),
 
-  showcase: () => call(R.showcase, {}),
+  showcase: () => callAll(R.showcase),
   publish: (id: string, text: string | null) => call(R.publish, { params: { id }, body: { text } }),
   withdraw: (id: string) => call(R.withdraw, { params: { id } }),
   published: (slug: string) => call(R.published, { params: { slug } }),

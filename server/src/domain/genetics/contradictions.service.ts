@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import type { ConflictView, ContradictionView } from '@karyotome/contract';
 import { canonicalLabel, joinWords, parseGenes, type Conflict, type Explanation } from '@karyotome/core';
 import { type Work } from '../../db/work.ts';
@@ -21,6 +22,7 @@ export async function listContradictions(work: Work): Promise<ContradictionView[
         return record ? [{ record, animal: id }] : [];
       });
       return {
+        id: createHash('sha256').update(JSON.stringify(conflict)).digest('base64url').slice(0, 22),
         ...conflictView(genetics, conflict, byId),
         records: [...(await supportViews(work, genetics, support, byId)).values()],
         explanations: explanations.map((explanation) => explanationView(genetics, explanation, byId)),

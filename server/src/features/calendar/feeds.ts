@@ -63,8 +63,8 @@ export function toCalendar(collection: string, days: readonly DueDay[], stamp: D
   return calendar.toString();
 }
 
-export function calendarRoutes({ read, write }: Endpoints): void {
-  read(ROUTES.calendarFeeds, ({ work }) => listFeeds(work));
+export function calendarRoutes({ list, write }: Endpoints): void {
+  list(ROUTES.calendarFeeds, ({ work }) => listFeeds(work));
   write(ROUTES.addCalendarFeed, ({ work, body }) => createFeed(work, body));
   write(ROUTES.revokeCalendarFeed, ({ work, id }) => revokeFeed(work, id));
 }

@@ -12,8 +12,8 @@ function generationsOf(asked: unknown): number {
   return Number.isInteger(generations) ? Math.min(Math.max(generations, 1), MOST_GENERATIONS) : GENERATIONS;
 }
 
-export function geneticsRoutes({ read }: Endpoints): void {
-  read(ROUTES.contradictions, ({ work }) => listContradictions(work), { infers: true });
+export function geneticsRoutes({ list, read }: Endpoints): void {
+  list(ROUTES.contradictions, ({ work }) => listContradictions(work), { infers: true });
   read(ROUTES.claimDetail, ({ work, id, params }) => viewClaimDetail(work, id, params.locus, params.allele), {
     infers: true,
   });

@@ -32,7 +32,7 @@ import type { LoggerReadings } from './read-logger.ts';
 const SERIES_DAYS = 14;
 
 export function incubationRoutes(endpoints: Endpoints, database: Database, dataDir: string): void {
-  const { read, write, answer } = endpoints;
+  const { list, read, write, answer } = endpoints;
   read(ROUTES.clutch, ({ work, id }) => viewClutch(work, id));
   write(ROUTES.changeClutch, ({ work, id, body, version }) => changeClutch(work, id, body, version));
   write(ROUTES.changeBox, ({ work, id, body, version }) => changeBox(work, id, body, version));
@@ -51,7 +51,7 @@ export function incubationRoutes(endpoints: Endpoints, database: Database, dataD
     const { pdf, name } = await reading(database, actor, (work) => readCard(work, dataDir, id));
     response.set('Cache-Control', 'no-store').type('application/pdf').attachment(name).send(pdf);
   });
-  read(ROUTES.hatchRates, ({ work }) => doneClutches(work));
+  list(ROUTES.hatchRates, ({ work }) => doneClutches(work));
   incubatorRoutes(endpoints, database);
 }
 
@@ -68,8 +68,8 @@ async function zoneOf(database: Database, request: Request, actor: Actor): Promi
   throw invalidField('timeZone', 'must be the name of a time zone, like Europe/Berlin', 'zone.unknown');
 }
 
-function incubatorRoutes({ read, write }: Endpoints, database: Database): void {
-  read(ROUTES.incubators, ({ work }) => listIncubators(work, SERIES_DAYS));
+function incubatorRoutes({ list, write }: Endpoints, database: Database): void {
+  list(ROUTES.incubators, ({ work }) => listIncubators(work, SERIES_DAYS));
   write(ROUTES.addIncubator, ({ work, body }) => createIncubator(work, body));
   write(ROUTES.changeIncubator, ({ work, id, body, version }) => changeIncubator(work, id, body, version));
   write(ROUTES.addReading, ({ work, id, body }) => addReading(work, id, body));

@@ -143,8 +143,8 @@ async function toPublic(work: Work, animalId: string, publishedAt: string): Prom
   };
 }
 
-export function publicationRoutes({ read, write }: Endpoints): void {
-  read(ROUTES.showcase, ({ work }) => showcase(work), { infers: true });
+export function publicationRoutes({ list, write }: Endpoints): void {
+  list(ROUTES.showcase, ({ work }) => showcase(work), { infers: true });
   write(ROUTES.publish, ({ work, id, body }) => publish(work, id, body.text || null));
   write(ROUTES.withdraw, ({ work, id }) => withdraw(work, id));
 }

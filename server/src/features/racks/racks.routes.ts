@@ -20,11 +20,11 @@ import {
   takeBackMany,
 } from '../../domain/enclosures/racks.service.ts';
 
-export function rackRoutes({ read, write }: Endpoints): void {
-  read(ROUTES.ladders, ({ work }) => listLadders(work));
+export function rackRoutes({ list, read, write }: Endpoints): void {
+  list(ROUTES.ladders, ({ work }) => listLadders(work));
   write(ROUTES.addLadder, ({ work, body }) => createLadder(work, body));
   write(ROUTES.changeLadder, ({ work, id, body, version }) => changeLadder(work, id, body, version));
-  read(ROUTES.racks, ({ work }) => listRacks(work));
+  list(ROUTES.racks, ({ work }) => listRacks(work));
   write(ROUTES.addRack, ({ work, body }) => createRack(work, body));
   write(ROUTES.deleteRack, ({ work, id }) => deleteRack(work, id));
   write(ROUTES.changeRack, ({ work, id, body, version }) => changeRack(work, id, body, version));

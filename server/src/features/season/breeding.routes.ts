@@ -3,8 +3,8 @@ import type { Endpoints } from '../../http/endpoint.ts';
 import { createClutch, hatch } from '../../domain/season/clutches.service.ts';
 import { createPairing, deletePairing, listPairings } from '../../domain/season/pairings.service.ts';
 
-export function breedingRoutes({ read, write }: Endpoints): void {
-  read(ROUTES.pairings, ({ work }) => listPairings(work));
+export function breedingRoutes({ list, write }: Endpoints): void {
+  list(ROUTES.pairings, ({ work }) => listPairings(work));
   write(ROUTES.addPairing, ({ work, body }) => createPairing(work, body));
   write(ROUTES.deletePairing, ({ work, id }) => deletePairing(work, id));
   write(ROUTES.addClutch, ({ work, body }) => createClutch(work, body));

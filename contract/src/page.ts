@@ -1,0 +1,46 @@
+import Joi from 'joi';
+
+/** A part of a list. */
+export interface Page<Item> {
+  readonly items: Item[];
+  /** Where the next page begins; null at the end. */
+  readonly next: string | null;
+  /** How many there are in all, after filtering. */
+  readonly total: number;
+}
+
+/** How a list can be asked for. */
+export interface ListRules {
+  /** What tells an item from the others. */
+  readonly key: string;
+  /** What it can be sorted by. As it comes, where none is asked for. */
+  readonly sorts: readonly string[];
+  /** Which values can be asked for, each by its name. */
+  readonly filters: readonly string[];
+}
+
+/** Items of a page, where nothing else is asked for, and the most. */
+export const PAGE_SIZE = { usual: 50, most: 200 } as const;
+
+/** The query of a list: `limit`, `after`, `sort` (a field, with `-` before it downwards), and its filters. */
+export interface ListQuery {
+  readonly limit: number;
+  readonly after: string | null;
+  readonly sort: string | null;
+  readonly [filter: string]: string | number | null;
+}
+
+const MOST_FILTER_LENGTH = 200;
+
+/** The schema of a list's query. */
+export function listQuery({ sorts, filters }: ListRules): Joi.ObjectSchema<ListQuery> {
+  const value = Joi.string().max(MOST_FILTER_LENGTH);
+  return Joi.object<ListQuery>({
+    limit: Joi.number().integer().min(1).max(PAGE_SIZE.most).default(PAGE_SIZE.usual),
+    after: Joi.string().max(MOST_FILTER_LENGTH).default(null),
+    sort: Joi.string()
+      .valid(...sorts, ...sorts.map((field) => `-${field}`))
+      .default(null),
+    ...Object.fromEntries(filters.map((field) => [field, value])),
+  });
+}
