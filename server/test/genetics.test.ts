@@ -6,7 +6,7 @@ import type {
   ContradictionView,
   KinNodeView,
 } from '@karyotome/contract';
-import { addDays } from '@karyotome/core';
+import { addDays, CATALOGUE, MOST_ALLELES } from '@karyotome/core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { machineToday } from '../src/db/work.ts';
 import { fieldsOf, startTestApp, type TestApp, type TestClient } from './test-app.ts';
@@ -163,6 +163,25 @@ describe('the catalogue', () => {
     const refused = await owner.delete(`/catalogue/entries/${id}`);
     expect(refused.status).toBe(409);
     expect((refused.body as { detail: string }).detail).toContain('GD-1');
+  });
+
+  test('a complex takes as many alleles as the engine and the planner can tell apart', async () => {
+    const complex = CATALOGUE.locusById('yellow-belly-complex')!;
+    const add = (n: number) =>
+      owner.post('/catalogue/entries', {
+        kind: 'allele',
+        locus: complex.id,
+        name: `Ladder ${n}`,
+        expression: 'incomplete-dominant',
+        double: null,
+      });
+    const made: string[] = [];
+    for (let n = complex.alleles.length; n < MOST_ALLELES; n++)
+      made.push(((await add(n)).body as { id: string }).id);
+    expect(fieldsOf(await add(MOST_ALLELES))).toEqual([
+      `locus: has ${MOST_ALLELES} alleles, which is the most`,
+    ]);
+    for (const id of made) expect((await owner.delete(`/catalogue/entries/${id}`)).status).toBe(204);
   });
 
   test('an alias is replaced by its genes, and goes again', async () => {

@@ -59,6 +59,8 @@ export const ORDER_RULES: OrderRules = { leadDays: 14, service: 0.95 };
 /**
  * The standard normal deviate below which a share of all values lies (Abramowitz & Stegun 1964, formula 26.2.23: within
  * 4.5e-4 of the true one).
+ *
+ * @throws RangeError for a share that does not lie between 0 and 1
  */
 export function normalQuantile(share: number): number {
   if (share <= 0 || share >= 1) throw new RangeError('A share lies between 0 and 1.');

@@ -20,12 +20,13 @@ export interface Outlier {
   readonly z: number;
 }
 
-/** One animal's growth, as read from its weights and the collection's. */
+/** One animal's growth, as read from its weights and the collection's. Only of one that `Growth.knows`. */
 export class Growth {
   readonly #prepared: Prepared;
   readonly #collection: CollectionGrowth;
   readonly #walk: Walk;
 
+  /** @throws RangeError where nothing can be said of the animal */
   constructor(subject: GrowthSubject, collection: CollectionGrowth) {
     const prepared = prepare(subject, collection.curves[subject.sex]);
     if (prepared === null) throw new RangeError('Growth needs a hatch day or a weight.');

@@ -6,4 +6,12 @@ export {
   type Genotype,
   type WeightedGenotype,
 } from './genotype.ts';
-export { WILD, type Allele, type Compound, type Expression, type Hides, type Locus } from './locus.ts';
+export {
+  MOST_ALLELES,
+  WILD,
+  type Allele,
+  type Compound,
+  type Expression,
+  type Hides,
+  type Locus,
+} from './locus.ts';

@@ -1,6 +1,9 @@
 /** How one allele shows over wild type: `recessive` needs two copies, `dominant` looks the same with two. */
 export type Expression = 'recessive' | 'incomplete-dominant' | 'dominant';
 
+/** The most alleles a locus may list: sets of alleles are bits of one number. */
+export const MOST_ALLELES = 23;
+
 /** The wild type allele, present at every locus without being listed. */
 export const WILD = '+';
 

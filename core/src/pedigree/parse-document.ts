@@ -1,6 +1,6 @@
 import { InputError, type Issue } from '../errors.ts';
 import type { Genotype, WeightedGenotype } from '../loci/genotype.ts';
-import { WILD } from '../loci/locus.ts';
+import { MOST_ALLELES, WILD } from '../loci/locus.ts';
 import {
   UNRECORDED_FREQUENCY,
   type Call,
@@ -13,9 +13,6 @@ import { ancestorsFirst, parentsOf } from './index-pedigree.ts';
 import { isFields, isWithin } from './json-values.ts';
 
 export const PEDIGREE_FORMAT = 'karyotome-pedigree/1';
-
-/** The most alleles a locus may list: sets of alleles are bits of one number. */
-export const MOST_ALLELES = 23;
 
 const SUM_TOLERANCE = 1e-6;
 

@@ -1,6 +1,6 @@
 import { CATALOGUE, type Catalogue } from '../../catalogue/catalogue.ts';
 import { appearance, canonical, type WeightedGenotype } from '../../loci/genotype.ts';
-import { WILD, type Locus } from '../../loci/locus.ts';
+import { MOST_ALLELES, WILD, type Locus } from '../../loci/locus.ts';
 import { seededRandom } from '../../numeric/random.ts';
 import { drawWhole } from '../../numeric/whole-odds.ts';
 import { distributionAt, type Parent } from '../../odds/parent.ts';
@@ -34,22 +34,23 @@ export interface SimulationResult {
 
 /** An animal of one run: its pairs at the target's loci, as numbers, and the year from which it breeds. */
 interface Drawn {
-  readonly pairs: Uint8Array;
+  readonly pairs: Uint16Array;
   readonly ready: number;
   readonly fertility: Fertility;
 }
 
-/** A pair of alleles as one number: the first times this, plus the second. */
-const ALLELES = 16;
+/** A pair of alleles as one number, the first in the upper bits: enough of them for the wild type and `MOST_ALLELES`. */
+const ALLELE_BITS = 5;
+const ALLELES = 1 << ALLELE_BITS;
 
 interface LocusCode {
   readonly locus: Locus;
   readonly recombination: number | null;
   readonly codeOf: ReadonlyMap<string, number>;
   /** Pair -> what shows, as a number. */
-  readonly phenotype: Uint8Array;
-  readonly lookNumbers: ReadonlyMap<string, number>;
-  readonly meets: Uint8Array;
+  readonly phenotype: Uint16Array;
+  readonly phenotypeNumbers: ReadonlyMap<string, number>;
+  readonly meets: Uint16Array;
 }
 
 /**
@@ -61,11 +62,11 @@ export class RouteSimulation {
   private readonly input: SimulationInput;
   private readonly die: () => number;
   private readonly loci: readonly LocusCode[];
-  /** For each step, the wanted look at each locus; null on the last. */
-  private readonly wanted: readonly (Uint8Array | null)[];
+  /** For each step, the wanted phenotype at each locus; null on the last. */
+  private readonly wanted: readonly (Uint16Array | null)[];
   private readonly successIn: Float64Array;
   private readonly heldIn: readonly Float64Array[];
-  private readonly young: Uint8Array;
+  private readonly young: Uint16Array;
   private runs = 0;
 
   constructor(input: SimulationInput, catalogue: Catalogue = CATALOGUE) {
@@ -74,14 +75,14 @@ export class RouteSimulation {
     this.loci = input.target.map((wanted) => encodeLocus(wanted, catalogue));
     this.wanted = input.route.steps.map(({ keep }) =>
       keep
-        ? Uint8Array.from(this.loci, ({ locus, lookNumbers }) =>
-            lookNumbers.get(keep.phenotype[locus.id] ?? '')!,
+        ? Uint16Array.from(this.loci, ({ locus, phenotypeNumbers }) =>
+            phenotypeNumbers.get(keep.phenotype[locus.id] ?? '')!,
           )
         : null,
     );
     this.successIn = new Float64Array(input.years);
     this.heldIn = input.route.steps.slice(0, -1).map(() => new Float64Array(input.years));
-    this.young = new Uint8Array(this.loci.length);
+    this.young = new Uint16Array(this.loci.length);
   }
 
   play(runs: number): void {
@@ -152,7 +153,7 @@ export class RouteSimulation {
     const found =
       parent.kind === 'owned' ? input.animals.find(({ id }) => id === parent.animalId)! : input.bought!;
     const animal: Drawn = {
-      pairs: Uint8Array.from(this.loci, (code) => this.drawPair(found.parent, code)),
+      pairs: Uint16Array.from(this.loci, (code) => this.drawPair(found.parent, code)),
       ready: 'readyIn' in found ? (found as RouteAnimal).readyIn : 0,
       fertility: input.fertilityOf(parent.kind === 'owned' ? parent.animalId : null),
     };
@@ -204,14 +205,14 @@ export class RouteSimulation {
     return false;
   }
 
-  private breed(dam: Uint8Array, sire: Uint8Array, isMale: boolean): void {
+  private breed(dam: Uint16Array, sire: Uint16Array, isMale: boolean): void {
     const { die, loci, young } = this;
     for (let i = 0; i < loci.length; i++) {
-      const fromDam = die() < 0.5 ? dam[i]! >> 4 : dam[i]! & 15;
+      const fromDam = die() < 0.5 ? dam[i]! >> ALLELE_BITS : dam[i]! & (ALLELES - 1);
       const { recombination } = loci[i]!;
       // A sire's pair at a sex-linked locus is [X, Y]: a daughter gets the first, a son the second, crossovers aside.
       const takesFirst = recombination === null ? die() < 0.5 : die() < recombination === isMale;
-      const fromSire = takesFirst ? sire[i]! >> 4 : sire[i]! & 15;
+      const fromSire = takesFirst ? sire[i]! >> ALLELE_BITS : sire[i]! & (ALLELES - 1);
       young[i] = fromDam * ALLELES + fromSire;
     }
   }
@@ -220,16 +221,17 @@ export class RouteSimulation {
 function encodeLocus(wanted: Target[number], catalogue: Catalogue): LocusCode {
   const locus = catalogue.locusById(wanted.locus.id) ?? wanted.locus;
   const alleles = [WILD, ...locus.alleles.map(({ id }) => id)];
-  if (alleles.length > ALLELES) throw new RangeError(`${locus.name} has more than ${ALLELES - 1} alleles`);
-  const lookNumbers = new Map<string, number>();
-  const phenotype = new Uint8Array(ALLELES * ALLELES);
-  const meets = new Uint8Array(ALLELES * ALLELES);
+  if (alleles.length > MOST_ALLELES + 1)
+    throw new RangeError(`${locus.name} has more than ${MOST_ALLELES} alleles`);
+  const phenotypeNumbers = new Map<string, number>();
+  const phenotype = new Uint16Array(ALLELES * ALLELES);
+  const meets = new Uint16Array(ALLELES * ALLELES);
   for (const [i, a] of alleles.entries()) {
     for (const [j, b] of alleles.entries()) {
       const pair = canonical(a, b);
-      const look = appearance(locus, pair);
-      if (!lookNumbers.has(look)) lookNumbers.set(look, lookNumbers.size);
-      phenotype[i * ALLELES + j] = lookNumbers.get(look)!;
+      const shown = appearance(locus, pair);
+      if (!phenotypeNumbers.has(shown)) phenotypeNumbers.set(shown, phenotypeNumbers.size);
+      phenotype[i * ALLELES + j] = phenotypeNumbers.get(shown)!;
       meets[i * ALLELES + j] = meetsTarget(wanted, pair) ? 1 : 0;
     }
   }
@@ -238,7 +240,7 @@ function encodeLocus(wanted: Target[number], catalogue: Catalogue): LocusCode {
     recombination: locus.sexLinked?.recombination ?? null,
     codeOf: new Map(alleles.map((id, i) => [id, i])),
     phenotype,
-    lookNumbers,
+    phenotypeNumbers,
     meets,
   };
 }

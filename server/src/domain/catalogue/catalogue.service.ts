@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import type { CatalogueEntryInput, CatalogueView } from '@karyotome/contract';
 import {
   createCatalogue,
+  MOST_ALLELES,
   foldPhrase,
   ownId,
   parseGenes,
@@ -124,6 +125,8 @@ function check(entry: CatalogueEntryInput, others: readonly CatalogueEntryInput[
   if (entry.kind === 'allele') {
     const locus = catalogue.locusById(entry.locus);
     if (!locus) throw invalidField('locus', 'is not in the catalogue');
+    if (locus.alleles.length >= MOST_ALLELES)
+      throw invalidField('locus', `has ${MOST_ALLELES} alleles, which is the most`);
     refuseMixed(locus, null, entry.expression);
   }
 }

@@ -40,7 +40,6 @@ export async function keepHandReading(work: Work, incubatorId: string, reading: 
     },
     {
       transaction: work.transaction,
-      conflictFields: ['collection_id', 'incubator_id', 'at', 'source'] as never[],
     },
   );
 }
