@@ -19,22 +19,31 @@ function add({ passed = 0, failed = 0, skipped = 0 }) {
   tally.skipped += skipped;
 }
 
-/** Runs two things at once that need one core each; what they print comes one after the other. */
-async function checkTogether(checks) {
-  const runs = checks.map(
-    ([title, script]) =>
-      new Promise((resolve) => {
-        const child = spawn('npm', ['run', '--silent', script], { cwd: ROOT });
-        const output = [];
-        child.stdout.on('data', (part) => output.push(part));
-        child.stderr.on('data', (part) => output.push(part));
-        child.on('close', (status) => resolve({ title, output: Buffer.concat(output), ok: status === 0 }));
-      }),
-  );
-  for (const { title, output, ok } of await Promise.all(runs)) {
+/** Runs a script, keeping what it prints. */
+function runQuietly(title, script) {
+  return new Promise((resolve) => {
+    const child = spawn('npm', ['run', '--silent', script], { cwd: ROOT });
+    const output = [];
+    child.stdout.on('data', (part) => output.push(part));
+    child.stderr.on('data', (part) => output.push(part));
+    child.on('close', (status) => resolve({ title, output: Buffer.concat(output), isOk: status === 0 }));
+  });
+}
+
+/**
+ * Runs chains of checks beside each other, a core for each; what they print comes one after the other. None has a count of
+ * its own: one passed or one failed.
+ */
+async function checkTogether(chains) {
+  const runs = chains.map(async (chain) => {
+    const results = [];
+    for (const [title, script] of chain) results.push(await runQuietly(title, script));
+    return results;
+  });
+  for (const { title, output, isOk } of (await Promise.all(runs)).flat()) {
     console.log(`\n== ${title}`);
     process.stdout.write(output);
-    add(ok ? { passed: 1 } : { failed: 1 });
+    add(isOk ? { passed: 1 } : { failed: 1 });
   }
 }
 
@@ -90,10 +99,13 @@ async function main() {
     if (!fs.existsSync(`/usr/bin/${program}`)) installDebian([name], console.log);
   fs.rmSync(RESULTS, { recursive: true, force: true });
   fs.mkdirSync(RESULTS, { recursive: true });
-  // Neither has a count of its own: one passed or one failed each.
   await checkTogether([
-    ['lint', 'lint'],
-    ['types', 'types'],
+    [['rules', 'lint:rules']],
+    [
+      ['types', 'types'],
+      ['layers', 'lint:layers'],
+      ['format', 'lint:format'],
+    ],
   ]);
   const unit = path.join(RESULTS, 'vitest.json');
   const unitOk = run('unit and API tests', 'npx', [
