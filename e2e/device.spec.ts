@@ -2,7 +2,7 @@ import type { AnimalSummary, AnimalView, SessionView, TodayView } from '@karyoto
 import { dayIn } from '@karyotome/core';
 import type { Page } from '@playwright/test';
 import { startServer, type RunningServer } from './server.ts';
-import { expect, signIn, test } from './test.ts';
+import { expect, getList, signIn, test } from './test.ts';
 
 /* What a device tells: the farm's day far from the farm, whose entries it holds, and nothing after signing out. */
 
@@ -99,9 +99,7 @@ test('signing out without a connection leaves nothing readable, and another pers
   await page.reload();
   const begin = page.getByRole('button', { name: /^Begin with/ }).first();
   await expect(begin).toBeVisible();
-  const animals = (await (
-    await page.request.get(`${server.origin}/api/v1/animals`)
-  ).json()) as AnimalSummary[];
+  const animals = await getList<AnimalSummary>(page, server, '/animals');
   const kept = () =>
     page.evaluate(async () => {
       const open = indexedDB.open('karyotome');
