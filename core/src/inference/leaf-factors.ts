@@ -103,7 +103,16 @@ export class LeafFactors {
     father: ParentTransmission,
     way: number,
   ): Float64Array {
-    return this.chances(i, gametesOf(mother, father, [way]));
+    const fromDams = mother.alleleChances[0]!;
+    const fromSires = father.alleleChances[way]!;
+    const table = new Float64Array(fromDams.length * fromSires.length);
+    let state = 0;
+    // Most tables are made here: no list of gametes is built.
+    for (const fromDam of fromDams) {
+      for (const fromSire of fromSires)
+        table[state++] = this.tables.pairs.spread(i, fromDam, fromSire, this.scratch, 1);
+    }
+    return table;
   }
 
   /** P(calls of i) for each of these gametes. */
@@ -150,7 +159,14 @@ export class LeafFactors {
         needs: [at],
         read: ([marginal]) => {
           const whole = new Float64Array(this.tables.cells);
-          this.gather(i, gametesOf(mother, father, [way]), table, marginal!, whole);
+          let state = 0;
+          for (const fromDam of mother.alleleChances[0]!) {
+            for (const fromSire of father.alleleChances[way]!) {
+              const p = marginal![state]!;
+              if (p > 0) this.tables.pairs.spread(i, fromDam, fromSire, whole, p / table[state]!);
+              state++;
+            }
+          }
           return this.tables.pairs.reported(i, whole);
         },
       });
