@@ -8,9 +8,6 @@ import type { ParentTransmission } from './transmission.ts';
 const PAIRS = 1024;
 const CLASSES = 2 ** 31;
 
-/** What one allele from the dam and one from the sire a joint state of the parents gives: the chances of each allele. */
-type Gametes = readonly [fromDam: Float64Array, fromSire: Float64Array];
-
 /**
  * The factors of leaves: animals without young, and such whose pair is settled. They are no variables, and leave a table over
  * their parents' alleles, one for all clutch-mates of one class (same domain, calls and sex).
@@ -59,7 +56,7 @@ export class LeafFactors {
       const own = this.classKey(i);
       const same = family.classes.get(own);
       if (same) same.animals.push(i);
-      else family.classes.set(own, { way, animals: [i], table: this.classTable(i, mother, father, way) });
+      else family.classes.set(own, { way, animals: [i], table: this.chances(i, mother, father, WAYS[way]!) });
     }
   }
 
@@ -96,44 +93,32 @@ export class LeafFactors {
     return parent < 0 ? -1 : this.tables.settledCell(parent);
   }
 
-  /** `[dam's joint state][sire's joint state]` -> P(calls of i | them). */
-  private classTable(
+  /** P(calls of i) for each joint state of its parents, and each of these ways within it. */
+  private chances(
     i: number,
     mother: ParentTransmission,
     father: ParentTransmission,
-    way: number,
+    ways: readonly number[],
   ): Float64Array {
-    const fromDams = mother.alleleChances[0]!;
-    const fromSires = father.alleleChances[way]!;
-    const table = new Float64Array(fromDams.length * fromSires.length);
-    let state = 0;
-    // Most tables are made here: no list of gametes is built.
-    for (const fromDam of fromDams) {
-      for (const fromSire of fromSires)
-        table[state++] = this.tables.pairs.spread(i, fromDam, fromSire, this.scratch, 1);
-    }
-    return table;
-  }
-
-  /** P(calls of i) for each of these gametes. */
-  private chances(i: number, gametes: readonly Gametes[]): Float64Array {
-    const table = new Float64Array(gametes.length);
-    gametes.forEach(([fromDam, fromSire], state) => {
+    const table = new Float64Array(
+      mother.alleleChances[0]!.length * father.alleleChances[0]!.length * ways.length,
+    );
+    forEachGamete(mother, father, ways, (fromDam, fromSire, state) => {
       table[state] = this.tables.pairs.spread(i, fromDam, fromSire, this.scratch, 1);
     });
     return table;
   }
 
-  /** Adds to `whole` what of a marginal over the gametes falls on each pair of i. */
+  /** Adds to `whole` what of a marginal over the same states falls on each pair of i. @param start - its first state */
   private gather(
     i: number,
-    gametes: readonly Gametes[],
-    table: Float64Array,
+    { mother, father, ways, table }: Gathered,
     marginal: Float64Array,
     whole: Float64Array,
+    start = 0,
   ): void {
-    gametes.forEach(([fromDam, fromSire], state) => {
-      const p = marginal[state]!;
+    forEachGamete(mother, father, ways, (fromDam, fromSire, state) => {
+      const p = marginal[start + state]!;
       if (p > 0) this.tables.pairs.spread(i, fromDam, fromSire, whole, p / table[state]!);
     });
   }
@@ -159,14 +144,7 @@ export class LeafFactors {
         needs: [at],
         read: ([marginal]) => {
           const whole = new Float64Array(this.tables.cells);
-          let state = 0;
-          for (const fromDam of mother.alleleChances[0]!) {
-            for (const fromSire of father.alleleChances[way]!) {
-              const p = marginal![state]!;
-              if (p > 0) this.tables.pairs.spread(i, fromDam, fromSire, whole, p / table[state]!);
-              state++;
-            }
-          }
+          this.gather(i, { mother, father, ways: WAYS[way]!, table }, marginal!, whole);
           return this.tables.pairs.reported(i, whole);
         },
       });
@@ -175,8 +153,7 @@ export class LeafFactors {
 
   /** A leaf whose sex is open, at a sex-linked locus that is evidence of it. */
   private addWithOpenSex(i: number, mother: ParentTransmission, father: ParentTransmission): void {
-    const gametes = gametesOf(mother, father, EITHER_SEX);
-    const table = this.chances(i, gametes);
+    const table = this.chances(i, mother, father, EITHER_SEX);
     const at = this.parts.add({
       name: i * FACTOR_KINDS + 5,
       scope: [...mother.scope, ...father.scope, sexVariable(i)],
@@ -189,7 +166,7 @@ export class LeafFactors {
       needs: [at],
       read: ([marginal]) => {
         const whole = new Float64Array(this.tables.cells);
-        this.gather(i, gametes, table, marginal!, whole);
+        this.gather(i, { mother, father, ways: EITHER_SEX, table }, marginal!, whole);
         return this.tables.pairs.reported(i, whole);
       },
     });
@@ -204,8 +181,8 @@ export class LeafFactors {
   ): void {
     const parts = fathers.map((father, f) => {
       const way = this.tables.way(i, father);
-      const gametes = gametesOf(mother, father, way === null ? EITHER_SEX : [way]);
-      const table = this.chances(i, gametes);
+      const ways = way === null ? EITHER_SEX : WAYS[way]!;
+      const table = this.chances(i, mother, father, ways);
       const sexAxis = way === null;
       const factor = this.parts.add({
         name: entries[f]! * FACTOR_KINDS + 6,
@@ -218,37 +195,46 @@ export class LeafFactors {
           ),
         ),
       });
-      return { factor, gametes, table };
+      return { factor, of: { mother, father, ways, table } };
     });
     this.parts.readings.push({
       animals: [i],
       needs: parts.map(({ factor }) => factor),
       read: (marginals) => {
         const whole = new Float64Array(this.tables.cells);
-        parts.forEach(({ gametes, table }, f) => {
-          const start = f * table.length;
-          this.gather(i, gametes, table, marginals[f]!.subarray(start, start + table.length), whole);
-        });
+        parts.forEach(({ of }, f) => this.gather(i, of, marginals[f]!, whole, f * of.table.length));
         return this.tables.pairs.reported(i, whole);
       },
     });
   }
 }
 
-/** The ways of a daughter and of a son. */
-const EITHER_SEX = [1, 2] as const;
+/** Each way alone, and those of a daughter and of a son. */
+const WAYS: readonly (readonly number[])[] = [[0], [1], [2]];
+const EITHER_SEX: readonly number[] = [1, 2];
 
-/** For each joint state of both parents, and each way within it. */
-function gametesOf(
+/** What a table over two parents' states was made from. */
+interface Gathered {
+  readonly mother: ParentTransmission;
+  readonly father: ParentTransmission;
+  readonly ways: readonly number[];
+  readonly table: Float64Array;
+}
+
+/** Each joint state of both parents, and each way within it, with the chances of each allele from either side. */
+function forEachGamete(
   mother: ParentTransmission,
   father: ParentTransmission,
   ways: readonly number[],
-): Gametes[] {
-  return mother.alleleChances[0]!.flatMap((fromDam) =>
-    father.alleleChances[0]!.flatMap((_, at) =>
-      ways.map((way) => [fromDam, father.alleleChances[way]![at]!] as const),
-    ),
-  );
+  see: (fromDam: Float64Array, fromSire: Float64Array, state: number) => void,
+): void {
+  const sireStates = father.alleleChances[0]!.length;
+  let state = 0;
+  for (const fromDam of mother.alleleChances[0]!) {
+    for (let at = 0; at < sireStates; at++) {
+      for (const way of ways) see(fromDam, father.alleleChances[way]![at]!, state++);
+    }
+  }
 }
 
 /** The leaves of one pair of parents: clutch-mates, and later clutches. */

@@ -205,17 +205,17 @@ interface SharedAnswer {
 function sharedAnswers(): (key: string, make: () => Promise<unknown>) => Promise<SharedAnswer> {
   const beingMade = new Map<string, Promise<SharedAnswer>>();
   return (key, make) => {
-    let bytes = beingMade.get(key);
-    if (!bytes) {
-      bytes = make()
+    let answer = beingMade.get(key);
+    if (!answer) {
+      answer = make()
         .then((body) => {
           const bytes = Buffer.from(JSON.stringify(body));
           return { bytes, etag: `"${createHash('sha256').update(bytes).digest('base64url')}"` };
         })
         .finally(() => beingMade.delete(key));
-      beingMade.set(key, bytes);
+      beingMade.set(key, answer);
     }
-    return bytes;
+    return answer;
   };
 }
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { localDay } from '@karyotome/core';
 import { farmToday } from '../format/format.ts';
 
 /** A day, typed in the order of the reader's locale, or picked. What is typed and not a day is put back. */
@@ -19,17 +20,9 @@ const MENU = {
     'aria-owns': undefined,
   },
 };
-const twoDigits = (value: number): string => String(value).padStart(2, '0');
-
 /** The picker speaks of days as local midnights. */
 function take(picked: unknown): void {
-  if (!(picked instanceof Date)) day.value = null;
-  else
-    day.value = [
-      String(picked.getFullYear()).padStart(4, '0'),
-      twoDigits(picked.getMonth() + 1),
-      twoDigits(picked.getDate()),
-    ].join('-');
+  day.value = picked instanceof Date ? localDay(picked) : null;
 }
 </script>
 

@@ -31,7 +31,7 @@ export function countReferences(
  */
 
 /** Each animal with its recorded parents and candidate sires. */
-export const PARENTS_SQL = `
+const PARENTS_SQL = `
   select a.id as child, coalesce(p.dam_id, a.dam_id) as parent from animals a
     left join clutches c on c.collection_id = a.collection_id and c.id = a.clutch_id
     left join pairings p on p.collection_id = c.collection_id and p.id = c.pairing_id
@@ -81,4 +81,13 @@ export function openPublication(
       where collection_id = :collectionId and animal_id = :animalId and withdrawn_at is null`,
     params,
   );
+}
+
+/** Every number that was ever given to an animal, whether it is still there or not. */
+export async function usedNumbers(work: Work): Promise<string[]> {
+  const rows = await select<{ number: string }>(
+    work,
+    'select number from used_numbers where collection_id = :collectionId',
+  );
+  return rows.map(({ number }) => number);
 }

@@ -39,7 +39,7 @@ export interface PedigreeRow {
 }
 
 /** Parents come from the clutch's pairing, or from the animal itself where it was entered with them. */
-export const PEDIGREE_SQL = `
+const PEDIGREE_SQL = `
   select a.id, a.sex,
          coalesce(p.dam_id, a.dam_id) as dam_id,
          coalesce(

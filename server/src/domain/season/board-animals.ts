@@ -6,14 +6,13 @@ import {
   forecastSeason,
   malesWith,
   maleReadiness,
-  pairingCautions,
   type History,
   type MaleUse,
   type SeasonRules,
   type Waits,
 } from '@karyotome/core';
 import type { Genetics } from '../genetics/genetics.service.ts';
-import { parentOf } from '../genetics/inferred-of-animal.ts';
+import { cautionsOfPairing } from './pairing-cautions.ts';
 import { toSeasonEvents, type seasonEvents } from './season-events.ts';
 import type { PairingOfSeason } from './season-state.queries.ts';
 
@@ -83,7 +82,7 @@ function boardPairing(
       eggs: clutch.eggs,
       hatchedOn: clutch.hatchedOn,
     },
-    cautions: cautionsOf(genetics, pairing),
+    cautions: cautionsOfPairing(genetics, pairing),
   };
 }
 
@@ -102,17 +101,6 @@ export function boardMale(state: BoardState, animal: AnimalSummary): BoardMale {
     ...use,
     readiness: maleReadiness(history, asUse, state.rules, state.today),
   };
-}
-
-function cautionsOf(genetics: Genetics, { damId, sires }: PairingOfSeason): string[] {
-  const present = sires.filter(({ stored }) => !stored);
-  return [
-    ...new Set(
-      present.flatMap(({ id }) =>
-        pairingCautions(parentOf(genetics, id), parentOf(genetics, damId), genetics.catalogue),
-      ),
-    ),
-  ];
 }
 
 /** How a male is used in a season. */

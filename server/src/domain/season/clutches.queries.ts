@@ -27,11 +27,3 @@ export async function clutchesNear(
   );
   return rows.map(withClutchName);
 }
-
-/** Every number that was ever given to an animal. */
-export function usedNumbers(work: Work): Promise<{ number: string }[]> {
-  return select<{ number: string }>(
-    work,
-    'select number from used_numbers where collection_id = :collectionId',
-  );
-}

@@ -9,7 +9,8 @@ import { findClutch } from './clutches.repository.ts';
 import { layEggs, youngByEgg } from '../incubation/eggs.repository.ts';
 import { findIncubator } from '../incubation/incubators.service.ts';
 import { changeAsRead } from '../../db/change-rows.ts';
-import { clutchesNear, lastOrdinal, usedNumbers } from './clutches.queries.ts';
+import { usedNumbers } from '../animals/animals.queries.ts';
+import { clutchesNear, lastOrdinal } from './clutches.queries.ts';
 
 /** Records the eggs of a pairing. Clutches of a season are numbered in the order of entering. */
 export async function createClutch(work: Work, input: NewClutch): Promise<{ id: string }> {
@@ -66,13 +67,12 @@ export async function proposeNumbers(work: Work, clutch: ClutchRow, count: numbe
   const collection = (await work.models.collections.findByPk(collectionId, {
     transaction: work.transaction,
   }))!.get();
-  const used = await usedNumbers(work);
   return nextNumbers(
     {
       pattern: collection.numberPattern,
       season: clutch.season,
       clutch: clutch.ordinal,
-      used: new Set(used.map((row) => row.number)),
+      used: new Set(await usedNumbers(work)),
     },
     count,
   );

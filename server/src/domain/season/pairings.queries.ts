@@ -19,7 +19,7 @@ export function pairingRows(work: Work): Promise<PairingListRow[]> {
   return select<PairingListRow>(
     work,
     `select p.id, p.season, p.started_on as "startedOn", p.note, p.dam_id as "damId", p.version,
-            (select json_agg(json_build_object('id', s.sire_id, 'weight', s.weight, 'stored', s.stored) order by s.weight desc, s.sire_id)
+            (select coalesce(json_agg(json_build_object('id', s.sire_id, 'weight', s.weight, 'stored', s.stored) order by s.weight desc, s.sire_id), '[]')
                from pairing_sires s where s.collection_id = p.collection_id and s.pairing_id = p.id) as sires
        from pairings p where p.collection_id = :collectionId order by p.season desc, p.started_on desc, p.id`,
   );

@@ -1,13 +1,13 @@
 import { randomUUID } from 'node:crypto';
 import type { NewPairing, PairingView } from '@karyotome/contract';
-import { daysBetween, pairingCautions } from '@karyotome/core';
+import { daysBetween } from '@karyotome/core';
 import { type Actor, type Work } from '../../db/work.ts';
 import { checkParent, listAnimals } from '../animals/animals.service.ts';
 import { kinView } from '../animals/kin.ts';
 import { geneticsSoon } from '../genetics/genetics.service.ts';
-import { parentOf } from '../genetics/inferred-of-animal.ts';
 import { invalidField, notFound, Refusal } from '../../refusal.ts';
 import { addSeasonEvent } from './season-events.ts';
+import { cautionsOfPairing } from './pairing-cautions.ts';
 import { clutchRows, type ClutchRowSummary, pairingRows } from './pairings.queries.ts';
 
 export async function createPairing(work: Work<Actor>, input: NewPairing): Promise<{ id: string }> {
@@ -69,15 +69,7 @@ export async function listPairings(work: Work): Promise<PairingView[]> {
       stored,
     })),
     clutches: clutches.filter((clutch) => clutch.pairingId === row.id),
-    cautions: [
-      ...new Set(
-        sires
-          .filter(({ stored }) => !stored)
-          .flatMap((sire) =>
-            pairingCautions(parentOf(genetics, sire.id), parentOf(genetics, damId), genetics.catalogue),
-          ),
-      ),
-    ],
+    cautions: cautionsOfPairing(genetics, { damId, sires }),
   }));
 }
 

@@ -35,7 +35,7 @@ export interface PairingOfSeason {
 
 const PAIRINGS_SQL = `
   select p.id, p.season, p.started_on as "startedOn", p.dam_id as "damId", p.version,
-         (select json_agg(json_build_object('id', s.sire_id, 'weight', s.weight, 'stored', s.stored))
+         (select coalesce(json_agg(json_build_object('id', s.sire_id, 'weight', s.weight, 'stored', s.stored)), '[]')
             from pairing_sires s where s.collection_id = p.collection_id and s.pairing_id = p.id) as sires,
          (select json_build_object('id', c.id, 'season', c.season, 'ordinal', c.ordinal,
                                    'laidOn', c.laid_on, 'eggs', c.eggs, 'hatchedOn', c.hatched_on)

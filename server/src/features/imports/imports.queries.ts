@@ -14,11 +14,3 @@ export function animalsByNumber(work: Work): Promise<Known[]> {
     'select id, number, sex, hatched_on as "hatchedOn" from animals where collection_id = :collectionId order by number',
   );
 }
-
-/** Every number that was ever given, whether its animal is still there or not. */
-export function everUsedNumbers(work: Work): Promise<{ number: string }[]> {
-  return select<{ number: string }>(
-    work,
-    'select number from used_numbers where collection_id = :collectionId',
-  );
-}

@@ -10,12 +10,8 @@ import { entryInputs } from '../../domain/catalogue/catalogue.service.ts';
 import { AS_ENTERED } from '../../domain/records/insert-record.ts';
 import type { CheckedImport, ImportGround } from './check-import.ts';
 import type { CsvAnimal } from './read-csv.ts';
-import { animalsByNumber, everUsedNumbers } from './imports.queries.ts';
-
-async function usedNumbers(work: Work): Promise<string[]> {
-  const rows = await everUsedNumbers(work);
-  return rows.map(({ number }) => number);
-}
+import { usedNumbers } from '../../domain/animals/animals.queries.ts';
+import { animalsByNumber } from './imports.queries.ts';
 
 /** What a file is held against. */
 export async function importGround(work: Work): Promise<ImportGround> {
