@@ -90,38 +90,37 @@ const optionOf = (page: Page, text: string) =>
   page.locator('.v-overlay-container').getByRole('option').filter({ hasText: text }).first();
 
 /**
- * Takes an entry of a list by key: one that still grows, shrinks or changes sides moves away from under a pointer. Nor can
- * what is not drawn yet have the focus: the key would go to the field or button again. The list is opened again where it
+ * Takes an entry of a list: the click is given to the entry itself, since a list that still grows, shrinks or changes sides
+ * moves away from under a pointer, and Vuetify moves the focus after a list was drawn. The list is opened again where it
  * closed meanwhile.
  */
-async function takeByKey(page: Page, entry: Locator, open: () => Promise<void>): Promise<void> {
+async function takeEntry(entry: Locator, open: () => Promise<void>): Promise<void> {
   await expect(async () => {
     if (!(await entry.isVisible())) await open();
-    await entry.focus({ timeout: 2_000 });
-    await expect(entry).toBeFocused({ timeout: 300 });
+    await entry.dispatchEvent('click', {}, { timeout: 2_000 });
   }).toPass();
-  await page.keyboard.press('Enter');
 }
 
 /** Types into an autocomplete and takes the option that holds the text. */
 export async function choose(page: Page, label: string, option: string): Promise<void> {
   const field = page.getByLabel(label, { exact: true });
-  await takeByKey(page, optionOf(page, option), async () => {
+  await takeEntry(optionOf(page, option), async () => {
     await field.fill('');
     await field.fill(option);
   });
 }
 
-/** Opens a select by key and takes the option that holds the text. */
+/** Opens a select by key and takes the option that holds the text; the field shows it then. */
 export async function pick(page: Page, label: string, option: string): Promise<void> {
   const field = page.getByLabel(label, { exact: true });
-  await takeByKey(page, optionOf(page, option), () => field.press('ArrowDown'));
+  await takeEntry(optionOf(page, option), () => field.press('ArrowDown'));
+  await expect(page.locator('.v-input').filter({ has: field })).toContainText(option);
 }
 
 /** Takes an entry of a button's menu. */
 export async function takeFromMenu(page: Page, button: string, entry: string): Promise<void> {
   const item = page.locator('.v-menu .v-list-item').filter({ hasText: entry });
-  await takeByKey(page, item, () => page.getByRole('button', { name: button }).press('Enter'));
+  await takeEntry(item, () => page.getByRole('button', { name: button }).press('Enter'));
 }
 
 /** Goes on with the Tab key until something has the focus: a hand that has no pointer. */
