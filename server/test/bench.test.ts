@@ -1,52 +1,18 @@
-import type { AnimalView, BenchView, HatchlingView, RecordWarning } from '@karyotome/contract';
-import { addDays, CATALOGUE, rank } from '@karyotome/core';
+import type { AnimalView, RecordWarning } from '@karyotome/contract';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { machineToday } from '../src/db/work.ts';
-import { fieldsOf, maker, startTestApp, type TestApp, type TestClient } from './test-app.ts';
+import { benchActsOf, oddsOf, version } from './bench-acts.ts';
+import { ago } from './days.ts';
+import { fieldsOf, startTestApp, type TestApp, type TestClient } from './test-app.ts';
 
 let app: TestApp;
 let owner: TestClient;
-const TODAY = machineToday();
-const ago = (days: number): string => addDays(TODAY, -days);
+const { created, animal, clutchOf, benchOf, identify } = benchActsOf(() => owner);
 
 beforeAll(async () => {
   app = await startTestApp();
   owner = app.owner;
 });
 afterAll(() => app.close());
-
-const { created, animal } = maker(() => owner, ago);
-const version = (value: number) => ({ 'If-Match': `"${value}"` });
-
-/** A hatched clutch of a pair. */
-async function clutchOf(
-  dam: string,
-  sires: string[],
-  hatched: number,
-  hatchedOn = ago(20),
-): Promise<{ clutch: string; young: string[] }> {
-  const pairing = await created('/pairings', {
-    season: Number(TODAY.slice(0, 4)),
-    damId: dam,
-    sires: sires.map((animalId) => ({ animalId, weight: 1 })),
-    startedOn: ago(200),
-  });
-  const clutch = await created('/clutches', { pairingId: pairing, laidOn: ago(80), eggs: hatched });
-  const done = await owner.post(`/clutches/${clutch}/hatchlings`, { hatchedOn, hatched }, version(1));
-  return { clutch, young: (done.body as { ids: string[] }).ids };
-}
-const benchOf = async (clutch: string): Promise<BenchView> =>
-  (await owner.get(`/clutches/${clutch}/bench`)).body as BenchView;
-const identify = (id: string, genes: string, more: object = {}) =>
-  owner.post(`/animals/${id}/records`, {
-    kind: 'identification',
-    on: ago(5),
-    body: { genes, sure: 'certain', by: 'Ida', ...more },
-  });
-const oddsOf = (hatchling: HatchlingView, phenotype: string): number =>
-  rank(hatchling.hypotheses, hatchling.observations, CATALOGUE).ranking.genes.find(
-    (gene) => gene.phenotype === phenotype,
-  )?.p ?? 0;
 
 describe('a clutch on the table', () => {
   let clutch: string;

@@ -1,22 +1,12 @@
-import { addDays } from '@karyotome/core';
 import ICAL from 'ical.js';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { machineToday } from '../src/db/work.ts';
+import { breederOf } from './breeder.ts';
+import { ago, TODAY } from './days.ts';
 import { startTestApp, type TestApp, type TestClient } from './test-app.ts';
 
 let app: TestApp;
 let owner: TestClient;
-const TODAY = machineToday();
-const ago = (days: number): string => addDays(TODAY, -days);
-
-const created = async <T = { id: string }>(path: string, body: object): Promise<T> => {
-  const response = await owner.post(path, body);
-  expect(response.status, JSON.stringify(response.body)).toBe(201);
-  return response.body as T;
-};
-
-const animal = async (number: string, sex: string, genes: string, massG: number, days = 1500) =>
-  (await created('/animals', { number, sex, genes, hatchedOn: ago(days), massG, status: 'breeder' })).id;
+const { created, animal } = breederOf(() => owner);
 
 beforeAll(async () => {
   app = await startTestApp();

@@ -1,35 +1,14 @@
-import type {
-  Page,
-  BoardFemale,
-  ClutchView,
-  IncubatorView,
-  PlannerView,
-  SeasonBoardView,
-  TodayView,
-} from '@karyotome/contract';
-import { addDays, SEASON_RULES } from '@karyotome/core';
+import type { Page, IncubatorView, PlannerView, TodayView } from '@karyotome/contract';
+import { SEASON_RULES } from '@karyotome/core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { machineToday } from '../src/db/work.ts';
 import { readSensors } from '../src/domain/incubation/sensor.ts';
+import { breederOf } from './breeder.ts';
+import { ago, TODAY } from './days.ts';
 import { fieldsOf, startTestApp, type TestApp, type TestClient } from './test-app.ts';
 
 let app: TestApp;
 let owner: TestClient;
-const TODAY = machineToday();
-const ago = (days: number): string => addDays(TODAY, -days);
-
-const created = async <T = { id: string }>(path: string, body: object): Promise<T> => {
-  const response = await owner.post(path, body);
-  expect(response.status, JSON.stringify(response.body)).toBe(201);
-  return response.body as T;
-};
-const animal = async (number: string, sex: string, genes: string, massG: number, days = 1500) =>
-  (await created('/animals', { number, sex, genes, hatchedOn: ago(days), massG, status: 'breeder' })).id;
-const board = async (): Promise<SeasonBoardView> => (await owner.get('/season')).body as SeasonBoardView;
-const female = async (number: string): Promise<BoardFemale> =>
-  (await board()).females.find((one) => one.number === number)!;
-const clutchOf = async (id: string): Promise<ClutchView> =>
-  (await owner.get(`/clutches/${id}`)).body as ClutchView;
+const { created, animal, female, clutchOf } = breederOf(() => owner);
 
 beforeAll(async () => {
   app = await startTestApp();

@@ -1,54 +1,19 @@
-import type { Page, AnimalView, LearnedView, RackView, RoomView, TodayView } from '@karyotome/contract';
-import { addDays, simulateRoom, type HeatFault } from '@karyotome/core';
+import type { Page, AnimalView, LearnedView, RackView, RoomView } from '@karyotome/contract';
+import { simulateRoom, type HeatFault } from '@karyotome/core';
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { machineToday } from '../src/db/work.ts';
-import { fieldsOf, startTestApp, type TestApp, type TestClient } from './test-app.ts';
+import { keeperOf, meal, refusedFields, startWithRacks } from './room-of-racks.ts';
+import { ago, TODAY } from './days.ts';
+import { type TestApp, type TestClient } from './test-app.ts';
 
 let app: TestApp;
 let owner: TestClient;
 let tubs: string[];
-const ago = (days: number): string => addDays(machineToday(), -days);
-const TODAY = machineToday();
-
-const created = async (path: string, body: object): Promise<string> => {
-  const response = await owner.post(path, body);
-  expect(response.status, JSON.stringify(response.body)).toBe(201);
-  return (response.body as { id: string }).id;
-};
-const read = async <T>(path: string): Promise<T> => (await owner.get(path)).body as T;
-const record = (id: string, kind: string, on: string, body: object): Promise<string> =>
-  created(`/animals/${id}/records`, { kind, on, body });
-const meal = { species: 'rat', size: 'pup', state: 'frozen-thawed', taken: true };
-const animal = async (number: string, tubId: string | null, massG = 200): Promise<string> => {
-  const id = await created('/animals', {
-    number,
-    sex: 'male',
-    genes: 'pastel',
-    hatchedOn: ago(300),
-    ...(tubId ? { tubId } : {}),
-  });
-  await record(id, 'weight', ago(20), { massG });
-  return id;
-};
-const fields = (response: Awaited<ReturnType<TestClient['get']>>): string[] =>
-  fieldsOf(response).map((problem) => problem.split(':')[0]!);
-const today = () => read<TodayView>('/today');
-const version = async (): Promise<string> =>
-  `"${(await read<{ collection: { version: number } }>('/session')).collection.version}"`;
+const { created, read, record, animal, today, version } = keeperOf(() => owner);
 
 beforeAll(async () => {
-  app = await startTestApp();
+  ({ app, tubs } = await startWithRacks());
   owner = app.owner;
-  const ladders = (await read<Page<{ id: string; name: string }>>('/ladders?limit=200')).items;
-  const ladderId = ladders.find(({ name }) => name === 'Four-step rack')!.id;
-  const rack = (name: string, stepPosition: number) =>
-    created('/racks', { room: 'R', name, levels: 2, tubsPerLevel: 3, ladderId, stepPosition });
-  await rack('Small', 0);
-  await rack('Large', 1);
-  tubs = (await read<Page<RackView>>('/racks?limit=200')).items.flatMap((one) =>
-    one.tubs.map(({ id }) => id),
-  );
 });
 afterAll(() => app.close());
 
@@ -67,7 +32,7 @@ describe('moving', () => {
     expect((await owner.post('/records/void', { ids })).status).toBe(204);
     expect([await tubOf(a), await tubOf(b)]).toEqual([tubs[4], tubs[5]]);
     const wrong = { moves: [moves[0], { animalId: b, toTubId: randomUUID() }], reason: 'x', on: TODAY };
-    expect(fields(await owner.post('/moves', wrong))).toEqual(['moves.1']);
+    expect(refusedFields(await owner.post('/moves', wrong))).toEqual(['moves.1']);
     expect(await tubOf(a)).toBe(tubs[4]);
   });
 
@@ -92,7 +57,7 @@ describe('moving', () => {
     const now = (await read<Page<RackView>>('/racks?limit=200')).items.find(({ name }) => name === 'Small')!;
     expect(now.tubs).toHaveLength(9);
     const response = await change({ ...input, levels: 1 }, now.version);
-    expect(fields(response)).toEqual(['levels']);
+    expect(refusedFields(response)).toEqual(['levels']);
     expect(JSON.stringify(response.body)).toContain('M-1 (2-2)');
     expect((await change({ ...input, levels: 2 }, now.version)).status).toBe(200);
   });
@@ -125,8 +90,10 @@ describe('heat', () => {
     await created(`/heat-zones/${zone}/checks`, { ...check, warmC: 33, probeFixed: true });
     expect(await lines()).toEqual([]);
     const wrong = { ...input, coolC: 40 };
-    expect(fields(await owner.post('/heat-zones', wrong))).toEqual(['coolC']);
-    expect(fields(await owner.post('/heat-zones', { ...input, rackId: randomUUID() }))).toEqual(['rackId']);
+    expect(refusedFields(await owner.post('/heat-zones', wrong))).toEqual(['coolC']);
+    expect(refusedFields(await owner.post('/heat-zones', { ...input, rackId: randomUUID() }))).toEqual([
+      'rackId',
+    ]);
     expect(
       (await owner.put(`/heat-zones/${zone}`, { ...input, name: 'Mat 1' }, { 'If-Match': '"1"' })).status,
     ).toBe(200);
@@ -167,8 +134,8 @@ describe('the room', () => {
     expect((await owner.put('/room/assumptions', change, { 'If-Match': await version() })).status).toBe(200);
     expect((await read<RoomView>('/room')).question.salePace).toBe(0.2);
     const wrong = { ...change, heldBack: 3 };
-    expect(fields(await owner.put('/room/assumptions', wrong, { 'If-Match': await version() }))).toEqual([
-      'heldBack',
-    ]);
+    expect(
+      refusedFields(await owner.put('/room/assumptions', wrong, { 'If-Match': await version() })),
+    ).toEqual(['heldBack']);
   });
 });

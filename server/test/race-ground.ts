@@ -1,13 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import type { Page, AnimalView, ClutchView, RackView } from '@karyotome/contract';
-import { addDays } from '@karyotome/core';
 import { expect } from 'vitest';
 import type { Response } from 'supertest';
-import { machineToday } from '../src/db/work.ts';
+import { ago } from './days.ts';
 import type { TestApp, TestClient } from './test-app.ts';
 
-export const TODAY = machineToday();
-export const ago = (days: number): string => addDays(TODAY, -days);
 export const bodyOf = <T>(answer: Response): T => answer.body as T;
 
 export const statuses = (answers: readonly Response[]): number[] =>

@@ -1,6 +1,7 @@
 import type { ClutchView, SeasonBoardView } from '@karyotome/contract';
 import { expect } from 'vitest';
-import { ago, bodyOf, statuses, TODAY, type Races } from './race-ground.ts';
+import { bodyOf, statuses, type Races } from './race-ground.ts';
+import { ago, TODAY } from './days.ts';
 
 /** Of pairings, clutches and their numbers. */
 export const BREEDING_RACES: Races = {

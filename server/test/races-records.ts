@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import type { Page, AnimalSummary, RoundEntry, RoundResult } from '@karyotome/contract';
 import { expect } from 'vitest';
-import { bodyOf, meal, statuses, TODAY, type Races } from './race-ground.ts';
+import { bodyOf, meal, statuses, type Races } from './race-ground.ts';
+import { TODAY } from './days.ts';
 
 /** Of records, labels, pages and files. */
 export const RECORD_RACES: Races = {

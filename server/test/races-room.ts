@@ -1,6 +1,7 @@
 import type { Page, AnimalSummary, RackView } from '@karyotome/contract';
 import { expect } from 'vitest';
-import { bodyOf, statuses, TODAY, type Races } from './race-ground.ts';
+import { bodyOf, statuses, type Races } from './race-ground.ts';
+import { TODAY } from './days.ts';
 
 /** Of tubs, moves and racks. */
 export const ROOM_RACES: Races = {

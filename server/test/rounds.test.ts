@@ -1,67 +1,24 @@
-import type {
-  Page,
-  AnimalView,
-  FeedingView,
-  RackView,
-  RoundResult,
-  RoundView,
-  TodayView,
-} from '@karyotome/contract';
-import { addDays, FEEDING_RULES } from '@karyotome/core';
+import type { AnimalView, FeedingView, RoundResult, RoundView } from '@karyotome/contract';
+import { FEEDING_RULES } from '@karyotome/core';
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { machineToday } from '../src/db/work.ts';
-import { fieldsOf, startTestApp, type TestApp, type TestClient } from './test-app.ts';
+import { keeperOf, meal, refusedFields, startWithRacks } from './room-of-racks.ts';
+import { ago, TODAY } from './days.ts';
+import { type TestApp, type TestClient } from './test-app.ts';
 
 let app: TestApp;
 let owner: TestClient;
 let tubs: string[];
-const ago = (days: number): string => addDays(machineToday(), -days);
-const TODAY = machineToday();
-
-const created = async (path: string, body: object): Promise<string> => {
-  const response = await owner.post(path, body);
-  expect(response.status, JSON.stringify(response.body)).toBe(201);
-  return (response.body as { id: string }).id;
-};
-const read = async <T>(path: string): Promise<T> => (await owner.get(path)).body as T;
-const record = (id: string, kind: string, on: string, body: object): Promise<string> =>
-  created(`/animals/${id}/records`, { kind, on, body });
-const meal = { species: 'rat', size: 'pup', state: 'frozen-thawed', taken: true };
-const animal = async (number: string, tubId: string | null, massG = 200): Promise<string> => {
-  const id = await created('/animals', {
-    number,
-    sex: 'male',
-    genes: 'pastel',
-    hatchedOn: ago(300),
-    ...(tubId ? { tubId } : {}),
-  });
-  await record(id, 'weight', ago(20), { massG });
-  return id;
-};
+const { created, read, record, animal, today, version } = keeperOf(() => owner);
 const send = async (entries: object[]): Promise<RoundResult[]> => {
   const response = await owner.post('/rounds/entries', { entries });
   expect(response.status, JSON.stringify(response.body)).toBe(200);
   return (response.body as { results: RoundResult[] }).results;
 };
-const fields = (response: Awaited<ReturnType<TestClient['get']>>): string[] =>
-  fieldsOf(response).map((problem) => problem.split(':')[0]!);
-const today = () => read<TodayView>('/today');
-const version = async (): Promise<string> =>
-  `"${(await read<{ collection: { version: number } }>('/session')).collection.version}"`;
 
 beforeAll(async () => {
-  app = await startTestApp();
+  ({ app, tubs } = await startWithRacks());
   owner = app.owner;
-  const ladders = (await read<Page<{ id: string; name: string }>>('/ladders?limit=200')).items;
-  const ladderId = ladders.find(({ name }) => name === 'Four-step rack')!.id;
-  const rack = (name: string, stepPosition: number) =>
-    created('/racks', { room: 'R', name, levels: 2, tubsPerLevel: 3, ladderId, stepPosition });
-  await rack('Small', 0);
-  await rack('Large', 1);
-  tubs = (await read<Page<RackView>>('/racks?limit=200')).items.flatMap((one) =>
-    one.tubs.map(({ id }) => id),
-  );
 });
 afterAll(() => app.close());
 
@@ -150,7 +107,7 @@ describe('a round', () => {
     });
     await send([entry('cleaned')]);
     expect((await send([entry('soaked')]))[0]).toMatchObject({ status: 'refused' });
-    expect(fields(await owner.post('/rounds/entries', { entries: [] }))).toEqual(['entries']);
+    expect(refusedFields(await owner.post('/rounds/entries', { entries: [] }))).toEqual(['entries']);
     const good = { ...entry('cleaned'), key: randomUUID() };
     const mixed = await send([
       { key: 'short' },
@@ -187,7 +144,7 @@ describe('feeding', () => {
     expect(await due()).toBe(true);
     expect((await owner.put('/feeding/rules', { feeding, order }, { 'If-Match': old })).status).toBe(412);
     const wrong = { feeding: { ...feeding, classes: [{ belowG: 300, share: 0.1, everyDays: 5 }] }, order };
-    expect(fields(await owner.put('/feeding/rules', wrong, { 'If-Match': await version() }))).toEqual([
+    expect(refusedFields(await owner.put('/feeding/rules', wrong, { 'If-Match': await version() }))).toEqual([
       'feeding.classes',
     ]);
     await owner.put('/feeding/rules', { feeding: FEEDING_RULES, order }, { 'If-Match': await version() });
@@ -242,9 +199,9 @@ describe('feeding', () => {
     expect((await put(live!.id, input, 0)).body).toMatchObject({ version: 1 });
     expect((await put(live!.id, input, 0)).status).toBe(412);
     expect((await plans())[0]).toMatchObject({ changed: true, start: { meals: 2 } });
-    expect(fields(await put(live!.id, { ...input, steps: [] }, 1))).toEqual(['steps']);
+    expect(refusedFields(await put(live!.id, { ...input, steps: [] }, 1))).toEqual(['steps']);
     const own = await created('/feeding/plans', { ...input, name: 'Mine' });
-    expect(fields(await owner.post('/feeding/plans', { ...input, name: 'Mine' }))).toEqual(['name']);
+    expect(refusedFields(await owner.post('/feeding/plans', { ...input, name: 'Mine' }))).toEqual(['name']);
     expect((await plans()).map((plan) => plan.name)).toContain('Mine');
     const id = await animal('F-4', null);
     await record(id, 'own-way', TODAY, { planId: own });
@@ -275,6 +232,6 @@ describe('feeding', () => {
     expect((await owner.post(`/stock/${receipt}/void`, { reason: 'Undone' })).status).toBe(204);
     expect((await owner.post(`/stock/${receipt}/void`, { reason: 'Undone' })).status).toBe(409);
     const wrong = { prey: 'whale calf', kind: 'receipt', quantity: 0, on: ago(-9) };
-    expect(fields(await owner.post('/stock', wrong)).toSorted()).toEqual(['on', 'prey', 'quantity']);
+    expect(refusedFields(await owner.post('/stock', wrong)).toSorted()).toEqual(['on', 'prey', 'quantity']);
   });
 });

@@ -1,56 +1,23 @@
 import type { SeasonBoardView } from '@karyotome/contract';
 import { addDays, SEASON_RULES } from '@karyotome/core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { machineToday } from '../src/db/work.ts';
-import { fieldsOf, startTestApp, type TestApp, type TestClient } from './test-app.ts';
+import { INCUBATOR, NOBODY, startWithClutch } from './one-clutch.ts';
+import { ago, TODAY } from './days.ts';
+import { fieldsOf, type TestApp, type TestClient } from './test-app.ts';
 
 /* The edges of the season: who may write, what is refused and where, and that nothing is done twice or by halves. */
 
 let app: TestApp;
 let owner: TestClient;
-const TODAY = machineToday();
-const ago = (days: number): string => addDays(TODAY, -days);
-const NOBODY = '0e2c7c52-3f0a-4a53-9a57-5ec9a33d4a10';
-const INCUBATOR = {
-  name: 'Box',
-  setC: 31.4,
-  lowC: 30.4,
-  highC: 32.2,
-  lowHumidity: null,
-  silentAfterHours: null,
-  sensor: 'none',
-};
-
 let dam: string;
 let sire: string;
 let pairing: string;
 let clutch: string;
 let incubator: string;
 
-const created = async (path: string, body: object): Promise<Record<string, string>> => {
-  const response = await owner.post(path, body);
-  expect(response.status, JSON.stringify(response.body)).toBe(201);
-  return response.body as Record<string, string>;
-};
-
 beforeAll(async () => {
-  app = await startTestApp();
+  ({ app, dam, sire, pairing, clutch, incubator } = await startWithClutch());
   owner = app.owner;
-  const parent = async (number: string, sex: string) =>
-    (await created('/animals', { number, sex, genes: 'Normal', hatchedOn: ago(2000), massG: 1900 }))['id']!;
-  dam = await parent('D', 'female');
-  sire = await parent('S', 'male');
-  pairing = (
-    await created('/season/introductions', {
-      damId: dam,
-      sireId: sire,
-      on: ago(90),
-    })
-  )['pairingId']!;
-  incubator = (await created('/incubators', INCUBATOR))['id']!;
-  clutch = (
-    await created('/clutches', { pairingId: pairing, laidOn: ago(30), eggs: 3, incubatorId: incubator })
-  )['id']!;
 });
 afterAll(() => app.close());
 

@@ -1,24 +1,12 @@
 import type { Page, ClutchView, TodayView } from '@karyotome/contract';
-import { addDays, SEASON_RULES } from '@karyotome/core';
+import { SEASON_RULES } from '@karyotome/core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { machineToday } from '../src/db/work.ts';
-import { fieldsOf, startTestApp, type TestApp, type TestClient } from './test-app.ts';
+import { INCUBATOR, NOBODY, startWithClutch } from './one-clutch.ts';
+import { ago, TODAY } from './days.ts';
+import { createdBy, fieldsOf, type TestApp, type TestClient } from './test-app.ts';
 
 let app: TestApp;
 let owner: TestClient;
-const TODAY = machineToday();
-const ago = (days: number): string => addDays(TODAY, -days);
-const NOBODY = '0e2c7c52-3f0a-4a53-9a57-5ec9a33d4a10';
-const INCUBATOR = {
-  name: 'Box',
-  setC: 31.4,
-  lowC: 30.4,
-  highC: 32.2,
-  lowHumidity: null,
-  silentAfterHours: null,
-  sensor: 'none',
-};
-
 let dam: string;
 let sire: string;
 let pairing: string;
@@ -27,30 +15,13 @@ let clutch: string;
 let incubator: string;
 let feed: string;
 
-const created = async (path: string, body: object): Promise<Record<string, string>> => {
-  const response = await owner.post(path, body);
-  expect(response.status, JSON.stringify(response.body)).toBe(201);
-  return response.body as Record<string, string>;
-};
+const created = createdBy(() => owner);
 const clutchNow = async (): Promise<ClutchView> =>
   (await owner.get(`/clutches/${clutch}`)).body as ClutchView;
 
 beforeAll(async () => {
-  app = await startTestApp();
+  ({ app, dam, sire, pairing, event, clutch, incubator } = await startWithClutch());
   owner = app.owner;
-  const parent = async (number: string, sex: string) =>
-    (await created('/animals', { number, sex, genes: 'Normal', hatchedOn: ago(2000), massG: 1900 }))['id']!;
-  dam = await parent('D', 'female');
-  sire = await parent('S', 'male');
-  ({ pairingId: pairing, eventId: event } = (await created('/season/introductions', {
-    damId: dam,
-    sireId: sire,
-    on: ago(90),
-  })) as { pairingId: string; eventId: string });
-  incubator = (await created('/incubators', INCUBATOR))['id']!;
-  clutch = (
-    await created('/clutches', { pairingId: pairing, laidOn: ago(30), eggs: 3, incubatorId: incubator })
-  )['id']!;
   feed = (await created('/calendar-feeds', { name: 'Desk' }))['id']!;
 });
 afterAll(() => app.close());

@@ -176,13 +176,19 @@ export function fieldsOf(response: Response): string[] {
   );
 }
 
-/** Makes things over the API, and says what was refused where one was. */
-export function maker(owner: () => TestClient, daysAgo: (days: number) => string) {
-  const created = async (path: string, body: object): Promise<string> => {
+/** Makes something over the API, and says what was refused where it was. @returns the answer */
+export const createdBy =
+  (owner: () => TestClient) =>
+  async <T = { id: string }>(path: string, body: object): Promise<T> => {
     const response = await owner().post(path, body);
     expect(response.status, JSON.stringify(response.body)).toBe(201);
-    return (response.body as { id: string }).id;
+    return response.body as T;
   };
+
+/** Makes things over the API, and answers their ids. */
+export function maker(owner: () => TestClient, daysAgo: (days: number) => string) {
+  const made = createdBy(owner);
+  const created = async (path: string, body: object): Promise<string> => (await made(path, body)).id;
   /** A grown animal, identified as it came in. */
   const animal = (number: string, sex: string, genes: string): Promise<string> =>
     created('/animals', { number, sex, genes, hatchedOn: daysAgo(1500), massG: 1800 });

@@ -38,3 +38,6 @@ export function button(wrapper: ReturnType<typeof mounted>, name: string) {
   if (!found) throw new Error(`No button "${name}" among: ${wrapper.findAll('button').map((b) => b.text())}`);
   return found;
 }
+
+/** What the page says, dialogs too: those stand beside their component, at its end. */
+export const pageText = (): string => document.body.textContent.replace(/\s+/g, ' ');

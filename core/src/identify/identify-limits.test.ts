@@ -1,20 +1,11 @@
 import { describe, expect, test } from 'vitest';
+import { half, only } from '../../test/hypotheses.ts';
 import { CATALOGUE } from '../catalogue/catalogue.ts';
 import { nextObservations } from './next-observations.ts';
 import type { Hypothesis } from './phenotype-space.ts';
 import { rank } from './rank.ts';
 import type { Observations } from './observations.ts';
 
-const half = (locus: string, allele = locus): Hypothesis['loci'][number] => ({
-  locus,
-  genotypes: [
-    { genotype: ['+', '+'], p: 0.5 },
-    { genotype: ['+', allele], p: 0.5 },
-  ],
-});
-const only = (...loci: Hypothesis['loci'][number][]): Hypothesis[] => [
-  { sire: 'sire', sex: 'female', weight: 1, loci },
-];
 const marker = (id: string) => CATALOGUE.markers.find((one) => one.id === id)!;
 
 describe('a gene that only one candidate sire carries', () => {

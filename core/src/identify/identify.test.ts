@@ -1,6 +1,7 @@
 import { infer as bayesInfer, type INetwork } from 'bayesjs';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import { half, only } from '../../test/hypotheses.ts';
 import { CATALOGUE, createCatalogue } from '../catalogue/catalogue.ts';
 import { infer } from '../inference/infer.ts';
 import { compilePedigree } from '../pedigree/from-records.ts';
@@ -9,16 +10,6 @@ import type { Hypothesis } from './phenotype-space.ts';
 import { rank } from './rank.ts';
 import type { Observations } from './observations.ts';
 
-const half = (locus: string, allele = locus): Hypothesis['loci'][number] => ({
-  locus,
-  genotypes: [
-    { genotype: ['+', '+'], p: 0.5 },
-    { genotype: ['+', allele], p: 0.5 },
-  ],
-});
-const only = (...loci: Hypothesis['loci'][number][]): Hypothesis[] => [
-  { sire: 'sire', sex: 'female', weight: 1, loci },
-];
 const marker = (id: string) => CATALOGUE.markers.find((one) => one.id === id)!;
 const geneOf = (hypotheses: Hypothesis[], observations: Observations, phenotype: string): number =>
   rank(hypotheses, observations, CATALOGUE).ranking.genes.find((gene) => gene.phenotype === phenotype)?.p ??

@@ -11,11 +11,10 @@ import {
 } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { Page, AnimalSummary } from '@karyotome/contract';
 import pg from 'pg';
-import { afterAll, afterEach, beforeAll, describe, expect, test } from 'vitest';
-import type { Asker } from '../hostile/farm.ts';
+import { describe, expect, test } from 'vitest';
 import { asServiceUser, serviceUser } from '../../../scripts/service-user.mjs';
+import { add, numbersOf, wait, ProjectCopy } from './launched-project.ts';
 import { copyProject, exists, Launched } from './project-copy.ts';
 
 /* Bad days of a machine, tried on a copy of the project as it is started by hand. */
@@ -23,27 +22,7 @@ import { copyProject, exists, Launched } from './project-copy.ts';
 /** Back by itself within this, after whatever was killed. */
 const BACK_WITHIN_S = 15;
 
-let folder: string;
-let running: Launched | null = null;
-beforeAll(() => {
-  folder = copyProject(tmpdir());
-});
-afterEach(async () => {
-  await running?.stop();
-  running = null;
-});
-afterAll(() => rmSync(folder, { recursive: true, force: true }));
-
-async function started(where = folder): Promise<Launched> {
-  running = await Launched.start(where);
-  await running.ready(120);
-  return running;
-}
-const wait = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
-const add = async (ask: Asker, number: string): Promise<number> =>
-  (await ask('POST', '/animals', { number, sex: 'male' })).status;
-const numbersOf = async (ask: Asker): Promise<string[]> =>
-  ((await ask('GET', '/animals?limit=200')).body as Page<AnimalSummary>).items.map(({ number }) => number);
+const project = new ProjectCopy();
 
 /** Waits until a launcher has seen that something is gone, and has it back. @returns seconds */
 async function back(launched: Launched, gone: () => boolean): Promise<number> {
@@ -58,7 +37,7 @@ async function back(launched: Launched, gone: () => boolean): Promise<number> {
 
 describe('it comes back by itself', () => {
   test('after a kill of the server, and of the database, with all that was acknowledged', async () => {
-    const launched = await started();
+    const launched = await project.started();
     let ask = await launched.owner();
     const written: string[] = [];
     for (let turn = 0; turn < 3; turn++) {
@@ -83,13 +62,13 @@ describe('it comes back by itself', () => {
   });
 
   test('an ordinary restart of PostgreSQL harms nothing', async () => {
-    const launched = await started();
+    const launched = await project.started();
     const ask = await launched.owner();
     const server = launched.serverPid!;
     const data = join(launched.dataDir, 'pg');
     const version = readFileSync(join(data, 'PG_VERSION'), 'utf8').trim();
     const [command, args, options] = asServiceUser(
-      serviceUser(folder),
+      serviceUser(project.folder),
       `/usr/lib/postgresql/${version}/bin/pg_ctl`,
       ['-D', data, '-m', 'fast', '-w', '-l', join(data, 'server.log'), 'restart'],
     );
@@ -101,13 +80,12 @@ describe('it comes back by itself', () => {
   });
 
   test('it gives up on a server that never begins, says so by its exit, and leaves nothing running', async () => {
-    const file = join(folder, 'server/dist/main.js');
+    const file = join(project.folder, 'server/dist/main.js');
     const whole = readFileSync(file, 'utf8');
     rmSync(file);
     writeFileSync(file, 'process.exit(3);\n');
     try {
-      const launched = await Launched.start(folder);
-      running = launched;
+      const launched = await project.begun();
       expect(await launched.ended()).toBe(1);
       expect(launched.output).toContain('giving up');
       expect(launched.databasePid).toBeNull();
@@ -118,7 +96,7 @@ describe('it comes back by itself', () => {
 });
 
 test('the application’s own role is no superuser, and owns its database', async () => {
-  const launched = await started();
+  const launched = await project.started();
   const { port, applicationPassword } = JSON.parse(
     readFileSync(join(launched.dataDir, 'postgres.json'), 'utf8'),
   ) as { port: number; applicationPassword: string };
@@ -136,7 +114,7 @@ test('the application’s own role is no superuser, and owns its database', asyn
 
 describe('while the database is away', () => {
   test('requests are told when to come back, and the server goes on afterwards', async () => {
-    const launched = await started();
+    const launched = await project.started();
     const ask = await launched.owner();
     const pid = launched.databasePid!;
     // Stopped, not ended: connections hang, as on a machine that stalls.
@@ -155,7 +133,7 @@ describe('while the database is away', () => {
 
 describe('after a power cut', () => {
   test('an empty state file, an empty secret and a stale pid file of another process are mended', async () => {
-    const first = await started();
+    const first = await project.started();
     const ask = await first.owner();
     const number = `before-${Date.now()}`;
     await add(ask, number);
@@ -165,7 +143,7 @@ describe('after a power cut', () => {
     // The number of a process that lives, and is no database.
     writeFileSync(join(first.dataDir, 'pg', 'postmaster.pid'), `${process.pid}\n`);
     writeFileSync(join(first.dataDir, 'lock'), '');
-    const second = await started();
+    const second = await project.started();
     expect(await numbersOf(await second.owner())).toContain(number);
     expect(JSON.parse(readFileSync(join(second.dataDir, 'postgres.json'), 'utf8'))).toMatchObject({
       isInitialised: true,
@@ -174,10 +152,10 @@ describe('after a power cut', () => {
   });
 
   test('cut off at any moment of its first start, the next one completes it', async () => {
-    const data = join(folder, '.data');
+    const data = join(project.folder, '.data');
     rmSync(data, { recursive: true, force: true });
     for (const ms of [1_200, 1_900, 2_300, 2_700, 3_200]) {
-      const launched = await Launched.start(folder);
+      const launched = await Launched.start(project.folder);
       await wait(ms);
       const server = launched.serverPid;
       launched.process.kill('SIGKILL');
@@ -186,19 +164,18 @@ describe('after a power cut', () => {
       if (database !== null) process.kill(database, 'SIGKILL');
       await launched.ended();
     }
-    const launched = await started();
+    const launched = await project.started();
     expect(await add(await launched.owner(), `first-${Date.now()}`)).toBe(201);
   });
 });
 
 describe('what is missing is told', () => {
   test('no database is begun anew where one is missing; another version is told with what to do', async () => {
-    const first = await started();
+    const first = await project.started();
     await first.stop();
     const data = join(first.dataDir, 'pg');
     renameSync(data, `${data}-away`);
-    const second = await Launched.start(folder);
-    running = second;
+    const second = await project.begun();
     expect(await second.ended()).toBe(1);
     expect(second.output).toContain('is missing');
     expect(existsSync(join(data, 'PG_VERSION'))).toBe(false);
@@ -206,18 +183,17 @@ describe('what is missing is told', () => {
     renameSync(`${data}-away`, data);
     const version = readFileSync(join(data, 'PG_VERSION'), 'utf8');
     writeFileSync(join(data, 'PG_VERSION'), '13\n');
-    const third = await Launched.start(folder);
-    running = third;
+    const third = await project.begun();
     expect(await third.ended()).toBe(1);
     expect(third.output).toContain('PostgreSQL 13');
     writeFileSync(join(data, 'PG_VERSION'), version);
-    await started();
+    await project.started();
   });
 });
 
 describe('the folder is a whole', () => {
   test('copied while it is stopped, the copy has its records, and neither touches the other', async () => {
-    const first = await started();
+    const first = await project.started();
     const ask = await first.owner();
     const number = `whole-${Date.now()}`;
     await add(ask, number);
@@ -228,8 +204,11 @@ describe('the folder is a whole', () => {
     mkdirSync(parent, { recursive: true, mode: 0o700 });
     const copy = copyProject(parent);
     try {
-      cpSync(join(folder, '.data'), join(copy, '.data'), { recursive: true, preserveTimestamps: true });
-      const original = await started();
+      cpSync(join(project.folder, '.data'), join(copy, '.data'), {
+        recursive: true,
+        preserveTimestamps: true,
+      });
+      const original = await project.started();
       const other = await Launched.start(copy);
       try {
         await other.ready(120);
@@ -256,7 +235,7 @@ describe('the folder is a whole', () => {
 
 describe('a stop', () => {
   test('lets requests that were accepted end first', async () => {
-    const launched = await started();
+    const launched = await project.started();
     const ask = await launched.owner();
     const rows = (n: number): Buffer =>
       Buffer.from(

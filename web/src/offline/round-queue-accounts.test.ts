@@ -1,61 +1,24 @@
-import 'fake-indexeddb/auto';
+import {
+  ANN,
+  BOB,
+  idOf,
+  kept,
+  opened,
+  queuedBy,
+  record,
+  sessionOf,
+  settled,
+  subject,
+  unreachable,
+  withEmptyDevice,
+} from '../../test/round-queue.ts';
 import { NodeBlob } from '../../test/node-blob.ts';
-import type { NewRecord, RoundEntry, RoundResult, SessionView } from '@karyotome/contract';
-import { PiniaColada } from '@pinia/colada';
-import { createPinia, setActivePinia } from 'pinia';
-import { afterEach, beforeEach, expect, test, vi } from 'vitest';
-import { createApp } from 'vue';
+import { expect, test, vi } from 'vitest';
 import { ProblemError } from '../api/client.ts';
 import { api } from '../api/resources.ts';
-import { useSession } from '../stores/session.ts';
-import { dequeue, enqueue, queueOf } from './device.ts';
-import { useRoundQueue } from './useRoundQueue.ts';
+import { enqueue } from './device.ts';
 
-const ANN = 'ann@example.test';
-const BOB = 'bob@example.test';
-const idOf = (email: string): string => `id of ${email}`;
-const queuedBy = (email: string): ReturnType<typeof queueOf> => queueOf(idOf(email));
-const record: NewRecord = { kind: 'care', on: '2026-06-20', body: { act: 'cleaned' } };
-const subject = { animalId: '11111111-1111-4111-8111-111111111111', number: 'N-1', text: 'tub cleaned' };
-const sessionOf = (email: string): SessionView =>
-  ({
-    account: { id: idOf(email), name: 'Ann', email },
-    role: 'owner',
-    permissions: ['view', 'record', 'manage', 'destroy'],
-    csrfToken: 't',
-    collection: { massUnit: 'g', temperatureUnit: 'C' },
-  }) as unknown as SessionView;
-const kept = (entries: RoundEntry[]): RoundResult[] =>
-  entries.map((entry) =>
-    'undo' in entry
-      ? { key: entry.key, status: 'taken-back' }
-      : { key: entry.key, status: 'kept', id: `record-${entry.key}`, alike: [] },
-  );
-const unreachable = new ProblemError({ type: 'x', title: 'No', status: 0 });
-
-function opened(email = ANN) {
-  const app = createApp({}).use(createPinia()).use(PiniaColada);
-  setActivePinia(app.config.globalProperties.$pinia);
-  return app.runWithContext(() => {
-    const session = useSession();
-    session.view = sessionOf(email);
-    return { queue: useRoundQueue(), session };
-  });
-}
-const settled = async (queue: ReturnType<typeof useRoundQueue>): Promise<void> => {
-  await vi.waitFor(() => expect(queue.isSending).toBe(false));
-};
-
-beforeEach(() => {
-  localStorage.clear();
-  vi.stubGlobal('navigator', { ...navigator, locks: undefined });
-});
-afterEach(async () => {
-  vi.restoreAllMocks();
-  for (const who of [ANN, BOB]) {
-    await dequeue((await queuedBy(who)).map(({ seq }) => seq!));
-  }
-});
+withEmptyDevice();
 
 test('entries never leave under another name, though another window signed in as somebody else', async () => {
   const send = vi

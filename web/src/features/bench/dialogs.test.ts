@@ -2,7 +2,7 @@ import type { LabelOrder, LabelPreview, SettingUp, SetUpProposal } from '@karyot
 import { flushPromises } from '@vue/test-utils';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import { benchView, hatchling } from '../../../test/bench.ts';
-import { mounted } from '../../../test/mounted.ts';
+import { mounted, pageText } from '../../../test/mounted.ts';
 import { ProblemError } from '../../api/client.ts';
 import { api } from '../../api/resources.ts';
 import AskDialog from './AskDialog.vue';
@@ -18,8 +18,6 @@ afterEach(() => {
   vi.restoreAllMocks();
   document.body.innerHTML = '';
 });
-/** Dialogs stand beside their component, at the end of the page. */
-const text = (): string => document.body.textContent?.replace(/\s+/g, ' ') ?? '';
 const submit = async (): Promise<void> => {
   document.querySelector('form')!.dispatchEvent(new Event('submit', { cancelable: true }));
   await flushPromises();
@@ -81,7 +79,7 @@ describe('labels', () => {
       title: 'Labels',
     });
     await flushPromises();
-    expect(text()).toContain('1, out of date, printed');
+    expect(pageText()).toContain('1, out of date, printed');
     await submit();
     expect(print.mock.lastCall![0]).toMatchObject({ animalIds: [first], kind: 'full' });
   });
@@ -93,7 +91,7 @@ describe('labels', () => {
     checkbox('1, never printed').click();
     await flushPromises();
     await submit();
-    expect(text()).toContain('Choose at least one.');
+    expect(pageText()).toContain('Choose at least one.');
     expect(print).not.toHaveBeenCalled();
   });
 });
@@ -132,12 +130,12 @@ describe('setting up', () => {
       .mockResolvedValue(proposal(['1', '2', '3'].map((number, i) => place(number, `t${i + 1}`))));
     mounted(SetUpDialog, { clutchId: 'c', clutchName: '2601' });
     await flushPromises();
-    expect(text()).toContain('3 hatchlings, 2 free tubs');
+    expect(pageText()).toContain('3 hatchlings, 2 free tubs');
     document.body.innerHTML = '';
     asked.mockResolvedValue(proposal([]));
     mounted(SetUpDialog, { clutchId: 'd', clutchName: '2602' });
     await flushPromises();
-    expect(text()).toContain('Every one of this clutch has its tub');
+    expect(pageText()).toContain('Every one of this clutch has its tub');
   });
 
   test('a place that somebody took meanwhile is named at its field', async () => {
@@ -157,7 +155,7 @@ describe('setting up', () => {
     const wrapper = mounted(SetUpDialog, { clutchId: 'c', clutchName: '2601' });
     await flushPromises();
     await submit();
-    expect(text()).toContain('is taken by now');
+    expect(pageText()).toContain('is taken by now');
     expect(wrapper.emitted('close')).toBeUndefined();
   });
 });
@@ -179,13 +177,13 @@ describe('asking outside', () => {
     mounted(AskDialog, { bench });
     await flushPromises();
     expect(document.querySelectorAll('input[type=checkbox]')).toHaveLength(1);
-    expect(text()).toContain('/opinion/x');
+    expect(pageText()).toContain('/opinion/x');
     [...document.querySelectorAll('button')].find((one) => one.textContent!.includes('Withdraw'))!.click();
     await flushPromises();
     expect(revoke).toHaveBeenCalledWith('l');
     document.body.innerHTML = '';
     mounted(AskDialog, { bench: benchView([hatchling('2')]) });
     await flushPromises();
-    expect(text()).toContain('Add pictures first');
+    expect(pageText()).toContain('Add pictures first');
   });
 });

@@ -3,7 +3,7 @@ import { flushPromises } from '@vue/test-utils';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import { nextTick, ref } from 'vue';
 import { benchView, hatchling } from '../../../test/bench.ts';
-import { mounted } from '../../../test/mounted.ts';
+import { mounted, pageText } from '../../../test/mounted.ts';
 import { api } from '../../api/resources.ts';
 import ClutchEvidence from './ClutchEvidence.vue';
 import CompareDialog from './CompareDialog.vue';
@@ -20,8 +20,6 @@ afterEach(() => {
   vi.restoreAllMocks();
   document.body.innerHTML = '';
 });
-/** Dialogs stand beside their component, at the end of the page. */
-const text = (): string => document.body.textContent?.replace(/\s+/g, ' ') ?? '';
 
 describe('the table', () => {
   const young = ['1', '2', '3'].map((number) => hatchling(number));
@@ -100,7 +98,7 @@ describe('comparing', () => {
       begin: ['id-1', 'gene pastel'],
     });
     await flushPromises();
-    expect(text()).toContain('lips pale');
+    expect(pageText()).toContain('lips pale');
     expect(document.querySelector('svg.drawing')).not.toBeNull();
     const shown = (): string => document.querySelector<HTMLImageElement>('.frame img')!.src;
     expect(shown()).toContain('/pictures/p1');

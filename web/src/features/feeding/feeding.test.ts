@@ -2,7 +2,7 @@ import type { FeedingView } from '@karyotome/contract';
 import { FEEDING_PLANS, FEEDING_RULES, ORDER_RULES, type TaskFact } from '@karyotome/core';
 import { flushPromises } from '@vue/test-utils';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
-import { button, mounted } from '../../../test/mounted.ts';
+import { button, mounted, pageText } from '../../../test/mounted.ts';
 import { api } from '../../api/resources.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { reachWords, workedWords } from '../animal/care-words.ts';
@@ -19,7 +19,6 @@ afterEach(() => {
   vi.restoreAllMocks();
   document.body.innerHTML = '';
 });
-const text = (): string => document.body.textContent?.replace(/\s+/g, ' ') ?? '';
 const submit = async (): Promise<void> => {
   document.querySelector('form')!.dispatchEvent(new Event('submit', { cancelable: true }));
   await flushPromises();
@@ -63,7 +62,7 @@ describe('plans', () => {
     await press('Add a step');
     await submit();
     expect(add).not.toHaveBeenCalled();
-    expect(text()).toContain('is empty');
+    expect(pageText()).toContain('is empty');
   });
 
   test('a changed one is given back its first form', async () => {

@@ -4,7 +4,7 @@ import { flushPromises } from '@vue/test-utils';
 import { createPinia, setActivePinia } from 'pinia';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import { createApp, ref } from 'vue';
-import { mounted } from '../../../test/mounted.ts';
+import { mounted, pageText } from '../../../test/mounted.ts';
 import { ProblemError } from '../../api/client.ts';
 import { api } from '../../api/resources.ts';
 import { useNotices } from '../../stores/notices.ts';
@@ -18,7 +18,6 @@ afterEach(() => {
   vi.restoreAllMocks();
   document.body.innerHTML = '';
 });
-const text = (): string => document.body.textContent?.replace(/\s+/g, ' ') ?? '';
 
 type Housed = RackView['tubs'][number]['animals'][number];
 const housed = (id: string, more: Partial<Housed> = {}): Housed => ({
@@ -211,7 +210,7 @@ describe('heat', () => {
     mounted(SurfaceCheckDialog, { zone: { id: ID, name: 'Level 1', rack: 'Left' } });
     await submit();
     expect(send).not.toHaveBeenCalled();
-    expect(text()).toContain('is missing');
+    expect(pageText()).toContain('is missing');
     localStorage.setItem(
       `karyotome.draft.heat.${ID}`,
       JSON.stringify({ warmC: 33, coolC: 27, probeFixed: false }),
@@ -231,7 +230,7 @@ describe('heat', () => {
     const change = vi.spyOn(api, 'changeHeatZone').mockResolvedValue({ id: ID });
     const rack = rackOf('a.', { id: ID, zones: [zone] });
     mounted(HeatZoneDialog, { rack, zone: { ...zone, thermostat: false } });
-    expect(text()).toContain('burns and kills');
+    expect(pageText()).toContain('burns and kills');
     await submit();
     expect(change).toHaveBeenCalledWith(ID, expect.objectContaining({ name: 'Level 1' }), 2);
   });

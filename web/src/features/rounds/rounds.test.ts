@@ -3,7 +3,7 @@ import { newRecord, validate } from '@karyotome/contract';
 import { flushPromises } from '@vue/test-utils';
 import QRCode from 'qrcode';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
-import { mounted } from '../../../test/mounted.ts';
+import { mounted, pageText } from '../../../test/mounted.ts';
 import { roundAnimal, roundView } from '../../../test/round.ts';
 import { animalOf, readCode } from './read-code.ts';
 import { noted, ROUND_ACTS, weighed } from './round-acts.ts';
@@ -20,7 +20,6 @@ afterEach(() => {
   vi.stubGlobal('visualViewport', new EventTarget());
   document.body.innerHTML = '';
 });
-const text = (): string => document.body.textContent?.replace(/\s+/g, ' ') ?? '';
 
 describe('the acts of a round', () => {
   test('each has a key of its own, none of those that the round itself needs', () => {
@@ -127,7 +126,7 @@ describe('weighing', () => {
   test('by keypad; what is far from expected is kept at the second asking only', async () => {
     const wrapper = mounted(WeighDialog, { animal: roundAnimal('1') });
     await press('1', '0', '5', 'Keep');
-    expect(text()).toContain('50% of what was expected: right animal?');
+    expect(pageText()).toContain('50% of what was expected: right animal?');
     expect(wrapper.emitted('keep')).toBeUndefined();
     await press('Keep anyway');
     expect(wrapper.emitted('keep')).toEqual([[105]]);
