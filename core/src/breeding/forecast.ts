@@ -57,6 +57,7 @@ export interface SeasonForecast {
  *
  * @param events - the valid ones, in any order
  * @param laidOn - the day of her clutch of this season, if there is one
+ * @example forecastSeason([{ id: 'e1', kind: 'introduction', on: '2026-01-02', sireId: 'M1' }], null, learnWaits([]), '2026-01-05').stage // "together"
  */
 export function forecastSeason(
   events: readonly SeasonEvent[],

@@ -91,7 +91,11 @@ export function femaleFloor(hatchedOn: IsoDay | null, rules: SeasonRules, today:
     : { of: 'females', floorG: rules.femaleFloorG, fromYears: null };
 }
 
-/** Whether a female may be paired, and why not. */
+/**
+ * Whether a female may be paired, and why not.
+ *
+ * @example femaleReadiness({ hatchedOn: '2020-06-01', weights: [{ id: 'w', on: '2026-11-01', massG: 1800 }], feedings: [], sheds: [], moves: [] }, null, SEASON_RULES, '2026-11-28').ready // true
+ */
 export function femaleReadiness(
   history: History,
   lastLaidOn: IsoDay | null,
@@ -109,7 +113,11 @@ export function femaleReadiness(
   return summed(reasons, fastingDays(history, today));
 }
 
-/** Whether a male may be put to another female, and why he had better rest. */
+/**
+ * Whether a male may be put to another female, and why he had better rest.
+ *
+ * @example maleReadiness({ hatchedOn: '2020-06-01', weights: [{ id: 'w', on: '2026-11-01', massG: 800 }], feedings: [], sheds: [], moves: [] }, { females: 9, locks: 0, lastLockOn: null, isOut: false }, SEASON_RULES, '2026-11-28').ready // false
+ */
 export function maleReadiness(history: History, use: MaleUse, rules: SeasonRules, today: IsoDay): Readiness {
   const years = yearsOld(history.hatchedOn, today);
   const reasons = [

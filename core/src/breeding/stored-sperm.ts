@@ -13,6 +13,7 @@ export interface EarlierMate {
  *
  * @param present - the present males with their weights
  * @returns nothing where the share is 0 or nobody is recent enough
+ * @example storedCandidates([{ id: 'M2', lastWithOn: '2025-12-01' }], [{ id: 'M1', weight: 1 }], { storedSpermShare: 0.1, storedSpermDays: 730 }, '2026-12-01').map(({ id }) => id) // ["M2"]
  */
 export function storedCandidates(
   earlier: readonly EarlierMate[],

@@ -29,7 +29,11 @@ export const DEFAULT_COUNTS_AS = 6;
 /** Bandwidth of the kernel that smooths observations, days. */
 const SPREAD_DAYS = 2;
 
-/** The waiting times as they become the keeper's own. */
+/**
+ * The waiting times as they become the keeper's own.
+ *
+ * @example learnWaits([{ ovulatedOn: '2026-02-01', shedOn: '2026-02-19', laidOn: '2026-03-21', pipDays: 55 }]).shedToEggs.observations // 1
+ */
 export function learnWaits(past: readonly PastClutch[]): Waits {
   const between = (from: IsoDay | null, to: IsoDay | null): number[] =>
     from === null || to === null || to < from ? [] : [daysBetween(from, to)];

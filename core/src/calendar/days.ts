@@ -32,7 +32,11 @@ export function addDays(day: IsoDay, days: number): IsoDay {
   return new Date(Date.parse(`${day}T00:00:00Z`) + days * MS_PER_DAY).toISOString().slice(0, 10);
 }
 
-/** The day that a moment falls on, on the calendar of the machine's time zone. */
+/**
+ * The day that a moment falls on, on the calendar of the machine's time zone.
+ *
+ * @example localDay(new Date(2026, 10, 28, 23, 59)) // "2026-11-28"
+ */
 export function localDay(moment: Date): IsoDay {
   const two = (n: number): string => String(n).padStart(2, '0');
   return `${moment.getFullYear()}-${two(moment.getMonth() + 1)}-${two(moment.getDate())}`;

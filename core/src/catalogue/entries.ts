@@ -50,7 +50,11 @@ export function ownId(name: string): string {
   return `own-${slug}`;
 }
 
-/** A user's entries as additions to the built-in catalogue. */
+/**
+ * A user's entries as additions to the built-in catalogue.
+ *
+ * @example toAdditions([{ kind: 'alias', word: 'Mystery', genes: 'Pastel Clown' }]).aliases // [{"kind": "alias", "word": "Mystery", "genes": "Pastel Clown"}]
+ */
 export function toAdditions(entries: readonly CatalogueEntry[]): CatalogueAdditions {
   const of = <K extends CatalogueEntry['kind']>(kind: K) =>
     entries.filter((entry): entry is Extract<CatalogueEntry, { kind: K }> => entry.kind === kind);

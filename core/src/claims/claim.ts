@@ -73,7 +73,11 @@ export function claimFrom(
   return claim('possible-visual', pAny, `possible ${name}`);
 }
 
-/** All claims of an animal, in the order of a label; excluded genes last. */
+/**
+ * All claims of an animal, in the order of a label; excluded genes last.
+ *
+ * @example claimsFrom(parseGenes('het clown').loci).map(({ kind, label }) => [kind, label]) // [["sure-carrier", "100% het Clown"]]
+ */
 export function claimsFrom(
   loci: ReadonlyMap<string, readonly WeightedGenotype[]>,
   catalogue: Catalogue = CATALOGUE,

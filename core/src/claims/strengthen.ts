@@ -15,7 +15,11 @@ export type Strengthening =
 /** Gains smaller than this are not worth anybody's evening. */
 const WORTH_IT = 0.005;
 
-/** What records would make a claim surer, the largest gain first. Breeding is told apart (`eggsUntilSettled`). */
+/**
+ * What records would make a claim surer, the largest gain first. Breeding is told apart (`eggsUntilSettled`).
+ *
+ * @example strengthenings(parsePedigree({ format: 'karyotome-pedigree/1', loci: [{ id: 'clown', alleles: ['clown'] }], animals: [{ id: 'F1', sex: 'female' }] }), 'F1', { locus: 'clown', allele: 'clown', kind: 'excluded', p: 0, label: '' }, []) // []
+ */
 export function strengthenings(
   pedigree: Pedigree,
   proband: string,

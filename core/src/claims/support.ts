@@ -73,6 +73,8 @@ export function claimAt(
 /**
  * The claim that an animal's ancestors and its own look alone would yield: the trade's "66% het", before siblings and young
  * were looked at.
+ *
+ * @example claimFromPedigree({ loci: [{ id: 'clown', alleles: ['clown'] }], animals: [], unrecorded: 0.01 }, 'F1', { locus: 'clown', allele: 'clown' }) // null
  */
 export function claimFromPedigree(
   pedigree: Pedigree,
@@ -96,6 +98,7 @@ function yields(pedigree: Pedigree, proband: string, claim: Claim, catalogue: Ca
  * first, for as long as it stands. Cost: about one inference per record taken in.
  *
  * @returns null where even all records within reach do not yield it
+ * @example findSupport(parsePedigree({ format: 'karyotome-pedigree/1', loci: [{ id: 'clown', alleles: ['clown'] }], animals: [{ id: 'F1', sex: 'female' }] }), 'F1', { locus: 'clown', allele: 'clown', kind: 'excluded', p: 0, label: '' }) // null
  */
 export function findSupport(
   pedigree: Pedigree,
@@ -128,6 +131,8 @@ export function findSupport(
 /**
  * The records whose withdrawal breaks the claim, however the rest of the collection stands. They lie in every support, so
  * only those of one support are asked about.
+ *
+ * @example findHinges(parsePedigree({ format: 'karyotome-pedigree/1', loci: [{ id: 'clown', alleles: ['clown'] }], animals: [{ id: 'F1', sex: 'female' }] }), 'F1', { locus: 'clown', allele: 'clown', kind: 'excluded', p: 0, label: '' }, []) // []
  */
 export function findHinges(
   pedigree: Pedigree,

@@ -21,10 +21,14 @@ export interface StockUse {
 }
 
 const ORDER = new Map(PREY_SIZES.map(({ species, size }, i) => [`${species} ${size}`, i]));
-/** @example ['rat small', 'rat pup'].toSorted(byPreySize) // ["rat pup","rat small"] */
+/** @example ['rat small', 'rat pup'].toSorted(byPreySize) // ["rat pup", "rat small"] */
 export const byPreySize = (a: Prey, b: Prey): number => (ORDER.get(a) ?? 99) - (ORDER.get(b) ?? 99);
 
-/** What to thaw: frozen prey of the meals that are due, by species and size, smallest first. */
+/**
+ * What to thaw: frozen prey of the meals that are due, by species and size, smallest first.
+ *
+ * @example thawList([{ verdict: 'due', state: 'frozen-thawed', prey: 'rat pup' }, { verdict: 'due', state: 'frozen-thawed', prey: 'rat pup' }]) // [{"prey": "rat pup", "count": 2}]
+ */
 export function thawList(meals: readonly Meal[]): { prey: Prey; count: number }[] {
   const counts = new Map<Prey, number>();
   for (const meal of meals) {
@@ -34,7 +38,11 @@ export function thawList(meals: readonly Meal[]): { prey: Prey; count: number }[
   return [...counts].map(([prey, count]) => ({ prey, count })).toSorted((a, b) => byPreySize(a.prey, b.prey));
 }
 
-/** What lies in the freezer: from the last count on, what came less what was thawed or lost. */
+/**
+ * What lies in the freezer: from the last count on, what came less what was thawed or lost.
+ *
+ * @example stockOf('rat pup', [{ prey: 'rat pup', on: '2026-11-01', kind: 'receipt', quantity: 20 }], [{ prey: 'rat pup', on: '2026-11-02', quantity: 3 }]) // 17
+ */
 export function stockOf(prey: Prey, entries: readonly StockEntry[], uses: readonly StockUse[]): number {
   const own = entries.filter((entry) => entry.prey === prey).toSorted((a, b) => (a.on < b.on ? -1 : 1));
   const counted = own.findLast((entry) => entry.kind === 'count');
@@ -100,6 +108,8 @@ const USE_WEEKS = 8;
 /**
  * The freezer tonight, and how long it will last at the use of the last eight weeks. Prey that was never booked in is not
  * counted, and has no line.
+ *
+ * @example freezer([{ prey: 'rat pup', on: '2026-11-01', kind: 'count', quantity: 20 }], [], [{ prey: 'rat pup', count: 4 }], ORDER_RULES, '2026-11-28').map(({ inStock, left, order }) => [inStock, left, order]) // [[20, 16, false]]
  */
 export function freezer(
   entries: readonly StockEntry[],

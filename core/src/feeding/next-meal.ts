@@ -63,6 +63,7 @@ const FIRST_SHED_DAY = 8;
 /** So many refusals in a row, in the season, are a fast. Common practice, no source. */
 const FAST_REFUSALS = 3;
 
+/** @example planOf({ hatchedOn: null, weights: [], feedings: [], sheds: [], moves: [] }, FEEDING_PLANS).id // "frozen-first" */
 export function planOf(history: History, plans: readonly FeedingPlan[]): FeedingPlan {
   const wanted = history.own?.planId ?? history.plan?.planId;
   return plans.find(({ id }) => id === wanted) ?? plans.find(({ id }) => id === 'frozen-first') ?? plans[0]!;
@@ -73,6 +74,7 @@ export function planOf(history: History, plans: readonly FeedingPlan[]): Feeding
  *
  * @param day - the day it is asked for, usually today
  * @returns null for an animal that was never weighed
+ * @example nextMeal({ hatchedOn: '2026-01-01', weights: [], feedings: [], sheds: [], moves: [] }, '2026-11-28') // null
  */
 export function nextMeal(
   history: History,

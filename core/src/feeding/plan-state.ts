@@ -25,6 +25,8 @@ const BACK_TO_PLAIN_MEALS = 3;
  * Reads the ladder of refusals off the record: each telling refusal uses up a try, a meal keeps the step that worked, and
  * after a run of meals the plain way is tried again. Refusals in shed, while settling after a move, or by a grown animal in
  * its season of fasting do not count.
+ *
+ * @example planState({ hatchedOn: null, weights: [], feedings: [], sheds: [], moves: [] }, FEEDING_PLANS[0], '2026-11-28').index // 0
  */
 export function planState(
   history: History,
@@ -83,7 +85,11 @@ function afterOffer(
   return { index: index + 1, triesUsed: 0, run: 0 };
 }
 
-/** The step that an offer carries: none for a meal as planned, of which there is nothing to remember. */
+/**
+ * The step that an offer carries: none for a meal as planned, of which there is nothing to remember.
+ *
+ * @example offeredStep({ index: 0, step: { key: 'usual' } }) // null
+ */
 export function offeredStep({ index, step }: PlanState): string | null {
   return index > 0 ? (step?.key ?? null) : null;
 }

@@ -23,6 +23,7 @@ export interface WorkedSubject {
  * in shed and while settling after a move are left out.
  *
  * @returns each value that was offered at least once, most offers first, with its 95% interval
+ * @example whatWorked([{ history: { feedings: [{ id: 'f', on: '2026-11-01', taken: true, light: 'dark' }], weights: [], sheds: [], moves: [] }, kindOfTub: new Map() }]).map(({ by, value }) => [by, value]) // [["light", "dark"]]
  */
 export function whatWorked(subjects: readonly WorkedSubject[], season?: FastingSeason): Worked[] {
   const counts = new Map<string, { by: WorkedBy; value: string; taken: number; of: number }>();
@@ -51,7 +52,11 @@ export function whatWorked(subjects: readonly WorkedSubject[], season?: FastingS
     .toSorted((a, b) => b.of - a.of || (a.value < b.value ? -1 : 1));
 }
 
-/** Days between meals taken, in order. */
+/**
+ * Days between meals taken, in order.
+ *
+ * @example mealIntervals({ feedings: [{ on: '2026-11-01', taken: true }, { on: '2026-11-05', taken: false }, { on: '2026-11-08', taken: true }] }) // [7]
+ */
 export function mealIntervals(history: History): number[] {
   const taken = history.feedings.filter((offer) => offer.taken);
   return taken.slice(1).map((offer, i) => daysBetween(taken[i]!.on, offer.on));

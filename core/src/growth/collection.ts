@@ -75,6 +75,8 @@ export function walk(prepared: Prepared, collection: CollectionGrowth): Walk {
  * how noisy a weighing is. The variances are those under which the collection's weights are likeliest.
  *
  * Cost: some hundred passes over all weights.
+ *
+ * @example fitCollection([]).clutches.size // 0
  */
 export function fitCollection(subjects: readonly GrowthSubject[], fitted = true): CollectionGrowth {
   const weighed = subjects.filter(({ weights }) => weights.length > 0);

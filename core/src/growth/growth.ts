@@ -124,6 +124,7 @@ const AGE_SPAN = 0.25;
  * The share of the animals of its sex and age in the collection that are lighter for their age, 0 to 1; ties count half.
  *
  * @returns null with fewer than four to compare with
+ * @example percentile({ age: 100, off: 0.2 }, [{ age: 98, off: 0.1 }, { age: 99, off: 0.2 }, { age: 101, off: 0.3 }, { age: 102, off: -0.1 }]) // {"share": 0.625, "of": 4}
  */
 export function percentile(
   own: { readonly age: number; readonly off: number },
@@ -136,7 +137,11 @@ export function percentile(
   return { share: (below + same / 2) / near.length, of: near.length };
 }
 
-/** Of a hatchling nobody knows yet: logarithm of mass at the end of each week of its life, and its standard deviation. */
+/**
+ * Of a hatchling nobody knows yet: logarithm of mass at the end of each week of its life, and its standard deviation.
+ *
+ * @example curveByWeek(fitCollection([]), 3).mean.length // 3
+ */
 export function curveByWeek(collection: CollectionGrowth, weeks: number): { mean: number[]; sd: number[] } {
   const nobody: GrowthSubject = {
     id: '',

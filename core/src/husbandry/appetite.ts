@@ -18,6 +18,8 @@ export interface FastingSeason {
 /**
  * Offers that tell something about appetite: not refusals in shed or while settling after a move, nor, where a season is
  * given, those of a grown animal in its months of fasting.
+ *
+ * @example informativeOffers({ feedings: [{ id: 'a', on: '2026-11-08', taken: false }], weights: [], sheds: [], moves: [{ id: 'm', on: '2026-11-06', fromTub: null, toTub: 'T1' }] }) // []
  */
 export function informativeOffers(history: History, season?: FastingSeason): FeedingRecord[] {
   return history.feedings.filter((offer) => {
@@ -45,6 +47,7 @@ export interface Appetite {
   readonly share: number | null;
 }
 
+/** @example appetite({ feedings: [{ id: 'a', on: '2026-11-01', taken: true }, { id: 'b', on: '2026-11-08', taken: false }], weights: [], sheds: [], moves: [] }).refusedInARow // 1 */
 export function appetite(history: History): Appetite {
   const offers = informativeOffers(history);
   const lastRefused = offers.findLastIndex((offer) => !offer.taken);

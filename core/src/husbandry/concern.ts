@@ -69,6 +69,7 @@ function cellOf(watched: Pick<Watched, 'history' | 'sex'>, on: IsoDay, season: F
   return `${watched.sex}${inSeason ? ', in the season' : ''}`;
 }
 
+/** @example appetiteBaseline([], { adultG: 1500, fastMonths: [] }).cells.size // 0 */
 export function appetiteBaseline(
   animals: readonly Pick<Watched, 'history' | 'sex'>[],
   season: FastingSeason,
@@ -84,7 +85,11 @@ export function appetiteBaseline(
   return { cells, season };
 }
 
-/** What is out of the ordinary about an animal on a day; usually nothing. */
+/**
+ * What is out of the ordinary about an animal on a day; usually nothing.
+ *
+ * @example concerns({ history: { hatchedOn: null, weights: [], feedings: [], sheds: [], moves: [] }, sex: 'female', gravid: false, laidOn: [], lastSurprise: null }, appetiteBaseline([], { adultG: 1500, fastMonths: [] }), '2026-11-28') // []
+ */
 export function concerns(watched: Watched, baseline: AppetiteBaseline, day: IsoDay): Concern[] {
   return [
     ...weightConcern(watched, baseline.season, day),

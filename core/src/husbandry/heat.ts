@@ -32,7 +32,11 @@ export interface HeatFaults {
 }
 export type HeatFault = FactOf<HeatFaults>;
 
-/** @returns what is wrong, gravest first; empty where all is well */
+/**
+ * @returns what is wrong, gravest first; empty where all is well
+ *
+ * @example heatFaults({ warmC: 32.8, coolC: 27.8, thermostat: false }, null).map(({ code }) => code) // ["no-thermostat"]
+ */
 export function heatFaults(zone: HeatZone, last: SurfaceReading | null): HeatFault[] {
   return [
     ...(zone.thermostat ? [] : [{ code: 'no-thermostat', facts: {} } as const]),

@@ -85,7 +85,11 @@ export interface History {
   readonly own?: OwnWay;
 }
 
-/** The last time that something was done or seen at the tub, on or before a day. */
+/**
+ * The last time that something was done or seen at the tub, on or before a day.
+ *
+ * @example lastCare({ care: [{ id: 'c', on: '2026-11-01', act: 'cleaned' }] }, 'cleaned', '2026-11-28').on // "2026-11-01"
+ */
 export function lastCare(history: History, act: CareAct, on: IsoDay): CareRecord | null {
   return history.care?.findLast((record) => record.act === act && record.on <= on) ?? null;
 }

@@ -47,6 +47,7 @@ const NOTHING_KNOWN: MoveCircumstances = { gravid: false, stepOf: () => null };
  * the heavier side wins, and what blocks a move (in shed, just fed, settling, no fresh weight) blocks it whatever else.
  *
  * @param current - index of the step it lives on
+ * @example adviseMove([{ name: 'Small', minG: 0, maxG: 300, inside: '' }, { name: 'Large', minG: 250, maxG: null, inside: '' }], 0, { hatchedOn: null, weights: [], feedings: [], sheds: [], moves: [] }, '2026-11-28').verdict // "none"
  */
 export function adviseMove(
   steps: readonly LadderStep[],

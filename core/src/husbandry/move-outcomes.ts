@@ -21,7 +21,11 @@ export interface TubKind {
   readonly minG: number;
 }
 
-/** Moves up a ladder, each watched until a meal, the next move, or today. */
+/**
+ * Moves up a ladder, each watched until a meal, the next move, or today.
+ *
+ * @example moveEpisodes({ hatchedOn: null, weights: [], feedings: [], sheds: [], moves: [] }, () => undefined, '2026-11-28') // []
+ */
 export function moveEpisodes(
   history: History,
   kindOf: (tubId: string) => TubKind | undefined,
@@ -73,7 +77,11 @@ export interface LearnedMoves {
 /** Fewer moves say nothing about what weight does. */
 const ENOUGH_MOVES = 12;
 
-/** What became of moves in this collection, by the kind of tub, and whether heavier ones eat sooner. */
+/**
+ * What became of moves in this collection, by the kind of tub, and whether heavier ones eat sooner.
+ *
+ * @example learnFromMoves([]) // {"kinds": [], "byWeight": null}
+ */
 export function learnFromMoves(episodes: readonly MoveEpisode[]): {
   kinds: LearnedMoves[];
   byWeight: HazardFit | null;

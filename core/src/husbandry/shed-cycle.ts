@@ -27,7 +27,11 @@ export interface ShedCycle extends InShed {
   readonly late: boolean;
 }
 
-/** The shed an animal is in: its stage, and the day the skin is expected to come off, by the stage and its own history. */
+/**
+ * The shed an animal is in: its stage, and the day the skin is expected to come off, by the stage and its own history.
+ *
+ * @example shedCycle({ hatchedOn: null, weights: [], feedings: [], sheds: [], moves: [] }, '2026-11-28') // null
+ */
 export function shedCycle(history: History, day: IsoDay): ShedCycle | null {
   const now = inShed(history.sheds, day);
   if (!now) return null;
@@ -78,7 +82,11 @@ export interface SoakPlan {
   readonly veterinarian: boolean;
 }
 
-/** What follows a shed that came off in pieces or left eye caps: a soak a day, until it is off or a veterinarian is asked. */
+/**
+ * What follows a shed that came off in pieces or left eye caps: a soak a day, until it is off or a veterinarian is asked.
+ *
+ * @example soakPlan({ hatchedOn: null, weights: [], feedings: [], sheds: [], moves: [] }, '2026-11-28') // null
+ */
 export function soakPlan(history: History, day: IsoDay): SoakPlan | null {
   const last = history.sheds.findLast(({ stage, on }) => stage === 'shed' && on <= day);
   if (!last || daysBetween(last.on, day) > BAD_SHED_DAYS) return null;

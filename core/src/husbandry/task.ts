@@ -154,7 +154,11 @@ export const TASK_KINDS: Readonly<Record<TaskCode, TaskKind>> = {
   'prey-order-due': 'stock',
 };
 
-/** A task of a fact; its kind follows from the code. */
+/**
+ * A task of a fact; its kind follows from the code.
+ *
+ * @example task({ code: 'heat-check-due', facts: { everyDays: 30 } }, '2026-11-28') // {"code": "heat-check-due", "facts": {"everyDays": 30}, "kind": "heat", "dueOn": "2026-11-28", "records": []}
+ */
 export function task(fact: TaskFact, dueOn: IsoDay, records: readonly string[] = []): Task {
   return { ...fact, kind: TASK_KINDS[fact.code], dueOn, records };
 }

@@ -31,7 +31,11 @@ const YOUNG_DAYS = 400;
 const CLEAN_AFTER_SHED_DAYS = 7;
 const FIRST_SHED = { from: 7, to: 10 } as const;
 
-/** What one animal needs on a day, in the order in which a hand would do it. */
+/**
+ * What one animal needs on a day, in the order in which a hand would do it.
+ *
+ * @example animalTasks({ history: { hatchedOn: '2020-06-01', weights: [], feedings: [], sheds: [], moves: [], care: [{ id: 'c', on: '2026-10-01', act: 'cleaned' }] }, sex: { sex: 'female', on: null }, identified: true, advice: { verdict: 'none' }, meal: null, concerns: [], cleanEveryDays: 30 }, '2026-11-28').map(({ code }) => code) // ["first-weighing-due", "cleaning-due"]
+ */
 export function animalTasks(animal: AnimalDay, today: IsoDay): Task[] {
   const { history } = animal;
   const age = history.hatchedOn ? daysBetween(history.hatchedOn, today) : null;
@@ -99,7 +103,11 @@ function tryingOf({ step, next, index, triesUsed }: PlanState): MealFacts['tryin
   };
 }
 
-/** Tubs are cleaned by the clock once a cleaning was recorded, and after a shed; not while one is in shed. */
+/**
+ * Tubs are cleaned by the clock once a cleaning was recorded, and after a shed; not while one is in shed.
+ *
+ * @example cleaningTasks({ weights: [], feedings: [], sheds: [], moves: [], care: [{ id: 'c', on: '2026-11-01', act: 'cleaned' }] }, 30, '2026-11-28') // []
+ */
 export function cleaningTasks(history: History, everyDays: number, today: IsoDay): Task[] {
   const last = lastCare(history, 'cleaned', today);
   if (!last || inShed(history.sheds, today)) return [];
@@ -116,7 +124,11 @@ export function cleaningTasks(history: History, everyDays: number, today: IsoDay
 
 const weighEvery = (massG: number): number => (massG >= ADULT_G ? ADULT_WEIGH_EVERY_DAYS : WEIGH_EVERY_DAYS);
 
-/** The day of the next weighing; null for an animal that was never weighed. */
+/**
+ * The day of the next weighing; null for an animal that was never weighed.
+ *
+ * @example nextWeighing({ hatchedOn: '2020-06-01', weights: [{ id: 'w', on: '2026-11-01', massG: 1800 }], feedings: [], sheds: [], moves: [] }) // "2026-12-31"
+ */
 export function nextWeighing(history: History): IsoDay | null {
   const last = history.weights.at(-1);
   return last ? addDays(last.on, weighEvery(last.massG)) : null;

@@ -35,6 +35,7 @@ const WORTH_TELLING = 0.05;
  * @param before - locus -> distribution with the clutch silent
  * @param after - with it
  * @param shown - what each identified one of the clutch shows: locus id -> appearance
+ * @example parentNews(new Map(), new Map(), [], CATALOGUE) // []
  */
 export function parentNews(
   before: ReadonlyMap<string, readonly WeightedGenotype[]>,
@@ -108,6 +109,7 @@ const TIMES = 3;
  * Sex and sex-linked genes against one another: what shows is either a crossover, a wrong sex or a wrong identification.
  *
  * @param bySex - what the pairing gives each sex: locus -> distribution
+ * @example sexClashes({ female: new Map(), male: new Map() }, 'female', {}, CATALOGUE) // []
  */
 export function sexClashes(
   bySex: Readonly<Record<'female' | 'male', ReadonlyMap<string, readonly WeightedGenotype[]>>>,
@@ -135,6 +137,7 @@ export function sexClashes(
  * What a pair gives each sex at the sex-linked loci, over the candidate sires by their shares.
  *
  * @param sires - shares add up to 1
+ * @example linkedBySex(toParent(parseGenes('normal'), 'female'), [{ parent: toParent(parseGenes('male maker banana'), 'male'), share: 1 }], CATALOGUE).male.get('banana').length // 2
  */
 export function linkedBySex(
   dam: Parent,
@@ -170,6 +173,7 @@ export function linkedBySex(
  * What a pair's young look like at each locus: locus id -> phenotype -> probability, over the candidate sires by their shares.
  *
  * @param sires - shares add up to 1
+ * @example [...phenotypesByLocus(toParent(parseGenes('pastel'), 'female'), [{ parent: toParent(parseGenes('normal'), 'male'), share: 1 }], CATALOGUE).get('pastel').values()] // [0.5, 0.5]
  */
 export function phenotypesByLocus(
   dam: Parent,

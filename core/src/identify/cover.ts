@@ -13,6 +13,8 @@ const HALF = 0.5;
  *
  * Common practice, no source: white covers nearly everything, pied the pattern where it is white, banana and albino what is
  * made of black, and two pattern reducers each other's detail.
+ *
+ * @example coverOn(CATALOGUE, CATALOGUE.locusById('clown'), '', CATALOGUE.markers.find(({ phenotypes }) => phenotypes.includes('pastel'))) // 0
  */
 export function coverOn(
   catalogue: Catalogue,
@@ -31,7 +33,11 @@ export function coverOn(
   return phenotype !== '' && reduces(phenotype) && isOfReducer && marker.substance !== 'colour' ? HALF : 0;
 }
 
-/** Whether a marker is expected on an animal that shows `phenotype` at one locus. */
+/**
+ * Whether a marker is expected on an animal that shows `phenotype` at one locus.
+ *
+ * @example showsMarker({ phenotypes: ['pastel'] }, 'pastel') // true
+ */
 export function showsMarker(marker: CatalogueMarker, phenotype: string): boolean {
   if (phenotype === '' || marker.isOfCarriers) return false;
   return marker.phenotypes.some((wanted) =>

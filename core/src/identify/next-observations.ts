@@ -45,6 +45,7 @@ const entropy = (weights: readonly number[]): number => {
  * Theory, section 2.3) between seeing it and what the animal is, given all that was seen.
  *
  * @param lastShed - the last shed on record, from which the next one is expected
+ * @example nextObservations(rank([{ sire: null, sex: 'female', weight: 1, loci: [] }], {}, CATALOGUE).space, {}, CATALOGUE, null) // {"markers": [], "compare": [], "againOn": null}
  */
 export function nextObservations(
   space: PhenotypeSpace,

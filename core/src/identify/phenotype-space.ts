@@ -136,7 +136,11 @@ export function phenotypeAt(loci: PhenotypeSpace['loci'], cell: number): Record<
   return phenotype;
 }
 
-/** The label of an animal that shows this and nothing else. */
+/**
+ * The label of an animal that shows this and nothing else.
+ *
+ * @example phenotypeLabel({ pastel: 'pastel' }, CATALOGUE) // "Pastel"
+ */
 export function phenotypeLabel(phenotype: Readonly<Record<string, string>>, catalogue: Catalogue): string {
   return genotypeLabel(
     Object.fromEntries(

@@ -29,6 +29,8 @@ const LATER_DAYS = 14;
 /**
  * Calls that were settled later. A named gene is right where it proved to show just so; a gene that proved to show and was
  * not named is a call that was wrong.
+ *
+ * @example settledCalls([{ animal: 'a1', by: 'p1', on: '2026-07-01', sure: 'probable', shown: { pastel: 'pastel' }, proved: { pastel: 'pastel' } }]).map(({ isRight }) => isRight) // [true]
  */
 export function settledCalls(calls: readonly PastCall[]): SettledCall[] {
   return calls.flatMap(({ by, sure, shown, proved }) =>
@@ -40,7 +42,11 @@ export function settledCalls(calls: readonly PastCall[]): SettledCall[] {
   );
 }
 
-/** What a later identification of the same animal settles of an earlier one: every locus that either of them names. */
+/**
+ * What a later identification of the same animal settles of an earlier one: every locus that either of them names.
+ *
+ * @example settledByLater({ on: '2026-07-01', shown: { pastel: 'pastel' } }, { on: '2026-08-01', sure: 'certain', shown: { pastel: '+' } }) // {"pastel": "+"}
+ */
 export function settledByLater(
   earlier: { readonly on: IsoDay; readonly shown: Readonly<Record<string, string>> },
   later: {
@@ -54,7 +60,11 @@ export function settledByLater(
   return Object.fromEntries([...loci].map((locus) => [locus, later.shown[locus] ?? '']));
 }
 
-/** One person's record by gene. */
+/**
+ * One person's record by gene.
+ *
+ * @example recordsOf([{ by: 'p1', sure: 'probable', locus: 'pastel', phenotype: 'pastel', isRight: true }], 'p1') // [{"phenotype": "pastel", "right": 1, "settled": 1}]
+ */
 export function recordsOf(settled: readonly SettledCall[], by: string): CallRecord[] {
   const found = new Map<string, { phenotype: string; right: number; settled: number }>();
   for (const call of settled) {

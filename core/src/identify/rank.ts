@@ -80,6 +80,7 @@ const SHOWN = 24;
  * observation. Observations are independent of one another given what shows, but for those that one look takes in.
  *
  * @throws CostError where what can show has too many combinations
+ * @example rank([{ sire: null, sex: 'female', weight: 1, loci: [] }], {}, CATALOGUE).ranking.pFemale // 1
  */
 export function rank(
   hypotheses: readonly Hypothesis[],

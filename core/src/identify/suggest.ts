@@ -19,6 +19,8 @@ export interface CallRecord {
 /**
  * What the odds leave open beside a chosen phenotype: genes that would go onto the label in brackets, so that they are not
  * forgotten when the animal is bred years later.
+ *
+ * @example notExcluded(rank([{ sire: null, sex: 'female', weight: 1, loci: [] }], {}, CATALOGUE).ranking, {}, CATALOGUE) // []
  */
 export function notExcluded(
   ranking: Ranking,
@@ -50,6 +52,7 @@ export function notExcluded(
  *
  * @param p - the odds of what was chosen
  * @param records - of the chosen genes, by the person who calls
+ * @example suggestSureness(0.999, []).sure // "certain"
  */
 export function suggestSureness(
   p: number,

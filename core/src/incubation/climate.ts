@@ -34,6 +34,7 @@ const HOUR_MS = 3_600_000;
  * What is wrong in an incubator now.
  *
  * @param last - the latest reading, null with none
+ * @example climateAlarms({ atMs: 0, celsius: 33.1, humidity: null }, { lowC: 30.5, highC: 32.2, lowHumidity: null, silentAfterHours: null }, 0).map(({ code }) => code) // ["too-warm"]
  */
 export function climateAlarms(last: Reading | null, limits: ClimateLimits, nowMs: number): ClimateAlarm[] {
   const hours = last ? (nowMs - last.atMs) / HOUR_MS : null;

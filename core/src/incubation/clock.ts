@@ -45,7 +45,11 @@ export const CHECK_LATE_DAYS = 3;
 /** From the slit to the first young out of the egg, days: it absorbs its yolk. Common practice, no source. */
 export const YOLK_DAYS = { from: 1, to: 3 } as const;
 
-/** The day count of a clutch, what is behind it and what is coming. */
+/**
+ * The day count of a clutch, what is behind it and what is coming.
+ *
+ * @example incubationClock({ laidOn: '2026-05-01', setC: 31.4, means: new Map(), firstPipOn: null, checkedOn: [] }, learnWaits([]).eggsToPip, SEASON_RULES, '2026-05-11').day // 10
+ */
 export function incubationClock(
   clutch: Incubation,
   wait: Learned,

@@ -44,7 +44,11 @@ function compareGroups(a: RateGroup, b: RateGroup): number {
   return a < b ? -1 : 1;
 }
 
-/** Fertility and hatch rates in groups, each share with its 95% interval. Twins count as one egg. */
+/**
+ * Fertility and hatch rates in groups, each share with its 95% interval. Twins count as one egg.
+ *
+ * @example hatchRates([{ season: '2026', dam: 'F1', sire: 'M1', celsius: 31.4, eggs: 6, slugs: 1, hatched: 5 }], 'season').map(({ hatched }) => hatched.count) // [5]
+ */
 export function hatchRates(clutches: readonly DoneClutch[], by: RateBy): RateRow[] {
   const groups = new Map<string, { group: RateGroup; members: DoneClutch[] }>();
   for (const clutch of clutches) {

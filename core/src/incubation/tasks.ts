@@ -4,7 +4,11 @@ import { task, type Task } from '../husbandry/task.ts';
 import type { ClimateAlarm } from './climate.ts';
 import { CHECK_LATE_DAYS, type IncubationClock } from './clock.ts';
 
-/** What a clutch in the incubator needs on a day. */
+/**
+ * What a clutch in the incubator needs on a day.
+ *
+ * @example clutchTasks({ day: 60, pip: null, milestones: [], cutOn: null, cutting: null }, '2026-06-30').map(({ code }) => code) // ["hatching"]
+ */
 export function clutchTasks(clock: IncubationClock, today: IsoDay): Task[] {
   const { day, pip, cutOn, cutting } = clock;
   const check = clock.milestones.find(
@@ -23,7 +27,11 @@ export function clutchTasks(clock: IncubationClock, today: IsoDay): Task[] {
   return tasks;
 }
 
-/** What a female's season asks for on a day: to look for the shed, or for eggs. */
+/**
+ * What a female's season asks for on a day: to look for the shed, or for eggs.
+ *
+ * @example seasonTasks({ stage: 'together', since: '2026-01-02', with: ['M1'], locks: 0, expected: [] }, '2026-01-05') // []
+ */
 export function seasonTasks(forecast: SeasonForecast, today: IsoDay): Task[] {
   return forecast.expected
     .filter(({ what, from }) => from <= today && !(what === 'eggs' && forecast.stage === 'ovulated'))
@@ -35,7 +43,11 @@ export function seasonTasks(forecast: SeasonForecast, today: IsoDay): Task[] {
     );
 }
 
-/** What is wrong in an incubator, as tasks of the day. */
+/**
+ * What is wrong in an incubator, as tasks of the day.
+ *
+ * @example climateTasks([], '2026-11-28') // []
+ */
 export function climateTasks(alarms: readonly ClimateAlarm[], today: IsoDay): Task[] {
   return alarms.map((alarm) => task(alarm, today));
 }

@@ -22,6 +22,7 @@ export interface CompactPosterior {
   readonly conflicts: readonly Conflict[];
 }
 
+/** @example Object.keys(toCompact(new PedigreeEngine(parsePedigree({ format: 'karyotome-pedigree/1', loci: [], animals: [{ id: 'F1', sex: 'female' }] })))) // ["exact", "ids", "loci", "sires", "female", "conflicts"] */
 export function toCompact(engine: PedigreeEngine): CompactPosterior {
   const { index, pedigree } = engine;
   return {

@@ -45,12 +45,17 @@ export const NEGLIGIBLE = 1e-12;
  * @param pedigree - checked (`parsePedigree` checks a document)
  * @param estimate - answers where a part is too wide to be exact
  * @throws CostError where the exact answer needs too large a table and there is no `estimate`
+ * @example infer(parsePedigree({ format: 'karyotome-pedigree/1', loci: [], animals: [{ id: 'F1', sex: 'female' }] })).exact // true
  */
 export function infer(pedigree: Pedigree, estimate?: Estimator): Posterior {
   return readPosterior(new PedigreeEngine(pedigree, estimate));
 }
 
-/** Everything an engine found, as one friendly object. Cost: one step for each animal and locus. */
+/**
+ * Everything an engine found, as one friendly object. Cost: one step for each animal and locus.
+ *
+ * @example readPosterior(new PedigreeEngine(parsePedigree({ format: 'karyotome-pedigree/1', loci: [], animals: [{ id: 'F1', sex: 'female' }] }))).exact // true
+ */
 export function readPosterior(engine: PedigreeEngine): Posterior {
   const { index, pedigree } = engine;
   const left = pedigree.loci.map((locus, l) => ({ id: locus.id, l })).filter(({ l }) => engine.compact(l));
@@ -92,7 +97,11 @@ export function genotypesOf(engine: PedigreeEngine, animal: number, locus: numbe
   return found;
 }
 
-/** What clashes, with a smallest set of animals each. Cost: some hundred consistency checks for each clash. */
+/**
+ * What clashes, with a smallest set of animals each. Cost: some hundred consistency checks for each clash.
+ *
+ * @example conflictsOf(new PedigreeEngine(parsePedigree({ format: 'karyotome-pedigree/1', loci: [], animals: [] }))) // []
+ */
 export function conflictsOf({ pedigree, clashes }: PedigreeEngine): Conflict[] {
   return clashes.map((clash) => conflictOf(pedigree, clash));
 }

@@ -45,7 +45,11 @@ export function copies(genotype: Genotype, alleleId: string): number {
   return (genotype[0] === alleleId ? 1 : 0) + (genotype[1] === alleleId ? 1 : 0);
 }
 
-/** The cautions that hold for an animal of this genotype. */
+/**
+ * The cautions that hold for an animal of this genotype.
+ *
+ * @example welfareNotes(CATALOGUE.locusById('clown'), ['clown', 'clown']) // []
+ */
 export function welfareNotes(locus: Locus, genotype: Genotype): string[] {
   return (locus.welfare ?? [])
     .filter((note) => genotype.filter((allele) => note.alleles.includes(allele)).length >= note.copies)
@@ -59,6 +63,7 @@ export function welfareNotes(locus: Locus, genotype: Genotype): string[] {
  * alleles of one locus show together. A dominant allele looks the same in one copy and in two.
  *
  * @returns the visible alleles joined by `/`, or an empty text where nothing shows
+ * @example appearance(CATALOGUE.locusById('clown'), ['+', 'clown']) // ""
  */
 export function appearance(locus: Locus, genotype: Genotype): string {
   const [a, b] = canonical(genotype[0], genotype[1]);

@@ -52,6 +52,7 @@ export function skewedOdds(
  * smoothed by a kernel; with many observations it becomes their own distribution.
  *
  * @param spread - of the bell, in the unit of the numbers; 0 leaves each observation as it is
+ * @example learn({ first: 5, odds: [0.5, 0.5] }, [5, 6, 6], 6, 0).observations // 3
  */
 export function learn(
   prior: WholeOdds,

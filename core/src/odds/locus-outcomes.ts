@@ -18,6 +18,8 @@ type Gamete = readonly (readonly [string, number])[];
  * Autosomal: each of the two alleles with probability 1/2. Sex-linked: a dam likewise; a sire gives the allele of his X
  * haplotype to a daughter and of his Y haplotype to a son, unless the locus recombined. Source: Mendel 1866; for the sex
  * linkage Mallery & Carrillo 2016; written out in docs/science.md.
+ *
+ * @example [...gamete(['+', 'pastel'], 'female', 'male', {}).values()] // [["+", 0.5], ["pastel", 0.5]]
  */
 export function gamete(
   genotype: Genotype,

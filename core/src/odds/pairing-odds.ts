@@ -239,6 +239,7 @@ export interface Impossible {
  * Why the pairing cannot give an animal that looks like this; empty where it can.
  *
  * @param phenotype - locus id -> appearance, as `appearance()` words it; loci left out are not judged
+ * @example whyImpossible(toParent(parseGenes('het clown'), 'male'), toParent(parseGenes('pastel'), 'female'), { clown: 'clown' }).map(({ locus }) => locus) // ["Clown"]
  */
 export function whyImpossible(
   sire: Parent,

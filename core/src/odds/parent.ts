@@ -21,7 +21,11 @@ function withPhase(entry: WeightedGenotype, phase: Phase | undefined): WeightedG
   ];
 }
 
-/** Turns a reading into a parent of the given sex. */
+/**
+ * Turns a reading into a parent of the given sex.
+ *
+ * @example toParent(parseGenes('het clown'), 'male').loci.get('clown').map(({ p }) => p) // [1]
+ */
 export function toParent(
   parsed: Pick<ParsedGenes, 'loci' | 'phases'>,
   sex: 'female' | 'male',

@@ -31,11 +31,16 @@ function hasCopies(locus: Locus, wanted: Genotype, genotype: Genotype): boolean 
   return locus.alleles.every((allele) => copies(genotype, allele.id) >= copies(wanted, allele.id));
 }
 
+/** @example meetsTarget(toTarget(parseGenes('clown'))[0], ['clown', 'clown']) // true */
 export function meetsTarget({ locus, wanted }: TargetLocus, genotype: Genotype): boolean {
   return wanted.some((one) => hasCopies(locus, one, genotype));
 }
 
-/** What a text names as wanted: one of several will do, and what is named with a doubt is wanted all the same. */
+/**
+ * What a text names as wanted: one of several will do, and what is named with a doubt is wanted all the same.
+ *
+ * @example toTarget(parseGenes('Super Pastel')).length // 1
+ */
 export function toTarget(
   parsed: Pick<ParsedGenes, 'loci' | 'either'>,
   catalogue: Catalogue = CATALOGUE,
@@ -55,6 +60,8 @@ export function toTarget(
 /**
  * The target's chance per egg for every combination of what the parents may be, equal ones merged. All eggs of a clutch
  * share one of them. Cost: the product of the parents' possible genotypes at the target's loci.
+ *
+ * @example targetScenarios(toParent(parseGenes('het clown'), 'male'), toParent(parseGenes('het clown'), 'female'), toTarget(parseGenes('clown'))) // [{"weight": 1, "pMale": 0.125, "pFemale": 0.125}]
  */
 export function targetScenarios(sire: Parent, dam: Parent, target: Target): Scenario[] {
   let scenarios: Scenario[] = [{ weight: 1, pMale: 0.5, pFemale: 0.5 }];

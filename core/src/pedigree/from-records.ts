@@ -52,6 +52,8 @@ export interface RecordedAnimal {
  * A founder's genes are a statement (what it was bought or imported as). An animal with a recorded parent is judged by
  * what shows on it; what it carries unseen must come from its relatives, so carried genes in its text are not evidence.
  * Loci are those that any text names, with the alleles that any text names.
+ *
+ * @example compilePedigree([{ id: 'F1', sex: 'female', sires: [] }]).animals.map(({ id }) => id) // ["F1"]
  */
 export function compilePedigree(
   animals: readonly RecordedAnimal[],
@@ -71,7 +73,11 @@ export function unrecordedFounder(locus: PedigreeLocus): WeightedGenotype[] {
   );
 }
 
-/** Locus id -> what shows there, for every locus a reading names. Carried genes show nothing. */
+/**
+ * Locus id -> what shows there, for every locus a reading names. Carried genes show nothing.
+ *
+ * @example shownByReading(parseGenes('Pastel het Clown')) // {"pastel": "pastel", "clown": ""}
+ */
 export function shownByReading(
   reading: Pick<ParsedGenes, 'loci'>,
   catalogue: Catalogue = CATALOGUE,

@@ -40,6 +40,8 @@ export interface RankedPair {
 /**
  * The mean chance of a target per egg, for many pairs. Animals that are alike at a locus share its arithmetic, so that a pair
  * costs a few multiplications. The loci of a parent are independent, so the means multiply within each sex.
+ *
+ * @example pairOdds(toTarget(parseGenes('clown')))(toParent(parseGenes('clown'), 'male'), toParent(parseGenes('het clown'), 'female')) // 0.5
  */
 export function pairOdds(target: Target): (sire: Parent, dam: Parent) => number {
   const loci = target.map((wanted) => {
@@ -92,6 +94,7 @@ const isGrown = ({ notReady }: PlannerAnimal): boolean => !notReady.some(({ code
  * grown last of all; each by the odds per egg, then by how little related they are.
  *
  * @param top - how many to return at most
+ * @example bestMates([], toTarget(parseGenes('clown')), () => 0, 0.1) // []
  */
 export function bestMates(
   animals: readonly PlannerAnimal[],

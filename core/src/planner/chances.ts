@@ -18,12 +18,20 @@ function noneInClutch({ pMale, pFemale }: Scenario, { size, hatch }: Fertility):
   return size.odds.reduce((sum, share, i) => sum + share * miss ** (size.first + i), 0);
 }
 
-/** The chance of at least one hatchling of the target within so many clutches of the pair. */
+/**
+ * The chance of at least one hatchling of the target within so many clutches of the pair.
+ *
+ * @example chanceWithin([{ weight: 1, pMale: 0.25, pFemale: 0.25 }], { size: { first: 1, odds: [1] }, hatch: 1 }, 2) // 0.75
+ */
 export function chanceWithin(scenarios: readonly Scenario[], fertility: Fertility, clutches: number): number {
   return scenarios.reduce((sum, s) => sum + s.weight * (1 - noneInClutch(s, fertility) ** clutches), 0);
 }
 
-/** The fewest clutches with at least this chance of the target; null where that is not reached. */
+/**
+ * The fewest clutches with at least this chance of the target; null where that is not reached.
+ *
+ * @example clutchesForChance([{ weight: 1, pMale: 0.25, pFemale: 0.25 }], { size: { first: 1, odds: [1] }, hatch: 1 }, 0.9) // 4
+ */
 export function clutchesForChance(
   scenarios: readonly Scenario[],
   fertility: Fertility,
@@ -37,6 +45,8 @@ export function clutchesForChance(
 /**
  * The expected number of clutches until the first of the target: the mean of a geometric waiting time, over what the parents
  * may be; null where they may be unable to give it at all, and the mean is without bound.
+ *
+ * @example expectedClutches([{ weight: 1, pMale: 0.25, pFemale: 0.25 }], { size: { first: 1, odds: [1] }, hatch: 1 }) // 2
  */
 export function expectedClutches(scenarios: readonly Scenario[], fertility: Fertility): number | null {
   let mean = 0;

@@ -22,7 +22,11 @@ export interface TargetChances {
   readonly clutchesForNineInTen: number | null;
 }
 
-/** Everything about one pair: what shows, the target's chances, and the cautions. */
+/**
+ * Everything about one pair: what shows, the target's chances, and the cautions.
+ *
+ * @example planPair(toParent(parseGenes('clown'), 'male'), toParent(parseGenes('normal'), 'female'), null, { size: { first: 6, odds: [1] }, hatch: 1 }).outcomes.map(({ label }) => label) // ["Normal"]
+ */
 export function planPair(
   sire: Parent,
   dam: Parent,
@@ -38,6 +42,7 @@ export function planPair(
   };
 }
 
+/** @example targetChances(toParent(parseGenes('clown'), 'male'), toParent(parseGenes('het clown'), 'female'), toTarget(parseGenes('clown')), { size: { first: 1, odds: [1] }, hatch: 1 }).perEgg // 0.5 */
 export function targetChances(
   sire: Parent,
   dam: Parent,

@@ -33,6 +33,8 @@ export interface Trade {
 /**
  * Assigns males to females for the greatest total value: exact, within each male's load and the bound on relatedness. What
  * the keeper fixed stays as it is, whatever it costs.
+ *
+ * @example planSeason({ females: ['F1', 'F2'], males: [{ id: 'M1', load: 1 }], fixed: new Map(), value: (female) => (female === 'F2' ? 2 : 1), inbreeding: () => 0, inbreedingBound: 0.1 }).map(({ male }) => male) // [null, "M1"]
  */
 export function planSeason(question: SeasonQuestion): PlannedPair[] {
   const { females, males, fixed } = question;

@@ -26,6 +26,7 @@ const MOST_EGGS = 400;
  *
  * @param p - the chance that the gene is carried, above 0 and below 1
  * @returns null where the mate cannot settle it: no egg could show the gene, or not within a few hundred
+ * @example eggsUntilSettled(0.5, { cases: [{ weight: 1, pShows: 0.5 }] }) !== null // true
  */
 export function eggsUntilSettled(p: number, mate: Mate, limit = SETTLED_BELOW): Proof | null {
   let open = mate.cases.map(({ weight, pShows }) => ({ unseen: weight, pShows }));

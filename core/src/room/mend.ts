@@ -27,7 +27,11 @@ const firstRisk = (forecast: RoomForecast): number | null => {
   return weeks.length === 0 ? null : Math.min(...weeks);
 };
 
-/** What would mend it: buying places, selling faster, holding fewer back, letting them up earlier, each tried by itself. */
+/**
+ * What would mend it: buying places, selling faster, holding fewer back, letting them up earlier, each tried by itself.
+ *
+ * @example mendings({ kinds: [], animals: [], clutches: [], hatchlingKind: 'tub', hatchling: { mean: [], sd: [] }, saleAgeWeeks: 8, salePace: 0.2, heldBack: 0.1, weeks: 2, runs: 10, seed: 1 }, simulateRoom({ kinds: [], animals: [], clutches: [], hatchlingKind: 'tub', hatchling: { mean: [], sd: [] }, saleAgeWeeks: 8, salePace: 0.2, heldBack: 0.1, weeks: 2, runs: 10, seed: 1 })) // []
+ */
 export function mendings(question: RoomQuestion, forecast: RoomForecast): Mending[] {
   const before = firstRisk(forecast);
   if (before === null) return [];

@@ -92,6 +92,7 @@ const NEVER = 1 << 20;
  *
  * @param onProgress - is called with the share done, 0 to 1, now and then; returning false ends it early
  * Cost: runs x (animals + hatchlings) x steps of the ladder.
+ * @example simulateRoom({ kinds: [], animals: [], clutches: [], hatchlingKind: 'tub', hatchling: { mean: [], sd: [] }, saleAgeWeeks: 8, salePace: 0.2, heldBack: 0.1, weeks: 2, runs: 10, seed: 1 }).kinds // []
  */
 export function simulateRoom(
   question: RoomQuestion,

@@ -18,6 +18,7 @@ const MOST_STEPS = 30;
  * approximation, solved by Newton's method.
  *
  * @returns null where the data does not settle it (nothing came, or a variable parts those that came from the rest)
+ * @example fitHazards([]) // null
  */
 export function fitHazards(subjects: readonly HazardSubject[]): HazardFit | null {
   const width = subjects[0]?.x.length ?? 0;

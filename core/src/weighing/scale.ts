@@ -82,7 +82,11 @@ export type WeightDoubt = FactOf<WeightDoubts>;
 /** Beyond these multiples of what was expected it may be another animal. Assumption. */
 const FAR_RATIO = { low: 0.65, high: 1.6 } as const;
 
-/** @returns what is doubtful about a mass before it is recorded; null where it is as expected, or nothing is */
+/**
+ * @returns what is doubtful about a mass before it is recorded; null where it is as expected, or nothing is
+ *
+ * @example weightDoubt(3420, { lowG: 320, midG: 340, highG: 365 }).code // "far-from-expected"
+ */
 export function weightDoubt(
   massG: number,
   expected: { readonly lowG: number; readonly midG: number; readonly highG: number } | null,

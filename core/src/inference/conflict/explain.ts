@@ -56,6 +56,7 @@ interface Hypothesis {
  * @param loci - those at which the records clash
  * @param animals - a smallest set whose calls cannot hold together
  * @returns those that make the records possible, the weightiest first
+ * @example explainConflict(parsePedigree({ format: 'karyotome-pedigree/1', loci: [], animals: [{ id: 'F1', sex: 'female' }] }), [], ['F1']) // [{"kind": "identification", "animals": ["F1"], "alleles": [], "share": 1}]
  */
 export function explainConflict(
   pedigree: Pedigree,

@@ -40,6 +40,7 @@ interface Block {
  * Several independent runs from different starts; their spread gives the standard errors.
  *
  * @throws CostError where no state to start from was found
+ * @example infer(parsePedigree({ format: 'karyotome-pedigree/1', loci: [], animals: [{ id: 'F1', sex: 'female' }] }), createEstimator()).exact // true
  */
 export function createEstimator(options: EstimateOptions = {}): Estimator {
   return (factors) => estimate(factors, options);

@@ -40,6 +40,8 @@ const ROUTES_SHOWN = 8;
 /**
  * Routes to a target: generation by generation, every pair's kinds of hatchlings are new animals to pair; the most promising
  * are followed (a beam search: not every route is tried). Routes are ranked by the expected years to the first success.
+ *
+ * @example findRoutes({ target: toTarget(parseGenes('clown')), animals: [], bought: null, kinship: () => 0, inbreedingBound: 0.1, fertility: { size: { first: 6, odds: [1] }, hatch: 1 }, terms: ROUTE_TERMS }) // []
  */
 export function findRoutes(question: RouteQuestion, catalogue: Catalogue = CATALOGUE): Route[] {
   const { target } = question;
@@ -240,7 +242,11 @@ function toSteps(
   return [...steps, last];
 }
 
-/** Genes of a target that no animal has a copy of, by allele id: what would have to be bought. */
+/**
+ * Genes of a target that no animal has a copy of, by allele id: what would have to be bought.
+ *
+ * @example missingAlleles(toTarget(parseGenes('Pastel Clown')), [{ parent: toParent(parseGenes('pastel'), 'male') }]) // ["clown"]
+ */
 export function missingAlleles(target: Target, animals: readonly Pick<RouteAnimal, 'parent'>[]): string[] {
   return target.flatMap(({ locus, wanted }) => {
     const alleles = [...new Set(wanted[0]?.filter((allele) => allele !== '+') ?? [])];
