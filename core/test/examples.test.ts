@@ -27,7 +27,9 @@ const examples = files.flatMap((file) =>
 const isClass = (value: object): boolean => /^class\b/.test(Function.prototype.toString.call(value));
 
 test('every public function of core has an example', () => {
-  const functions = Object.entries(core).filter(([, value]) => typeof value === 'function' && !isClass(value));
+  const functions = Object.entries(core).filter(
+    ([, value]) => typeof value === 'function' && !isClass(value),
+  );
   expect(functions.length).toBeGreaterThan(100);
   const without = functions.filter(
     ([name]) => !examples.some(([expression]) => new RegExp(`\\b${name}\\b`).test(expression)),
