@@ -24,7 +24,14 @@ export default ts.config(
   { ignores: ['**/dist/**', '.data/**', 'node_modules/**', 'test-results/**', '**/*.d.mts'] },
   js.configs.recommended,
   ...ts.configs.recommended,
-  ...vue.configs['flat/essential'],
+  ...vue.configs['flat/essential'].map((config) => ({
+    ...config,
+    files: config.files ?? ['web/**/*.{ts,vue}'],
+  })),
+  {
+    files: ['web/**/*.{ts,vue}'],
+    rules: { 'vue/no-v-html': 'error', 'vue/multi-word-component-names': 'off' },
+  },
   { files: ['**/*.vue'], languageOptions: { parserOptions: { parser: ts.parser } } },
   {
     languageOptions: { globals: { ...globals.browser, ...globals.node } },
@@ -34,15 +41,13 @@ export default ts.config(
       'max-lines': ['error', { max: 300 }],
       'max-lines-per-function': ['error', { max: 60, skipComments: true, skipBlankLines: true }],
       complexity: ['error', 20],
-      'vue/no-v-html': 'error',
-      'vue/multi-word-component-names': 'off',
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
     },
   },
   {
     // Rules that need types: a promise that nobody waits for, a case that was forgotten.
     files: [
-      '{core,contract,words,cli,server,web}/src/**/*.ts',
+      '{core,contract,lineage,words,cli,server,web}/src/**/*.ts',
       'web/src/**/*.vue',
       'server/test/**/*.ts',
       'e2e/**/*.ts',
@@ -78,7 +83,7 @@ export default ts.config(
             'Core imports no platform and no other workspace.',
             '^node:',
             '^@karyotome/',
-            '/(server|web|contract|cli)/',
+            '/(server|web|contract|lineage|cli)/',
             '^(vue|vuetify|express|sequelize|joi|pinia)',
           ),
         },
@@ -153,7 +158,7 @@ export default ts.config(
     },
   },
   {
-    files: ['{core,contract,words,cli,server,web}/src/**/*.ts', 'web/src/**/*.vue'],
+    files: ['{core,contract,lineage,words,cli,server,web}/src/**/*.ts', 'web/src/**/*.vue'],
     ignores: ['**/*.test.ts'],
     rules: {
       '@typescript-eslint/no-unnecessary-condition': ['error', { allowConstantLoopConditions: true }],
