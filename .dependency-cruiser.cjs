@@ -39,10 +39,21 @@ module.exports = {
     forbid(
       'words-and-contract-below-apps',
       'What web and server share knows neither.',
-      { path: '^(core|contract|words)/src/' },
+      { path: '^(core|contract|lineage|words)/src/' },
       { path: '^(server|web|cli)/' },
     ),
-    forbid('core-alone', 'Core is pure computation.', { path: '^core/src/' }, { path: '^(contract|words)/' }),
+    forbid(
+      'core-alone',
+      'Core is pure computation.',
+      { path: '^core/src/' },
+      { path: '^(contract|lineage|words)/' },
+    ),
+    forbid(
+      'lineage-on-core',
+      'A document is verified without a server: from its own bytes, by core alone.',
+      { path: '^lineage/src/' },
+      { path: '^(contract|words)/' },
+    ),
     forbid(
       'no-unresolvable',
       'An import that leads nowhere.',

@@ -15,6 +15,7 @@ export default defineConfig({
           include: [
             'core/**/*.test.ts',
             'contract/**/*.test.ts',
+            'lineage/**/*.test.ts',
             'words/**/*.test.ts',
             'cli/**/*.test.ts',
             'scripts/**/*.test.ts',

@@ -9,6 +9,7 @@ import { ROOT } from './root.mjs';
 const SOURCES = [
   'core/src',
   'contract/src',
+  'lineage/src',
   'words/src',
   'server/src',
   'web/src',

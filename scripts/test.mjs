@@ -94,7 +94,13 @@ async function main() {
   installPackages();
   if (!fs.existsSync('/usr/bin/chromium')) installDebian(['chromium'], console.log);
   // Computes pedigree likelihoods independently: the engine is held against it.
-  const judges = { mlink: 'fastlink', pdftotext: 'poppler-utils', exiftool: 'libimage-exiftool-perl' };
+  const judges = {
+    mlink: 'fastlink',
+    pdftotext: 'poppler-utils',
+    exiftool: 'libimage-exiftool-perl',
+    zip: 'zip',
+    unzip: 'unzip',
+  };
   for (const [program, name] of Object.entries(judges))
     if (!fs.existsSync(`/usr/bin/${program}`)) installDebian([name], console.log);
   fs.rmSync(RESULTS, { recursive: true, force: true });

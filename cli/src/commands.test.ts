@@ -1,13 +1,15 @@
 import { describe, expect, test } from 'vitest';
-import { runCommand, UsageError } from './commands.ts';
+import { UsageError } from './arguments.ts';
+import { runCommand } from './commands.ts';
 
-const run = (...args: string[]) => runCommand(args, () => '');
-const json = (...args: string[]): Record<string, unknown> =>
-  JSON.parse(run(...args, '--json').output) as never;
+const bytesOf = (text: string): Uint8Array => new TextEncoder().encode(text);
+const run = (...args: string[]) => runCommand(args, () => bytesOf(''));
+const json = async (...args: string[]): Promise<Record<string, unknown>> =>
+  JSON.parse((await run(...args, '--json')).output) as never;
 
 describe('the command line', () => {
-  test('odds answers outcomes, their total, and the target', () => {
-    const answer = json(
+  test('odds answers outcomes, their total, and the target', async () => {
+    const answer = await json(
       'odds',
       '--sire',
       'pastel het clown',
@@ -30,22 +32,22 @@ describe('the command line', () => {
     expect(answer['target']).toEqual({ p: 0.125, atLeastOne: expect.closeTo(0.4870911, 7) });
   });
 
-  test('top cuts the list, and the total says what it covers', () => {
-    const answer = json('odds', '--sire', 'het clown', '--dam', 'het clown', '--top', '1');
+  test('top cuts the list, and the total says what it covers', async () => {
+    const answer = await json('odds', '--sire', 'het clown', '--dam', 'het clown', '--top', '1');
     expect(answer).toMatchObject({ total: 0.5, outcomes: [{ label: 'Het Clown' }] });
   });
 
-  test('parse reads shorthand and writes the canonical label', () => {
-    expect(json('parse', '66% het clown (OD)')).toMatchObject({
+  test('parse reads shorthand and writes the canonical label', async () => {
+    expect(await json('parse', '66% het clown (OD)')).toMatchObject({
       loci: { clown: [{ genotype: ['+', '+'] }, { genotype: ['+', 'clown'], p: expect.closeTo(2 / 3, 12) }] },
       possible: ['orange-dream'],
       label: '66% Het Clown (Orange Dream)',
       unknown: [],
     });
-    expect(run('parse', 'pastl')).toMatchObject({ code: 2 });
+    expect(await run('parse', 'pastl')).toMatchObject({ code: 2 });
   });
 
-  test('infer answers a pedigree document as the contract has it', () => {
+  test('infer answers a pedigree document as the contract has it', async () => {
     const pedigree = JSON.stringify({
       format: 'karyotome-pedigree/1',
       loci: [
@@ -88,7 +90,7 @@ describe('the command line', () => {
         },
       ],
     });
-    const { output, code } = runCommand(['infer', 'family.json', '--json'], () => pedigree);
+    const { output, code } = await runCommand(['infer', 'family.json', '--json'], () => bytesOf(pedigree));
     expect(code).toBe(0);
     expect(JSON.parse(output)).toMatchObject({
       format: 'karyotome-posterior/1',
@@ -107,10 +109,10 @@ describe('the command line', () => {
       sex: { H1: { female: 0.5, male: 0.5 } },
       conflicts: [],
     });
-    expect(runCommand(['infer', '-'], () => pedigree).output).toContain('H1  sired by M1');
+    expect((await runCommand(['infer', '-'], () => bytesOf(pedigree))).output).toContain('H1  sired by M1');
   });
 
-  test('infer exits with 1 where the calls cannot be true, and names a smallest set', () => {
+  test('infer exits with 1 where the calls cannot be true, and names a smallest set', async () => {
     const pedigree = JSON.stringify({
       format: 'karyotome-pedigree/1',
       loci: [{ id: 'clown', alleles: ['clown'] }],
@@ -120,7 +122,7 @@ describe('the command line', () => {
         { id: 'H', dam: 'D', sires: [{ id: 'S' }], calls: [{ locus: 'clown', is: [['clown', 'clown']] }] },
       ],
     });
-    const { output, code } = runCommand(['infer', 'f', '--json'], () => pedigree);
+    const { output, code } = await runCommand(['infer', 'f', '--json'], () => bytesOf(pedigree));
     expect(code).toBe(1);
     expect(JSON.parse(output)).toMatchObject({
       logLikelihood: null,
@@ -129,7 +131,7 @@ describe('the command line', () => {
     });
   });
 
-  test('loci that hold alone but leave no sire clash through the sires', () => {
+  test('loci that hold alone but leave no sire clash through the sires', async () => {
     const visual = (locus: string) => ({ [locus]: [{ genotype: [locus, locus], p: 1 }] });
     const call = (locus: string) => ({ locus, is: [['+', locus]] });
     const pedigree = JSON.stringify({
@@ -145,22 +147,22 @@ describe('the command line', () => {
         { id: 'H', dam: 'D', sires: [{ id: 'S1' }, { id: 'S2' }], calls: [call('clown'), call('pied')] },
       ],
     });
-    const { output, code } = runCommand(['infer', 'f', '--json'], () => pedigree);
+    const { output, code } = await runCommand(['infer', 'f', '--json'], () => bytesOf(pedigree));
     expect(code).toBe(1);
     expect(JSON.parse(output)['conflicts']).toEqual([{ locus: 'sires', animals: ['H'] }]);
   });
 
   test.each([
-    [() => '{', 'document: is not JSON'],
-    [() => '{"format":"other"}', 'format: must be "karyotome-pedigree/1"'],
+    [() => bytesOf('{'), 'document: is not JSON'],
+    [() => bytesOf('{"format":"other"}'), 'format: must be "karyotome-pedigree/1"'],
     [
       () => {
         throw new Error('gone');
       },
       'file: f cannot be read',
     ],
-  ])('infer refuses what it cannot read: %#', (read, message) => {
-    expect(() => runCommand(['infer', 'f'], read)).toThrow(message);
+  ])('infer refuses what it cannot read: %#', async (read, message) => {
+    await expect(runCommand(['infer', 'f'], read)).rejects.toThrow(message);
   });
 
   test.each([
@@ -172,8 +174,8 @@ describe('the command line', () => {
     ],
     [['odds', '--sire', 'clown', '--dam', 'clown', '--colour', 'x'], 'options: '],
     [['brew'], 'command: is not known'],
-  ])('%j is refused with the field at fault', (args, message) => {
-    expect(() => run(...args)).toThrow(UsageError);
-    expect(() => run(...args)).toThrow(message);
+  ])('%j is refused with the field at fault', async (args, message) => {
+    await expect(run(...args)).rejects.toThrow(UsageError);
+    await expect(run(...args)).rejects.toThrow(message);
   });
 });

@@ -1,9 +1,7 @@
-import { parseArgs } from 'node:util';
 import {
   canonicalLabel,
   createEstimator,
   infer,
-  InputError,
   pairingOutcomes,
   parseGenes,
   parseParent,
@@ -12,45 +10,29 @@ import {
   type ParsedGenes,
   type Posterior,
 } from '@karyotome/core';
-
-/** Bad input: one line that names the field at fault; exit code 2. */
-export class UsageError extends Error {}
-
-export interface CommandResult {
-  readonly output: string;
-  /** 0 success, 1 the answer is "no", 2 bad input. */
-  readonly code: 0 | 1 | 2;
-}
+import {
+  fileArgument,
+  options,
+  refusing,
+  UsageError,
+  type CommandResult,
+  type ReadFile,
+} from './arguments.ts';
+import { verify } from './verify.ts';
 
 const HELP = `karyotome odds --sire TEXT --dam TEXT [--target TEXT] [--eggs N] [--top K] [--json]
 karyotome parse TEXT [--json]
-karyotome infer FILE [--json]     (- reads standard input)`;
+karyotome infer FILE [--json]     (- reads standard input)
+karyotome verify FILE [--json]`;
 
-/** Runs one command line. `read` fetches a file's text. */
-export function runCommand(args: readonly string[], read: (path: string) => string): CommandResult {
+/** Runs one command line. `read` fetches a file's bytes. */
+export async function runCommand(args: readonly string[], read: ReadFile): Promise<CommandResult> {
   const [command, ...rest] = args;
   if (command === 'odds') return odds(rest);
   if (command === 'parse') return parse(rest);
   if (command === 'infer') return inferFile(rest, read);
+  if (command === 'verify') return verify(rest, read);
   throw new UsageError(`command: ${command === undefined ? 'is missing' : 'is not known'}\n${HELP}`);
-}
-
-function options(
-  args: readonly string[],
-  names: readonly string[],
-): { values: Record<string, string | boolean | undefined>; positionals: string[] } {
-  try {
-    return parseArgs({
-      args: [...args],
-      allowPositionals: true,
-      options: {
-        json: { type: 'boolean' },
-        ...Object.fromEntries(names.map((name) => [name, { type: 'string' as const }])),
-      },
-    }) as never;
-  } catch (error) {
-    throw new UsageError(`options: ${(error as Error).message.split('\n')[0]}`);
-  }
 }
 
 function genes(field: string, text: unknown): string {
@@ -113,41 +95,22 @@ function parse(args: readonly string[]): CommandResult {
   return { output, code: parsed.unknown.length > 0 ? 2 : 0 };
 }
 
-function inferFile(args: readonly string[], read: (path: string) => string): CommandResult {
-  const { values, positionals } = options(args, []);
-  const [path] = positionals;
-  if (path === undefined || positionals.length > 1)
-    throw new UsageError('file: give one file, or - for standard input');
+function inferFile(args: readonly string[], read: ReadFile): CommandResult {
+  const { bytes, isJson } = fileArgument(args, read);
   let document: unknown;
   try {
-    document = JSON.parse(readText(path, read));
-  } catch (error) {
-    if (error instanceof UsageError) throw error;
+    document = JSON.parse(new TextDecoder().decode(bytes));
+  } catch {
     throw new UsageError('document: is not JSON');
   }
-  const posterior = infer(checked(document), createEstimator());
+  const posterior = infer(
+    refusing(() => parsePedigree(document)),
+    createEstimator(),
+  );
   return {
-    output: values['json'] ? JSON.stringify(toDocument(posterior)) : toTable(posterior),
+    output: isJson ? JSON.stringify(toDocument(posterior)) : toTable(posterior),
     code: posterior.conflicts.length > 0 ? 1 : 0,
   };
-}
-
-function readText(path: string, read: (path: string) => string): string {
-  try {
-    return read(path);
-  } catch {
-    throw new UsageError(`file: ${path} cannot be read`);
-  }
-}
-
-function checked(document: unknown): ReturnType<typeof parsePedigree> {
-  try {
-    return parsePedigree(document);
-  } catch (error) {
-    if (!(error instanceof InputError)) throw error;
-    const [issue] = error.issues;
-    throw new UsageError(`${issue!.path}: ${issue!.message}`.replaceAll(/\s+/g, ' '));
-  }
 }
 
 /** The answer as `karyotome-posterior/1`. */

@@ -1,11 +1,12 @@
 import { readFileSync } from 'node:fs';
-import { runCommand, UsageError } from './commands.ts';
+import { UsageError } from './arguments.ts';
+import { runCommand } from './commands.ts';
 
 /** `-` reads standard input; anything else is a file's path. */
-const read = (path: string): string => readFileSync(path === '-' ? 0 : path, 'utf8');
+const read = (path: string): Uint8Array => readFileSync(path === '-' ? 0 : path);
 
 try {
-  const { output, code } = runCommand(process.argv.slice(2), read);
+  const { output, code } = await runCommand(process.argv.slice(2), read);
   process.stdout.write(`${output}\n`);
   process.exitCode = code;
 } catch (error) {

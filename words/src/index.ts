@@ -8,3 +8,4 @@ export * from './tasks.ts';
 export * from './records.ts';
 export * from './genetics.ts';
 export * from './planning.ts';
+export * from './lineage.ts';

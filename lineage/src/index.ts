@@ -1,0 +1,30 @@
+export {
+  didOfKey,
+  digestMultibase,
+  keyOfDid,
+  methodOfDid,
+  toMultibase,
+  fromMultibase,
+} from './proof/multibase.ts';
+export {
+  canonicalHash,
+  sign,
+  signatureFault,
+  type Proof,
+  type SignatureFault,
+} from './proof/data-integrity.ts';
+export { CONTEXT, type Envelope, type Signed } from './document/envelope.ts';
+export {
+  readStatement,
+  STATEMENT_FORMAT,
+  type Statement,
+  type StatementSubject,
+  type StatedClaim,
+  type StatedPicture,
+} from './document/statement.ts';
+export { readSuccession, SUCCESSION_FORMAT, type KeySuccession } from './document/succession.ts';
+export type { Verification, VerificationList, VerifiedClaim, VerifiedFile } from './verify/answer.ts';
+export type { Problem, Problems } from './verify/problems.ts';
+export { createBag } from './package/create-bag.ts';
+export { verifyFile } from './verify/verify-file.ts';
+export { verifyStatement } from './verify/verify-statement.ts';

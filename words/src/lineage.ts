@@ -1,0 +1,46 @@
+import type { Problem, Problems } from '@karyotome/lineage';
+import { say, type Phrases } from './phrases.ts';
+import type { Reader } from './reader.ts';
+
+const PROBLEMS: Phrases<Problems> = {
+  'signature-missing': () => 'It is not signed.',
+  'signature-invalid': () =>
+    'The signature does not match: it was changed since, or this key never signed it.',
+  'other-signer': ({ issuer }) => `It is signed by another key than the issuer's, ${issuer}.`,
+  'other-kind-of-proof': () => 'Its signature is of another kind than eddsa-jcs-2022.',
+  'claim-does-not-follow': ({ words, p, derived }, reader) =>
+    derived === null
+      ? `"${words}" cannot be derived from the pedigree in the document.`
+      : `"${words}" is claimed with ${reader.percent(p, 4)}; the pedigree in the document gives ${reader.percent(derived, 4)}.`,
+  'claim-overstated': ({ words }) => `"${words}" says more than its genotypes and its probability allow.`,
+  'records-contradict': ({ locus, animals }, reader) =>
+    `The records at ${locus} cannot all be true: ${reader.list(animals)}.`,
+  'too-wide-to-derive': () => 'The pedigree is too wide to be computed exactly here.',
+  'previous-missing': ({ statement }, reader) =>
+    `Statement ${reader.number(statement)} does not name the one before.`,
+  'previous-unexpected': ({ statement }, reader) =>
+    `Statement ${reader.number(statement)} is the first, but names one before.`,
+  'other-animal': ({ file }) => `${file} is a statement of another animal.`,
+  'earlier-signature-invalid': ({ file }) => `The signature of ${file} does not hold.`,
+  'statement-not-earlier': ({ statement }, reader) =>
+    `Statement ${reader.number(statement)} is among the earlier ones, but is not earlier.`,
+  'statement-twice': ({ statement }, reader) => `There are two statements ${reader.number(statement)}.`,
+  'statement-absent': ({ statement }, reader) => `Statement ${reader.number(statement)} is missing.`,
+  'previous-differs': ({ statement }, reader) =>
+    `Statement ${reader.number(statement)} follows another one than the earlier one that came with it.`,
+  'earlier-than-previous': ({ statement }, reader) =>
+    `Statement ${reader.number(statement)} is dated before the one that it follows.`,
+  'key-not-succeeded': ({ statement }, reader) =>
+    `Statement ${reader.number(statement)} is signed by a key that the key before did not introduce.`,
+  'key-was-replaced': ({ statement, on }, reader) =>
+    `Statement ${reader.number(statement)} is signed by a key that was replaced on ${reader.day(on)}.`,
+  'succession-invalid': ({ file }) => `${file} introduces a key, but the key before did not sign that.`,
+  'key-replaced-twice': ({ file }) => `${file} replaces a key that was replaced by another one already.`,
+  'file-missing': ({ file }) => `${file} is missing.`,
+  'file-changed': ({ file }) => `${file} was changed.`,
+  'file-not-listed': ({ file }) => `${file} is not listed in the package.`,
+  'file-listed-twice': ({ file }) => `${file} is listed twice, with two checksums.`,
+};
+
+/** Why a lineage document or a package does not hold. */
+export const tellProblem = (problem: Problem, reader: Reader): string => say(PROBLEMS, problem, reader);
