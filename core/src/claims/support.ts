@@ -23,7 +23,7 @@ export function recordsOf(animal: PedigreeAnimal): string[] {
 }
 
 /** An animal as it would be had only some of its records been made. */
-function thinned(
+export function thinned(
   animal: PedigreeAnimal,
   pedigree: Pedigree,
   made: (record: string) => boolean,
@@ -37,23 +37,26 @@ function thinned(
   return (animal.calls ?? []).every(isMade) ? animal : { ...animal, calls: animal.calls!.filter(isMade) };
 }
 
-/** The pedigree cut down to what can say anything about one locus: other loci only where a sire is open. */
-export function aboutLocus(pedigree: Pedigree, locus: string): Pedigree {
+/** The pedigree cut down to what can say anything about some loci: other loci only where a sire is open. */
+export function aboutLoci(pedigree: Pedigree, loci: ReadonlySet<string>): Pedigree {
   const coupled = pedigree.animals.some((animal) => (animal.sires?.length ?? 0) > 1);
-  return coupled ? pedigree : { ...pedigree, loci: pedigree.loci.filter((l) => l.id === locus) };
+  return coupled ? pedigree : { ...pedigree, loci: pedigree.loci.filter(({ id }) => loci.has(id)) };
 }
 
+export const aboutLocus = (pedigree: Pedigree, locus: string): Pedigree =>
+  aboutLoci(pedigree, new Set([locus]));
+
 /** The pedigree as it would be had only these records been made. */
-function withOnly(
+export function withOnly(
   pedigree: Pedigree,
   proband: string,
-  locus: string,
+  loci: ReadonlySet<string>,
   records: ReadonlySet<string>,
 ): Pedigree {
   const all = pedigree.animals.map((animal) => thinned(animal, pedigree, (record) => records.has(record)));
   const informative = all.filter((animal) => recordsOf(animal).some((record) => records.has(record)));
   const animals = withAncestors(all, [proband, ...informative.map((animal) => animal.id)]);
-  return aboutLocus({ ...pedigree, animals }, locus);
+  return aboutLoci({ ...pedigree, animals }, loci);
 }
 
 /** The claim that a pedigree yields for an animal and an allele; null where its records contradict one another. */
@@ -94,8 +97,7 @@ function yields(pedigree: Pedigree, proband: string, claim: Claim, catalogue: Ca
 /**
  * A smallest set of records that alone yields the claim: no record of it can be left out.
  *
- * Records are taken in by kinship distance, nearest first, until they yield the claim; then dropped one by one, farthest
- * first, for as long as it stands. Cost: about one inference per record taken in.
+ * Cost: about one inference for each record taken in.
  *
  * @returns null where even all records within reach do not yield it
  * @example findSupport(parsePedigree({ format: 'karyotome-pedigree/1', loci: [{ id: 'clown', alleles: ['clown'] }], animals: [{ id: 'F1', sex: 'female' }] }), 'F1', { locus: 'clown', allele: 'clown', kind: 'excluded', p: 0, label: '' }) // null
@@ -106,20 +108,38 @@ export function findSupport(
   claim: Claim,
   catalogue: Catalogue = CATALOGUE,
 ): SupportingRecord[] | null {
+  const loci = new Set([claim.locus]);
+  return fewestRecords(pedigree, proband, REACH, (records) =>
+    yields(withOnly(pedigree, proband, loci, records), proband, claim, catalogue),
+  );
+}
+
+/**
+ * Records are taken in by kinship distance, nearest first, until they suffice; then dropped one by one, farthest first, for as
+ * long as the others do.
+ *
+ * @param reach - fetches no more than about this many
+ * @param suffice - whether a set of records is enough; asked about once for each
+ * @returns none of which can be left out; null where even all within reach do not suffice
+ */
+export function fewestRecords(
+  pedigree: Pedigree,
+  proband: string,
+  reach: number,
+  suffice: (records: ReadonlySet<string>) => boolean,
+): SupportingRecord[] | null {
   const byId = new Map(pedigree.animals.map((animal) => [animal.id, animal]));
   const ranked = [...kinByDistance(pedigree.animals, proband)].flatMap(([id, distance]) =>
     recordsOf(byId.get(id)!).map((record) => ({ record, animal: id, distance })),
   );
-  const stands = (entries: readonly { record: string }[]): boolean => {
-    const records = new Set(entries.map(({ record }) => record));
-    return yields(withOnly(pedigree, proband, claim.locus, records), proband, claim, catalogue);
-  };
+  const stands = (entries: readonly { record: string }[]): boolean =>
+    suffice(new Set(entries.map(({ record }) => record)));
   let taken: typeof ranked = [];
-  for (let reach = 0; ; reach++) {
-    const ring = ranked.filter((entry) => entry.distance === reach);
-    taken = [...taken, ...ring];
-    if (ring.length > 0 && stands(taken)) break;
-    if (taken.length === ranked.length || taken.length > REACH) return null;
+  for (let ring = 0; ; ring++) {
+    const added = ranked.filter((entry) => entry.distance === ring);
+    taken = [...taken, ...added];
+    if (added.length > 0 && stands(taken)) break;
+    if (taken.length === ranked.length || taken.length > reach) return null;
   }
   for (const entry of taken.toReversed()) {
     const without = taken.filter((other) => other !== entry);

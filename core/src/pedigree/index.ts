@@ -10,3 +10,4 @@ export {
 } from './from-records.ts';
 export { kinByDistance, withAncestors } from './kin.ts';
 export { parsePedigree, PEDIGREE_FORMAT } from './parse-document.ts';
+export { writePedigree, type PedigreeDocument } from './write-document.ts';
