@@ -35,6 +35,22 @@ export interface PublicAnimal {
   }[];
   cautions: string[];
   pictures: PictureView[];
+  /** Signed statements of this animal, the newest first. */
+  statements: StatementLine[];
+}
+
+/** A signed statement: its number, its day, and what it says otherwise than the one before, as it was signed. */
+export interface StatementLine {
+  statement: number;
+  asOf: string;
+  changes: { from: string; to: string; on: string; because: string }[];
+}
+
+/** What is claimed otherwise by now, at one locus: labels, null where nothing is claimed. */
+export interface ClaimChangeView {
+  locus: string;
+  from: string | null;
+  to: string | null;
 }
 
 export interface PublicKin {
@@ -50,4 +66,8 @@ export interface ShowcaseLine {
   slug: string;
   publishedAt: string;
   claims: string[];
+  /** The newest signed statement; null where nothing was signed yet. */
+  statement: { statement: number; asOf: string } | null;
+  /** What the newest statement says otherwise than the records do by now. */
+  changes: ClaimChangeView[];
 }

@@ -8,8 +8,10 @@ export {
 } from './proof/multibase.ts';
 export {
   canonicalHash,
+  newKeyPair,
   sign,
   signatureFault,
+  type KeyPair,
   type Proof,
   type SignatureFault,
 } from './proof/data-integrity.ts';
@@ -19,6 +21,8 @@ export {
   STATEMENT_FORMAT,
   type Statement,
   type StatementSubject,
+  type ClaimChange,
+  type Evidence,
   type StatedClaim,
   type StatedPicture,
 } from './document/statement.ts';

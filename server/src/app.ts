@@ -187,7 +187,7 @@ function endpointsOf({
   roomRoutes(endpoints);
   todayRoutes(endpoints);
   pictureRoutes(endpoints, database, config.dataDir);
-  publicationRoutes(endpoints);
+  publicationRoutes(endpoints, database, config.signingSecret);
   return endpoints.router;
 }
 

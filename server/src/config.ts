@@ -11,6 +11,8 @@ export interface Config {
   /** The built interface; null when another process serves it. */
   readonly webDir: string | null;
   readonly sessionSecret: string;
+  /** Encrypts the collections' signing keys: without it they cannot be used, nor made again. */
+  readonly signingSecret: string;
   readonly logLevel: string;
   /** Cookies only over TLS, and HSTS: on where a proxy terminates TLS. */
   readonly behindTls: boolean;
@@ -70,6 +72,7 @@ export function readConfig(environment: NodeJS.ProcessEnv): Config {
     dataDir,
     webDir: environment['KARYOTOME_WEB'] ?? null,
     sessionSecret: environment['SESSION_SECRET'] ?? keptSecret(dataDir, 'session-secret'),
+    signingSecret: environment['SIGNING_SECRET'] ?? keptSecret(dataDir, 'signing-secret'),
     logLevel: environment['LOG_LEVEL'] ?? 'info',
     behindTls: environment['BEHIND_TLS'] === '1',
     trustedProxies: (environment['TRUSTED_PROXIES'] ?? '')

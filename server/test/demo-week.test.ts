@@ -17,7 +17,7 @@ let app: TestApp;
 const dataDir = mkdtempSync(join(tmpdir(), 'karyotome-week-'));
 beforeAll(async () => {
   app = await startTestApp();
-  await loadDemo(app.database, dataDir);
+  await loadDemo(app.database, dataDir, 'only-for-tests');
 });
 afterAll(async () => {
   await app.close();

@@ -50,7 +50,7 @@ function asOf(history: History, day: string): History {
 
 beforeAll(async () => {
   app = await startTestApp();
-  await loadDemo(app.database, dataDir);
+  await loadDemo(app.database, dataDir, 'only-for-tests');
 });
 afterAll(async () => {
   await app.close();

@@ -69,6 +69,7 @@ export async function startTestApp({
       dataDir,
       webDir: null,
       sessionSecret: 'only-for-tests',
+      signingSecret: 'only-for-tests',
       logLevel: 'silent',
       behindTls: false,
       trustedProxies: [],

@@ -44,3 +44,41 @@ const PROBLEMS: Phrases<Problems> = {
 
 /** Why a lineage document or a package does not hold. */
 export const tellProblem = (problem: Problem, reader: Reader): string => say(PROBLEMS, problem, reader);
+
+/** What a change of claims begins with, or ends in, where nothing is claimed. */
+export const NOT_CLAIMED = 'not claimed';
+
+/** A gene that was looked for and not seen. */
+export const withoutGene = (name: string): string => `not ${name}`;
+
+/** Evidence of a change: what was seen or stated, and on whom, where that one is named. */
+interface SpokenEvidence {
+  readonly locus: string;
+  readonly words: string;
+  readonly name: string | null;
+}
+
+/** So much evidence is named in one change. */
+const MOST_NAMED = 3;
+
+/**
+ * Why a claim changed: the evidence at its locus that is new, or else that was withdrawn.
+ *
+ * @returns the words for a locus
+ */
+export function becauseOf(
+  added: readonly SpokenEvidence[],
+  withdrawn: readonly SpokenEvidence[],
+): (locus: string) => string {
+  const list = (evidence: readonly SpokenEvidence[]): string => {
+    const told = evidence.slice(0, MOST_NAMED).map(({ words, name }) => `${name ?? 'a relative'}: ${words}`);
+    const more = evidence.length - told.length;
+    return [...told, ...(more > 0 ? [`${more} more`] : [])].join('; ');
+  };
+  return (locus) => {
+    const at = (evidence: readonly SpokenEvidence[]) => evidence.filter((one) => one.locus === locus);
+    if (at(added).length > 0) return list(at(added));
+    if (at(withdrawn).length > 0) return `withdrawn: ${list(at(withdrawn))}`;
+    return 'other records of its relatives';
+  };
+}

@@ -8,6 +8,11 @@ import type { Created } from './answers.ts';
 export const publicationsRoutes = {
   showcase: lists<ShowcaseLine>()('/showcase', 'What is published', { key: 'slug', sorts: ['publishedAt'] }),
   publish: writes<{ slug: string }>()('put', '/animals/:id/publication', 'Publish an animal', publishing),
+  issueStatement: acts<{ statement: number }>()(
+    'post',
+    '/animals/:id/statements',
+    'Sign what the records say of a published animal now',
+  ),
   withdraw: acts<void>()('delete', '/animals/:id/publication', 'Withdraw a published page'),
   published: reads<PublicAnimal>()('/public/:slug', 'A published page', {
     permission: 'open',
@@ -16,6 +21,9 @@ export const publicationsRoutes = {
   publishedPicture: reads<void>()('/public/:slug/pictures/:id', 'A picture of a published page', {
     permission: 'open',
     format: 'picture',
+  }),
+  publishedStatement: reads<object>()('/public/:slug/statements/:statement', 'A signed statement', {
+    permission: 'open',
   }),
   calendarFeeds: lists<FeedView>()('/calendar-feeds', 'Calendar addresses', { key: 'id', sorts: ['name'] }),
   addCalendarFeed: writes<Created & { path: string }>()(

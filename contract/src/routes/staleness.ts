@@ -59,6 +59,7 @@ const CHANGED: { readonly [N in Name]?: readonly Tag[] } = {
   addSurfaceCheck: ['heat'],
   voidSurfaceCheck: ['heat'],
   publish: ['publications'],
+  issueStatement: ['publications'],
   withdraw: ['publications'],
   addCalendarFeed: ['calendars'],
   revokeCalendarFeed: ['calendars'],

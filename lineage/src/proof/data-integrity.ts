@@ -22,6 +22,18 @@ export interface Proof extends Json {
   readonly proofValue: string;
 }
 
+/** An Ed25519 key with the name by which it is known. */
+export interface KeyPair {
+  readonly did: string;
+  /** 32 bytes */
+  readonly secretKey: Uint8Array;
+}
+
+export function newKeyPair(): KeyPair {
+  const { secretKey, publicKey } = ed25519.keygen();
+  return { did: didOfKey(publicKey), secretKey };
+}
+
 export type SignatureFault = 'no-proof' | 'other-kind-of-proof' | 'other-signer' | 'does-not-match';
 
 /** SHA-256 of a value's canonical form. @returns 32 bytes */

@@ -10,6 +10,7 @@ import { husbandry } from './migrations/20261126120000-husbandry.ts';
 import { seasonAndIncubation } from './migrations/20261125120000-season-and-incubation.ts';
 import { daysKeysAndLimits } from './migrations/20261128090000-days-keys-and-limits.ts';
 import { fieldWords } from './migrations/20261128150000-field-words.ts';
+import { statements } from './migrations/20261129090000-statements.ts';
 
 /** Listed by hand, so that the bundled server carries them. */
 export const MIGRATIONS: readonly Migration[] = [
@@ -23,6 +24,7 @@ export const MIGRATIONS: readonly Migration[] = [
   husbandry,
   daysKeysAndLimits,
   fieldWords,
+  statements,
 ];
 
 /** Any number: only one process migrates at a time. */

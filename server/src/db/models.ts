@@ -14,6 +14,8 @@ import type {
   MembershipRow,
   PictureRow,
   PublicationRow,
+  SigningKeyRow,
+  StatementRow,
   RackRow,
   RecordRow,
   StockEntryRow,
@@ -177,6 +179,10 @@ const animalModels = (sequelize: Sequelize) => ({
     file: TEXT,
     authorId: UUID,
   }),
+});
+
+/** What is published and signed. */
+const publicationModels = (sequelize: Sequelize) => ({
   publications: table<PublicationRow>(sequelize, 'publications', {
     collectionId: UUID,
     id: key(),
@@ -186,6 +192,23 @@ const animalModels = (sequelize: Sequelize) => ({
     publishedAt: DATE,
     withdrawnAt: DATE,
     authorId: UUID,
+  }),
+  signingKeys: table<SigningKeyRow>(sequelize, 'signing_keys', {
+    collectionId: UUID,
+    id: key(),
+    did: TEXT,
+    sealedSecret: TEXT,
+    createdAt: DATE,
+  }),
+  statements: table<StatementRow>(sequelize, 'statements', {
+    collectionId: UUID,
+    id: key(),
+    animalId: UUID,
+    statement: INTEGER,
+    asOf: DATEONLY,
+    document: TEXT,
+    authorId: UUID,
+    issuedAt: DATE,
   }),
 });
 
@@ -222,6 +245,7 @@ export const createModels = (sequelize: Sequelize) => ({
   ...accountModels(sequelize),
   ...enclosureModels(sequelize),
   ...animalModels(sequelize),
+  ...publicationModels(sequelize),
   ...feedingModels(sequelize),
   ...seasonModels(sequelize),
   ...eggModels(sequelize),

@@ -257,6 +257,25 @@ export interface PublicationRow {
   authorId: string;
 }
 
+export interface SigningKeyRow {
+  collectionId: string;
+  id: string;
+  did: string;
+  sealedSecret: string;
+  createdAt: Date;
+}
+
+export interface StatementRow {
+  collectionId: string;
+  id: string;
+  animalId: string;
+  statement: number;
+  asOf: string;
+  document: string;
+  authorId: string;
+  issuedAt: Date;
+}
+
 export interface UsedNumberRow {
   collectionId: string;
   number: string;

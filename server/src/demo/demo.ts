@@ -8,7 +8,9 @@ import { publish } from '../features/publications/publications.ts';
 
 import { createCollection, firstPassword } from '../features/session/first-start.ts';
 import { hashPassword } from '../domain/accounts/session.service.ts';
-import { MACHINE_ZONE, type Actor, type Database, type Work } from '../db/work.ts';
+import { composeStatement } from '../domain/statements/compose-statement.ts';
+import { issueStatement } from '../domain/statements/statements.service.ts';
+import { MACHINE_ZONE, reading, writing, type Actor, type Database, type Work } from '../db/work.ts';
 import { playHusbandry } from './husbandry.ts';
 import { addOwnMarkers, recordFirstIdentifications, playOpinions } from './bench.ts';
 import { BENCH_FOUNDERS, BENCH_RACKS, EARLIER, FIRST_SHED_AGO, WAITING } from './bench-plan.ts';
@@ -27,10 +29,11 @@ import { shownGenes, truthOf } from './truth.ts';
  * the services, so that every rule holds; the thousands of meals, weights and sheds are checked against the same schema
  * and written in bulk.
  */
-export async function loadDemo(database: Database, dataDir: string): Promise<void> {
+export async function loadDemo(database: Database, dataDir: string, signingSecret: string): Promise<void> {
   const password = await firstPassword(dataDir, FARM.email);
   const keeperHash = await hashPassword(password);
-  await createCollection(
+  let published: readonly string[] = [];
+  const actor = await createCollection(
     database,
     { email: FARM.email, name: FARM.owner, password },
     FARM.collection,
@@ -40,9 +43,15 @@ export async function loadDemo(database: Database, dataDir: string): Promise<voi
         { where: { id: work.actor.collectionId }, transaction: work.transaction },
       );
       await addKeeper(work, keeperHash);
-      await new Farm(work, dataDir, work.today).build();
+      const farm = new Farm(work, dataDir, work.today);
+      await farm.build();
+      published = farm.published.map(({ id }) => id);
     },
   );
+  for (const animalId of published) {
+    const composition = await reading(database, actor, (work) => composeStatement(work, animalId));
+    await writing(database, actor, (work) => issueStatement(work, signingSecret, composition));
+  }
 }
 
 async function addKeeper({ models, transaction, actor }: Work<Actor>, passwordHash: string): Promise<void> {
@@ -236,9 +245,12 @@ class Farm {
     }
   }
 
+  get published(): readonly Made[] {
+    return [this.byClutch.get('h')![0]!, this.byClutch.get('h')![1]!, this.byClutch.get('e')![1]!];
+  }
+
   private async publishSome(): Promise<void> {
-    const listed = [this.byClutch.get('h')![0]!, this.byClutch.get('h')![1]!, this.byClutch.get('e')![1]!];
-    for (const [index, animal] of listed.entries()) {
+    for (const [index, animal] of this.published.entries()) {
       await publish(
         this.work,
         animal.id,

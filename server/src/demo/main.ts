@@ -13,7 +13,7 @@ try {
   await migrate(database.sequelize);
   if ((await database.models.accounts.count()) === 0) {
     console.log('Loading the demo farm');
-    await loadDemo(database, config.dataDir);
+    await loadDemo(database, config.dataDir, config.signingSecret);
   }
 } finally {
   await stopEngine();

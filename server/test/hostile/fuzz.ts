@@ -49,9 +49,13 @@ export async function fuzz(options: FuzzOptions): Promise<FuzzOutcome> {
   const pictures = await hostilePictures();
   let sent = 0;
   try {
-    while (sent < requests) {
+    // Before anything hostile: sign-ins that fail are among it, and after enough of them nobody signs in from here.
+    const sessions: Awaited<ReturnType<typeof signIn>>[] = [];
+    for (let farms = 0; farms < Math.ceil(requests / options.perFarm); farms++) {
       const { email, password } = await options.anew();
-      const { ask, headers } = await signIn(origin, email, password);
+      sessions.push(await signIn(origin, email, password));
+    }
+    for (const { ask, headers } of sessions) {
       const farm = await buildFarm(ask, today);
       const generator = new Generator(chance, farm.known, today);
       const target = Math.min(sent + options.perFarm, requests);

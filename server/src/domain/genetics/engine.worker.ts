@@ -5,6 +5,7 @@ import {
   createCatalogue,
   createEstimator,
   eggsUntilSettled,
+  essentialPedigree,
   explainConflict,
   findHinges,
   findSupport,
@@ -25,12 +26,14 @@ import {
   type Claim,
   type CompactPosterior,
   type Conflict,
+  type Essential,
   type Explanation,
   type Mate,
   type Pedigree,
   type Posterior,
   type Proof,
   type RecordedAnimal,
+  type StatedClaim,
   type Strengthening,
   type SupportingRecord,
   type WeightedGenotype,
@@ -78,6 +81,11 @@ export type Question =
         }
       | { readonly ask: 'clutch'; readonly family: ClutchFamily }
       | { readonly ask: 'proved' }
+      | {
+          readonly ask: 'essential';
+          readonly animal: string;
+          readonly claims: readonly Pick<StatedClaim, 'locus' | 'genotypes'>[];
+        }
     ));
 
 export interface Answers {
@@ -99,6 +107,8 @@ export interface Answers {
   clutch: { of: (readonly [string, readonly Hypothesis[]])[]; leftOut: readonly string[] };
   /** What their own young proved of animals: locus -> phenotype, where it was open before. */
   proved: (readonly [string, Record<string, string>])[];
+  /** The smallest pedigree that yields claims of an animal; null where there is no exact one. */
+  essential: { found: Essential | null };
 }
 
 interface Held {
@@ -163,6 +173,8 @@ export default function answer(question: Question): Answers[Question['ask']] | n
     }
     case 'proved':
       return provedByYoung(pedigree, one.catalogue);
+    case 'essential':
+      return { found: exactly(() => essentialPedigree(pedigree, question.animal, question.claims)) };
   }
 }
 

@@ -2,11 +2,17 @@ import type { RecordBodies } from '@karyotome/contract';
 import type { RecordedAnimal, Sureness } from '@karyotome/core';
 import { select, type Work } from '../../db/work.ts';
 
+export interface IdentificationRow {
+  readonly id: string;
+  readonly on: string;
+  readonly body: RecordBodies['identification'];
+}
+
 export function identificationsByIds(
   work: Work,
   params: { readonly ids: string[] },
-): Promise<{ id: string; on: string; body: RecordBodies['identification'] }[]> {
-  return select<{ id: string; on: string; body: RecordBodies['identification'] }>(
+): Promise<IdentificationRow[]> {
+  return select<IdentificationRow>(
     work,
     `select r.id, r.on_day as "on", r.body from records r
             where r.collection_id = :collectionId and r.id in (:ids)`,

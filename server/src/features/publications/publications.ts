@@ -7,24 +7,36 @@ import {
   type ShowcaseLine,
 } from '@karyotome/contract';
 import { openRoute } from '../../http/open-route.ts';
-import { QueryTypes } from 'sequelize';
-import { Router } from 'express';
+import { Router, type Request } from 'express';
 import { inferring } from '../../db/turns.ts';
 import { reading, type Actor, type Database, type Work } from '../../db/work.ts';
 import type { Endpoints } from '../../http/endpoint.ts';
 import { notFound, Refusal } from '../../refusal.ts';
 import type { RateLimits } from '../../http/rate-limits.ts';
 import { findAnimal, listAnimals } from '../../domain/animals/animals.service.ts';
+import { openPublication } from '../../domain/animals/animals.queries.ts';
 import { viewAnimal } from '../../domain/animals/view-animal.ts';
-import { cautionsOf, claimsOf } from '../../domain/genetics/inferred-of-animal.ts';
+import { cautionsOf } from '../../domain/genetics/inferred-of-animal.ts';
 import { geneticsOf } from '../../domain/genetics/genetics.service.ts';
+import { claimChanges } from '../../domain/statements/claim-changes.ts';
+import {
+  comparedClaims,
+  composeStatement,
+  type Composition,
+} from '../../domain/statements/compose-statement.ts';
+import {
+  newestStatements,
+  publishedStatement,
+  statementsOf,
+} from '../../domain/statements/statements.queries.ts';
+import { issueStatement, statementLine, subjectOf } from '../../domain/statements/statements.service.ts';
 import { listedPublications, standingIdentification } from './publications.queries.ts';
 
 export async function publish(
   work: Work<Actor>,
   animalId: string,
   text: string | null,
-): Promise<{ slug: string }> {
+): Promise<{ slug: string; isNew: boolean }> {
   const { collectionId, accountId } = work.actor;
   const animal = await findAnimal(work, animalId);
   const [identified] = await standingIdentification(work, { animalId });
@@ -42,14 +54,14 @@ export async function publish(
       { text },
       { where: { id: live.id }, transaction: work.transaction },
     );
-    return { slug: live.slug };
+    return { slug: live.slug, isNew: false };
   }
   const slug = randomBytes(12).toString('base64url');
   await work.models.publications.create(
     { collectionId, id: randomUUID(), animalId, slug, text, authorId: accountId },
     { transaction: work.transaction },
   );
-  return { slug };
+  return { slug, isNew: true };
 }
 
 async function withdraw(work: Work, animalId: string): Promise<void> {
@@ -65,12 +77,30 @@ async function showcase(work: Work): Promise<ShowcaseLine[]> {
   const genetics = await geneticsOf(work);
   const animals = new Map((await listAnimals(work)).map((animal) => [animal.id, animal]));
   const rows = await listedPublications(work);
-  return rows.map(({ animalId, slug, publishedAt }) => ({
-    animal: animals.get(animalId)!,
-    slug,
-    publishedAt,
-    claims: claimsOf(genetics, animalId).map((claim) => claim.label),
-  }));
+  const newest = new Map((await newestStatements(work)).map((row) => [row.animalId, row]));
+  return rows.map(({ animalId, slug, publishedAt }) => {
+    const claims = comparedClaims(genetics, animalId);
+    const row = newest.get(animalId);
+    return {
+      animal: animals.get(animalId)!,
+      slug,
+      publishedAt,
+      claims: claims.map(({ words }) => words),
+      statement: row ? { statement: row.statement, asOf: row.asOf } : null,
+      changes: row ? claimChanges(subjectOf(row).claims, claims) : [],
+    };
+  });
+}
+
+/** Signs what the records say now of an animal that is published. */
+async function issue(
+  work: Work<Actor>,
+  serverSecret: string,
+  composition: Composition,
+): Promise<{ statement: number }> {
+  const [live] = await openPublication(work, composition);
+  if (!live) throw new Refusal('conflict', 'This animal is not published: there is no page to state it on.');
+  return issueStatement(work, serverSecret, composition);
 }
 
 const withoutIds = ({ role, number, label, p, parents }: ParentView): PublicKin => ({
@@ -140,13 +170,49 @@ async function toPublic(work: Work, animalId: string, publishedAt: string): Prom
     })),
     cautions: cautionsOf(genetics, animalId),
     pictures: animal.pictures,
+    statements: (await statementsOf(work, { animalId })).map(statementLine),
   };
 }
 
-export function publicationRoutes({ list, write }: Endpoints): void {
+export function publicationRoutes(
+  { list, write }: Endpoints,
+  database: Database,
+  serverSecret: string,
+): void {
+  const composed = {
+    prepare: ({ id }: { id: string }, actor: Actor): Promise<Composition> =>
+      inferring.take(() => reading(database, actor, (work) => composeStatement(work, id))),
+  };
   list(ROUTES.showcase, ({ work }) => showcase(work), { infers: true });
-  write(ROUTES.publish, ({ work, id, body }) => publish(work, id, body.text || null));
+  write(
+    ROUTES.publish,
+    async ({ work, id, body }, composition: Composition) => {
+      const { slug, isNew } = await publish(work, id, body.text || null);
+      if (isNew) await issueStatement(work, serverSecret, composition);
+      return { slug };
+    },
+    composed,
+  );
+  write(
+    ROUTES.issueStatement,
+    ({ work }, composition: Composition) => issue(work, serverSecret, composition),
+    composed,
+  );
   write(ROUTES.withdraw, ({ work, id }) => withdraw(work, id));
+}
+
+const fileNameOf = (number: string): string => number.replace(/[^\w-]+/g, '_');
+
+/** @throws Refusal where there is none at the address, or no more */
+async function livePage(
+  database: Database,
+  request: Request,
+): Promise<{ collectionId: string; animalId: string; publishedAt: Date }> {
+  const publication = await database.models.publications.findOne({
+    where: { slug: String(request.params['slug']), withdrawnAt: null },
+  });
+  if (!publication) throw new Refusal('not-found', 'This page was withdrawn, or never existed.');
+  return publication.get();
 }
 
 /** The published page for everybody, without a session. */
@@ -154,24 +220,28 @@ export function publicRoutes(database: Database, limits: RateLimits): Router {
   const router = Router();
   const guard = limits.guard('page', (request) => String(request.params['slug']));
   openRoute(router, ROUTES.published, guard, async (request, response) => {
-    const [publication] = await database.sequelize.query<{
-      collectionId: string;
-      animalId: string;
-      publishedAt: Date;
-    }>(
-      `select collection_id as "collectionId", animal_id as "animalId", published_at as "publishedAt"
-         from publications where slug = :slug and withdrawn_at is null`,
-      { replacements: { slug: request.params['slug'] }, type: QueryTypes.SELECT },
-    );
-    if (!publication) throw new Refusal('not-found', 'This page was withdrawn, or never existed.');
-    const { collectionId, animalId, publishedAt } = publication;
+    const { collectionId, animalId, publishedAt } = await livePage(database, request);
     const body = await inferring.take(() =>
       reading(database, { collectionId }, (work) => toPublic(work, animalId, publishedAt.toISOString())),
     );
     if (request.query['download'] === '1') {
-      response.attachment(`${body.number.replace(/[^\w-]+/g, '_')}.json`);
+      response.attachment(`${fileNameOf(body.number)}.json`);
     }
     response.set('Cache-Control', 'no-store').json(body);
+  });
+  openRoute(router, ROUTES.publishedStatement, guard, async (request, response) => {
+    const { collectionId, animalId } = await livePage(database, request);
+    const number = Number(request.params['statement']);
+    const [row] = Number.isSafeInteger(number)
+      ? await reading(database, { collectionId }, (work) =>
+          publishedStatement(work, { animalId, statement: number }),
+        )
+      : [];
+    if (!row) throw new Refusal('not-found', 'There is no statement of this number.');
+    response
+      .attachment(`${fileNameOf(subjectOf(row).number)}-statement-${row.statement}.json`)
+      .type('json')
+      .send(row.document);
   });
   return router;
 }

@@ -1,0 +1,78 @@
+import { statedClaims, withAncestors, writePedigree, type Claim } from '@karyotome/core';
+import { STATEMENT_FORMAT, type StatementSubject } from '@karyotome/lineage';
+import type { Work } from '../../db/work.ts';
+import { Refusal } from '../../refusal.ts';
+import { findAnimal } from '../animals/animals.service.ts';
+import { animalsWithClutch, identificationsByIds } from '../genetics/genetics.queries.ts';
+import { geneticsOf, type Genetics } from '../genetics/genetics.service.ts';
+import { cautionsOf, claimsOf } from '../genetics/inferred-of-animal.ts';
+import { evidenceOf } from './evidence.ts';
+import type { Compared } from './claim-changes.ts';
+
+/** What a statement would say now, before it has a number. */
+export interface Composition {
+  readonly animalId: string;
+  readonly subject: Omit<StatementSubject, 'statement' | 'previous' | 'changes'>;
+}
+
+const urn = (id: string): string => `urn:uuid:${id}`;
+
+/** What would be claimed now, without what it rests on. */
+export const comparedClaims = (genetics: Genetics, animalId: string): Compared[] =>
+  claimsOf(genetics, animalId).map(({ locus, label, p }: Claim) => ({ locus, words: label, p }));
+
+/**
+ * Composes what a statement of an animal says: its claims, and the smallest pedigree that yields them. It takes many
+ * inferences.
+ */
+export async function composeStatement(work: Work, animalId: string): Promise<Composition> {
+  const animal = await findAnimal(work, animalId);
+  const genetics = await geneticsOf(work);
+  const claims = statedClaims(genetics.posterior.genotypes(animalId), genetics.catalogue);
+  const { found } = await genetics.ask({
+    ask: 'essential',
+    animal: animalId,
+    claims: claims.map(({ locus, genotypes }) => ({ locus, genotypes })),
+  });
+  if (!found)
+    throw new Refusal(
+      'conflict',
+      `What ${animal.number} carries cannot be computed exactly, and so not stated.`,
+    );
+  const { pedigree, p, records } = found;
+  const rows =
+    records.length === 0
+      ? []
+      : await identificationsByIds(work, { ids: records.map(({ record }) => record) });
+  const animalOf = new Map(records.map(({ record, animal: of }) => [record, of]));
+  const numbers = new Map((await animalsWithClutch(work)).map(({ id, number }) => [id, number]));
+  // Ancestors are named; other relatives, whose evidence counts, are in it under their ids only.
+  const named = withAncestors(pedigree.animals, [animalId]).map(({ id }) => [urn(id), numbers.get(id)!]);
+  return {
+    animalId,
+    subject: {
+      id: urn(animalId),
+      format: STATEMENT_FORMAT,
+      asOf: work.today,
+      number: animal.number,
+      ...(animal.name === null ? {} : { name: animal.name }),
+      sex: animal.sex,
+      ...(animal.hatchedOn === null ? {} : { hatchedOn: animal.hatchedOn }),
+      pedigree: writePedigree(pedigree, urn),
+      named: Object.fromEntries(named) as Record<string, string>,
+      evidence: evidenceOf(pedigree, rows, animalOf, genetics.catalogue).map((one) => ({
+        ...one,
+        animal: urn(one.animal),
+      })),
+      claims: claims.map(({ locus, kind, genotypes, label }, i) => ({
+        animal: urn(animalId),
+        locus,
+        kind,
+        genotypes,
+        p: Math.round(p[i]! * 1e6) / 1e6,
+        words: label,
+      })),
+      cautions: cautionsOf(genetics, animalId),
+    },
+  };
+}

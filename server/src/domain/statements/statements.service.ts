@@ -1,0 +1,113 @@
+import { randomUUID } from 'node:crypto';
+import type { StatementLine } from '@karyotome/contract';
+import { CONTEXT, sign, type ClaimChange, type Evidence, type StatementSubject } from '@karyotome/lineage';
+import { becauseOf, NOT_CLAIMED } from '@karyotome/words';
+import type { Actor, Work } from '../../db/work.ts';
+import { claimChanges } from './claim-changes.ts';
+import type { Composition } from './compose-statement.ts';
+import { signingKey } from './signing-keys.ts';
+import { statementsOf, type IssuedRow } from './statements.queries.ts';
+
+/** What a statement that was issued says. */
+export const subjectOf = ({ document }: IssuedRow): StatementSubject =>
+  (JSON.parse(document) as { credentialSubject: StatementSubject }).credentialSubject;
+
+/** A statement as it is listed. */
+export function statementLine(row: IssuedRow): StatementLine {
+  const { changes = [] } = subjectOf(row);
+  return {
+    statement: row.statement,
+    asOf: row.asOf,
+    changes: changes.map(({ from, to, on, because }) => ({ from, to, on, because })),
+  };
+}
+
+/**
+ * Signs and keeps the next statement of an animal; where the newest one says the same, there is nothing to state anew.
+ *
+ * @returns the number of the newest statement
+ */
+export async function issueStatement(
+  work: Work<Actor>,
+  serverSecret: string,
+  { animalId, subject }: Composition,
+): Promise<{ statement: number }> {
+  const { collectionId, accountId } = work.actor;
+  const [newest] = await statementsOf(work, { animalId });
+  const before = newest && subjectOf(newest);
+  const changes = before ? changesSince(before, subject) : [];
+  if (newest && before && changes.length === 0 && isSameAnimal(before, subject))
+    return { statement: newest.statement };
+  const statement = (newest?.statement ?? 0) + 1;
+  const { did, secretKey } = await signingKey(work, serverSecret);
+  const collection = (await work.models.collections.findByPk(collectionId, {
+    transaction: work.transaction,
+  }))!.get();
+  const now = `${new Date().toISOString().slice(0, 19)}Z`;
+  const id = randomUUID();
+  const document = sign(
+    {
+      '@context': CONTEXT,
+      id: `urn:uuid:${id}`,
+      type: ['VerifiableCredential', 'LineageCredential'],
+      issuer: { id: did, name: collection.name },
+      validFrom: now,
+      credentialSubject: {
+        ...subject,
+        statement,
+        ...(newest ? { previous: `urn:uuid:${newest.id}` } : {}),
+        ...(changes.length > 0 ? { changes } : {}),
+      },
+    },
+    secretKey,
+    now,
+  );
+  await work.models.statements.create(
+    {
+      collectionId,
+      id,
+      animalId,
+      statement,
+      asOf: subject.asOf,
+      document: JSON.stringify(document),
+      authorId: accountId,
+    },
+    { transaction: work.transaction },
+  );
+  return { statement };
+}
+
+function changesSince(before: StatementSubject, after: Composition['subject']): ClaimChange[] {
+  const because = becauseOf(
+    evidenceBeyond(after.evidence, before.evidence).map((one) => spoken(one, after.named)),
+    evidenceBeyond(before.evidence, after.evidence).map((one) => spoken(one, before.named)),
+  );
+  return claimChanges(before.claims, after.claims).map(({ locus, from, to }) => ({
+    locus,
+    from: from ?? NOT_CLAIMED,
+    to: to ?? NOT_CLAIMED,
+    on: after.asOf,
+    because: because(locus),
+  }));
+}
+
+const keyOf = ({ animal, locus, kind, on, sure, words }: Evidence): string =>
+  JSON.stringify([animal, locus, kind, on, sure, words]);
+
+function evidenceBeyond(list: readonly Evidence[], known: readonly Evidence[]): Evidence[] {
+  const keys = new Set(known.map(keyOf));
+  return list.filter((one) => !keys.has(keyOf(one)));
+}
+
+const spoken = ({ animal, locus, words }: Evidence, named: StatementSubject['named']) => ({
+  locus,
+  words,
+  name: named[animal] ?? null,
+});
+
+/** Whether what is said of the animal besides its claims is the same. */
+function isSameAnimal(before: StatementSubject, after: Composition['subject']): boolean {
+  const facts = ({ number, name, sex, hatchedOn, cautions }: Composition['subject']): string =>
+    JSON.stringify([number, name, sex, hatchedOn, cautions]);
+  return facts(before) === facts(after);
+}

@@ -1,0 +1,135 @@
+import { verifyFile, type Statement, type Verification } from '@karyotome/lineage';
+import type { PublicAnimal, ShowcaseLine } from '@karyotome/contract';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { breederOf } from './breeder.ts';
+import { ago, TODAY } from './days.ts';
+import { startTestApp, type TestApp, type TestClient } from './test-app.ts';
+
+/* Publishing makes signed statements, which anybody can derive again; evidence that comes later makes the next one. */
+
+let app: TestApp;
+let owner: TestClient;
+const { created, animal } = breederOf(() => owner);
+let damId: string;
+let youngId: string;
+let siblingId: string;
+let slug: string;
+
+beforeAll(async () => {
+  app = await startTestApp();
+  owner = app.owner;
+  // Two that may carry it: a young that does not show it is 66% het (Mendel).
+  damId = await animal('D-1', 'female', 'het clown', 1800);
+  const sireId = await animal('S-1', 'male', '50% het clown', 900);
+  const parents = { damId, sireId, hatchedOn: ago(60) };
+  youngId = (await created<{ id: string }>('/animals', { number: 'Y-1', sex: 'female', ...parents })).id;
+  siblingId = (await created<{ id: string }>('/animals', { number: 'Y-2', sex: 'male', ...parents })).id;
+  await identify(youngId, 'normal');
+  await identify(siblingId, 'normal');
+});
+afterAll(() => app.close());
+
+async function identify(id: string, genes: string): Promise<void> {
+  const body = { genes, sure: 'certain', by: 'Ida Marker' };
+  await created(`/animals/${id}/records`, { kind: 'identification', on: TODAY, body });
+}
+
+const page = async (): Promise<PublicAnimal> =>
+  (await app.anonymous.get(`/public/${slug}`)).body as PublicAnimal;
+const statement = async (number: number): Promise<{ text: string; read: Statement }> => {
+  const { text } = await app.anonymous.get(`/public/${slug}/statements/${number}`);
+  return { text, read: JSON.parse(text) as Statement };
+};
+const verified = async (text: string): Promise<Verification> =>
+  (await verifyFile(new TextEncoder().encode(text))) as Verification;
+const line = async (): Promise<ShowcaseLine> =>
+  ((await owner.get('/showcase')).body as { items: ShowcaseLine[] }).items[0]!;
+
+describe('a published animal', () => {
+  test('has a statement that is signed, and whose claims follow from what it holds', async () => {
+    const published = await owner.put(`/animals/${youngId}/publication`, { text: null });
+    expect(published.status).toBe(200);
+    ({ slug } = published.body as { slug: string });
+    expect((await page()).statements).toEqual([{ statement: 1, asOf: TODAY, changes: [] }]);
+    const { text, read } = await statement(1);
+    const { number, claims, named, evidence } = read.credentialSubject;
+    expect(await verified(text)).toMatchObject({
+      valid: true,
+      subject: { id: `urn:uuid:${youngId}`, number: 'Y-1', statement: 1, asOf: TODAY },
+      claims: [{ locus: 'clown', follows: true }],
+    });
+    expect(number).toBe('Y-1');
+    expect(claims[0]!.words).toMatch(/het Clown$/);
+    expect(Object.values(named).toSorted()).toEqual(['D-1', 'S-1', 'Y-1']);
+    expect(evidence).toContainEqual({
+      animal: `urn:uuid:${damId}`,
+      locus: 'clown',
+      kind: 'statement',
+      on: expect.any(String) as string,
+      sure: 'certain',
+      words: 'Het Clown',
+    });
+    // Nobody has agreed to be named.
+    expect(text).not.toContain('Ida Marker');
+  });
+
+  test('is not signed anew where nothing changed, nor by another text', async () => {
+    expect((await owner.post(`/animals/${youngId}/statements`, {})).body).toEqual({ statement: 1 });
+    await owner.put(`/animals/${youngId}/publication`, { text: 'Calm.' });
+    expect((await page()).statements).toHaveLength(1);
+    expect(await line()).toMatchObject({ statement: { statement: 1, asOf: TODAY }, changes: [] });
+  });
+
+  test('says something else once a sibling proves its sire: shown first, signed by one touch', async () => {
+    const before = (await statement(1)).read.credentialSubject.claims[0]!.words;
+    await identify(siblingId, 'clown');
+    const { changes } = await line();
+    expect(changes).toEqual([{ locus: 'clown', from: before, to: '66% het Clown' }]);
+    expect((await page()).statements).toHaveLength(1);
+    expect((await owner.post(`/animals/${youngId}/statements`, {})).body).toEqual({ statement: 2 });
+    const { text, read } = await statement(2);
+    expect(await verified(text)).toMatchObject({ valid: true, subject: { statement: 2 } });
+    expect(read.credentialSubject.previous).toBe((await statement(1)).read.id);
+    const told = { from: before, to: '66% het Clown', on: TODAY, because: 'a relative: Clown' };
+    expect(read.credentialSubject.changes).toEqual([{ locus: 'clown', ...told }]);
+    expect((await page()).statements[0]).toEqual({ statement: 2, asOf: TODAY, changes: [told] });
+    expect((await line()).changes).toEqual([]);
+  });
+
+  test('two at once sign one statement, not two', async () => {
+    await identify(siblingId, 'normal');
+    const [a, b] = await Promise.all([
+      owner.post(`/animals/${youngId}/statements`, {}),
+      owner.post(`/animals/${youngId}/statements`, {}),
+    ]);
+    expect([a.body, b.body]).toEqual([{ statement: 3 }, { statement: 3 }]);
+    expect((await page()).statements.map((one) => one.statement)).toEqual([3, 2, 1]);
+    const { issuer } = (await statement(3)).read;
+    expect(issuer.id).toBe((await statement(1)).read.issuer.id);
+  });
+
+  test('statements cannot be had by strangers’ numbers, nor made without a page', async () => {
+    expect((await app.anonymous.get(`/public/${slug}/statements/9`)).status).toBe(404);
+    expect((await app.anonymous.get(`/public/${slug}/statements/x`)).status).toBe(404);
+    expect((await owner.post(`/animals/${siblingId}/statements`, {})).status).toBe(409);
+    expect((await app.anonymous.post(`/animals/${youngId}/statements`, {})).status).toBe(401);
+  });
+
+  test('the key lies encrypted, and is told where its secret is gone', async () => {
+    const [row] = await app.database.models.signingKeys.findAll();
+    const { did, sealedSecret } = row!.get();
+    expect((await statement(1)).read.issuer.id).toBe(did);
+    // A nonce of 12 bytes, a tag of 16, and the 32 of the key.
+    expect(Buffer.from(sealedSecret, 'base64')).toHaveLength(60);
+    const spoilt = Buffer.from(sealedSecret, 'base64');
+    spoilt[59]! ^= 1;
+    await row!.update({ sealedSecret: spoilt.toString('base64') });
+    await identify(siblingId, 'clown');
+    const refused = await owner.post(`/animals/${youngId}/statements`, {});
+    expect(refused).toMatchObject({
+      status: 409,
+      body: { detail: expect.stringContaining('signing-secret') as string },
+    });
+    expect((await page()).statements).toHaveLength(3);
+  });
+});
