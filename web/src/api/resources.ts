@@ -192,8 +192,11 @@ export const api = {
 
   showcase: () => callAll(R.showcase),
   publish: (id: string, text: string | null) => call(R.publish, { params: { id }, body: { text } }),
+  issueStatement: (id: string) => call(R.issueStatement, { params: { id } }),
   withdraw: (id: string) => call(R.withdraw, { params: { id } }),
   published: (slug: string) => call(R.published, { params: { slug } }),
   publishedPictureUrl: (slug: string, id: string) => urlOf(R.publishedPicture, { slug, id }),
+  publishedStatementUrl: (slug: string, statement: number) =>
+    urlOf(R.publishedStatement, { slug, statement: String(statement) }),
   publishedDownloadUrl: (slug: string) => urlOf(R.published, { slug }, { download: '1' }),
 };

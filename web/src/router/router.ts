@@ -25,6 +25,11 @@ export const router = createRouter({
       meta: { title: 'Animal', open: true },
     },
     {
+      path: '/verify',
+      component: () => import('../features/verify/VerifyView.vue'),
+      meta: { title: 'Verify a statement', open: true },
+    },
+    {
       path: '/opinion/:token',
       component: () => import('../features/outside/OutsideView.vue'),
       meta: { title: 'What do you see?', open: true },

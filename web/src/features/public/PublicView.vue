@@ -8,6 +8,7 @@ import { setUnits } from '../../format/reader.ts';
 import { useSession } from '../../stores/session.ts';
 import { usePublished } from '../../stores/queries.ts';
 import SureText from '../../ui/SureText.vue';
+import SignedStatements from './SignedStatements.vue';
 import PublicLineage from './PublicLineage.vue';
 import WeightLine from './WeightLine.vue';
 
@@ -145,8 +146,11 @@ watch(data, (animal) => {
           The 40 latest of {{ data.feedings.length }}; all are in the download.
         </p>
       </section>
+      <SignedStatements v-if="data.statements.length" :slug="slug()" :statements="data.statements" />
       <p class="row">
-        <v-btn :href="api.publishedDownloadUrl(slug())" variant="outlined">Download as JSON</v-btn>
+        <v-btn :href="api.publishedDownloadUrl(slug())" variant="outlined"
+          >Download the records as JSON</v-btn
+        >
       </p>
       <p class="small soft">
         Ball pythons are in CITES Appendix II; many places license keeping, breeding or selling: local rules

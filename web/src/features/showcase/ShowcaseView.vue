@@ -1,15 +1,55 @@
 <script setup lang="ts">
 import { api } from '../../api/resources.ts';
 import { momentDay, sexSign, statusWords } from '../../format/format.ts';
+import { computed, ref } from 'vue';
+import { useNotices } from '../../stores/notices.ts';
 import { useShowcase } from '../../stores/queries.ts';
+import { useSession } from '../../stores/session.ts';
+import { useWrite } from '../../stores/useWrite.ts';
+import StatementState from './StatementState.vue';
 import StateBlock from '../../ui/StateBlock.vue';
 
 const { data, status, error, refetch } = useShowcase();
+const session = useSession();
+const notices = useNotices();
+/** The animals whose statements are being signed: one, or all that say something else by now. */
+const signing = ref<readonly string[]>([]);
+const changed = computed(() => (data.value ?? []).filter(({ changes }) => changes.length > 0));
+const issuing = useWrite(async (animals: readonly string[]) => {
+  for (const id of animals) await api.issueStatement(id);
+});
+async function issue(animals: readonly string[]): Promise<void> {
+  signing.value = animals;
+  const done = await issuing.run(animals);
+  signing.value = [];
+  if (done) notices.say(animals.length === 1 ? 'Statement signed' : `${animals.length} statements signed`);
+}
 </script>
 
 <template>
   <div class="place">
-    <div class="place-head"><h1>Showcase</h1></div>
+    <div class="place-head">
+      <h1>Showcase</h1>
+      <v-spacer />
+      <v-btn variant="text" to="/verify">Verify a statement</v-btn>
+    </div>
+    <v-alert v-if="issuing.message.value" type="error" variant="tonal" :icon="false" role="alert">{{
+      issuing.message.value
+    }}</v-alert>
+    <v-alert v-if="changed.length" type="warning" variant="tonal" :icon="false" class="mb-4">
+      {{
+        changed.length === 1 ? 'One published animal says' : `${changed.length} published animals say`
+      }}
+      something else than what was signed.
+      <template v-if="session.mayRecord && changed.length > 1" #append
+        ><v-btn
+          variant="outlined"
+          :loading="signing.length > 1"
+          @click="issue(changed.map(({ animal }) => animal.id))"
+          >Sign them all anew</v-btn
+        ></template
+      >
+    </v-alert>
     <StateBlock
       :status="status"
       :error="error"
@@ -34,6 +74,12 @@ const { data, status, error, refetch } = useShowcase();
             <p class="small soft">
               {{ statusWords(line.animal.status) }}, published {{ momentDay(line.publishedAt) }}
             </p>
+            <StatementState
+              :line="line"
+              :may-issue="session.mayRecord"
+              :busy="signing.includes(line.animal.id)"
+              @issue="issue([line.animal.id])"
+            />
             <div class="row">
               <v-btn variant="outlined" :to="`/p/${line.slug}`">As buyers see it</v-btn>
               <v-btn variant="text" :to="`/animals/${line.animal.id}`">The animal</v-btn>

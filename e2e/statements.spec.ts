@@ -1,0 +1,73 @@
+import { readFileSync } from 'node:fs';
+import type { Page } from '@playwright/test';
+import type { PublicAnimal, ShowcaseLine } from '@karyotome/contract';
+import { daysAgo, expect, getJson, getList, signIn, test } from './test.ts';
+
+/* What a breeder signs, a stranger can check in the browser; evidence that comes later is signed anew. */
+
+const chooseFile = (page: Page, name: string, text: string) =>
+  page.locator('input[type=file]').setInputFiles({
+    name,
+    mimeType: 'application/json',
+    buffer: Buffer.from(text),
+  });
+
+test('a buyer downloads a statement and verifies it, without a connection; a changed one is found', async ({
+  page,
+  demo,
+  context,
+}) => {
+  await signIn(page, demo);
+  const [line] = await getList<ShowcaseLine>(page, demo, '/showcase');
+  await context.clearCookies();
+  await page.goto(`${demo.origin}/p/${line!.slug}`);
+  await expect(page.getByRole('heading', { name: 'Signed statements' })).toBeVisible();
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Download', exact: true }).last().click(),
+  ]);
+  expect(download.suggestedFilename()).toBe(`${line!.animal.number}-statement-1.json`);
+  const text = readFileSync(await download.path(), 'utf8');
+  await page.getByRole('link', { name: 'verify', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'Verify a statement' })).toBeVisible();
+  await context.setOffline(true);
+  await chooseFile(page, 'statement.json', text);
+  await expect(page.getByText('Everything holds')).toBeVisible();
+  await expect(page.getByText('The signature is valid')).toBeVisible();
+  await context.setOffline(false);
+
+  await chooseFile(page, 'changed.json', text.replace(line!.animal.number, 'ZZ-99'));
+  await expect(page.getByText('This does not hold')).toBeVisible();
+  await expect(page.getByText('The signature is not valid')).toBeVisible();
+  await chooseFile(page, 'note.json', '{"a":1,"a":2}');
+  await expect(
+    page.getByText('note.json is no statement that can be read. a: is given twice.'),
+  ).toBeVisible();
+});
+
+test('evidence that changes a claim is shown in Showcase, and signed by one touch', async ({
+  page,
+  demo,
+}) => {
+  await signIn(page, demo, '/showcase');
+  const lines = await getList<ShowcaseLine>(page, demo, '/showcase');
+  const { animal, slug } = lines.find(({ claims }) => claims.includes('Yellow Belly'))!;
+  const { csrfToken } = await getJson<{ csrfToken: string }>(page, demo, '/session');
+  // A second look that does not see it any more.
+  const body = { genes: 'normal', sure: 'certain', by: 'Ida' };
+  const recorded = await page.request.post(`${demo.origin}/api/v1/animals/${animal.id}/records`, {
+    headers: { 'X-CSRF-Token': csrfToken },
+    data: { kind: 'identification', on: daysAgo(0), body },
+  });
+  expect(recorded.ok()).toBe(true);
+  const card = page.locator('.v-card', { hasText: animal.number });
+  await expect(card.getByText('The records now:').first()).toBeVisible();
+  await card.getByRole('button', { name: 'Sign statement 2' }).click();
+  await expect(page.getByText('Statement signed')).toBeVisible();
+  await expect(card.getByText('Statement 2, signed as of')).toBeVisible();
+  await expect(card.getByText('The records now:')).toHaveCount(0);
+  const { statements } = await getJson<PublicAnimal>(page, demo, `/public/${slug}`);
+  expect(statements.map(({ statement }) => statement)).toEqual([2, 1]);
+  await page.goto(`${demo.origin}/p/${slug}`);
+  await expect(page.getByText(/became/).first()).toBeVisible();
+});
