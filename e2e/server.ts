@@ -1,6 +1,6 @@
-import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
+import { spawn, type ChildProcess } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { cpSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { ROOT } from '../scripts/root.mjs';
@@ -27,11 +27,10 @@ export async function startServer(
 ): Promise<RunningServer> {
   const serverUrl = process.env['E2E_SERVER_URL']!;
   const name = `e2e_${randomUUID().replaceAll('-', '')}`;
-  await administer(
-    serverUrl,
-    `create database ${name} template ${process.env['E2E_TEMPLATE']} strategy file_copy`,
-  );
+  const template = process.env[content === 'demo' ? 'E2E_DEMO_TEMPLATE' : 'E2E_TEMPLATE'];
+  await administer(serverUrl, `create database ${name} template ${template} strategy file_copy`);
   const dataDir = mkdtempSync(join(tmpdir(), 'karyotome-e2e-'));
+  if (content === 'demo') cpSync(process.env['E2E_DEMO_DATA']!, dataDir, { recursive: true });
   const url = databaseUrl(serverUrl, name);
   const env = {
     ...process.env,
@@ -42,13 +41,6 @@ export async function startServer(
     LOG_LEVEL: 'error',
     ...more,
   };
-  if (content === 'demo') {
-    const seeded = spawnSync(process.execPath, [join(ROOT, 'server/dist/demo.js')], {
-      env,
-      encoding: 'utf8',
-    });
-    if (seeded.status !== 0) throw new Error(`The demo could not be loaded: ${seeded.stderr}`);
-  }
   let running = await launch(env);
   const [email, password] = readFileSync(join(dataDir, 'owner-sign-in.txt'), 'utf8').split('\n') as [
     string,

@@ -13,6 +13,17 @@ const DESK = { width: 1280, height: 800 };
 const PHONE = { width: 390, height: 844 };
 const GAP = 12;
 
+/** Chooses the first published animal's statement on the page that verifies. */
+async function verifyFirstStatement(page: Page): Promise<void> {
+  const text = await page.evaluate(async () => {
+    const { items } = (await (await fetch('/api/v1/showcase')).json()) as { items: { slug: string }[] };
+    return (await fetch(`/api/v1/public/${items[0]!.slug}/statements/1`)).text();
+  });
+  const file = { name: 'statement-1.json', mimeType: 'application/json', buffer: Buffer.from(text) };
+  await page.locator('input[type=file]').setInputFiles(file);
+  await page.getByText('Everything holds').waitFor();
+}
+
 interface Shot {
   readonly name: string;
   readonly path: string | ((page: Page, server: RunningServer) => Promise<string>);
@@ -133,6 +144,7 @@ const SHOTS: readonly Shot[] = [
   { name: 'genes', path: '/genes' },
   { name: 'showcase', path: '/showcase' },
   { name: 'showcase', path: publicPath },
+  { name: 'showcase', path: '/verify', before: verifyFirstStatement },
   { name: 'phones', path: '/today', size: PHONE },
   { name: 'phones', path: eggsPath('F-08'), size: PHONE },
   { name: 'phones', path: eggsPath('F-07'), size: PHONE },
@@ -250,7 +262,7 @@ async function write(name: string, pictures: readonly Buffer[]): Promise<void> {
     .toFile(join(FOLDER, `${name}.png`));
 }
 
-await setup();
+const clearUp = await setup();
 const taken = new Map<string, Buffer[]>();
 const server = await startServer('demo');
 mkdirSync(FOLDER, { recursive: true });
@@ -281,5 +293,6 @@ try {
   // Also when a page could not be taken: nothing of ours stays behind.
   await browser.close();
   await server.stop();
+  await clearUp();
 }
 await stopPostgres('tests');

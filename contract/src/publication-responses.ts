@@ -43,6 +43,8 @@ export interface PublicAnimal {
 export interface StatementLine {
   statement: number;
   asOf: string;
+  /** The `did:key` that signed it. */
+  key: string;
   changes: { from: string; to: string; on: string; because: string }[];
 }
 

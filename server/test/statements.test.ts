@@ -14,6 +14,7 @@ let damId: string;
 let youngId: string;
 let siblingId: string;
 let slug: string;
+const KEY = expect.stringMatching(/^did:key:z6Mk/) as string;
 
 beforeAll(async () => {
   app = await startTestApp();
@@ -50,7 +51,7 @@ describe('a published animal', () => {
     const published = await owner.put(`/animals/${youngId}/publication`, { text: null });
     expect(published.status).toBe(200);
     ({ slug } = published.body as { slug: string });
-    expect((await page()).statements).toEqual([{ statement: 1, asOf: TODAY, changes: [] }]);
+    expect((await page()).statements).toEqual([{ statement: 1, asOf: TODAY, key: KEY, changes: [] }]);
     const { text, read } = await statement(1);
     const { number, claims, named, evidence } = read.credentialSubject;
     expect(await verified(text)).toMatchObject({
@@ -92,7 +93,7 @@ describe('a published animal', () => {
     expect(read.credentialSubject.previous).toBe((await statement(1)).read.id);
     const told = { from: before, to: '66% het Clown', on: TODAY, because: 'a relative: Clown' };
     expect(read.credentialSubject.changes).toEqual([{ locus: 'clown', ...told }]);
-    expect((await page()).statements[0]).toEqual({ statement: 2, asOf: TODAY, changes: [told] });
+    expect((await page()).statements[0]).toEqual({ statement: 2, asOf: TODAY, key: KEY, changes: [told] });
     expect((await line()).changes).toEqual([]);
   });
 

@@ -1,6 +1,13 @@
 import { randomUUID } from 'node:crypto';
 import type { StatementLine } from '@karyotome/contract';
-import { CONTEXT, sign, type ClaimChange, type Evidence, type StatementSubject } from '@karyotome/lineage';
+import {
+  CONTEXT,
+  sign,
+  type ClaimChange,
+  type Evidence,
+  type Statement,
+  type StatementSubject,
+} from '@karyotome/lineage';
 import { becauseOf, NOT_CLAIMED } from '@karyotome/words';
 import type { Actor, Work } from '../../db/work.ts';
 import { claimChanges } from './claim-changes.ts';
@@ -8,16 +15,19 @@ import type { Composition } from './compose-statement.ts';
 import { signingKey } from './signing-keys.ts';
 import { statementsOf, type IssuedRow } from './statements.queries.ts';
 
+const documentOf = ({ document }: IssuedRow): Statement => JSON.parse(document) as Statement;
+
 /** What a statement that was issued says. */
-export const subjectOf = ({ document }: IssuedRow): StatementSubject =>
-  (JSON.parse(document) as { credentialSubject: StatementSubject }).credentialSubject;
+export const subjectOf = (row: IssuedRow): StatementSubject => documentOf(row).credentialSubject;
 
 /** A statement as it is listed. */
 export function statementLine(row: IssuedRow): StatementLine {
-  const { changes = [] } = subjectOf(row);
+  const { issuer, credentialSubject } = documentOf(row);
+  const { changes = [] } = credentialSubject;
   return {
     statement: row.statement,
     asOf: row.asOf,
+    key: issuer.id,
     changes: changes.map(({ from, to, on, because }) => ({ from, to, on, because })),
   };
 }

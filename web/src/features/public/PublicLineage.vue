@@ -12,7 +12,7 @@ defineProps<{ kin: readonly PublicKin[] }>();
         >{{ parent.role
         }}<template v-if="parent.p < 1 - 1e-9"> candidate, {{ oddsWords(parent.p) }}</template></span
       >
-      <strong> {{ parent.number }}</strong> {{ parent.label }}
+      {{ ' ' }}<strong>{{ parent.number }}</strong> {{ parent.label }}
       <PublicLineage v-if="parent.parents.length" :kin="parent.parents" />
     </li>
   </ul>

@@ -146,7 +146,12 @@ watch(data, (animal) => {
           The 40 latest of {{ data.feedings.length }}; all are in the download.
         </p>
       </section>
-      <SignedStatements v-if="data.statements.length" :slug="slug()" :statements="data.statements" />
+      <SignedStatements
+        v-if="data.statements.length"
+        :slug="slug()"
+        :collection="data.collection"
+        :statements="data.statements"
+      />
       <p class="row">
         <v-btn :href="api.publishedDownloadUrl(slug())" variant="outlined"
           >Download the records as JSON</v-btn

@@ -1,9 +1,15 @@
 <script setup lang="ts">
 import type { StatementLine } from '@karyotome/contract';
+import { computed } from 'vue';
 import { api } from '../../api/resources.ts';
 import { dayWords } from '../../format/format.ts';
 
-defineProps<{ slug: string; statements: readonly StatementLine[] }>();
+const { statements } = defineProps<{
+  slug: string;
+  collection: string;
+  statements: readonly StatementLine[];
+}>();
+const keys = computed(() => [...new Set(statements.map(({ key }) => key))]);
 </script>
 
 <template>
@@ -11,7 +17,7 @@ defineProps<{ slug: string; statements: readonly StatementLine[] }>();
     <h2>Signed statements</h2>
     <p class="small soft">
       Each holds what is claimed and the records that it follows from, signed by the breeder. Anybody can
-      <router-link to="/verify">verify</router-link> it, without asking anybody.
+      <router-link to="/verify">verify</router-link> it in a browser, offline too.
     </p>
     <ol class="list">
       <li v-for="line in statements" :key="line.statement" class="line">
@@ -24,6 +30,7 @@ defineProps<{ slug: string; statements: readonly StatementLine[] }>();
         </p>
       </li>
     </ol>
+    <p class="small soft key">Signed by {{ collection }} with the key {{ keys.join(' and ') }}</p>
   </section>
 </template>
 
@@ -42,6 +49,9 @@ section {
   gap: 2px 12px;
   padding: 8px 0;
   border-top: 1px solid var(--hair);
+}
+.key {
+  overflow-wrap: anywhere;
 }
 .change {
   grid-column: 1 / -1;

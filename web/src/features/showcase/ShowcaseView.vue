@@ -37,9 +37,7 @@ async function issue(animals: readonly string[]): Promise<void> {
       issuing.message.value
     }}</v-alert>
     <v-alert v-if="changed.length" type="warning" variant="tonal" :icon="false" class="mb-4">
-      {{
-        changed.length === 1 ? 'One published animal says' : `${changed.length} published animals say`
-      }}
+      {{ changed.length === 1 ? 'One published animal says' : `${changed.length} published animals say` }}
       something else than what was signed.
       <template v-if="session.mayRecord && changed.length > 1" #append
         ><v-btn
