@@ -19,6 +19,11 @@ test('a buyer downloads a statement and verifies it, without a connection; a cha
 }) => {
   await signIn(page, demo);
   const [line] = await getList<ShowcaseLine>(page, demo, '/showcase');
+  await page.goto(`${demo.origin}/showcase`);
+  const [packed] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Package' }).first().click(),
+  ]);
   await context.clearCookies();
   await page.goto(`${demo.origin}/p/${line!.slug}`);
   await expect(page.getByRole('heading', { name: 'Signed statements' })).toBeVisible();
@@ -34,6 +39,11 @@ test('a buyer downloads a statement and verifies it, without a connection; a cha
   await chooseFile(page, 'statement.json', text);
   await expect(page.getByText('Everything holds')).toBeVisible();
   await expect(page.getByText('The signature is valid')).toBeVisible();
+  await page.locator('input[type=file]').setInputFiles(await packed.path());
+  await page.getByText(/^\d+ files$/).click();
+  await expect(page.getByText('records.csv: intact')).toBeVisible();
+  await expect(page.getByText(/^pictures\/.*: intact$/).first()).toBeVisible();
+  await expect(page.getByText('Everything holds')).toBeVisible();
   await context.setOffline(false);
 
   await chooseFile(page, 'changed.json', text.replace(line!.animal.number, 'ZZ-99'));

@@ -187,7 +187,7 @@ function endpointsOf({
   roomRoutes(endpoints);
   todayRoutes(endpoints);
   pictureRoutes(endpoints, database, config.dataDir);
-  publicationRoutes(endpoints, database, config.signingSecret);
+  publicationRoutes(endpoints, database, config.dataDir, config.signingSecret);
   return endpoints.router;
 }
 

@@ -1,3 +1,9 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import sharp from 'sharp';
+import type { Test } from 'supertest';
 import { verifyFile, type Statement, type Verification } from '@karyotome/lineage';
 import type { PublicAnimal, ShowcaseLine } from '@karyotome/contract';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
@@ -45,6 +51,13 @@ const verified = async (text: string): Promise<Verification> =>
   (await verifyFile(new TextEncoder().encode(text))) as Verification;
 const line = async (): Promise<ShowcaseLine> =>
   ((await owner.get('/showcase')).body as { items: ShowcaseLine[] }).items[0]!;
+
+/** Reads an answer of a media type that the client takes for text. */
+const binary: Parameters<Test['parse']>[0] = (response, done) => {
+  const parts: Buffer[] = [];
+  response.on('data', (part: Buffer) => parts.push(part));
+  response.on('end', () => done(null, Buffer.concat(parts)));
+};
 
 describe('a published animal', () => {
   test('has a statement that is signed, and whose claims follow from what it holds', async () => {
@@ -107,6 +120,50 @@ describe('a published animal', () => {
     expect((await page()).statements.map((one) => one.statement)).toEqual([3, 2, 1]);
     const { issuer } = (await statement(3)).read;
     expect(issuer.id).toBe((await statement(1)).read.issuer.id);
+  });
+
+  test('is packed with its statements, records and pictures, and nothing private', async () => {
+    await created(`/animals/${youngId}/records`, {
+      kind: 'weight',
+      on: TODAY,
+      note: 'MARKER',
+      body: { massG: 66 },
+    });
+    await created(`/animals/${youngId}/records`, { kind: 'note', on: TODAY, body: { text: 'MARKER' } });
+    const png = await sharp({ create: { width: 40, height: 30, channels: 3, background: '#888' } })
+      .png()
+      .toBuffer();
+    expect((await owner.upload(`/animals/${youngId}/pictures`, 'image/png', png)).status).toBe(201);
+    const answer = await (owner.get(`/animals/${youngId}/package`) as Test).buffer(true).parse(binary);
+    expect(answer.headers['content-type']).toBe('application/zip');
+    const bytes = answer.body as Buffer;
+    const found = (await verifyFile(bytes)) as Verification;
+    expect(found).toMatchObject({ valid: true, subject: { statement: 3 } });
+    expect(found.files.map(({ file }) => file).toSorted()).toEqual([
+      'earlier/statement-1.json',
+      'earlier/statement-2.json',
+      'pictures/Y-1-1.webp',
+      'records.csv',
+      'records.json',
+    ]);
+    const folder = mkdtempSync(join(tmpdir(), 'karyotome-package-'));
+    try {
+      writeFileSync(join(folder, 'package.zip'), bytes);
+      execFileSync('unzip', ['-q', 'package.zip'], { cwd: folder });
+      const read = (file: string): string => readFileSync(join(folder, 'Y-1/data', file), 'utf8');
+      expect(read('records.csv')).toBe(
+        `on,kind,massG,species,size,state,taken,complete\n${TODAY},weight,66,,,,,\n`,
+      );
+      expect(JSON.parse(read('records.json'))).toEqual({
+        animal: `urn:uuid:${youngId}`,
+        records: [{ kind: 'weight', on: TODAY, massG: 66 }],
+      });
+      expect(() => execFileSync('grep', ['-r', 'MARKER\\|Ida Marker', '.'], { cwd: folder })).toThrow();
+    } finally {
+      rmSync(folder, { recursive: true });
+    }
+    expect((await owner.get(`/animals/${siblingId}/package`)).status).toBe(409);
+    expect((await app.anonymous.get(`/animals/${youngId}/package`)).status).toBe(401);
   });
 
   test('statements cannot be had by strangers’ numbers, nor made without a page', async () => {

@@ -13,6 +13,11 @@ export const publicationsRoutes = {
     '/animals/:id/statements',
     'Sign what the records say of a published animal now',
   ),
+  statementPackage: reads<void>()(
+    '/animals/:id/package',
+    'The newest statement with earlier ones, records and pictures: a BagIt bag in a zip',
+    { format: 'package' },
+  ),
   withdraw: acts<void>()('delete', '/animals/:id/publication', 'Withdraw a published page'),
   published: reads<PublicAnimal>()('/public/:slug', 'A published page', {
     permission: 'open',

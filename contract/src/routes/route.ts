@@ -16,7 +16,7 @@ export const FILE_TYPES: Readonly<Record<FileKind, readonly string[]>> = {
   picture: ['image/jpeg', 'image/png', 'image/webp'],
 };
 /** What is answered instead of JSON. */
-export type AnswerFormat = 'json' | 'pdf' | 'picture' | 'calendar' | 'events';
+export type AnswerFormat = 'json' | 'pdf' | 'picture' | 'calendar' | 'events' | 'package';
 
 export interface RouteRules<Body> {
   /** In a word or two, as the API description has it. */

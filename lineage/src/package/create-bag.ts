@@ -4,6 +4,9 @@ import { configure, Uint8ArrayReader, Uint8ArrayWriter, ZipWriter } from '@zip.j
 
 configure({ useWebWorkers: false });
 
+/** Pictures are compressed already. */
+const IS_PACKED = /\.(jpe?g|png|webp)$/;
+
 /**
  * Packs files as a BagIt bag (RFC 8493, version 1.0) in a zip, in a folder of its own as section 4 wants it.
  *
@@ -28,7 +31,8 @@ export async function createBag(
   ]);
   const all = new Map([...tags, ['tagmanifest-sha256.txt', manifestOf(tags)] as const, ...data]);
   const zip = new ZipWriter(new Uint8ArrayWriter(), { lastModDate: at });
-  for (const [path, bytes] of all) await zip.add(`${name}/${path}`, new Uint8ArrayReader(bytes));
+  for (const [path, bytes] of all)
+    await zip.add(`${name}/${path}`, new Uint8ArrayReader(bytes), IS_PACKED.test(path) ? { level: 0 } : {});
   return zip.close();
 }
 

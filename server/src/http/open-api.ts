@@ -18,6 +18,7 @@ const ANSWER_TYPES: Readonly<Record<AnswerFormat, string>> = {
   picture: 'image/*',
   calendar: 'text/calendar',
   events: 'text/event-stream',
+  package: 'application/zip',
 };
 
 const header = (name: string, description: string, required: boolean) => ({

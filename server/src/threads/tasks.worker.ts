@@ -3,6 +3,7 @@ import { toRefusal } from '../http/problems.ts';
 import type { Progress, Tasks } from './pool.ts';
 import { drawLabels, labelPdf } from '../features/labels/label-pdf.ts';
 import { checkImport } from '../features/imports/check-import.ts';
+import { packStatement } from '../features/publications/pack-statement.ts';
 import { cardPdf } from '../features/incubation/card-pdf.ts';
 import { readLogger } from '../features/incubation/read-logger.ts';
 
@@ -14,6 +15,7 @@ const TASKS: Tasks = {
   'draw-labels': drawLabels,
   'label-pdf': labelPdf,
   'card-pdf': cardPdf,
+  'pack-statement': packStatement,
 };
 
 /** Progress is worth telling so often. */

@@ -193,6 +193,7 @@ export const api = {
   showcase: () => callAll(R.showcase),
   publish: (id: string, text: string | null) => call(R.publish, { params: { id }, body: { text } }),
   issueStatement: (id: string) => call(R.issueStatement, { params: { id } }),
+  statementPackageUrl: (id: string) => urlOf(R.statementPackage, { id }),
   withdraw: (id: string) => call(R.withdraw, { params: { id } }),
   published: (slug: string) => call(R.published, { params: { slug } }),
   publishedPictureUrl: (slug: string, id: string) => urlOf(R.publishedPicture, { slug, id }),

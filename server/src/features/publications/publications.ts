@@ -1,11 +1,5 @@
 import { randomBytes, randomUUID } from 'node:crypto';
-import {
-  ROUTES,
-  type ParentView,
-  type PublicAnimal,
-  type PublicKin,
-  type ShowcaseLine,
-} from '@karyotome/contract';
+import { ROUTES, type ShowcaseLine } from '@karyotome/contract';
 import { openRoute } from '../../http/open-route.ts';
 import { Router, type Request } from 'express';
 import { inferring } from '../../db/turns.ts';
@@ -15,8 +9,6 @@ import { notFound, Refusal } from '../../refusal.ts';
 import type { RateLimits } from '../../http/rate-limits.ts';
 import { findAnimal, listAnimals } from '../../domain/animals/animals.service.ts';
 import { openPublication } from '../../domain/animals/animals.queries.ts';
-import { viewAnimal } from '../../domain/animals/view-animal.ts';
-import { cautionsOf } from '../../domain/genetics/inferred-of-animal.ts';
 import { geneticsOf } from '../../domain/genetics/genetics.service.ts';
 import { claimChanges } from '../../domain/statements/claim-changes.ts';
 import {
@@ -24,12 +16,12 @@ import {
   composeStatement,
   type Composition,
 } from '../../domain/statements/compose-statement.ts';
-import {
-  newestStatements,
-  publishedStatement,
-  statementsOf,
-} from '../../domain/statements/statements.queries.ts';
-import { issueStatement, statementLine, subjectOf } from '../../domain/statements/statements.service.ts';
+import { newestStatements, publishedStatement } from '../../domain/statements/statements.queries.ts';
+import { issueStatement, subjectOf } from '../../domain/statements/statements.service.ts';
+import { idParam } from '../../http/asked.ts';
+import { inThread } from '../../threads/pool.ts';
+import { toPublic } from './public-animal.ts';
+import { statementPackage } from './statement-package.ts';
 import { listedPublications, standingIdentification } from './publications.queries.ts';
 
 export async function publish(
@@ -103,80 +95,10 @@ async function issue(
   return issueStatement(work, serverSecret, composition);
 }
 
-const withoutIds = ({ role, number, label, p, parents }: ParentView): PublicKin => ({
-  role,
-  number,
-  label,
-  p,
-  parents: parents.map(withoutIds),
-});
-
-/**
- * What a buyer sees. Built field by field, so that nothing private can slip through: who identified an animal has not agreed
- * to be published, and is in no field of it.
- */
-async function toPublic(work: Work, animalId: string, publishedAt: string): Promise<PublicAnimal> {
-  const animal = await viewAnimal(work, animalId, { isPatient: true });
-  const genetics = await geneticsOf(work);
-  const collection = (await work.models.collections.findByPk(work.actor.collectionId, {
-    transaction: work.transaction,
-  }))!.get();
-  const records = animal.records.filter((record) => record.voided === null).toReversed();
-  const sexed = records.findLast((record) => record.kind === 'sex');
-  return {
-    format: 'karyotome-public-animal/1',
-    collection: collection.name,
-    units: { massUnit: collection.massUnit, temperatureUnit: collection.temperatureUnit },
-    number: animal.number,
-    name: animal.name,
-    label: animal.label,
-    sex: animal.sex,
-    sexing: sexed?.kind === 'sex' ? { method: sexed.body.method, sure: sexed.body.sure } : null,
-    hatchedOn: animal.hatchedOn,
-    text: animal.publication?.text ?? null,
-    asOf: work.today,
-    publishedAt,
-    weights: records.flatMap((r) => (r.kind === 'weight' ? [{ on: r.on, massG: r.body.massG }] : [])),
-    feedings: records.flatMap((r) =>
-      r.kind === 'feeding'
-        ? [
-            {
-              on: r.on,
-              species: r.body.species,
-              size: r.body.size,
-              state: r.body.state,
-              taken: r.body.taken,
-            },
-          ]
-        : [],
-    ),
-    sheds: records.flatMap((r) =>
-      r.kind === 'shed' && r.body.stage === 'shed' ? [{ on: r.on, complete: r.body.complete ?? null }] : [],
-    ),
-    lineage: animal.parents.map(withoutIds),
-    claims: animal.claims.map(({ label, kind, p, certain, rule, support }) => ({
-      label,
-      kind,
-      p,
-      certain,
-      rule,
-      support:
-        support?.map(({ animalNumber: number, on, label: seen, sure }) => ({
-          animal: number,
-          on,
-          label: seen,
-          sure,
-        })) ?? null,
-    })),
-    cautions: cautionsOf(genetics, animalId),
-    pictures: animal.pictures,
-    statements: (await statementsOf(work, { animalId })).map(statementLine),
-  };
-}
-
 export function publicationRoutes(
-  { list, write }: Endpoints,
+  { list, write, answer }: Endpoints,
   database: Database,
+  dataDir: string,
   serverSecret: string,
 ): void {
   const composed = {
@@ -198,6 +120,18 @@ export function publicationRoutes(
     ({ work }, composition: Composition) => issue(work, serverSecret, composition),
     composed,
   );
+  answer(ROUTES.statementPackage, async (request, response, actor) => {
+    const id = idParam(request);
+    const input = await inferring.take(() =>
+      reading(database, actor, (work) => statementPackage(work, dataDir, id)),
+    );
+    const zip = await inThread('pack-statement', input);
+    response
+      .set('Cache-Control', 'no-store')
+      .attachment(`${input.name}.zip`)
+      .type('zip')
+      .send(Buffer.from(zip));
+  });
   write(ROUTES.withdraw, ({ work, id }) => withdraw(work, id));
 }
 

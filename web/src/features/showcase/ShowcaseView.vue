@@ -81,6 +81,13 @@ async function issue(animals: readonly string[]): Promise<void> {
             <div class="row">
               <v-btn variant="outlined" :to="`/p/${line.slug}`">As buyers see it</v-btn>
               <v-btn variant="text" :to="`/animals/${line.animal.id}`">The animal</v-btn>
+              <v-btn
+                v-if="line.statement"
+                variant="text"
+                :href="api.statementPackageUrl(line.animal.id)"
+                download
+                >Package</v-btn
+              >
             </div>
           </div>
         </v-card>

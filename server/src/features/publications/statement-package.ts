@@ -1,0 +1,56 @@
+import { extname } from 'node:path';
+import Papa from 'papaparse';
+import type { PublicAnimal } from '@karyotome/contract';
+import type { Work } from '../../db/work.ts';
+import { pictureFiles } from '../../domain/pictures/pictures.queries.ts';
+import { statementsOf } from '../../domain/statements/statements.queries.ts';
+import { pathOf } from '../../files/store.ts';
+import { Refusal } from '../../refusal.ts';
+import type { PackageInput } from './pack-statement.ts';
+import { toPublic } from './public-animal.ts';
+
+/** A dated record that goes along with an animal: what was weighed, fed and shed, without notes and names. */
+interface HandedRecord {
+  readonly on: string;
+  readonly kind: 'weight' | 'feeding' | 'shed';
+  readonly massG?: number;
+  readonly species?: string;
+  readonly size?: string;
+  readonly state?: string;
+  readonly taken?: boolean;
+  readonly complete?: boolean | null;
+}
+
+const COLUMNS = ['on', 'kind', 'massG', 'species', 'size', 'state', 'taken', 'complete'];
+
+/** What goes into the package of an animal: its statements, the newest first among them, records and pictures. */
+export async function statementPackage(work: Work, dataDir: string, animalId: string): Promise<PackageInput> {
+  const [newest, ...earlier] = await statementsOf(work, { animalId });
+  if (!newest) throw new Refusal('conflict', 'Nothing is signed of this animal yet: publish it first.');
+  const animal = await toPublic(work, animalId, newest.issuedAt);
+  const records = handedRecords(animal);
+  const pictures = await pictureFiles(work, { animalId });
+  const name = animal.number.replace(/[^\w-]+/g, '_');
+  return {
+    name,
+    texts: [
+      ['lineage.json', newest.document],
+      ...earlier.map((row) => [`earlier/statement-${row.statement}.json`, row.document] as const),
+      ['records.json', JSON.stringify({ animal: `urn:uuid:${animalId}`, records })],
+      ['records.csv', `${Papa.unparse(records, { columns: COLUMNS, newline: '\n' })}\n`],
+    ],
+    pictures: pictures.map(({ file }, i) => [
+      `pictures/${name}-${i + 1}${extname(file)}`,
+      pathOf(dataDir, { folder: 'pictures', name: file }),
+    ]),
+    atMs: Date.now(),
+  };
+}
+
+function handedRecords({ weights, feedings, sheds }: PublicAnimal): HandedRecord[] {
+  return [
+    ...weights.map((one): HandedRecord => ({ kind: 'weight', ...one })),
+    ...feedings.map((one): HandedRecord => ({ kind: 'feeding', ...one })),
+    ...sheds.map((one): HandedRecord => ({ kind: 'shed', ...one })),
+  ].toSorted((a, b) => (a.on < b.on ? -1 : a.on > b.on ? 1 : 0));
+}
