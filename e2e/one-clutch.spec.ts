@@ -236,7 +236,7 @@ test('one clutch, from its parents to a published page', async ({ page, empty })
     expect(await visitor.content()).not.toContain('SECRET');
     const [download] = await Promise.all([
       visitor.waitForEvent('download'),
-      visitor.getByRole('link', { name: 'Download as JSON' }).click(),
+      visitor.getByRole('link', { name: 'Download the records as JSON' }).click(),
     ]);
     const json = await (await import('node:fs/promises')).readFile((await download.path())!, 'utf8');
     expect(JSON.parse(json)).toMatchObject({ format: 'karyotome-public-animal/1', sex: 'female' });
