@@ -2,6 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { addDays, appetiteBaseline, concerns, daysBetween, Growth, type History } from '@karyotome/core';
+import { verifyFile, type Verification } from '@karyotome/lineage';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { loadDemo } from '../src/demo/demo.ts';
 import { CLUTCHES, FARM } from '../src/demo/plan.ts';
@@ -195,5 +196,15 @@ describe('the demo farm', () => {
     );
     expect(rows).toHaveLength(2);
     for (const { g } of rows as { g: number }[]) expect(g).toBeLessThan(35);
+  });
+
+  test('has signed statements that anybody can derive again', async () => {
+    const rows = await app.database.models.statements.findAll();
+    expect(rows).toHaveLength(3);
+    for (const row of rows) {
+      const found = (await verifyFile(Buffer.from(row.get().document))) as Verification;
+      expect(found.problems).toEqual([]);
+      expect(found.claims.length).toBeGreaterThan(0);
+    }
   });
 });

@@ -23,7 +23,13 @@ export function useVerify() {
     const own = new Worker(new URL('./verify.worker.ts', import.meta.url), { type: 'module' });
     worker = own;
     const bytes = new Uint8Array(await file.arrayBuffer());
-    const found = await wrap<VerifyApi>(own).verify(transfer(bytes, [bytes.buffer]));
+    const found = await wrap<VerifyApi>(own)
+      .verify(transfer(bytes, [bytes.buffer]))
+      .catch((error: unknown): VerifyAnswer => {
+        // Nothing that a file may hold ends here: it is our own fault, and told as such.
+        console.error(error);
+        return { refused: { code: 'unread', path: 'file', message: 'cannot be read here' } };
+      });
     // Another file was chosen meanwhile.
     if (worker !== own) return;
     answer.value = found;
