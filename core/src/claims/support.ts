@@ -23,7 +23,7 @@ export function recordsOf(animal: PedigreeAnimal): string[] {
 }
 
 /** An animal as it would be had only some of its records been made. */
-export function thinned(
+function thinned(
   animal: PedigreeAnimal,
   pedigree: Pedigree,
   made: (record: string) => boolean,

@@ -1,6 +1,7 @@
 import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
 import { configure, Uint8ArrayReader, Uint8ArrayWriter, ZipWriter } from '@zip.js/zip.js';
+import { DECLARATION, MANIFEST, PAYLOAD, TAG_MANIFEST } from './bag-layout.ts';
 
 configure({ useWebWorkers: false });
 
@@ -19,17 +20,17 @@ export async function createBag(
   payload: ReadonlyMap<string, Uint8Array>,
   at: Date,
 ): Promise<Uint8Array> {
-  const data = new Map([...payload].map(([path, bytes]) => [`data/${path}`, bytes]));
+  const data = new Map([...payload].map(([path, bytes]) => [PAYLOAD + path, bytes]));
   const total = [...payload.values()].reduce((sum, { length }) => sum + length, 0);
   const tags = new Map([
-    ['bagit.txt', utf8ToBytes('BagIt-Version: 1.0\nTag-File-Character-Encoding: UTF-8\n')],
+    [DECLARATION, utf8ToBytes('BagIt-Version: 1.0\nTag-File-Character-Encoding: UTF-8\n')],
     [
       'bag-info.txt',
       utf8ToBytes(`Bagging-Date: ${at.toISOString().slice(0, 10)}\nPayload-Oxum: ${total}.${data.size}\n`),
     ],
-    ['manifest-sha256.txt', manifestOf(data)],
+    [MANIFEST, manifestOf(data)],
   ]);
-  const all = new Map([...tags, ['tagmanifest-sha256.txt', manifestOf(tags)] as const, ...data]);
+  const all = new Map([...tags, [TAG_MANIFEST, manifestOf(tags)] as const, ...data]);
   const zip = new ZipWriter(new Uint8ArrayWriter(), { lastModDate: at });
   for (const [path, bytes] of all)
     await zip.add(`${name}/${path}`, new Uint8ArrayReader(bytes), IS_PACKED.test(path) ? { level: 0 } : {});

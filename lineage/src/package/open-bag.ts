@@ -1,5 +1,6 @@
 import type { FileFault } from '../verify/problems.ts';
 import { refusal } from '../document/fields.ts';
+import { DECLARATION, MANIFEST, PAYLOAD, TAG_MANIFEST } from './bag-layout.ts';
 import { openArchive, type ArchivedFile } from './open-archive.ts';
 
 /** A BagIt bag (RFC 8493) in a zip: what it holds, and what its manifests say of that. */
@@ -13,10 +14,6 @@ export interface Bag {
   readonly tagFaults: ReadonlyMap<string, FileFault>;
 }
 
-const DECLARATION = 'bagit.txt';
-const MANIFEST = 'manifest-sha256.txt';
-const TAG_MANIFEST = 'tagmanifest-sha256.txt';
-const PAYLOAD = 'data/';
 /** `<digest> <path>`, with carriage returns and line feeds of a path percent-encoded (section 2.1.3). */
 const MANIFEST_LINE = /^([0-9a-fA-F]{64})[ \t]+(\S.*)$/;
 

@@ -3,6 +3,7 @@ import type { Work } from '../../db/work.ts';
 import { viewAnimal } from '../../domain/animals/view-animal.ts';
 import { geneticsOf } from '../../domain/genetics/genetics.service.ts';
 import { cautionsOf } from '../../domain/genetics/inferred-of-animal.ts';
+import { publicRecords, standing } from './public-records.ts';
 import { statementsOf } from '../../domain/statements/statements.queries.ts';
 import { statementLine } from '../../domain/statements/statements.service.ts';
 
@@ -24,7 +25,7 @@ export async function toPublic(work: Work, animalId: string, publishedAt: string
   const collection = (await work.models.collections.findByPk(work.actor.collectionId, {
     transaction: work.transaction,
   }))!.get();
-  const records = animal.records.filter((record) => record.voided === null).toReversed();
+  const records = standing(animal.records);
   const sexed = records.findLast((record) => record.kind === 'sex');
   return {
     format: 'karyotome-public-animal/1',
@@ -39,23 +40,7 @@ export async function toPublic(work: Work, animalId: string, publishedAt: string
     text: animal.publication?.text ?? null,
     asOf: work.today,
     publishedAt,
-    weights: records.flatMap((r) => (r.kind === 'weight' ? [{ on: r.on, massG: r.body.massG }] : [])),
-    feedings: records.flatMap((r) =>
-      r.kind === 'feeding'
-        ? [
-            {
-              on: r.on,
-              species: r.body.species,
-              size: r.body.size,
-              state: r.body.state,
-              taken: r.body.taken,
-            },
-          ]
-        : [],
-    ),
-    sheds: records.flatMap((r) =>
-      r.kind === 'shed' && r.body.stage === 'shed' ? [{ on: r.on, complete: r.body.complete ?? null }] : [],
-    ),
+    ...publicRecords(records),
     lineage: animal.parents.map(withoutIds),
     claims: animal.claims.map(({ label, kind, p, certain, rule, support }) => ({
       label,

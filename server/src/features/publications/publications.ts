@@ -21,7 +21,7 @@ import { issueStatement, subjectOf } from '../../domain/statements/statements.se
 import { idParam } from '../../http/asked.ts';
 import { inThread } from '../../threads/pool.ts';
 import { toPublic } from './public-animal.ts';
-import { statementPackage } from './statement-package.ts';
+import { fileNameOf, statementPackage } from './statement-package.ts';
 import { listedPublications, standingIdentification } from './publications.queries.ts';
 
 export async function publish(
@@ -122,9 +122,7 @@ export function publicationRoutes(
   );
   answer(ROUTES.statementPackage, async (request, response, actor) => {
     const id = idParam(request);
-    const input = await inferring.take(() =>
-      reading(database, actor, (work) => statementPackage(work, dataDir, id)),
-    );
+    const input = await reading(database, actor, (work) => statementPackage(work, dataDir, id));
     const zip = await inThread('pack-statement', input);
     response
       .set('Cache-Control', 'no-store')
@@ -134,8 +132,6 @@ export function publicationRoutes(
   });
   write(ROUTES.withdraw, ({ work, id }) => withdraw(work, id));
 }
-
-const fileNameOf = (number: string): string => number.replace(/[^\w-]+/g, '_');
 
 /** @throws Refusal where there is none at the address, or no more */
 async function livePage(

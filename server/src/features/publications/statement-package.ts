@@ -1,13 +1,14 @@
 import { extname } from 'node:path';
 import Papa from 'papaparse';
-import type { PublicAnimal } from '@karyotome/contract';
 import type { Work } from '../../db/work.ts';
+import { recordViews } from '../../domain/animals/animals.repository.ts';
+import { findAnimal } from '../../domain/animals/animals.service.ts';
 import { pictureFiles } from '../../domain/pictures/pictures.queries.ts';
 import { statementsOf } from '../../domain/statements/statements.queries.ts';
 import { pathOf } from '../../files/store.ts';
 import { Refusal } from '../../refusal.ts';
 import type { PackageInput } from './pack-statement.ts';
-import { toPublic } from './public-animal.ts';
+import { publicRecords, standing } from './public-records.ts';
 
 /** A dated record that goes along with an animal: what was weighed, fed and shed, without notes and names. */
 interface HandedRecord {
@@ -21,16 +22,19 @@ interface HandedRecord {
   readonly complete?: boolean | null;
 }
 
+/** An animal's number as the name of a file. */
+export const fileNameOf = (number: string): string => number.replace(/[^\w-]+/g, '_');
+
 const COLUMNS = ['on', 'kind', 'massG', 'species', 'size', 'state', 'taken', 'complete'];
 
 /** What goes into the package of an animal: its statements, the newest first among them, records and pictures. */
 export async function statementPackage(work: Work, dataDir: string, animalId: string): Promise<PackageInput> {
   const [newest, ...earlier] = await statementsOf(work, { animalId });
   if (!newest) throw new Refusal('conflict', 'Nothing is signed of this animal yet: publish it first.');
-  const animal = await toPublic(work, animalId, newest.issuedAt);
-  const records = handedRecords(animal);
+  const { number } = await findAnimal(work, animalId);
+  const records = handedRecords(publicRecords(standing(await recordViews(work, [animalId]))));
   const pictures = await pictureFiles(work, { animalId });
-  const name = animal.number.replace(/[^\w-]+/g, '_');
+  const name = fileNameOf(number);
   return {
     name,
     texts: [
@@ -47,7 +51,7 @@ export async function statementPackage(work: Work, dataDir: string, animalId: st
   };
 }
 
-function handedRecords({ weights, feedings, sheds }: PublicAnimal): HandedRecord[] {
+function handedRecords({ weights, feedings, sheds }: ReturnType<typeof publicRecords>): HandedRecord[] {
   return [
     ...weights.map((one): HandedRecord => ({ kind: 'weight', ...one })),
     ...feedings.map((one): HandedRecord => ({ kind: 'feeding', ...one })),
