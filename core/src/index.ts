@@ -19,6 +19,7 @@ export * from './pedigree/index.ts';
 export * from './planner/index.ts';
 export * from './proving/index.ts';
 export * from './room/index.ts';
+export * from './sales/index.ts';
 export * from './survival/index.ts';
 export * from './weighing/index.ts';
 export { InputError, CostError, type Issue } from './errors.ts';

@@ -1,3 +1,4 @@
+export { fingerprintWords } from './proof/fingerprint.ts';
 export {
   didOfKey,
   digestMultibase,
@@ -30,5 +31,5 @@ export { readSuccession, SUCCESSION_FORMAT, type KeySuccession } from './documen
 export type { Verification, VerificationList, VerifiedClaim, VerifiedFile } from './verify/answer.ts';
 export type { Problem, Problems } from './verify/problems.ts';
 export { createBag } from './package/create-bag.ts';
-export { verifyFile } from './verify/verify-file.ts';
+export { receiveFile, verifyFile, type ReceivedAnimal } from './verify/verify-file.ts';
 export { verifyStatement } from './verify/verify-statement.ts';

@@ -83,3 +83,26 @@ test('records that contradict one another at a claim’s locus give none', () =>
   const claim = { locus: 'clown', genotypes: [['+', 'clown'] as const] };
   expect(essentialPedigree(compilePedigree(clash), 'H', [claim])).toBeNull();
 });
+
+test('a family of more records than are searched is given whole, with all of its records', () => {
+  const identified = (id: string, genes: string, sure: 'certain' | 'possible' = 'possible') => ({
+    identification: { record: `r-${id}`, genes, sure },
+  });
+  // Seen with doubt, one in three speaks for a carrier and two against: each moves the odds, and none settles them.
+  const animals: RecordedAnimal[] = [
+    { id: 'D', sex: 'female', sires: [], ...identified('D', '50% het clown', 'certain') },
+    { id: 'S', sex: 'male', sires: [], ...identified('S', 'het clown', 'certain') },
+    ...Array.from({ length: 270 }, (_, i): RecordedAnimal => ({
+      id: `Y${i}`,
+      sex: 'unknown',
+      dam: 'D',
+      sires: [{ id: 'S', weight: 1 }],
+      ...identified(`Y${i}`, i % 3 === 2 ? 'clown' : 'normal'),
+    })),
+  ];
+  const pedigree = compilePedigree(animals);
+  const claims = statedClaims(infer(pedigree).animals.get('D')!);
+  const { records } = essentialPedigree(pedigree, 'D', claims)!;
+  const all = animals.map(({ id }) => ({ record: `r-${id}`, animal: id }));
+  expect(new Set(records)).toEqual(new Set(all));
+});

@@ -3,7 +3,7 @@ import { genotypesOf } from '../inference/infer.ts';
 import type { Genotype, WeightedGenotype } from '../loci/genotype.ts';
 import type { Pedigree } from '../pedigree/document.ts';
 import type { StatedClaim } from './stated-claims.ts';
-import { aboutLoci, fewestRecords, withOnly, type SupportingRecord } from './support.ts';
+import { aboutLoci, fewestRecords, recordsOf, withOnly, type SupportingRecord } from './support.ts';
 
 /** Documents give six decimals: a record that moves no claim by this much is not needed. */
 const SAME_PROBABILITY = 2e-7;
@@ -52,7 +52,11 @@ export function essentialPedigree(
     const part = cut(new Set(records.map(({ record }) => record)));
     return { pedigree: part, p: probabilities(part, proband, claims)!, records };
   }
-  return { pedigree: aboutLoci(pedigree, loci), p: whole, records: [] };
+  const part = aboutLoci(pedigree, loci);
+  const records = part.animals.flatMap((animal) =>
+    recordsOf(animal).map((record) => ({ record, animal: animal.id })),
+  );
+  return { pedigree: part, p: whole, records };
 }
 
 /** @returns null where nothing can be said at one of the loci */

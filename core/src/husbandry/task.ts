@@ -26,10 +26,13 @@ export type TaskKind =
   | 'clean'
   | 'concern'
   | 'heat'
-  | 'stock';
+  | 'stock'
+  | 'sale';
 
 /** Everything that can be due. Masses in grams, temperatures in degrees Celsius; days are counted from 0. */
 export interface Tasks extends Concerns, ClimateAlarms {
+  /** A reservation ran out by itself: it is for sale again. */
+  readonly 'reservation-lapsed': { readonly until: IsoDay };
   readonly 'first-shed-due': { readonly ageDays: number; readonly fromDay: number; readonly toDay: number };
   readonly 'shed-due': {
     readonly stage: Exclude<ShedStage, 'shed'>;
@@ -151,6 +154,7 @@ export const TASK_KINDS: Readonly<Record<TaskCode, TaskKind>> = {
   'heat-fault': 'heat',
   'heat-check-due': 'heat',
   'prey-short': 'stock',
+  'reservation-lapsed': 'sale',
   'prey-order-due': 'stock',
 };
 

@@ -10,6 +10,7 @@ import { hidesOf } from '../loci/hides.ts';
 import { WILD } from '../loci/locus.ts';
 import { parseGenes, WILD_FOR_CERTAIN, type ParsedGenes } from '../notation/parse.ts';
 import { toParent } from '../odds/parent.ts';
+import { allelesNamedBy, callsOf, founderAt, type StatedEvidence } from './stated-evidence.ts';
 import {
   UNRECORDED_FREQUENCY,
   type Call,
@@ -44,6 +45,8 @@ export interface RecordedAnimal {
   readonly dam?: string;
   readonly sires: readonly CandidateSire[];
   readonly identification?: Identification;
+  /** What another breeder's statement says of it. */
+  readonly stated?: StatedEvidence;
 }
 
 /**
@@ -119,7 +122,11 @@ export class RecordCompiler {
 
   compile(animals: readonly RecordedAnimal[]): Pedigree {
     const readings = animals.map(({ identification }) => identification && this.read(identification.genes));
-    const loci = this.namedLoci(readings.filter((reading) => reading !== undefined));
+    const stated = animals.flatMap((animal) => animal.stated ?? []);
+    const loci = this.namedLoci(
+      readings.filter((reading) => reading !== undefined),
+      stated,
+    );
     if (JSON.stringify(loci) !== JSON.stringify(this.loci)) {
       this.loci = loci;
       this.compiled.clear();
@@ -150,7 +157,7 @@ export class RecordCompiler {
     return reading;
   }
 
-  private namedLoci(readings: readonly ParsedGenes[]): PedigreeLocus[] {
+  private namedLoci(readings: readonly ParsedGenes[], stated: readonly StatedEvidence[]): PedigreeLocus[] {
     const alleles = new Map<string, Set<string>>();
     const name = (locus: string, allele: string): void => {
       if (allele !== WILD) alleles.set(locus, (alleles.get(locus) ?? new Set()).add(allele));
@@ -160,7 +167,10 @@ export class RecordCompiler {
         for (const { genotype } of genotypes) genotype.forEach((a) => name(id, a));
       for (const id of possible) name(this.catalogue.alleleById(id)!.locus.id, id);
     }
+    for (const evidence of stated)
+      for (const [locus, allele] of allelesNamedBy(evidence)) name(locus, allele);
     return [...alleles]
+      .filter(([id]) => this.catalogue.locusById(id) !== undefined)
       .toSorted(([a], [b]) => (a < b ? -1 : 1))
       .map(([id, named]) => {
         const linked = this.catalogue.locusById(id)!.sexLinked;
@@ -177,25 +187,34 @@ export class RecordCompiler {
     reading: ParsedGenes | undefined,
     loci: readonly PedigreeLocus[],
   ): PedigreeAnimal {
-    const { id, sex, dam, sires, identification } = animal;
+    const { id, sex, dam, sires, identification, stated } = animal;
+    const record = identification?.record ?? stated?.record;
+    const theirs = stated ? callsOf(stated, loci) : [];
     if (dam === undefined && sires.length === 0) {
       const founder = Object.fromEntries(
-        loci.map((locus) => [
-          locus.id,
-          reading && identification
-            ? this.statedDistribution(locus, sex, reading, CALL_ERROR[identification.sure])
-            : unrecordedFounder(locus),
-        ]),
+        loci.map((locus) => [locus.id, this.founderDistribution(animal, reading, locus)]),
       );
-      return { id, sex, founder, ...(identification ? { founderRecord: identification.record } : {}) };
+      const calls = theirs.length > 0 ? { calls: theirs } : {};
+      return { id, sex, founder, ...(record === undefined ? {} : { founderRecord: record }), ...calls };
     }
     return {
       id,
       sex,
       ...(dam === undefined ? {} : { dam }),
       ...(sires.length > 0 ? { sires } : {}),
-      calls: reading && identification ? this.readCalls(reading, identification, loci) : [],
+      calls: [...(reading && identification ? this.readCalls(reading, identification, loci) : []), ...theirs],
     };
+  }
+
+  private founderDistribution(
+    { sex, identification, stated }: RecordedAnimal,
+    reading: ParsedGenes | undefined,
+    locus: PedigreeLocus,
+  ): readonly WeightedGenotype[] {
+    if (reading && identification)
+      return this.statedDistribution(locus, sex, reading, CALL_ERROR[identification.sure]);
+    const unknown = unrecordedFounder(locus);
+    return stated ? founderAt(stated, locus.id, unknown) : unknown;
   }
 
   private statedDistribution(

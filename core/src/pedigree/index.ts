@@ -11,3 +11,4 @@ export {
 export { kinByDistance, withAncestors } from './kin.ts';
 export { parsePedigree, PEDIGREE_FORMAT } from './parse-document.ts';
 export { writePedigree, type PedigreeDocument } from './write-document.ts';
+export { statedOfAnimal, type StatedEvidence, type StatedOfAnimal } from './stated-evidence.ts';

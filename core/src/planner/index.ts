@@ -14,6 +14,7 @@ export {
   type Fertility,
 } from './chances.ts';
 export { clutchSize, hatchShare } from './clutch-size.ts';
+export { holdbackGains, type BestPair, type HoldbackGain, type HoldbackGains } from './holdback-gains.ts';
 export { planPair, targetChances, type PairPlan, type TargetChances } from './pair-plan.ts';
 export { findRoutes, missingAlleles, type RouteQuestion } from './routes/find-routes.ts';
 export {

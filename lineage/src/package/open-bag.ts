@@ -20,11 +20,15 @@ const MANIFEST_LINE = /^([0-9a-fA-F]{64})[ \t]+(\S.*)$/;
 /**
  * Opens a package and holds its files against its manifests.
  *
+ * @param keeps - whether a file is wanted whole, besides those that are read here
  * @throws InputError where it is no zip, no bag, or a limit is passed
  */
-export async function openBag(archive: Uint8Array): Promise<Bag> {
+export async function openBag(
+  archive: Uint8Array,
+  keeps: (path: string) => boolean = () => false,
+): Promise<Bag> {
   const isText = (path: string): boolean => /\.(txt|json)$/.test(path);
-  const files = inBag(await openArchive(archive, isText));
+  const files = inBag(await openArchive(archive, (path) => isText(path) || keeps(path)));
   const declared = textOf(files, DECLARATION).split(/\r?\n|\r/);
   if (
     declared[0]?.trim() !== 'BagIt-Version: 1.0' ||

@@ -1,5 +1,11 @@
-import { InputError } from '@karyotome/core';
-import { formatOf, readStatement, STATEMENT_FORMAT, type StatedPicture } from '../document/statement.ts';
+import { InputError, type Pedigree } from '@karyotome/core';
+import {
+  formatOf,
+  readStatement,
+  STATEMENT_FORMAT,
+  type StatedPicture,
+  type Statement,
+} from '../document/statement.ts';
 import { readSuccession, SUCCESSION_FORMAT } from '../document/succession.ts';
 import { refusal } from '../document/fields.ts';
 import { readJson } from '../json/read-json.ts';
@@ -27,9 +33,11 @@ const ZIP_SIGNATURES = [
  * @throws InputError where it is neither: one issue, naming the field or file at fault
  */
 export async function verifyFile(bytes: Uint8Array): Promise<Verification | VerificationList> {
-  const isZip = ZIP_SIGNATURES.some((signature) => signature.every((byte, i) => bytes[i] === byte));
-  return isZip ? verifyPackage(await openBag(bytes)) : verifyStatement(statementIn(bytes));
+  return isZip(bytes) ? verifyPackage(await openBag(bytes)) : verifyStatement(statementIn(bytes));
 }
+
+const isZip = (bytes: Uint8Array): boolean =>
+  ZIP_SIGNATURES.some((signature) => signature.every((byte, i) => bytes[i] === byte));
 
 const statementIn = (bytes: Uint8Array): ReturnType<typeof readStatement> => statementOf(readJson(bytes));
 
@@ -39,12 +47,74 @@ function statementOf(document: unknown): ReturnType<typeof readStatement> {
   return readStatement(document);
 }
 
-function verifyPackage(bag: Bag): Verification | VerificationList {
-  const folders = [...bag.payload.keys()]
+/** One animal of a package: what was found of its statement, and what came with it. */
+export interface ReceivedAnimal {
+  readonly verification: Verification;
+  readonly statement: Statement;
+  readonly pedigree: Pedigree;
+  /** As it was signed, byte for byte. */
+  readonly document: string;
+  /** Dated husbandry records, as JSON; null where none came along. */
+  readonly records: unknown;
+  readonly pictures: readonly { readonly file: string; readonly bytes: Uint8Array }[];
+}
+
+const PICTURE = /\.(jpe?g|png|webp)$/i;
+const RECORDS = 'records.json';
+
+/**
+ * Reads a lineage document, or a hand-over package, with everything that is taken in of it.
+ *
+ * @throws InputError where it is neither
+ */
+export async function receiveFile(bytes: Uint8Array): Promise<ReceivedAnimal[]> {
+  if (!isZip(bytes)) {
+    const read = statementIn(bytes);
+    return [{ ...read, ...NOTHING_ENCLOSED, verification: verifyStatement(read), document: utf8(bytes) }];
+  }
+  const bag = await openBag(bytes, (path) => PICTURE.test(path));
+  const verified = verifyPackage(bag);
+  const folders = foldersOf(bag);
+  const documents = 'documents' in verified ? verified.documents : [verified];
+  // What is wrong with the package as a whole is wrong with each animal in it.
+  const ofAll = 'documents' in verified ? verified.problems : [];
+  return folders.map((folder, i) => {
+    const { valid, problems, ...verification } = documents[i]!;
+    const own = (name: string): Uint8Array | undefined => bag.payload.get(`${folder}${name}`)?.bytes;
+    const document = own(STATEMENT)!;
+    const records = own(RECORDS);
+    return {
+      ...statementIn(document),
+      verification: {
+        ...verification,
+        valid: valid && ofAll.length === 0,
+        problems: [...problems, ...ofAll],
+      },
+      document: utf8(document),
+      records: records ? inFile(`data/${folder}${RECORDS}`, () => readJson(records)) : null,
+      pictures: [...bag.payload].flatMap(([path, file]) =>
+        path.startsWith(`${folder}pictures/`) && file.bytes ? [{ file: path, bytes: file.bytes }] : [],
+      ),
+    };
+  });
+}
+
+const NOTHING_ENCLOSED = { records: null, pictures: [] } as const;
+const utf8 = (bytes: Uint8Array): string => new TextDecoder().decode(bytes);
+
+/** The animals' folders, each with its slash; the empty one where there is one animal at the top. */
+function foldersOf(bag: Bag): string[] {
+  if (bag.payload.has(STATEMENT)) return [''];
+  return [...bag.payload.keys()]
     .filter((path) => IN_FOLDER.test(path))
     .map((path) => path.slice(0, -STATEMENT.length));
-  if (bag.payload.has(STATEMENT)) {
-    if (folders.length > 0) throw refusal('archive', 'holds one animal at its top and others in folders');
+}
+
+function verifyPackage(bag: Bag): Verification | VerificationList {
+  const folders = foldersOf(bag);
+  if (folders.includes('')) {
+    if ([...bag.payload.keys()].some((path) => IN_FOLDER.test(path)))
+      throw refusal('archive', 'holds one animal at its top and others in folders');
     return verifyFolder(bag, '', bag.tagFaults);
   }
   if (folders.length === 0) throw refusal('archive', `holds no ${STATEMENT}`);
