@@ -17,12 +17,17 @@ export const STATUSES = [
   'died',
   /** Entered by mistake: it keeps its number and history, and is counted nowhere. */
   'mistaken',
+  /** Never of this collection: known from another breeder's statement. */
+  'outside',
 ] as const;
 
 export type Status = (typeof STATUSES)[number];
 
+/** Those that somebody may enter; how an animal comes to be known from elsewhere is by taking in a statement. */
+export const ENTERED_STATUSES = STATUSES.filter((status) => status !== 'outside');
+
 /** Not here any more, or never was: no daily work, no place, no plans. */
-export const GONE: readonly Status[] = ['sold', 'died', 'mistaken'];
+export const GONE: readonly Status[] = ['sold', 'died', 'mistaken', 'outside'];
 
 export const isGone = ({ status }: { status: Status }): boolean => GONE.includes(status);
 
@@ -50,7 +55,7 @@ const animalFields = {
   hatchedOn: optional(pastDay()),
   damId: optional(id()),
   sireId: optional(id()),
-  status: Joi.string().valid(...STATUSES),
+  status: Joi.string().valid(...ENTERED_STATUSES),
   note: optional(text(2000).allow('')),
 };
 

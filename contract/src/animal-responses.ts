@@ -1,4 +1,13 @@
-import type { Appetite, InShed, Meal, MoveAdvice, MoveOutcome } from '@karyotome/core';
+import type {
+  Appetite,
+  FactOf,
+  InShed,
+  Meal,
+  MoveAdvice,
+  MoveOutcome,
+  RecordGaps,
+  SaleLacks,
+} from '@karyotome/core';
 import type { Sex } from './animal-requests.ts';
 import type { AnimalSummary, ParentView, PictureView, TubPlace } from './animal-summary.ts';
 import type { PrintedLabelView } from './label-responses.ts';
@@ -36,6 +45,10 @@ export interface AnimalView extends AnimalSummary {
   steps: LadderStepInput[];
   currentStep: number | null;
   pictures: PictureView[];
+  /** What it lacks to be ready for sale by the collection's rules. */
+  lacks: FactOf<SaleLacks>[];
+  /** What its record lacks that a buyer would ask for. */
+  gaps: FactOf<RecordGaps>[];
   publication: { slug: string; publishedAt: string; text: string | null } | null;
   printedLabel: PrintedLabelView | null;
 }

@@ -99,3 +99,12 @@ export const moment = (): Joi.StringSchema =>
       return helpers.error('moment.format');
     return ms > Date.now() + 3_600_000 ? helpers.error('day.future') : value;
   });
+
+/** What something costs: in whole and hundredth units of its currency. */
+export const price = (): Joi.NumberSchema => Joi.number().min(0).max(10_000_000).precision(2);
+/** ISO 4217, as this machine knows it. */
+const CURRENCIES: ReadonlySet<string> = new Set(Intl.supportedValuesOf('currency'));
+export const currency = (): Joi.StringSchema =>
+  Joi.string().custom((value: string, helpers) =>
+    CURRENCIES.has(value) ? value : helpers.error('any.only', { valids: ['EUR', 'USD', 'GBP'] }),
+  );

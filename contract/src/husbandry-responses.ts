@@ -1,4 +1,5 @@
 import type {
+  LearnedPace,
   Appetite,
   Concern,
   Concerns,
@@ -185,6 +186,8 @@ export interface RoomView {
   today: string;
   question: RoomQuestion;
   assumptions: RoomAssumptions;
+  /** What the records of sales teach of their pace; null while there are too few. */
+  learned: LearnedPace | null;
   version: number;
   /** What is counted: so many animals, so many clutches. */
   rests: { animals: number; forSale: number; clutches: number };

@@ -1,9 +1,9 @@
-import type { ClaimKind, PreyState, Sureness } from '@karyotome/core';
+import type { ClaimKind, PreyState, Strengthening, Sureness } from '@karyotome/core';
 import type { AnimalSummary, PictureView } from './animal-summary.ts';
 import type { ClaimRule } from './genetics-responses.ts';
 import type { RecordBodies } from './records.ts';
 import type { CollectionSettings } from './session-requests.ts';
-import type { Sex } from './animal-requests.ts';
+import type { Sex, Status } from './animal-requests.ts';
 
 /** What a buyer sees, and the JSON download: no private notes, no places, no other people's names. */
 export interface PublicAnimal {
@@ -18,6 +18,11 @@ export interface PublicAnimal {
   sexing: { method: RecordBodies['sex']['method']; sure: Sureness } | null;
   hatchedOn: string | null;
   text: string | null;
+  status: Status;
+  /** Null where none is told. */
+  price: number | null;
+  /** ISO 4217. */
+  currency: string;
   asOf: string;
   publishedAt: string;
   weights: { on: string; massG: number }[];
@@ -30,8 +35,10 @@ export interface PublicAnimal {
     p: number;
     certain: boolean;
     rule: ClaimRule;
-    /** By whom is left out: people's names are not published. */
-    support: { animal: string; on: string; label: string; sure: Sureness }[] | null;
+    /** By whom is left out: people's names are not published. `animal`: null for one that the breeder hides. */
+    support: { animal: string | null; on: string; label: string; sure: Sureness }[] | null;
+    /** What would make it surer; null where nothing is known to, or it is certain. */
+    surer: { kind: Strengthening['kind']; number: string | null } | null;
   }[];
   cautions: string[];
   pictures: PictureView[];
@@ -57,8 +64,10 @@ export interface ClaimChangeView {
 
 export interface PublicKin {
   role: 'dam' | 'sire';
-  number: string;
-  label: string;
+  /** Null, like name and label, for one that the breeder hides. */
+  number: string | null;
+  name: string | null;
+  label: string | null;
   p: number;
   parents: PublicKin[];
 }
@@ -72,4 +81,30 @@ export interface ShowcaseLine {
   statement: { statement: number; asOf: string } | null;
   /** What the newest statement says otherwise than the records do by now. */
   changes: ClaimChangeView[];
+  /** Why the breeder does not sign that; null where nothing was said of it. */
+  withheld: string | null;
+}
+
+/** What the next statement would say otherwise, each with its reason. */
+export interface AmendmentView {
+  changes: { locus: string; from: string; to: string; because: string }[];
+}
+
+/** A key of the collection: the one in use, or one that was replaced. */
+export interface SigningKeyView {
+  id: string;
+  did: string;
+  /** Its fingerprint, to be read out. */
+  words: string[];
+  createdAt: string;
+  replacedAt: string | null;
+}
+
+/** A signing key under a password: scrypt (RFC 7914) and AES-256-GCM; `sealed` is nonce, tag and text, base64. */
+export interface KeyBackup {
+  format: 'karyotome-key-backup/1';
+  did: string;
+  kdf: { name: 'scrypt'; N: number; r: number; p: number; salt: string };
+  cipher: string;
+  sealed: string;
 }

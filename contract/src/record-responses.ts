@@ -12,6 +12,8 @@ export type RecordView = {
     note: string | null;
     author: string;
     recordedAt: string;
+    /** The breeder that it came with; null of the collection's own. Such a record is read, and never changed. */
+    from: string | null;
     voided: { at: string; by: string; reason: string; replacedBy: string | null } | null;
   };
 }[RecordKind];

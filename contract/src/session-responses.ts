@@ -9,6 +9,8 @@ export interface SessionView {
   permissions: Permission[];
   /** `farmZone` is the zone that counts: the one that was said, or until then the server's. */
   collection: CollectionSettings & { id: string; version: number; farmZone: string };
+  /** The collection's front page is at `/c/` and this. */
+  pageName: string;
   csrfToken: string;
 }
 

@@ -25,6 +25,18 @@ export const TAGS = [
   'labels',
   'pictures',
   'publications',
+  /** Status of animals, offers, and rules of sale. */
+  'sales',
+  /** Buyers, and those who wait. */
+  'persons',
+  /** What visitors of public pages asked. */
+  'inquiries',
+  /** Letters to people. */
+  'letters',
+  /** Who waits for what. */
+  'wishes',
+  /** Statements of other breeders. */
+  'taken',
   'calendars',
 ] as const;
 export type Tag = (typeof TAGS)[number];

@@ -28,14 +28,19 @@ import { incubationRoutes } from './features/incubation/incubation.routes.ts';
 import { labelRoutes } from './features/labels/labels.routes.ts';
 import { pictureRoutes, publicPictureRoutes } from './features/pictures/pictures.routes.ts';
 import { plannerRoutes } from './features/planner/planner.routes.ts';
+import { letterRoutes } from './features/post/post.routes.ts';
 import { publicationRoutes, publicRoutes } from './features/publications/publications.ts';
 import { rackRoutes } from './features/racks/racks.routes.ts';
 import { recordRoutes } from './features/records/records.routes.ts';
 import { roomRoutes } from './features/room/room.routes.ts';
 import { roundRoutes } from './features/rounds/rounds.routes.ts';
+import { pageRoutes } from './features/pages/pages.routes.ts';
+import { personRoutes, salesRoutes } from './features/sales/sales.routes.ts';
 import { seasonRoutes } from './features/season/season.routes.ts';
 import { identifyActor, sessionRoutes } from './features/session/session.routes.ts';
 import { settingsRoutes } from './features/settings/settings.ts';
+import { takingInRoutes } from './features/taking-in/taking-in.routes.ts';
+import { waitingRoutes } from './features/waiting/waiting.routes.ts';
 import { todayRoutes } from './features/today/today.routes.ts';
 import { forLog } from './db/faults.ts';
 import { sidePool } from './db/connection.ts';
@@ -77,7 +82,9 @@ export function createApp(database: Database, config: Config, logger: Logger): A
   const pool = sidePool(config.databaseUrl, (error) =>
     logger.warn({ fault: forLog(error) }, 'an idle connection to the database broke'),
   );
-  app.use('/api/v1', api(database, config, pool));
+  const limits = new RateLimits(pool);
+  app.use('/api/v1', api(database, config, pool, limits));
+  app.use(pageRoutes(database, config.dataDir, limits));
   if (config.webDir) serveWeb(app, config.webDir);
   app.use(handleErrors);
   return { express: app, close: () => pool.end() };
@@ -106,7 +113,7 @@ function securityHeaders(config: Config) {
   });
 }
 
-function api(database: Database, config: Config, pool: pg.Pool): Router {
+function api(database: Database, config: Config, pool: pg.Pool, limits: RateLimits): Router {
   const router = Router();
   openRoute(router, ROUTES.health, async (_request, response) => {
     await pool.query('select 1');
@@ -118,7 +125,6 @@ function api(database: Database, config: Config, pool: pg.Pool): Router {
   });
   router.use(refuseStrangeAddress);
   router.use(limitBody);
-  const limits = new RateLimits(pool);
   const json = readJson((request, bytes) => {
     request.bodyDigest = createHash('sha256').update(bytes).digest('hex');
   });
@@ -187,6 +193,11 @@ function endpointsOf({
   roomRoutes(endpoints);
   todayRoutes(endpoints);
   pictureRoutes(endpoints, database, config.dataDir);
+  salesRoutes(endpoints, database);
+  personRoutes(endpoints);
+  letterRoutes(endpoints, config.smtpUrl === null);
+  waitingRoutes(endpoints);
+  takingInRoutes(endpoints, database, config.dataDir);
   publicationRoutes(endpoints, database, config.dataDir, config.signingSecret);
   return endpoints.router;
 }

@@ -13,6 +13,9 @@ import { startSensors } from './domain/incubation/sensor.ts';
 import { ensureOwner } from './features/session/first-start.ts';
 import { sweepFiles } from './files/sweep.ts';
 import { stopThreads } from './threads/pool.ts';
+import { lapseEverywhere } from './domain/sales/lapse.ts';
+import { lapseOffers } from './domain/waiting/offer-to-first.ts';
+import { startPost } from './post/start-post.ts';
 import { startUpkeep } from './upkeep/upkeep.ts';
 
 /** Accepted requests have so long to end when the server is told to stop. */
@@ -48,7 +51,8 @@ server.listen(config.port, config.host, () => {
 });
 
 const stopSensors = startSensors(database, onFault);
-const stopUpkeep = startUpkeep(database, onFault);
+const stopPost = await startPost(database, config, onFault);
+const stopUpkeep = startUpkeep(database, onFault, [lapseEverywhere, lapseOffers]);
 sweepFiles(database, config.dataDir).then(({ removed, missing }) => {
   if (removed.length > 0) logger.warn({ files: removed.length }, 'removed files that no record names');
   for (const { folder, name } of missing)
@@ -74,6 +78,7 @@ async function stop(): Promise<void> {
   stopping = true;
   stopSensors();
   stopUpkeep();
+  await stopPost();
   // Who has knocked already is let in first: a busy process needs some turns for it, not only time.
   await letIn();
   // Listens no more; unlike the HTTP server's own close, it leaves connections whose request is still being read.

@@ -2,6 +2,7 @@ import { execFileSync } from 'node:child_process';
 import type { Page, BenchView } from '@karyotome/contract';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { version as ifVersion } from './bench-acts.ts';
 import { fieldsOf, startTestApp, type TestApp, type TestClient } from './test-app.ts';
 
 let app: TestApp;
@@ -161,6 +162,13 @@ describe('pictures', () => {
     for (const bytes of [published, own]) expect(await contrast(bytes, 100)).toBeLessThan(5);
     expect(await contrast(own, 562)).toBeLessThan(5);
     expect(await contrast(published, 562)).toBeGreaterThan(40);
+    // What the offer leaves out is not to be had at the address either.
+    const offer = await owner.get(`/animals/${id}/offer`);
+    const { version } = offer.body as { version: number };
+    expect((await owner.put(`/animals/${id}/offer`, { pictureIds: [] }, ifVersion(version))).status).toBe(
+      200,
+    );
+    expect((await app.anonymous.get(`/public/${slug}/pictures/${picture}`)).status).toBe(404);
   });
 
   test('of a clutch’s card are kept with the clutch', async () => {

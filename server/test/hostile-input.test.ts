@@ -19,9 +19,23 @@ afterAll(async () => {
   await app.close();
 });
 
-test('the application serves the routes of the table, and no others', () => {
+/** Pages for people, beside the API: tried by test/pages.test.ts and test/taking-in.test.ts. */
+const PAGES = [
+  'get /p-assets/:file',
+  'get /p/:slug',
+  'get /p/:slug/statements/:statement',
+  'get /p/:slug/pictures/:id/:width',
+  'get /c/:name',
+  'get /c/:name/feed.json',
+  'get /c/:name/inquiry',
+  'post /c/:name/inquiry',
+  'get /h/:token',
+  'post /h/:token',
+];
+
+test('the application serves the routes of the table, the pages for people, and no others', () => {
   const tried = ROUTES.map(({ method, path }) => `${method} ${path}`);
-  expect(tried.toSorted()).toEqual([...new Set(routesOf(app.express))].toSorted());
+  expect([...tried, ...PAGES].toSorted()).toEqual([...new Set(routesOf(app.express))].toSorted());
 });
 
 test('hostile requests to every route: no 5xx, and no page broken afterwards', async () => {

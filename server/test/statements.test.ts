@@ -1,15 +1,25 @@
+import { createDecipheriv, scryptSync } from 'node:crypto';
 import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import sharp from 'sharp';
 import type { Test } from 'supertest';
-import { verifyFile, type Statement, type Verification } from '@karyotome/lineage';
-import type { PublicAnimal, ShowcaseLine } from '@karyotome/contract';
+import { didOfKey, verifyFile, type Statement, type Verification } from '@karyotome/lineage';
+import { ed25519 } from '@noble/curves/ed25519.js';
+import type {
+  AmendmentView,
+  KeyBackup,
+  LetterView,
+  Page,
+  PublicAnimal,
+  ShowcaseLine,
+  SigningKeyView,
+} from '@karyotome/contract';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { breederOf } from './breeder.ts';
 import { ago, TODAY } from './days.ts';
-import { startTestApp, type TestApp, type TestClient } from './test-app.ts';
+import { binary, startTestApp, type TestApp, type TestClient } from './test-app.ts';
 
 /* Publishing makes signed statements, which anybody can derive again; evidence that comes later makes the next one. */
 
@@ -51,13 +61,6 @@ const verified = async (text: string): Promise<Verification> =>
   (await verifyFile(new TextEncoder().encode(text))) as Verification;
 const line = async (): Promise<ShowcaseLine> =>
   ((await owner.get('/showcase')).body as { items: ShowcaseLine[] }).items[0]!;
-
-/** Reads an answer of a media type that the client takes for text. */
-const binary: Parameters<Test['parse']>[0] = (response, done) => {
-  const parts: Buffer[] = [];
-  response.on('data', (part: Buffer) => parts.push(part));
-  response.on('end', () => done(null, Buffer.concat(parts)));
-};
 
 describe('a published animal', () => {
   test('has a statement that is signed, and whose claims follow from what it holds', async () => {
@@ -189,5 +192,96 @@ describe('a published animal', () => {
       body: { detail: expect.stringContaining('signing-secret') as string },
     });
     expect((await page()).statements).toHaveLength(3);
+    await row!.update({ sealedSecret });
   });
+});
+
+describe('the key', () => {
+  const keys = async (): Promise<SigningKeyView[]> =>
+    ((await owner.get('/signing-keys')).body as Page<SigningKeyView>).items;
+
+  test('is backed up under a password, which alone opens it', async () => {
+    const [current] = await keys();
+    const password = 'a long password';
+    expect((await owner.post('/signing-keys/backup', { password: 'short' })).body).toMatchObject({
+      errors: [{ field: 'password' }],
+    });
+    const { kdf, sealed, did } = (await owner.post('/signing-keys/backup', { password })).body as KeyBackup;
+    expect(did).toBe(current!.did);
+    const open = (word: string): Buffer => {
+      const { N, r, p, salt } = kdf;
+      const key = scryptSync(word, Buffer.from(salt, 'base64'), 32, { N, r, p, maxmem: 2 ** 28 });
+      const bytes = Buffer.from(sealed, 'base64');
+      const decipher = createDecipheriv('aes-256-gcm', key, bytes.subarray(0, 12));
+      decipher.setAuthTag(bytes.subarray(12, 28));
+      return Buffer.concat([decipher.update(bytes.subarray(28)), decipher.final()]);
+    };
+    expect(() => open('another password')).toThrow();
+    // RFC 8032: the public key follows from the secret one.
+    expect(didOfKey(ed25519.getPublicKey(open(password)))).toBe(did);
+    const [kept] = await app.database.sequelize.query(
+      `select count(*)::int as n from idempotent_writes where body::text like '%scrypt%'`,
+    );
+    expect(kept).toEqual([{ n: 0 }]);
+  });
+
+  test('is replaced by one that it introduces: what it signed before stays valid, in one chain', async () => {
+    const [before] = await keys();
+    expect((await owner.post('/signing-keys', {})).status).toBe(201);
+    const [now, old] = await keys();
+    expect(old).toMatchObject({ did: before!.did });
+    expect(old!.replacedAt).not.toBeNull();
+    expect(now!.words).toHaveLength(6);
+    expect(now!.words.join()).not.toBe(old!.words.join());
+    await identify(youngId, 'pastel');
+    const { statement: number } = (await owner.post(`/animals/${youngId}/statements`, {})).body as {
+      statement: number;
+    };
+    const { read } = await statement(number);
+    expect(read.issuer.id).toBe(now!.did);
+    const answer = await (owner.get(`/animals/${youngId}/package`) as Test).buffer(true).parse(binary);
+    expect(await verifyFile(answer.body as Buffer)).toMatchObject({ valid: true, problems: [] });
+  });
+
+  test('is replaced and backed up by its owner alone', async () => {
+    const keeper = await app.newCollection('Keeping', 'keeper');
+    expect((await keeper.post('/signing-keys', {})).status).toBe(403);
+    expect((await keeper.post('/signing-keys/backup', { password: 'a long password' })).status).toBe(403);
+  });
+});
+
+test('a change that is not signed has a reason, until the records change again', async () => {
+  await identify(siblingId, 'normal');
+  await identify(youngId, 'clown');
+  const { changes } = await line();
+  expect(changes.length).toBeGreaterThan(0);
+  const { changes: told } = (await owner.get(`/animals/${youngId}/amendment`)).body as AmendmentView;
+  expect(told.map(({ locus }) => locus).toSorted()).toEqual(changes.map(({ locus }) => locus).toSorted());
+  expect(told.every(({ because }) => because.length > 0)).toBe(true);
+  expect((await owner.put(`/animals/${youngId}/amendment`, { reason: 'A slip of the pen' })).status).toBe(
+    204,
+  );
+  expect((await line()).withheld).toBe('A slip of the pen');
+  await identify(youngId, 'normal');
+  expect((await line()).withheld).toBeNull();
+});
+
+test('who holds an animal is told when its claims change: drafted once, with both versions', async () => {
+  const personId = (
+    await created<{ id: string }>('/persons', { name: 'Ada', email: 'ada@example.test', consentOn: TODAY })
+  ).id;
+  const silent = (await created<{ id: string }>('/persons', { name: 'Bo', email: 'bo@example.test' })).id;
+  for (const id of [silent, personId])
+    await owner.post('/status-events', {
+      animalIds: [youngId],
+      kind: 'reserved',
+      on: TODAY,
+      details: { personId: id },
+    });
+  await identify(youngId, 'clown');
+  await owner.post(`/animals/${youngId}/statements`, {});
+  await owner.post(`/animals/${youngId}/statements`, {});
+  const letters = ((await owner.get('/letters')).body as Page<LetterView>).items;
+  expect(letters).toMatchObject([{ kind: 'claims-changed', state: 'draft', to: 'ada@example.test' }]);
+  expect(letters[0]!.paragraphs.join(' ')).toContain('Clown');
 });

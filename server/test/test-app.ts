@@ -6,7 +6,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Express } from 'express';
 import { pino } from 'pino';
-import request, { type Response } from 'supertest';
+import request, { type Response, type Test } from 'supertest';
 import { expect, inject } from 'vitest';
 import { createApp } from '../src/app.ts';
 import { openDatabase } from '../src/db/open.ts';
@@ -70,6 +70,8 @@ export async function startTestApp({
       webDir: null,
       sessionSecret: 'only-for-tests',
       signingSecret: 'only-for-tests',
+      smtpUrl: null,
+      mailFrom: 'post@karyotome.local',
       logLevel: 'silent',
       behindTls: false,
       trustedProxies: [],
@@ -195,3 +197,10 @@ export function maker(owner: () => TestClient, daysAgo: (days: number) => string
     created('/animals', { number, sex, genes, hatchedOn: daysAgo(1500), massG: 1800 });
   return { created, animal };
 }
+
+/** Reads an answer of a media type that the client takes for text. */
+export const binary: Parameters<Test['parse']>[0] = (response, done) => {
+  const parts: Buffer[] = [];
+  response.on('data', (part: Buffer) => parts.push(part));
+  response.on('end', () => done(null, Buffer.concat(parts)));
+};

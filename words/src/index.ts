@@ -1,4 +1,11 @@
-export { DEFAULT_LOCALE, GRAMS_PER_OUNCE, Reader, type ReaderSettings, type Unit } from './reader.ts';
+export {
+  DEFAULT_LOCALE,
+  GRAMS_PER_OUNCE,
+  oddsWords,
+  Reader,
+  type ReaderSettings,
+  type Unit,
+} from './reader.ts';
 export { capital, say, sentences, type Phrases, type Told } from './phrases.ts';
 export * from './husbandry.ts';
 export * from './meals.ts';
@@ -8,4 +15,6 @@ export * from './tasks.ts';
 export * from './records.ts';
 export * from './genetics.ts';
 export * from './planning.ts';
+export * from './letters.ts';
 export * from './lineage.ts';
+export * from './sales.ts';

@@ -1,3 +1,5 @@
+import type { TakeInConflicts, Trust } from '@karyotome/contract';
+import type { Fact } from '@karyotome/core';
 import type { Problem, Problems } from '@karyotome/lineage';
 import { say, type Phrases } from './phrases.ts';
 import type { Reader } from './reader.ts';
@@ -82,3 +84,26 @@ export function becauseOf(
     return 'other records of its relatives';
   };
 }
+
+const CONFLICTS: Phrases<TakeInConflicts> = {
+  'other-sex': ({ number, here, there }) => `${number} is ${here} here, and ${there} in the statement.`,
+  'other-hatch-date': ({ number, here, there }, reader) =>
+    `${number} hatched on ${reader.day(here)} here, and on ${reader.day(there)} in the statement.`,
+  'other-dam': ({ number }) => `${number} has another dam in the statement.`,
+  'other-sires': ({ number }) => `${number} has another sire in the statement.`,
+  'records-contradict': ({ locus, numbers }, reader) =>
+    `With your records these cannot all be true at ${locus}: ${reader.list(numbers)}.`,
+  'gene-unknown': ({ locus }) => `Your catalogue does not know ${locus}: what is said of it is left out.`,
+};
+
+/** What speaks against taking in a statement. */
+export const tellTakeInConflict = (conflict: Fact<keyof TakeInConflicts>, reader: Reader): string =>
+  say(CONFLICTS, conflict, reader);
+
+/** How far another breeder's word counts. */
+export const TRUST_WORDS: Readonly<Record<Trust, string>> = {
+  certain: 'As sure as their records',
+  probable: 'Probably right',
+  possible: 'Possibly right',
+  ignored: 'Not at all',
+};

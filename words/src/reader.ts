@@ -98,6 +98,12 @@ export class Reader {
     return this.#number({ style: 'percent', maximumFractionDigits: digits }).format(share);
   }
 
+  /** "€450", "€449.50" @param currency - ISO 4217 */
+  money(amount: number, currency: string): string {
+    const trailingZeroDisplay = 'stripIfInteger';
+    return this.#number({ style: 'currency', currency, trailingZeroDisplay }).format(amount);
+  }
+
   /** "342 g", "26.5 g" under 100 g, "12.06 oz". @param massG - grams */
   mass(massG: number): string {
     if (this.settings.massUnit === 'oz') {
@@ -159,6 +165,14 @@ export class Reader {
     return this.count(n, 'day', 'days');
   }
 
+  /** "5 weeks", "14 months", "3.2 years" @param days - since hatching */
+  age(days: number): string {
+    if (days < 21) return this.days(days);
+    if (days < 120) return `${Math.round(days / 7)} weeks`;
+    if (days < 730) return `${Math.round(days / 30.44)} months`;
+    return `${(days / 365.25).toFixed(1)} years`;
+  }
+
   /** "today", "yesterday", "in 3 days", "12 days ago"; the date beyond two months. */
   ago(day: string, today: string): string {
     const days = Math.round((dateOf(day).getTime() - dateOf(today).getTime()) / 86_400_000);
@@ -169,6 +183,16 @@ export class Reader {
   list(items: readonly string[]): string {
     return AND.format(items);
   }
+}
+
+/** A probability for people: "25%", "0.4%", "under 0.1%", "over 99.9%" short of certain. */
+export function oddsWords(p: number): string {
+  if (p >= 1 - 1e-9) return '100%';
+  if (p <= 0) return '0%';
+  const percent = p * 100;
+  if (percent > 99.9) return 'over 99.9%';
+  if (percent < 0.1) return 'under 0.1%';
+  return `${percent >= 10 ? +percent.toFixed(1) : +percent.toFixed(2)}%`;
 }
 
 const dateOf = (day: string): Date => new Date(`${day.slice(0, 10)}T00:00:00Z`);

@@ -144,6 +144,10 @@ const TASKS: Phrases<Tasks, Told> = {
     text: 'Check the heat at the surface',
     why: sentences([`Every ${reader.days(everyDays)}`, HOW_TO_CHECK_HEAT]),
   }),
+  'reservation-lapsed': ({ until }, reader) => ({
+    text: 'The reservation ran out: for sale again',
+    why: `It held until ${reader.day(until)}.`,
+  }),
   'prey-short': (stock, reader) => ({
     text: `${-stock.left} ${stock.prey} short for tonight`,
     why: stockWhy(stock, reader),

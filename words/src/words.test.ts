@@ -101,6 +101,10 @@ const TASKS: readonly TaskFact[] = [
   },
   { code: 'heat-check-due', facts: { everyDays: 30 } },
   {
+    code: 'reservation-lapsed',
+    facts: { until: '2026-06-29' },
+  },
+  {
     code: 'prey-short',
     facts: { prey: 'rat pup', left: -3, tonight: 8, perWeek: 12, reorderAt: 30, runsOutOn: '2026-05-14' },
   },

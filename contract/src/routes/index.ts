@@ -5,7 +5,11 @@ import { clutchesRoutes } from './clutches.ts';
 import { enclosuresRoutes } from './enclosures.ts';
 import { geneticsRoutes } from './genetics.ts';
 import { keepingRoutes } from './keeping.ts';
+import { postRoutes } from './post.ts';
 import { publicationsRoutes } from './publications.ts';
+import { salesRoutes } from './sales.ts';
+import { waitingRoutes } from './waiting.ts';
+import { takenRoutes } from './taken.ts';
 import { sessionRoutes } from './session.ts';
 
 /*
@@ -22,4 +26,8 @@ export const ROUTES = {
   ...keepingRoutes,
   ...enclosuresRoutes,
   ...publicationsRoutes,
+  ...salesRoutes,
+  ...postRoutes,
+  ...takenRoutes,
+  ...waitingRoutes,
 } as const;

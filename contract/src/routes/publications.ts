@@ -1,6 +1,12 @@
 import * as incubation from '../incubation-requests.ts';
-import { publishing } from '../publication-requests.ts';
-import type { PublicAnimal, ShowcaseLine } from '../publication-responses.ts';
+import { backupInput, publishing, withholdInput } from '../publication-requests.ts';
+import type {
+  AmendmentView,
+  KeyBackup,
+  PublicAnimal,
+  ShowcaseLine,
+  SigningKeyView,
+} from '../publication-responses.ts';
 import type { FeedView } from '../season-responses.ts';
 import { acts, lists, reads, writes } from './route.ts';
 import type { Created } from './answers.ts';
@@ -12,6 +18,31 @@ export const publicationsRoutes = {
     'post',
     '/animals/:id/statements',
     'Sign what the records say of a published animal now',
+  ),
+  amendment: reads<AmendmentView>()(
+    '/animals/:id/amendment',
+    'What the next statement of an animal would say otherwise, and why',
+    { permission: 'record' },
+  ),
+  withholdAmendment: writes<void>()(
+    'put',
+    '/animals/:id/amendment',
+    'Say why what the records say now is not signed',
+    withholdInput,
+    { status: 204 },
+  ),
+  signingKeys: lists<SigningKeyView>()('/signing-keys', "The collection's keys, the one in use first", {
+    key: 'id',
+  }),
+  succeedKey: acts<Created>()('post', '/signing-keys', 'Replace the key by a new one, which it introduces', {
+    permission: 'manage',
+  }),
+  backUpKey: writes<KeyBackup>()(
+    'post',
+    '/signing-keys/backup',
+    'The key in use, under a password',
+    backupInput,
+    { permission: 'destroy', status: 200 },
   ),
   statementPackage: reads<void>()(
     '/animals/:id/package',

@@ -9,14 +9,16 @@ import type { ValidateOptions } from '../validate.ts';
 export type Permission = 'open' | 'own' | 'view' | 'record' | 'manage' | 'destroy';
 
 /** What is sent instead of JSON. */
-export type FileKind = 'csv' | 'picture';
+export type FileKind = 'csv' | 'picture' | 'lineage';
 /** The media types that a file may be sent as. */
 export const FILE_TYPES: Readonly<Record<FileKind, readonly string[]>> = {
   csv: ['text/csv', 'application/vnd.ms-excel'],
+  // Not JSON, which would be read before it is looked at.
+  lineage: ['application/zip', 'application/octet-stream'],
   picture: ['image/jpeg', 'image/png', 'image/webp'],
 };
 /** What is answered instead of JSON. */
-export type AnswerFormat = 'json' | 'pdf' | 'picture' | 'calendar' | 'events' | 'package';
+export type AnswerFormat = 'json' | 'pdf' | 'picture' | 'calendar' | 'events' | 'package' | 'csv';
 
 export interface RouteRules<Body> {
   /** In a word or two, as the API description has it. */

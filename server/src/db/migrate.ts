@@ -10,6 +10,12 @@ import { husbandry } from './migrations/20261126120000-husbandry.ts';
 import { seasonAndIncubation } from './migrations/20261125120000-season-and-incubation.ts';
 import { daysKeysAndLimits } from './migrations/20261128090000-days-keys-and-limits.ts';
 import { fieldWords } from './migrations/20261128150000-field-words.ts';
+import { waiting } from './migrations/20261129233000-waiting.ts';
+import { post } from './migrations/20261129220000-post.ts';
+import { publicPages } from './migrations/20261129180000-public-pages.ts';
+import { sales } from './migrations/20261129150000-sales.ts';
+import { takingIn } from './migrations/20261129200000-taking-in.ts';
+import { keysAndAmendments } from './migrations/20261129234500-keys-and-amendments.ts';
 import { statements } from './migrations/20261129090000-statements.ts';
 
 /** Listed by hand, so that the bundled server carries them. */
@@ -25,6 +31,12 @@ export const MIGRATIONS: readonly Migration[] = [
   daysKeysAndLimits,
   fieldWords,
   statements,
+  sales,
+  publicPages,
+  takingIn,
+  post,
+  waiting,
+  keysAndAmendments,
 ];
 
 /** Any number: only one process migrates at a time. */

@@ -1,6 +1,7 @@
 import { DataTypes, type Sequelize } from 'sequelize';
 import { benchModels, eggModels, seasonModels } from './breeding-models.ts';
 import type { CalendarFeedRow } from './breeding-rows.ts';
+import type { PublicationRow, SigningKeyRow, StatementRow } from './publication-rows.ts';
 import type {
   AccountRow,
   AnimalRow,
@@ -13,9 +14,6 @@ import type {
   LadderStepRow,
   MembershipRow,
   PictureRow,
-  PublicationRow,
-  SigningKeyRow,
-  StatementRow,
   RackRow,
   RecordRow,
   StockEntryRow,
@@ -23,6 +21,9 @@ import type {
   TubRow,
   UsedNumberRow,
 } from './rows.ts';
+import { postModels } from './post-models.ts';
+import { waitingModels } from './waiting-models.ts';
+import { saleModels, takenModels } from './sale-models.ts';
 import { key, table, voidable } from './table.ts';
 
 const { UUID, TEXT, INTEGER, DOUBLE, DATEONLY, DATE, JSONB, BOOLEAN, BIGINT } = DataTypes;
@@ -47,6 +48,8 @@ const accountModels = (sequelize: Sequelize) => ({
     seasonRules: JSONB,
     feedingRules: JSONB,
     orderRules: JSONB,
+    saleRules: JSONB,
+    pageName: TEXT,
     roomAssumptions: JSONB,
     version: INTEGER,
   }),
@@ -162,6 +165,7 @@ const animalModels = (sequelize: Sequelize) => ({
     kind: TEXT,
     body: JSONB,
     replacedBy: UUID,
+    takenId: UUID,
     ...voidable(),
   }),
   pictures: table<PictureRow>(sequelize, 'pictures', {
@@ -188,9 +192,10 @@ const publicationModels = (sequelize: Sequelize) => ({
     id: key(),
     animalId: UUID,
     slug: TEXT,
-    text: TEXT,
     publishedAt: DATE,
     withdrawnAt: DATE,
+    withheldReason: TEXT,
+    withheldChanges: JSONB,
     authorId: UUID,
   }),
   signingKeys: table<SigningKeyRow>(sequelize, 'signing_keys', {
@@ -199,6 +204,8 @@ const publicationModels = (sequelize: Sequelize) => ({
     did: TEXT,
     sealedSecret: TEXT,
     createdAt: DATE,
+    replacedAt: DATE,
+    succession: TEXT,
   }),
   statements: table<StatementRow>(sequelize, 'statements', {
     collectionId: UUID,
@@ -207,6 +214,7 @@ const publicationModels = (sequelize: Sequelize) => ({
     statement: INTEGER,
     asOf: DATEONLY,
     document: TEXT,
+    shown: JSONB,
     authorId: UUID,
     issuedAt: DATE,
   }),
@@ -246,6 +254,10 @@ export const createModels = (sequelize: Sequelize) => ({
   ...enclosureModels(sequelize),
   ...animalModels(sequelize),
   ...publicationModels(sequelize),
+  ...saleModels(sequelize),
+  ...takenModels(sequelize),
+  ...postModels(sequelize),
+  ...waitingModels(sequelize),
   ...feedingModels(sequelize),
   ...seasonModels(sequelize),
   ...eggModels(sequelize),

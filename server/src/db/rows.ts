@@ -10,7 +10,14 @@ import type {
   SortingChange,
   Status,
 } from '@karyotome/contract';
-import type { FeedingRules, Observation, OrderRules, SeasonRules, Sureness } from '@karyotome/core';
+import type {
+  FeedingRules,
+  Observation,
+  OrderRules,
+  SaleRules,
+  SeasonRules,
+  Sureness,
+} from '@karyotome/core';
 
 /* Table shapes only: rules live in services, constraints in migrations. */
 
@@ -30,6 +37,9 @@ export interface CollectionRow extends Omit<CollectionSettings, 'ladderId' | 'ti
   seasonRules: Partial<SeasonRules>;
   feedingRules: Partial<FeedingRules>;
   orderRules: Partial<OrderRules>;
+  saleRules: Partial<SaleRules>;
+  /** Of its front page, as it stands in the address. */
+  pageName: string;
   roomAssumptions: Partial<RoomAssumptions>;
   version: number;
 }
@@ -164,6 +174,8 @@ export interface RecordRow extends Voidable {
   kind: RecordKind;
   body: Record<string, unknown>;
   replacedBy: string | null;
+  /** The statement of another breeder that it came with; null of the collection's own. */
+  takenId: string | null;
 }
 
 export interface ObservationRow {
@@ -244,36 +256,6 @@ export interface PictureRow {
   height: number;
   file: string;
   authorId: string;
-}
-
-export interface PublicationRow {
-  collectionId: string;
-  id: string;
-  animalId: string;
-  slug: string;
-  text: string | null;
-  publishedAt: Date;
-  withdrawnAt: Date | null;
-  authorId: string;
-}
-
-export interface SigningKeyRow {
-  collectionId: string;
-  id: string;
-  did: string;
-  sealedSecret: string;
-  createdAt: Date;
-}
-
-export interface StatementRow {
-  collectionId: string;
-  id: string;
-  animalId: string;
-  statement: number;
-  asOf: string;
-  document: string;
-  authorId: string;
-  issuedAt: Date;
 }
 
 export interface UsedNumberRow {

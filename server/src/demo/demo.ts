@@ -20,6 +20,7 @@ import { Hatchlings } from './hatchlings.ts';
 import { Housing } from './housing.ts';
 import type { Made } from './made.ts';
 import { earlierC, SEASON_FOUNDERS, SEASON_RACK, STILL_LYING } from './season-plan.ts';
+import { DemoSales } from './sales.ts';
 import { DemoSeason } from './season.ts';
 import { CLUTCHES, FARM, FOUNDERS, KEEPER, RACKS, type ParentChoice, type PlannedClutch } from './plan.ts';
 import { shownGenes, truthOf } from './truth.ts';
@@ -69,6 +70,7 @@ class Farm {
   private readonly byClutch = new Map<string, Made[]>();
   private readonly season: DemoSeason;
   private readonly housing: Housing;
+  private readonly sales: DemoSales;
   private readonly hatchlings: Hatchlings;
   private readonly work: Work<Actor>;
   private readonly dataDir: string;
@@ -78,7 +80,8 @@ class Farm {
     this.work = work;
     this.season = new DemoSeason({ ...work, today }, (number) => this.byNumber.get(number)!.id);
     this.housing = new Housing(work, today, this.chance);
-    this.hatchlings = new Hatchlings(work, this.chance);
+    this.sales = new DemoSales(work);
+    this.hatchlings = new Hatchlings(work, this.chance, this.sales);
     this.dataDir = dataDir;
     this.today = today;
   }
@@ -94,6 +97,7 @@ class Farm {
 
   async build(): Promise<void> {
     await this.housing.addRacks([...RACKS, SEASON_RACK]);
+    await this.sales.addBuyers();
     await this.season.buildIncubators();
     for (const founder of FOUNDERS) await this.addFounder(founder);
     for (const clutch of CLUTCHES) await this.addClutch(clutch);
@@ -108,6 +112,7 @@ class Farm {
     await this.season.playSeason();
     await this.fillBench();
     await playHusbandry(this.work);
+    await this.sales.addWishes();
   }
 
   /** A pair with six genes, their young of last year, and this year's in its box. */

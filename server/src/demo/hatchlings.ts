@@ -4,6 +4,7 @@ import { insertRecord } from '../domain/records/insert-record.ts';
 import { Chance } from './chance.ts';
 import type { Made } from './made.ts';
 import { FARM, KEEPER, LOOK_ALIKE, NEEDED, SLIPS, STORIES, type PlannedClutch } from './plan.ts';
+import type { DemoSales } from './sales.ts';
 import { breed, shownGenes, type Truth } from './truth.ts';
 
 /** One that left its egg, and its place in its clutch. */
@@ -33,9 +34,11 @@ function recordedAs(clutch: string, place: number, shown: string) {
 export class Hatchlings {
   private readonly work: Work<Actor>;
   private readonly chance: Chance;
+  private readonly sales: DemoSales;
 
-  constructor(work: Work<Actor>, chance: Chance) {
+  constructor(work: Work<Actor>, chance: Chance, sales: DemoSales) {
     this.work = work;
+    this.sales = sales;
     this.chance = chance;
   }
 
@@ -65,10 +68,7 @@ export class Hatchlings {
         on: hatchedOn,
         body: { text: 'Twin: two from one egg, half size.' },
       });
-    await this.work.models.animals.update(
-      { status: fate },
-      { where: { id }, transaction: this.work.transaction },
-    );
+    await this.sales.decide(id, fate, hatchedOn);
     return {
       id,
       number,

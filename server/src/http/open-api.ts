@@ -18,6 +18,7 @@ const ANSWER_TYPES: Readonly<Record<AnswerFormat, string>> = {
   picture: 'image/*',
   calendar: 'text/calendar',
   events: 'text/event-stream',
+  csv: 'text/csv',
   package: 'application/zip',
 };
 

@@ -18,7 +18,9 @@ export interface Rate {
 /** Where each rate is named, it is told in docs/architecture.md. */
 export const RATES = {
   page: { byAddress: { points: 240, duration: 60 }, byTarget: { points: 1200, duration: 60 } },
+  picture: { byAddress: { points: 600, duration: 60 }, byTarget: { points: 3000, duration: 60 } },
   calendar: { byAddress: { points: 60, duration: 60 }, byTarget: { points: 60, duration: 60 } },
+  inquiry: { byAddress: { points: 5, duration: 600 }, byTarget: { points: 60, duration: 3600 } },
   opinion: { byAddress: { points: 120, duration: 60 }, byTarget: { points: 240, duration: 60 } },
 } as const satisfies Record<string, { byAddress: Rate; byTarget: Rate }>;
 

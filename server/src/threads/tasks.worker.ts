@@ -3,8 +3,11 @@ import { toRefusal } from '../http/problems.ts';
 import type { Progress, Tasks } from './pool.ts';
 import { drawLabels, labelPdf } from '../features/labels/label-pdf.ts';
 import { checkImport } from '../features/imports/check-import.ts';
-import { packStatement } from '../features/publications/pack-statement.ts';
+import { packStatement } from '../domain/publications/pack-statement.ts';
 import { cardPdf } from '../features/incubation/card-pdf.ts';
+import { careSheetPdf } from '../features/sales/care-sheet-pdf.ts';
+import { receiptPdf } from '../features/sales/receipt-pdf.ts';
+import { receive, tryInference } from '../features/taking-in/receive-file.ts';
 import { readLogger } from '../features/incubation/read-logger.ts';
 
 /* Runs in threads: each task is a pure function of its input. */
@@ -15,6 +18,10 @@ const TASKS: Tasks = {
   'draw-labels': drawLabels,
   'label-pdf': labelPdf,
   'card-pdf': cardPdf,
+  'care-sheet-pdf': careSheetPdf,
+  'receipt-pdf': receiptPdf,
+  'receive-file': receive,
+  'try-inference': tryInference,
   'pack-statement': packStatement,
 };
 

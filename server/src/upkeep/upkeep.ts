@@ -2,13 +2,13 @@ import type { Database } from '../db/work.ts';
 
 /*
  * What is kept for a while and then goes: keys of writes, as long as a device may be without a connection; sessions and
- * counts that have run out.
+ * counts that have run out. What else ends by itself is done with it.
  */
 
 /** A device that was off line for longer sends entries that may count twice: it is told so on the device. */
 export const KEYS_KEPT_DAYS = 90;
 
-const EVERY_MS = 3_600_000;
+const EVERY_MS = 600_000;
 
 export async function tidy({ sequelize }: Database): Promise<void> {
   await sequelize.query(
@@ -18,9 +18,20 @@ export async function tidy({ sequelize }: Database): Promise<void> {
   await sequelize.query('delete from rate_limits where expire < extract(epoch from now()) * 1000');
 }
 
-/** Tidies now and every hour. @returns ends it */
-export function startUpkeep(database: Database, onFault: (error: unknown) => void): () => void {
-  const run = (): void => void tidy(database).catch(onFault);
+/**
+ * Tidies now and every ten minutes.
+ *
+ * @param also - what else is looked after in the same turn
+ * @returns ends it
+ */
+export function startUpkeep(
+  database: Database,
+  onFault: (error: unknown) => void,
+  also: readonly ((database: Database) => Promise<void>)[] = [],
+): () => void {
+  const run = (): void => {
+    for (const task of [tidy, ...also]) task(database).catch(onFault);
+  };
   run();
   const timer = setInterval(run, EVERY_MS);
   timer.unref();

@@ -36,6 +36,17 @@ export function compose(
     headers['Content-Type'] = chance.one(['image/png', 'image/jpeg', 'image/webp', 'image/svg+xml']);
     return { path, headers, body: chance.one(pictures) };
   }
+  if (route.file === 'lineage') {
+    headers['Content-Type'] = chance.one(['application/zip', 'application/octet-stream', 'application/json']);
+    const documents = [
+      '{}',
+      '[',
+      '{"a":1,"a":2}',
+      'PK\u0003\u0004',
+      '{"credentialSubject":{"format":"karyotome-lineage/1"}}',
+    ];
+    return { path, headers, body: Buffer.from(chance.one(documents)) };
+  }
   if (!route.schema) return { path, headers, body: null };
   headers['Content-Type'] = chance.is(0.97)
     ? 'application/json'

@@ -1,4 +1,4 @@
-import { ROUTES as TABLE, type Route } from '@karyotome/contract';
+import { ROUTES as TABLE, type FileKind, type Route } from '@karyotome/contract';
 import type { Express } from 'express';
 import type Joi from 'joi';
 
@@ -7,7 +7,7 @@ export interface RouteUnderTest {
   readonly method: 'get' | 'post' | 'put' | 'patch' | 'delete';
   readonly path: string;
   readonly schema?: Joi.Schema;
-  readonly file?: 'csv' | 'picture';
+  readonly file?: FileKind;
   /** Asked without a session. */
   readonly isOpen?: boolean;
   /** An answer that does not end by itself. */

@@ -5,6 +5,7 @@ import { ALLOWED } from '../../access/policy.ts';
 import { reading, type Actor, type Database, type Work } from '../../db/work.ts';
 import { Refusal } from '../../refusal.ts';
 import { accountEmail } from './accounts.queries.ts';
+import { collectionOf } from '../collection/collection-of.ts';
 
 /* Argon2id with 19 MiB, two passes: the OWASP password storage cheat sheet's first choice. */
 const COST = { memoryCost: 19_456, timeCost: 2, parallelism: 1 };
@@ -41,28 +42,25 @@ export async function findActor(
   return account ? { accountId, collectionId, role: membership.role, name: account.name } : null;
 }
 
-export async function readSettings({
-  models,
-  actor,
-  transaction,
-}: Work): Promise<CollectionSettings & { id: string; version: number }> {
-  const row = (
-    await models.collections.findByPk(actor.collectionId, { transaction, rejectOnEmpty: true })
-  ).get();
-  const { id, name, numberPattern, massUnit, temperatureUnit, ladderId, timeZone, version } = row;
-  return { id, name, numberPattern, massUnit, temperatureUnit, ladderId, timeZone, version };
+export async function readSettings(
+  work: Work,
+): Promise<CollectionSettings & { id: string; version: number; pageName: string }> {
+  const { id, name, numberPattern, massUnit, temperatureUnit, ladderId, timeZone, version, pageName } =
+    await collectionOf(work);
+  return { id, name, numberPattern, massUnit, temperatureUnit, ladderId, timeZone, version, pageName };
 }
 
 export function viewSession(database: Database, actor: Actor, csrfToken: string): Promise<SessionView> {
   return reading(database, actor, async (work) => {
     const [account] = await accountEmail(work, { id: actor.accountId });
     if (!account) throw new Refusal('not-signed-in', 'This account does not exist any more.');
-    const collection = await readSettings(work);
+    const { pageName, ...collection } = await readSettings(work);
     return {
       account: { id: actor.accountId, name: actor.name, email: account.email },
       role: actor.role,
       permissions: [...ALLOWED[actor.role]],
       collection: { ...collection, farmZone: work.timeZone },
+      pageName,
       csrfToken,
     };
   });

@@ -1,5 +1,5 @@
 import type { AnimalCare, Milestone } from '@karyotome/contract';
-import { addDays, percentile, planOf, shedCycle, soakPlan } from '@karyotome/core';
+import { addDays, percentile, planOf, shedCycle, soakPlan, type SaleRules } from '@karyotome/core';
 import { workedOf } from '../husbandry/feeding.service.ts';
 import type { Herd } from '../husbandry/herd.ts';
 
@@ -7,11 +7,9 @@ import type { Herd } from '../husbandry/herd.ts';
 const AHEAD_DAYS = 180;
 /** A female is bred from about this weight on. Common practice, no source. */
 const BREEDING_G = { female: 1500, male: 700 } as const;
-/** One is sold from about this weight on, once it eats well. Common practice, no source. */
-const SALE_G = 100;
 
 /** How one animal is kept: its plan and what worked, its shed, its growth with what is to come, and what is out of the ordinary. */
-export function careOf(herd: Herd, id: string): AnimalCare {
+export function careOf(herd: Herd, rules: SaleRules, id: string): AnimalCare {
   const animal = herd.animal(id);
   const { history } = animal;
   return {
@@ -21,17 +19,17 @@ export function careOf(herd: Herd, id: string): AnimalCare {
     shed: shedCycle(history, herd.today),
     soak: soakPlan(history, herd.today),
     concerns: [...herd.concerns(id)],
-    growth: growthOf(herd, id),
+    growth: growthOf(herd, rules, id),
   };
 }
 
-function growthOf(herd: Herd, id: string): AnimalCare['growth'] {
+function growthOf(herd: Herd, rules: SaleRules, id: string): AnimalCare['growth'] {
   const growth = herd.growth(id);
   if (!growth) return null;
   return {
     band: growth.band(addDays(herd.today, AHEAD_DAYS)),
     outliers: growth.outliers,
-    reaches: milestones(herd, id).map((milestone) => ({
+    reaches: milestones(herd, rules, id).map((milestone) => ({
       ...milestone,
       reach: growth.reaches(milestone.massG, herd.today),
     })),
@@ -39,7 +37,7 @@ function growthOf(herd: Herd, id: string): AnimalCare['growth'] {
   };
 }
 
-function milestones(herd: Herd, id: string): (Milestone & { massG: number })[] {
+function milestones(herd: Herd, rules: SaleRules, id: string): (Milestone & { massG: number })[] {
   const { tubId, sex, history } = herd.animal(id);
   const mass = history.weights.at(-1)?.massG ?? 0;
   const tub = tubId === null ? undefined : herd.enclosures.tubs.get(tubId);
@@ -50,7 +48,7 @@ function milestones(herd: Herd, id: string): (Milestone & { massG: number })[] {
     ...(step?.maxG != null && next
       ? [{ code: 'outgrows-step', facts: { step: step.name }, massG: step.maxG } as const]
       : []),
-    { code: 'sale-mass', facts: {}, massG: SALE_G },
+    { code: 'sale-mass', facts: {}, massG: rules.massG },
     ...(sex === 'unknown' ? [] : [{ code: 'breeding-mass', facts: {}, massG: BREEDING_G[sex] } as const]),
   ];
   return all.filter(({ massG }) => massG > mass);

@@ -18,6 +18,7 @@ export function countReferences(
             (select count(*)::int from pictures where collection_id = :collectionId and animal_id = :id)
               + (select count(*)::int from opinions where collection_id = :collectionId and animal_id = :id)
               + (select count(*)::int from publications where collection_id = :collectionId and animal_id = :id)
+              + (select count(*)::int from status_events where collection_id = :collectionId and animal_id = :id)
               + (select count(*)::int from printed_labels where collection_id = :collectionId and animal_id = :id)
               + (select count(*)::int from animals where collection_id = :collectionId and id = :id and clutch_id is not null)
               as others`,
@@ -42,7 +43,14 @@ const PARENTS_SQL = `
   select a.id, s.sire_id from animals a
     join clutches c on c.collection_id = a.collection_id and c.id = a.clutch_id
     join pairing_sires s on s.collection_id = c.collection_id and s.pairing_id = c.pairing_id
-   where a.collection_id = :collectionId`;
+   where a.collection_id = :collectionId
+  union all
+  select e.animal_id, parent.id::uuid from stated_evidence e
+    join taken_statements t on t.collection_id = e.collection_id and t.id = e.taken_id and t.removed_at is null
+    cross join lateral (
+      select e.body ->> 'dam' as id union all
+      select sire ->> 'id' from jsonb_array_elements(e.body -> 'sires') sire) parent
+   where e.collection_id = :collectionId`;
 
 /** Every link from an animal to a parent, candidate sires included. */
 export function childAndParentRows(work: Work): Promise<{ child: string; parent: string }[]> {
@@ -77,8 +85,9 @@ export function openPublication(
 ): Promise<NonNullable<AnimalView['publication']>[]> {
   return select<NonNullable<AnimalView['publication']>>(
     work,
-    `select slug, published_at as "publishedAt", text from publications
-      where collection_id = :collectionId and animal_id = :animalId and withdrawn_at is null`,
+    `select p.slug, p.published_at as "publishedAt", o.text from publications p
+       left join offers o on o.collection_id = p.collection_id and o.animal_id = p.animal_id
+      where p.collection_id = :collectionId and p.animal_id = :animalId and p.withdrawn_at is null`,
     params,
   );
 }

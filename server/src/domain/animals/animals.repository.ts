@@ -35,10 +35,13 @@ function toSummary(row: SummaryRow, genetics: Genetics): AnimalSummary {
   return {
     ...rest,
     label: labelOf(genetics, row.id),
-    identified: genetics.recorded.get(row.id)?.identification !== undefined,
+    identified: isIdentified(genetics, row.id),
     tub: tubId === null ? null : { tubId, room: room!, rack: rack!, level: level!, slot: slot! },
   };
 }
+
+const isIdentified = ({ recorded }: Genetics, id: string): boolean =>
+  recorded.get(id)?.identification !== undefined || recorded.get(id)?.stated !== undefined;
 
 /** Animals in summary, by number. `where` is SQL of this project's own, never of a request. */
 export async function summaries(
@@ -70,12 +73,14 @@ export function recordViews(
   return select(
     work,
     `select r.id, r.animal_id as "animalId", r.kind, r.on_day as "on", r.body, r.note, who.name as author,
-            r.recorded_at as "recordedAt",
+            r.recorded_at as "recordedAt", b.name as "from",
             case when r.voided_at is null then null else json_build_object(
               'at', r.voided_at, 'by', voider.name, 'reason', r.void_reason, 'replacedBy', r.replaced_by) end as voided
        from records r
        join accounts who on who.id = r.author_id
        left join accounts voider on voider.id = r.voided_by
+       left join taken_statements t on t.collection_id = r.collection_id and t.id = r.taken_id
+       left join breeders b on b.collection_id = t.collection_id and b.id = t.breeder_id
       where r.collection_id = :collectionId and r.animal_id in (:animalIds)
       order by r.on_day desc, r.recorded_at desc`,
     { animalIds },

@@ -10,6 +10,8 @@ import { insertRecord } from '../records/insert-record.ts';
 import { publishedAnimals, summaries } from './animals.repository.ts';
 import { ancestorsOf, refuseCircle } from './ancestry.ts';
 import { changeAsRead } from '../../db/change-rows.ts';
+import { kindFor } from '@karyotome/core';
+import { happen } from '../sales/status-events.ts';
 import { countReferences } from './animals.queries.ts';
 
 export async function listAnimals(work: Work): Promise<AnimalSummary[]> {
@@ -114,7 +116,7 @@ export async function createAnimal(work: Work<Actor>, input: NewAnimal): Promise
 }
 
 export async function changeAnimal(
-  work: Work,
+  work: Work<Actor>,
   id: string,
   change: AnimalChange,
   version: number,
@@ -135,7 +137,7 @@ export async function changeAnimal(
   if (damId) await checkParent(work, 'damId', damId, 'dam', child);
   if (sireId) await checkParent(work, 'sireId', sireId, 'sire', child);
   if (changesParents) await refuseIfPublished(work, id, 'its parents cannot be changed');
-  const { name, note, ...rest } = change;
+  const { name, note, status, ...rest } = change;
   const next = await changeAsRead(
     work,
     work.models.animals,
@@ -149,7 +151,9 @@ export async function changeAnimal(
     },
   );
   if (changesParents) await touchGenetics(work);
-  return { id, version: next };
+  const event = status && (await happen(work, id, { kind: kindFor(status), on: work.today }));
+  // What happened raised the version once more.
+  return { id, version: event ? next + 1 : next };
 }
 
 /** Refuses to take away what something published rests on, and says what. */

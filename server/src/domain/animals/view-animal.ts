@@ -1,22 +1,15 @@
-import type { AnimalView, ClaimView, RecordView } from '@karyotome/contract';
-import {
-  appetite,
-  inShed,
-  isCertain,
-  isPossible,
-  judgeMove,
-  type Claim,
-  type SupportingRecord,
-} from '@karyotome/core';
+import { isGone, type AnimalView, type RecordView } from '@karyotome/contract';
+import { appetite, inShed, judgeMove, recordGaps, saleLacks, type History } from '@karyotome/core';
 import { type Work } from '../../db/work.ts';
 import { notFound } from '../../refusal.ts';
-import { claimsOf, conflictsNear, excludedOf, ruleOf, supportOf } from '../genetics/inferred-of-animal.ts';
-import { geneticsOf, geneticsSoon, soonOr, type Genetics } from '../genetics/genetics.service.ts';
+import { claimViews, supportedClaims } from '../genetics/claim-views.ts';
+import { conflictsNear, excludedOf } from '../genetics/inferred-of-animal.ts';
+import { geneticsSoon, soonOr, type Genetics } from '../genetics/genetics.service.ts';
 import { printedLabels } from '../labels/printed-labels.ts';
 import { pictureViews, recordViews, summaries } from './animals.repository.ts';
-import { supportViews } from '../genetics/support-views.ts';
 import { conflictView } from '../genetics/contradictions.service.ts';
 import { herdOf } from '../husbandry/load-herd.ts';
+import { saleRulesOf } from '../sales/sale-rules.ts';
 import { careOf } from './animal-care.ts';
 import { parentsOf } from './kin.ts';
 import { clutchOfAnimal, openPublication } from './animals.queries.ts';
@@ -24,11 +17,7 @@ import { clutchOfAnimal, openPublication } from './animals.queries.ts';
 const GENERATIONS = 3;
 
 /** One animal's page: its record, kin, claims with what they rest on, and what is advised. */
-export async function viewAnimal(
-  work: Work,
-  id: string,
-  { isPatient = false }: { isPatient?: boolean } = {},
-): Promise<AnimalView> {
+export async function viewAnimal(work: Work, id: string): Promise<AnimalView> {
   const row = (
     await work.models.animals.findOne({
       where: { collectionId: work.actor.collectionId, id },
@@ -36,9 +25,8 @@ export async function viewAnimal(
     })
   )?.get();
   if (!row) throw notFound('This animal');
-  const genetics = await (isPatient ? geneticsOf(work) : geneticsSoon(work));
-  const supports = supportsOf(genetics, id);
-  const claims = isPatient ? await supports : await soonOr(work, supports);
+  const genetics = await geneticsSoon(work);
+  const claims = await soonOr(work, supportedClaims(genetics, id));
   const everybody = await summaries(work, genetics);
   const byId = new Map(everybody.map((animal) => [animal.id, animal]));
   const summary = byId.get(id)!;
@@ -46,6 +34,8 @@ export async function viewAnimal(
   const herd = await herdOf(work, id);
   const { history } = herd.animal(id);
   const { enclosures } = herd;
+  const saleRules = (await saleRulesOf(work)).rules;
+  const pictures = await pictureViews(work, id);
   const tub = row.tubId === null ? undefined : enclosures.tubs.get(row.tubId);
   return {
     ...summary,
@@ -68,11 +58,13 @@ export async function viewAnimal(
     ),
     appetite: appetite(history),
     nextMeal: herd.meal(id),
-    care: careOf(herd, id),
+    care: careOf(herd, saleRules, id),
     inShed: inShed(history.sheds, work.today),
     steps: tub ? (enclosures.ladders.get(tub.ladderId)?.steps ?? []) : [],
     currentStep: tub?.step ?? null,
-    pictures: await pictureViews(work, id),
+    pictures,
+    lacks: isGone(row) ? [] : saleLacks(history, saleRules),
+    gaps: gapsOf(records, history, pictures.length),
     publication: await publicationOf(work, id),
     printedLabel: (await printedLabels(work, genetics, byId, [id])).get(id) ?? null,
   };
@@ -83,6 +75,18 @@ function isParentOf(genetics: Genetics, parent: string, child: string): boolean 
   return animal?.dam === parent || (animal?.sires ?? []).some((sire) => sire.id === parent);
 }
 
+/** @param records - the newest first */
+function gapsOf(records: readonly RecordView[], history: History, pictures: number): AnimalView['gaps'] {
+  const standing = records.filter(({ voided }) => voided === null);
+  const sexed = standing.find((record) => record.kind === 'sex');
+  const identified = standing.find((record) => record.kind === 'identification');
+  return recordGaps(history, {
+    sexSure: sexed?.body.sure ?? null,
+    identifiedSure: identified?.body.sure ?? null,
+    pictures,
+  });
+}
+
 async function clutchOf(work: Work, clutchId: string): Promise<AnimalView['clutch']> {
   const [clutch] = await clutchOfAnimal(work, { clutchId });
   return clutch ?? null;
@@ -91,41 +95,4 @@ async function clutchOf(work: Work, clutchId: string): Promise<AnimalView['clutc
 async function publicationOf(work: Work, animalId: string): Promise<AnimalView['publication']> {
   const [publication] = await openPublication(work, { animalId });
   return publication ?? null;
-}
-
-interface Supported {
-  readonly claim: Claim;
-  readonly support: SupportingRecord[] | null;
-}
-
-/** An animal's claims, each with what it rests on. */
-function supportsOf(genetics: Genetics, animalId: string): Promise<Supported[]> {
-  return Promise.all(
-    claimsOf(genetics, animalId).map(async (claim) => ({
-      claim,
-      support: await supportOf(genetics, animalId, claim),
-    })),
-  );
-}
-
-/** The same as it is answered, with the records by their numbers. */
-async function claimViews(
-  work: Work,
-  genetics: Genetics,
-  animalId: string,
-  claims: readonly Supported[],
-  byId: ReadonlyMap<string, { number: string }>,
-): Promise<ClaimView[]> {
-  const records = await supportViews(
-    work,
-    genetics,
-    claims.flatMap(({ support }) => support ?? []),
-    byId,
-  );
-  return claims.map(({ claim, support }) => ({
-    ...claim,
-    certain: !isPossible(claim.kind) && isCertain(claim.p),
-    rule: ruleOf(genetics, animalId, claim, support),
-    support: support?.map(({ record }) => records.get(record)!) ?? null,
-  }));
 }

@@ -5,7 +5,7 @@ import { type Work } from '../../db/work.ts';
 import { supportViews } from './support-views.ts';
 import { geneticsOf, type Genetics } from './genetics.service.ts';
 import { labelOf } from './inferred-of-animal.ts';
-import { animalsWithClutch, type Named } from './genetics.queries.ts';
+import { namedAnimals, type Named } from './genetics.queries.ts';
 type Names = ReadonlyMap<string, Pick<Named, 'number'>>;
 
 /** Everything that cannot be true together, with what may have gone wrong. */
@@ -13,7 +13,7 @@ export async function listContradictions(work: Work): Promise<ContradictionView[
   const genetics = await geneticsOf(work);
   if (genetics.posterior.conflicts.length === 0) return [];
   const found = await genetics.ask({ ask: 'explain' });
-  const animals = await animalsWithClutch(work);
+  const animals = await namedAnimals(work);
   const byId = new Map(animals.map((animal) => [animal.id, animal]));
   return Promise.all(
     found.map(async ({ conflict, explanations }) => {

@@ -1,5 +1,6 @@
-import type { RecordBodies } from '@karyotome/contract';
+import type { RecordBodies, Sex, Status, Trust } from '@karyotome/contract';
 import type { RecordedAnimal, Sureness } from '@karyotome/core';
+import type { StatedBody } from '../../db/sale-rows.ts';
 import { select, type Work } from '../../db/work.ts';
 
 export interface IdentificationRow {
@@ -23,14 +24,18 @@ export function identificationsByIds(
 export interface Named {
   readonly id: string;
   readonly number: string;
+  readonly name: string | null;
+  readonly sex: Sex;
+  readonly status: Status;
   readonly clutchId: string | null;
 }
 
-/** Who is in the pedigree, and of which clutch. */
-export function animalsWithClutch(work: Work): Promise<Named[]> {
+/** Everybody in the pedigree, by number. */
+export function namedAnimals(work: Work): Promise<Named[]> {
   return select<Named>(
     work,
-    'select id, number, clutch_id as "clutchId" from animals where collection_id = :collectionId',
+    `select id, number, name, sex, status, clutch_id as "clutchId" from animals
+      where collection_id = :collectionId order by number`,
   );
 }
 
@@ -42,18 +47,37 @@ export interface PedigreeRow {
   record_id: string | null;
   genes: string | null;
   sure: Sureness | null;
+  stated_id: string | null;
+  stated: StatedBody | null;
+  trust: Trust | null;
 }
 
-/** Parents come from the clutch's pairing, or from the animal itself where it was entered with them. */
+/**
+ * What counts of other breeders' statements for one animal: one of them, that with the animal's parents before one without,
+ * then the latest. Two statements hold the same records again and again: counted twice, one eye would weigh as two.
+ */
+export const COUNTING_EVIDENCE = `
+  select e.id, e.body, b.trust from stated_evidence e
+    join taken_statements t on t.collection_id = e.collection_id and t.id = e.taken_id and t.removed_at is null
+    join breeders b on b.collection_id = t.collection_id and b.id = t.breeder_id and b.trust <> 'ignored'
+   where e.collection_id = a.collection_id and e.animal_id = a.id
+   order by (e.body ? 'dam' or jsonb_array_length(e.body -> 'sires') > 0) desc, t.as_of desc, t.taken_at desc limit 1`;
+
+/**
+ * Parents come from the clutch's pairing, or from the animal itself where it was entered with them, or else from another
+ * breeder's statement.
+ */
 const PEDIGREE_SQL = `
   select a.id, a.sex,
-         coalesce(p.dam_id, a.dam_id) as dam_id,
+         coalesce(p.dam_id, a.dam_id, (e.body ->> 'dam')::uuid) as dam_id,
          coalesce(
            (select json_agg(json_build_object('id', s.sire_id, 'weight', s.weight) order by s.sire_id)
               from pairing_sires s where s.collection_id = a.collection_id and s.pairing_id = p.id),
-           case when a.sire_id is null then null else json_build_array(json_build_object('id', a.sire_id, 'weight', 1)) end
+           case when a.sire_id is null then null else json_build_array(json_build_object('id', a.sire_id, 'weight', 1)) end,
+           case when p.id is null and a.dam_id is null then (e.body -> 'sires')::json end
          ) as sires,
-         i.id as record_id, i.body ->> 'genes' as genes, i.body ->> 'sure' as sure
+         i.id as record_id, i.body ->> 'genes' as genes, i.body ->> 'sure' as sure,
+         e.id as stated_id, e.body as stated, e.trust
     from animals a
     left join clutches c on c.collection_id = a.collection_id and c.id = a.clutch_id
     left join pairings p on p.collection_id = c.collection_id and p.id = c.pairing_id
@@ -61,6 +85,7 @@ const PEDIGREE_SQL = `
       select r.id, r.body from records r
        where r.collection_id = a.collection_id and r.animal_id = a.id and r.kind = 'identification' and r.voided_at is null
        order by r.on_day desc, r.recorded_at desc limit 1) i on true
+    left join lateral (${COUNTING_EVIDENCE}) e on true
    where a.collection_id = :collectionId
    order by a.created_at, a.id`;
 

@@ -8,7 +8,8 @@ import { catalogueFor, entryInputs } from '../catalogue/catalogue.service.ts';
 import { notifyChanged } from '../changes/notify.ts';
 import { askEngine, inLine, stillWorking } from './engine-client.ts';
 import type { Answers, Question } from './engine.worker.ts';
-import { geneticsRevision, type PedigreeRow, pedigreeRows } from './genetics.queries.ts';
+import { geneticsRevision, pedigreeRows } from './genetics.queries.ts';
+import { toRecorded } from './to-recorded.ts';
 
 /** Everything inferred about one collection as of one revision of its genetic records. */
 export interface Genetics {
@@ -215,17 +216,5 @@ function askedOnce(ask: Genetics['ask']): Genetics['ask'] {
       answer.catch(() => answers.delete(key));
     }
     return answer as never;
-  };
-}
-
-function toRecorded(row: PedigreeRow): RecordedAnimal {
-  return {
-    id: row.id,
-    sex: row.sex,
-    ...(row.dam_id ? { dam: row.dam_id } : {}),
-    sires: row.sires ?? [],
-    ...(row.record_id && row.genes && row.sure
-      ? { identification: { record: row.record_id, genes: row.genes, sure: row.sure } }
-      : {}),
   };
 }

@@ -26,8 +26,10 @@ const WORTH_A_LABEL = 0.01;
 export function labelOf(genetics: Genetics, animalId: string): string {
   const known = genetics.labels.get(animalId);
   if (known !== undefined) return known;
-  const identification = genetics.recorded.get(animalId)?.identification;
-  const label = identification ? composeLabel(genetics, animalId, identification.genes) : 'Not identified';
+  const recorded = genetics.recorded.get(animalId);
+  // What another breeder says of it is in the posterior: it has no text of its own here.
+  const genes = recorded?.identification?.genes ?? (recorded?.stated ? '' : null);
+  const label = genes === null ? 'Not identified' : composeLabel(genetics, animalId, genes);
   genetics.labels.set(animalId, label);
   return label;
 }

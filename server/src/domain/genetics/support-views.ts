@@ -1,10 +1,16 @@
 import type { SupportView } from '@karyotome/contract';
+import type { StatedBody } from '../../db/sale-rows.ts';
 import { type Work } from '../../db/work.ts';
+import { statedByIds } from '../taking-in/taken.queries.ts';
 import { canonicalOf } from '../catalogue/canonical.ts';
 import type { Genetics } from './genetics.service.ts';
 import { identificationsByIds } from './genetics.queries.ts';
 
-/** Identifications that something rests on, by id. */
+/** What a breeder says of an animal, in their words. */
+const statedWords = ({ evidence }: StatedBody): string =>
+  [...new Set(evidence.map(({ words }) => words))].join(', ') || 'as stated';
+
+/** Identifications, and what other breeders state, that something rests on, by id. */
 export async function supportViews(
   work: Work,
   genetics: Genetics,
@@ -14,12 +20,18 @@ export async function supportViews(
   const ids = support.map(({ record }) => record);
   const rows = ids.length === 0 ? [] : await identificationsByIds(work, { ids });
   const animalOf = new Map(support.map(({ record, animal }) => [record, animal]));
-  return new Map(
-    rows.map(({ id, on, body: { genes, sure, by } }) => {
-      const animalId = animalOf.get(id)!;
-      const animalNumber = byId.get(animalId)?.number ?? '';
-      const label = canonicalOf(genes, genetics.catalogue);
-      return [id, { recordId: id, animalId, animalNumber, on, label, sure, by }];
-    }),
+  const viewOf = (
+    id: string,
+    view: Pick<SupportView, 'on' | 'label' | 'sure' | 'by'>,
+  ): [string, SupportView] => {
+    const animalId = animalOf.get(id)!;
+    return [id, { recordId: id, animalId, animalNumber: byId.get(animalId)?.number ?? '', ...view }];
+  };
+  const own = rows.map(({ id, on, body: { genes, sure, by } }) =>
+    viewOf(id, { on, label: canonicalOf(genes, genetics.catalogue), sure, by }),
   );
+  const ofOthers = (await statedByIds(work, { ids })).map(({ id, on, body, by }) =>
+    viewOf(id, { on, label: statedWords(body), sure: 'certain', by }),
+  );
+  return new Map([...own, ...ofOthers]);
 }

@@ -9,6 +9,7 @@ import {
 } from '@karyotome/core';
 import { createCollectionCache } from '../../cache.ts';
 import type { Work } from '../../db/work.ts';
+import { collectionOf } from '../collection/collection-of.ts';
 import { loadEnclosures } from '../enclosures/enclosure-advice.ts';
 import { husbandryRecords } from '../records/history.queries.ts';
 import { toHistory } from '../records/history.ts';
@@ -56,9 +57,7 @@ export async function herdOf(work: Work, also?: string): Promise<Herd> {
   const current = await upToDate(work, rows, collection);
   const forecasts = await openForecasts(work);
   const breeding = await breedingOf(work, forecasts);
-  const settings = (await work.models.collections.findByPk(collectionId, {
-    transaction: work.transaction,
-  }))!.get();
+  const settings = await collectionOf(work);
   const plans = await plansOf(work);
   const plansStamp = plans.map(({ id, version }) => `${id}${version}`).join();
   const animals = new Map<string, HerdAnimal>();

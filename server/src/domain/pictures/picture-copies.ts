@@ -116,13 +116,18 @@ function dayTaken({ exif }: Metadata): string | null {
 }
 
 /**
- * The copy that travels: with the animal's number and the collection's name on it. Made once for each wording.
+ * The copy that travels: with the animal's number and the collection's name on it. Made once for each wording and width.
  *
  * @returns the file's name within the pictures' folder
  */
-export async function stampedCopy(dataDir: string, file: string, words: string): Promise<string> {
+export async function stampedCopy(
+  dataDir: string,
+  file: string,
+  words: string,
+  width: number | null = null,
+): Promise<string> {
   const mark = createHash('sha256').update(words).digest('hex').slice(0, 10);
-  const name = `${stampedPrefix(file)}${mark}.webp`;
+  const name = `${stampedPrefix(file)}${mark}${width === null ? '' : `-${width}`}.webp`;
   const path = pathOf(dataDir, pictureFile(name));
   try {
     await access(path);
@@ -131,7 +136,7 @@ export async function stampedCopy(dataDir: string, file: string, words: string):
     // Not made yet.
   }
   await decoding.take(async () =>
-    writeDurably(path, await stamp(await readStored(dataDir, pictureFile(file)), words)),
+    writeDurably(path, await stamp(await readStored(dataDir, pictureFile(file)), words, width)),
   );
   return name;
 }
@@ -152,14 +157,18 @@ export async function stampedCopiesOf(dataDir: string, file: string): Promise<St
     .map(pictureFile);
 }
 
-async function stamp(picture: Buffer, words: string): Promise<Buffer> {
-  const source = sharp(picture);
+async function stamp(picture: Buffer, words: string, wide: number | null): Promise<Buffer> {
+  const smaller = wide === null ? picture : await narrowed(picture, wide);
+  const source = sharp(smaller);
   const { width, height } = await source.metadata();
   return source
     .composite([{ input: Buffer.from(stampOver(width, height, words)) }])
     .webp({ quality: 82, effort: EFFORT })
     .toBuffer();
 }
+
+const narrowed = (picture: Buffer, width: number): Promise<Buffer> =>
+  sharp(picture).resize({ width, withoutEnlargement: true }).webp({ quality: 90, effort: EFFORT }).toBuffer();
 
 /** The words over the lower left corner, dark behind and light before, so that they stand on any ground. */
 function stampOver(width: number, height: number, words: string): string {

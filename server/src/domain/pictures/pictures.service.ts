@@ -112,6 +112,7 @@ export function copyOf({ file, thumbFile, originalFile }: PictureRow, copy: Pict
 /**
  * The copy for outside eyes, with the animal's number and the collection's name on it.
  *
+ * @param width - pixels at most; null for the picture as it is shown
  * @param from - SQL of this project's own that yields `file`, `number` and `collection` of at most one picture
  */
 export async function stampedFile(
@@ -119,11 +120,12 @@ export async function stampedFile(
   dataDir: string,
   from: string,
   replacements: Record<string, unknown>,
+  width: number | null = null,
 ): Promise<StoredFile> {
   const [row] = await database.sequelize.query<{ file: string; number: string; collection: string }>(from, {
     replacements,
     type: QueryTypes.SELECT,
   });
   if (!row) throw notFound('This picture');
-  return pictureFile(await stampedCopy(dataDir, row.file, `${row.number}  ${row.collection}`));
+  return pictureFile(await stampedCopy(dataDir, row.file, `${row.number}  ${row.collection}`, width));
 }

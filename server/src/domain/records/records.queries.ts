@@ -1,3 +1,4 @@
+import type { ValidRecord } from './history.ts';
 import { select, type Work } from '../../db/work.ts';
 import { livingSql } from '../animals/living-sql.ts';
 
@@ -37,5 +38,17 @@ export function latestOfKind(
     `select body from records where collection_id = :collectionId and animal_id = :animalId and kind = :kind
             and voided_at is null order by on_day desc, recorded_at desc limit 1`,
     params,
+  );
+}
+
+/** The standing records of animals, in date order. */
+export function recordsOfAnimals(work: Work, animalIds: readonly string[]): Promise<ValidRecord[]> {
+  if (animalIds.length === 0) return Promise.resolve([]);
+  return select<ValidRecord>(
+    work,
+    `select id, animal_id as "animalId", kind, on_day as "onDay", body from records
+      where collection_id = :collectionId and animal_id in (:animalIds) and voided_at is null
+      order by on_day, recorded_at`,
+    { animalIds },
   );
 }

@@ -58,6 +58,11 @@ async function findRecord(work: Work, id: string): Promise<RecordRow> {
   if (!row) throw notFound('This record');
   const record = row.get();
   if (record.voidedAt) throw new Refusal('conflict', 'This record was voided before.');
+  if (record.takenId !== null)
+    throw new Refusal(
+      'conflict',
+      'This record came with the animal from its breeder: it is theirs, and stays as it is.',
+    );
   return record;
 }
 

@@ -6,6 +6,7 @@ import { touchGenetics, type Work } from '../../db/work.ts';
 import { invalidField, Refusal, stale } from '../../refusal.ts';
 import { useNumber } from '../animals/animals.service.ts';
 import { findClutch } from './clutches.repository.ts';
+import { collectionOf } from '../collection/collection-of.ts';
 import { layEggs, youngByEgg } from '../incubation/eggs.repository.ts';
 import { findIncubator } from '../incubation/incubators.service.ts';
 import { changeAsRead } from '../../db/change-rows.ts';
@@ -63,10 +64,7 @@ async function refuseSameClutch(work: Work, pairingId: string, laidOn: string): 
 
 /** The numbers the next hatchlings of a clutch would get. */
 export async function proposeNumbers(work: Work, clutch: ClutchRow, count: number): Promise<string[]> {
-  const { collectionId } = work.actor;
-  const collection = (await work.models.collections.findByPk(collectionId, {
-    transaction: work.transaction,
-  }))!.get();
+  const collection = await collectionOf(work);
   return nextNumbers(
     {
       pattern: collection.numberPattern,

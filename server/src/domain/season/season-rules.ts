@@ -1,12 +1,11 @@
 import { SEASON_RULES, type SeasonRules } from '@karyotome/core';
 import type { Work } from '../../db/work.ts';
 import { changeCollection } from '../collection/change-collection.ts';
+import { collectionOf } from '../collection/collection-of.ts';
 
 /** What the keeper decided about breeding, with the defaults for the rest. */
 export async function rulesOf(work: Work): Promise<{ rules: SeasonRules; version: number }> {
-  const row = (await work.models.collections.findByPk(work.actor.collectionId, {
-    transaction: work.transaction,
-  }))!.get();
+  const row = await collectionOf(work);
   return { rules: { ...SEASON_RULES, ...row.seasonRules }, version: row.version };
 }
 

@@ -3,16 +3,20 @@ import { STATEMENT_FORMAT, type StatementSubject } from '@karyotome/lineage';
 import type { Work } from '../../db/work.ts';
 import { Refusal } from '../../refusal.ts';
 import { findAnimal } from '../animals/animals.service.ts';
-import { animalsWithClutch, identificationsByIds } from '../genetics/genetics.queries.ts';
+import { identificationsByIds, namedAnimals } from '../genetics/genetics.queries.ts';
 import { geneticsOf, type Genetics } from '../genetics/genetics.service.ts';
 import { cautionsOf, claimsOf } from '../genetics/inferred-of-animal.ts';
-import { evidenceOf } from './evidence.ts';
+import { statedByIds } from '../taking-in/taken.queries.ts';
+import { evidenceOf, statedEvidence } from './evidence.ts';
+import { offerOf } from '../sales/offers.service.ts';
 import type { Compared } from './claim-changes.ts';
+import { shownClaims, type ShownClaims } from './shown-claims.ts';
 
 /** What a statement would say now, before it has a number. */
 export interface Composition {
   readonly animalId: string;
   readonly subject: Omit<StatementSubject, 'statement' | 'previous' | 'changes'>;
+  readonly shown: ShownClaims;
 }
 
 const urn = (id: string): string => `urn:uuid:${id}`;
@@ -45,11 +49,15 @@ export async function composeStatement(work: Work, animalId: string): Promise<Co
       ? []
       : await identificationsByIds(work, { ids: records.map(({ record }) => record) });
   const animalOf = new Map(records.map(({ record, animal: of }) => [record, of]));
-  const numbers = new Map((await animalsWithClutch(work)).map(({ id, number }) => [id, number]));
-  // Ancestors are named; other relatives, whose evidence counts, are in it under their ids only.
-  const named = withAncestors(pedigree.animals, [animalId]).map(({ id }) => [urn(id), numbers.get(id)!]);
+  const byId = new Map((await namedAnimals(work)).map((one) => [one.id, one]));
+  const { ancestors } = await offerOf(work, animalId);
+  // Ancestors are named but those that the breeder hides; other relatives, whose evidence counts, are in it by id only.
+  const named = withAncestors(pedigree.animals, [animalId])
+    .filter(({ id }) => id === animalId || ancestors[id] !== 'hidden')
+    .map(({ id }) => [urn(id), byId.get(id)!.number]);
   return {
     animalId,
+    shown: await shownClaims(work, genetics, animalId, byId),
     subject: {
       id: urn(animalId),
       format: STATEMENT_FORMAT,
@@ -60,10 +68,10 @@ export async function composeStatement(work: Work, animalId: string): Promise<Co
       ...(animal.hatchedOn === null ? {} : { hatchedOn: animal.hatchedOn }),
       pedigree: writePedigree(pedigree, urn),
       named: Object.fromEntries(named) as Record<string, string>,
-      evidence: evidenceOf(pedigree, rows, animalOf, genetics.catalogue).map((one) => ({
-        ...one,
-        animal: urn(one.animal),
-      })),
+      evidence: [
+        ...evidenceOf(pedigree, rows, animalOf, genetics.catalogue),
+        ...statedEvidence(await statedByIds(work, { ids: records.map(({ record }) => record) }), pedigree),
+      ].map((one) => ({ ...one, animal: urn(one.animal) })),
       claims: claims.map(({ locus, kind, genotypes, label }, i) => ({
         animal: urn(animalId),
         locus,

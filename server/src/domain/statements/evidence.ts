@@ -1,5 +1,6 @@
 import { canonicalLabel, parseGenes, shownByReading, type Catalogue, type Pedigree } from '@karyotome/core';
 import type { Evidence } from '@karyotome/lineage';
+import type { StatedBody } from '../../db/sale-rows.ts';
 import { withoutGene } from '@karyotome/words';
 import type { IdentificationRow } from '../genetics/genetics.queries.ts';
 
@@ -37,4 +38,15 @@ export function evidenceOf(
       };
     });
   });
+}
+
+/** What other breeders stated of animals of a pedigree: passed on as they worded it. */
+export function statedEvidence(
+  rows: readonly { readonly animalId: string; readonly body: StatedBody }[],
+  pedigree: Pedigree,
+): Evidence[] {
+  const loci = new Set(pedigree.loci.map(({ id }) => id));
+  return rows.flatMap(({ animalId, body }) =>
+    body.evidence.filter(({ locus }) => loci.has(locus)).map((one) => ({ animal: animalId, ...one })),
+  );
 }

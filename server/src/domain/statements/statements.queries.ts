@@ -1,3 +1,4 @@
+import type { ShownClaims } from './shown-claims.ts';
 import { select, type Work } from '../../db/work.ts';
 
 export interface IssuedRow {
@@ -7,10 +8,12 @@ export interface IssuedRow {
   readonly asOf: string;
   readonly issuedAt: string;
   readonly document: string;
+  /** Null of one that was signed before pages were kept with statements. */
+  readonly shown: ShownClaims | null;
 }
 
 const ISSUED = `
-  select id, animal_id as "animalId", statement, as_of as "asOf", issued_at as "issuedAt", document from statements
+  select id, animal_id as "animalId", statement, as_of as "asOf", issued_at as "issuedAt", document, shown from statements
    where collection_id = :collectionId`;
 
 /** All statements of an animal, the newest first. */

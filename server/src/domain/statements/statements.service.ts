@@ -14,8 +14,9 @@ import { claimChanges } from './claim-changes.ts';
 import type { Composition } from './compose-statement.ts';
 import { signingKey } from './signing-keys.ts';
 import { statementsOf, type IssuedRow } from './statements.queries.ts';
+import { collectionOf } from '../collection/collection-of.ts';
 
-const documentOf = ({ document }: IssuedRow): Statement => JSON.parse(document) as Statement;
+export const documentOf = ({ document }: IssuedRow): Statement => JSON.parse(document) as Statement;
 
 /** What a statement that was issued says. */
 export const subjectOf = (row: IssuedRow): StatementSubject => documentOf(row).credentialSubject;
@@ -40,7 +41,7 @@ export function statementLine(row: IssuedRow): StatementLine {
 export async function issueStatement(
   work: Work<Actor>,
   serverSecret: string,
-  { animalId, subject }: Composition,
+  { animalId, subject, shown }: Composition,
 ): Promise<{ statement: number }> {
   const { collectionId, accountId } = work.actor;
   const [newest] = await statementsOf(work, { animalId });
@@ -50,9 +51,7 @@ export async function issueStatement(
     return { statement: newest.statement };
   const statement = (newest?.statement ?? 0) + 1;
   const { did, secretKey } = await signingKey(work, serverSecret);
-  const collection = (await work.models.collections.findByPk(collectionId, {
-    transaction: work.transaction,
-  }))!.get();
+  const collection = await collectionOf(work);
   const now = `${new Date().toISOString().slice(0, 19)}Z`;
   const id = randomUUID();
   const document = sign(
@@ -80,6 +79,7 @@ export async function issueStatement(
       statement,
       asOf: subject.asOf,
       document: JSON.stringify(document),
+      shown,
       authorId: accountId,
     },
     { transaction: work.transaction },
@@ -87,7 +87,8 @@ export async function issueStatement(
   return { statement };
 }
 
-function changesSince(before: StatementSubject, after: Composition['subject']): ClaimChange[] {
+/** What a statement says otherwise than the one before, each with the evidence that is new, or that is gone. */
+export function changesSince(before: StatementSubject, after: Composition['subject']): ClaimChange[] {
   const because = becauseOf(
     evidenceBeyond(after.evidence, before.evidence).map((one) => spoken(one, after.named)),
     evidenceBeyond(before.evidence, after.evidence).map((one) => spoken(one, before.named)),
@@ -117,7 +118,7 @@ const spoken = ({ animal, locus, words }: Evidence, named: StatementSubject['nam
 
 /** Whether what is said of the animal besides its claims is the same. */
 function isSameAnimal(before: StatementSubject, after: Composition['subject']): boolean {
-  const facts = ({ number, name, sex, hatchedOn, cautions }: Composition['subject']): string =>
-    JSON.stringify([number, name, sex, hatchedOn, cautions]);
+  const facts = ({ number, name, sex, hatchedOn, cautions, named }: Composition['subject']): string =>
+    JSON.stringify([number, name, sex, hatchedOn, cautions, Object.entries(named).toSorted()]);
   return facts(before) === facts(after);
 }

@@ -7,6 +7,7 @@ import {
   type TodayView,
 } from '@karyotome/contract';
 import {
+  addDays,
   climateTasks,
   clutchTasks,
   heatTasks,
@@ -26,6 +27,7 @@ import { type Herd, type HerdAnimal } from '../husbandry/herd.ts';
 import { inWalkingOrder } from '../husbandry/places.ts';
 import { incubationClocks } from '../incubation/clutch-view.service.ts';
 import { listIncubators } from '../incubation/incubators.service.ts';
+import { recentLapses } from '../sales/sales.queries.ts';
 import { heatZones } from '../enclosures/heat.service.ts';
 
 /**
@@ -45,6 +47,7 @@ export async function viewToday(work: Work): Promise<TodayView> {
     ...stockLines(stock, work.today),
     ...(await heatLines(work, herd)),
     ...(await incubatorLines(work)),
+    ...(await saleLines(work, byId)),
     ...seasonLines(herd, animals),
     ...(await clutchLines(work)),
     ...gatherBenchWork(animalLines, clutches),
@@ -96,6 +99,19 @@ async function incubatorLines(work: Work): Promise<TodayLine[]> {
         lineOf(due, `${id}-${i}`, { incubator: { id, name } }),
       ),
     );
+}
+
+/** Told for so many days. */
+const LAPSE_TOLD_DAYS = 7;
+
+/** What ran out by itself is said, since nobody did it. */
+async function saleLines(work: Work, byId: ReadonlyMap<string, AnimalSummary>): Promise<TodayLine[]> {
+  const lapses = await recentLapses(work, { since: addDays(work.today, -LAPSE_TOLD_DAYS) });
+  return lapses.map(({ animalId, until }) =>
+    lineOf(task({ code: 'reservation-lapsed', facts: { until } }, work.today), animalId, {
+      animal: byId.get(animalId)!,
+    }),
+  );
 }
 
 function seasonLines(herd: Herd, animals: readonly AnimalSummary[]): TodayLine[] {

@@ -13,7 +13,7 @@ import { type Work } from '../../db/work.ts';
 import { notFound } from '../../refusal.ts';
 import { claimsOf, labelOf, sireOdds, supportOf } from '../../domain/genetics/inferred-of-animal.ts';
 import { geneticsOf, type Genetics } from '../../domain/genetics/genetics.service.ts';
-import { type Named, namedAnimals } from './claim-detail.queries.ts';
+import { type Named, namedAnimals } from '../../domain/genetics/genetics.queries.ts';
 
 const MATES_SHOWN = 5;
 const NO_DETAIL = { hinges: [], strengthen: [], fromPedigree: null };

@@ -1,32 +1,13 @@
-import { createRequire } from 'node:module';
-import { dirname, join } from 'node:path';
 import type { ClutchView } from '@karyotome/contract';
 import { Reader, type ReaderSettings } from '@karyotome/words';
-import pdfmake from 'pdfmake';
 import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces.js';
+import { factLine as line, SOFT, toPdf } from '../../print/pdf.ts';
 
 declare module '../../threads/pool.ts' {
   interface Tasks {
     'card-pdf': typeof cardPdf;
   }
 }
-
-const FONTS = join(
-  dirname(createRequire(import.meta.url).resolve('pdfmake/package.json')),
-  'fonts',
-  'Roboto',
-);
-pdfmake.addFonts({
-  Roboto: {
-    normal: join(FONTS, 'Roboto-Regular.ttf'),
-    bold: join(FONTS, 'Roboto-Medium.ttf'),
-    italics: join(FONTS, 'Roboto-Italic.ttf'),
-    bolditalics: join(FONTS, 'Roboto-MediumItalic.ttf'),
-  },
-});
-// A card is made of what is in the database: it fetches nothing, and reads no file but its fonts.
-pdfmake.setUrlAccessPolicy(() => false);
-pdfmake.setLocalAccessPolicy((path) => path.endsWith('.ttf'));
 
 /** The clutch card on one page: the pair, the dates, the counts, and the eggs as they lie in the box. */
 export function drawCard({
@@ -40,10 +21,9 @@ export function drawCard({
     pageSize: 'A5',
     pageMargins: [34, 34, 34, 34],
     info: { title: `Clutch ${clutch.name}`, author: collection },
-    defaultStyle: { font: 'Roboto', fontSize: 10 },
     content: [
       { text: `Clutch ${clutch.name}`, fontSize: 22, bold: true },
-      { text: `${collection}, season ${clutch.season}`, color: '#555', margin: [0, 0, 0, 10] },
+      { text: `${collection}, season ${clutch.season}`, color: SOFT, margin: [0, 0, 0, 10] },
       {
         layout: 'lightHorizontalLines',
         table: {
@@ -55,15 +35,13 @@ export function drawCard({
       {
         text: 'A dot is the mark on top: never roll an egg. Joined eggs are stuck together; white ones are slugs, dashed ones doubtful.',
         fontSize: 8,
-        color: '#555',
+        color: SOFT,
       },
       ...(clutch.note ? [{ text: clutch.note, margin: [0, 8, 0, 0] } as Content] : []),
-      { text: `Printed ${reader.day(printedOn)}`, fontSize: 8, color: '#555', margin: [0, 10, 0, 0] },
+      { text: `Printed ${reader.day(printedOn)}`, fontSize: 8, color: SOFT, margin: [0, 10, 0, 0] },
     ],
   };
 }
-
-const line = (label: string, value: Content): TableCell[] => [{ text: label, color: '#555' }, value];
 
 /** The pair, the days and the counts, a line each. */
 function facts(clutch: ClutchView, reader: Reader): TableCell[][] {
@@ -141,5 +119,5 @@ export interface CardOrder {
 
 /** The clutch card as a PDF. Run in a thread. */
 export function cardPdf(order: CardOrder): Promise<Uint8Array> {
-  return pdfmake.createPdf(drawCard(order)).getBuffer();
+  return toPdf(drawCard(order));
 }

@@ -3,6 +3,7 @@ import { type Actor, type Work } from '../../db/work.ts';
 import { pathOf, readStored, removeStored, writeDurably, type StoredFile } from '../../files/store.ts';
 import { notFound } from '../../refusal.ts';
 import { inThread } from '../../threads/pool.ts';
+import { collectionOf } from '../../domain/collection/collection-of.ts';
 import { findClutch } from '../../domain/season/clutches.repository.ts';
 import type { CardOrder } from './card-pdf.ts';
 import { viewClutch } from '../../domain/incubation/clutch-view.service.ts';
@@ -18,12 +19,7 @@ export interface DrawnCard {
 /** What a card says now. @param locale - of whoever prints it */
 export async function cardOrder(work: Work, clutchId: string, locale: string): Promise<CardOrder> {
   const clutch = await viewClutch(work, clutchId);
-  const { actor, transaction } = work;
-  const row = await work.models.collections.findByPk(actor.collectionId, {
-    transaction,
-    rejectOnEmpty: true,
-  });
-  const { name, massUnit, temperatureUnit } = row.get();
+  const { name, massUnit, temperatureUnit } = await collectionOf(work);
   return {
     clutch,
     collection: name,

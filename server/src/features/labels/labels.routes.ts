@@ -1,7 +1,7 @@
 import { ROUTES } from '@karyotome/contract';
-import type { Request } from 'express';
 import { reading, type Database } from '../../db/work.ts';
 import { idParam } from '../../http/asked.ts';
+import { originOf } from '../../http/origin.ts';
 import { type Endpoints } from '../../http/endpoint.ts';
 import {
   discardSheet,
@@ -13,8 +13,6 @@ import {
   readSheet,
   type DrawnSheet,
 } from './labels.service.ts';
-
-const originOf = (request: Request): string => `${request.protocol}://${request.get('host') ?? 'localhost'}`;
 
 export function labelRoutes({ read, write, answer }: Endpoints, database: Database, dataDir: string): void {
   // Asked by POST, since a clutch's ids are too many for an address; it changes nothing.

@@ -13,6 +13,7 @@ import {
   type PictureCopy,
   type StoredPicture,
 } from '../../domain/pictures/pictures.service.ts';
+import { PUBLISHED_PICTURE } from '../../domain/pictures/pictures.queries.ts';
 import { idParam } from '../../http/asked.ts';
 import { type Endpoints } from '../../http/endpoint.ts';
 import type { RateLimits } from '../../http/rate-limits.ts';
@@ -81,16 +82,10 @@ export function publicPictureRoutes(database: Database, dataDir: string, limits:
   const router = Router();
   const guard = limits.guard('page', (request) => String(request.params['slug']));
   openRoute(router, ROUTES.publishedPicture, guard, async (request, response) => {
-    const file = await stampedFile(
-      database,
-      dataDir,
-      `select pic.file, a.number, c.name as collection from pictures pic
-         join publications p on p.collection_id = pic.collection_id and p.animal_id = pic.animal_id
-         join animals a on a.collection_id = pic.collection_id and a.id = pic.animal_id
-         join collections c on c.id = pic.collection_id
-        where p.slug = :slug and p.withdrawn_at is null and pic.id = :id`,
-      { slug: request.params['slug'], id: idParam(request) },
-    );
+    const file = await stampedFile(database, dataDir, PUBLISHED_PICTURE, {
+      slug: request.params['slug'],
+      id: idParam(request),
+    });
     await sendPicture(response, dataDir, file);
   });
   return router;

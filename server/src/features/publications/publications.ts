@@ -1,9 +1,9 @@
 import { randomBytes, randomUUID } from 'node:crypto';
-import { ROUTES, type ShowcaseLine } from '@karyotome/contract';
+import { backupInput, ROUTES, type AmendmentView, type ShowcaseLine } from '@karyotome/contract';
 import { openRoute } from '../../http/open-route.ts';
 import { Router, type Request } from 'express';
 import { inferring } from '../../db/turns.ts';
-import { reading, type Actor, type Database, type Work } from '../../db/work.ts';
+import { reading, writing, type Actor, type Database, type Work } from '../../db/work.ts';
 import type { Endpoints } from '../../http/endpoint.ts';
 import { notFound, Refusal } from '../../refusal.ts';
 import type { RateLimits } from '../../http/rate-limits.ts';
@@ -16,18 +16,28 @@ import {
   composeStatement,
   type Composition,
 } from '../../domain/statements/compose-statement.ts';
-import { newestStatements, publishedStatement } from '../../domain/statements/statements.queries.ts';
-import { issueStatement, subjectOf } from '../../domain/statements/statements.service.ts';
-import { idParam } from '../../http/asked.ts';
+import {
+  newestStatements,
+  publishedStatement,
+  statementsOf,
+} from '../../domain/statements/statements.queries.ts';
+import { changesSince, issueStatement, subjectOf } from '../../domain/statements/statements.service.ts';
+import { backUpKey, signingKey, signingKeyViews, succeedKey } from '../../domain/statements/signing-keys.ts';
+import { tellHolders } from '../../domain/statements/tell-holders.ts';
+import { checked, idParam } from '../../http/asked.ts';
+import { originOf } from '../../http/origin.ts';
+import type { PublicationRow } from '../../db/publication-rows.ts';
 import { inThread } from '../../threads/pool.ts';
-import { toPublic } from './public-animal.ts';
-import { fileNameOf, statementPackage } from './statement-package.ts';
-import { listedPublications, standingIdentification } from './publications.queries.ts';
+import { toPublic } from '../../domain/publications/public-animal.ts';
+import { fileNameOf, statementPackage } from '../../domain/publications/statement-package.ts';
+import { listedPublications, type Withheld } from '../../domain/publications/publications.queries.ts';
+import { setOffer } from '../../domain/sales/offers.service.ts';
+import { standingIdentification } from './publications.queries.ts';
 
 export async function publish(
   work: Work<Actor>,
   animalId: string,
-  text: string | null,
+  text: string | null | undefined,
 ): Promise<{ slug: string; isNew: boolean }> {
   const { collectionId, accountId } = work.actor;
   const animal = await findAnimal(work, animalId);
@@ -41,16 +51,11 @@ export async function publish(
       transaction: work.transaction,
     })
   )?.get();
-  if (live) {
-    await work.models.publications.update(
-      { text },
-      { where: { id: live.id }, transaction: work.transaction },
-    );
-    return { slug: live.slug, isNew: false };
-  }
+  if (text !== undefined) await setOffer(work, animalId, { text: text || null });
+  if (live) return { slug: live.slug, isNew: false };
   const slug = randomBytes(12).toString('base64url');
   await work.models.publications.create(
-    { collectionId, id: randomUUID(), animalId, slug, text, authorId: accountId },
+    { collectionId, id: randomUUID(), animalId, slug, authorId: accountId },
     { transaction: work.transaction },
   );
   return { slug, isNew: true };
@@ -70,7 +75,7 @@ async function showcase(work: Work): Promise<ShowcaseLine[]> {
   const animals = new Map((await listAnimals(work)).map((animal) => [animal.id, animal]));
   const rows = await listedPublications(work);
   const newest = new Map((await newestStatements(work)).map((row) => [row.animalId, row]));
-  return rows.map(({ animalId, slug, publishedAt }) => {
+  return rows.map(({ animalId, slug, publishedAt, ...withheld }) => {
     const claims = comparedClaims(genetics, animalId);
     const row = newest.get(animalId);
     return {
@@ -79,24 +84,67 @@ async function showcase(work: Work): Promise<ShowcaseLine[]> {
       publishedAt,
       claims: claims.map(({ words }) => words),
       statement: row ? { statement: row.statement, asOf: row.asOf } : null,
-      changes: row ? claimChanges(subjectOf(row).claims, claims) : [],
+      ...changed(row ? claimChanges(subjectOf(row).claims, claims) : [], withheld),
     };
   });
 }
 
-/** Signs what the records say now of an animal that is published. */
+/** A reason stands as long as it is the change that it was given for. */
+function changed(
+  changes: ShowcaseLine['changes'],
+  { withheldReason, withheldChanges }: Withheld,
+): Pick<ShowcaseLine, 'changes' | 'withheld'> {
+  // What comes from the database has its fields in another order.
+  const told = (all: ShowcaseLine['changes']): string =>
+    JSON.stringify(all.map(({ locus, from, to }) => [locus, from, to]));
+  const isSame = withheldChanges !== null && told(withheldChanges) === told(changes);
+  return { changes, withheld: changes.length > 0 && isSame ? withheldReason : null };
+}
+
+/** Says why what the records say now is not signed. */
+async function withhold(work: Work, animalId: string, reason: string): Promise<void> {
+  const { collectionId } = work.actor;
+  const line = (await showcase(work)).find(({ animal }) => animal.id === animalId);
+  if (!line) throw notFound('A published page of this animal');
+  if (line.changes.length === 0)
+    throw new Refusal('conflict', 'What is signed is what the records say: there is nothing to keep back.');
+  await work.models.publications.update(
+    { withheldReason: reason, withheldChanges: line.changes },
+    { where: { collectionId, animalId, withdrawnAt: null }, transaction: work.transaction },
+  );
+}
+
+/** What the next statement would say otherwise, each with its reason. */
+async function amendment(work: Work, animalId: string): Promise<AmendmentView> {
+  const [newest] = await statementsOf(work, { animalId });
+  if (!newest) return { changes: [] };
+  const { subject } = await composeStatement(work, animalId);
+  return {
+    changes: changesSince(subjectOf(newest), subject).map(({ locus, from, to, because }) => ({
+      locus,
+      from,
+      to,
+      because,
+    })),
+  };
+}
+
+/** Signs what the records say now of an animal that is published, and drafts letters to those who hold it. */
 async function issue(
   work: Work<Actor>,
   serverSecret: string,
   composition: Composition,
+  origin: string,
 ): Promise<{ statement: number }> {
   const [live] = await openPublication(work, composition);
   if (!live) throw new Refusal('conflict', 'This animal is not published: there is no page to state it on.');
-  return issueStatement(work, serverSecret, composition);
+  const issued = await issueStatement(work, serverSecret, composition);
+  await tellHolders(work, composition.animalId, `${origin}/p/${live.slug}`);
+  return issued;
 }
 
 export function publicationRoutes(
-  { list, write, answer }: Endpoints,
+  { list, read, write, answer }: Endpoints,
   database: Database,
   dataDir: string,
   serverSecret: string,
@@ -109,7 +157,7 @@ export function publicationRoutes(
   write(
     ROUTES.publish,
     async ({ work, id, body }, composition: Composition) => {
-      const { slug, isNew } = await publish(work, id, body.text || null);
+      const { slug, isNew } = await publish(work, id, body.text);
       if (isNew) await issueStatement(work, serverSecret, composition);
       return { slug };
     },
@@ -117,7 +165,8 @@ export function publicationRoutes(
   );
   write(
     ROUTES.issueStatement,
-    ({ work }, composition: Composition) => issue(work, serverSecret, composition),
+    ({ work, request }, composition: Composition) =>
+      issue(work, serverSecret, composition, originOf(request)),
     composed,
   );
   answer(ROUTES.statementPackage, async (request, response, actor) => {
@@ -130,19 +179,33 @@ export function publicationRoutes(
       .type('zip')
       .send(Buffer.from(zip));
   });
+  read(ROUTES.amendment, ({ work, id }) => amendment(work, id), { infers: true });
+  write(ROUTES.withholdAmendment, ({ work, id, body }) => withhold(work, id, body.reason));
+  list(ROUTES.signingKeys, ({ work }) => signingKeyViews(work));
+  write(ROUTES.succeedKey, ({ work }) => succeedKey(work, serverSecret));
+  // Not a write with a key: nothing of the password, and nothing of the answer, is kept.
+  answer(ROUTES.backUpKey, async (request, response, actor) => {
+    const { password } = checked(backupInput, request.body);
+    const pair = await writing(database, actor, (work) => signingKey(work, serverSecret));
+    response.set('Cache-Control', 'no-store').json(await backUpKey(pair, password));
+  });
   write(ROUTES.withdraw, ({ work, id }) => withdraw(work, id));
 }
 
-/** @throws Refusal where there is none at the address, or no more */
-async function livePage(
-  database: Database,
-  request: Request,
-): Promise<{ collectionId: string; animalId: string; publishedAt: Date }> {
+/** @throws Refusal where there never was a page at the address */
+async function anyPage(database: Database, request: Request): Promise<PublicationRow> {
   const publication = await database.models.publications.findOne({
-    where: { slug: String(request.params['slug']), withdrawnAt: null },
+    where: { slug: String(request.params['slug']) },
   });
   if (!publication) throw new Refusal('not-found', 'This page was withdrawn, or never existed.');
   return publication.get();
+}
+
+/** @throws Refusal where there is none at the address, or no more */
+async function livePage(database: Database, request: Request): Promise<PublicationRow> {
+  const page = await anyPage(database, request);
+  if (page.withdrawnAt !== null) throw new Refusal('not-found', 'This page was withdrawn, or never existed.');
+  return page;
 }
 
 /** The published page for everybody, without a session. */
@@ -151,8 +214,8 @@ export function publicRoutes(database: Database, limits: RateLimits): Router {
   const guard = limits.guard('page', (request) => String(request.params['slug']));
   openRoute(router, ROUTES.published, guard, async (request, response) => {
     const { collectionId, animalId, publishedAt } = await livePage(database, request);
-    const body = await inferring.take(() =>
-      reading(database, { collectionId }, (work) => toPublic(work, animalId, publishedAt.toISOString())),
+    const body = await reading(database, { collectionId }, (work) =>
+      toPublic(work, animalId, publishedAt.toISOString()),
     );
     if (request.query['download'] === '1') {
       response.attachment(`${fileNameOf(body.number)}.json`);
@@ -160,7 +223,8 @@ export function publicRoutes(database: Database, limits: RateLimits): Router {
     response.set('Cache-Control', 'no-store').json(body);
   });
   openRoute(router, ROUTES.publishedStatement, guard, async (request, response) => {
-    const { collectionId, animalId } = await livePage(database, request);
+    // What was signed stays readable for whoever holds its address, when the page is withdrawn too.
+    const { collectionId, animalId } = await anyPage(database, request);
     const number = Number(request.params['statement']);
     const [row] = Number.isSafeInteger(number)
       ? await reading(database, { collectionId }, (work) =>

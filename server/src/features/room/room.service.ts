@@ -2,16 +2,20 @@ import type { RoomAssumptions, RoomView } from '@karyotome/contract';
 import {
   addDays,
   curveByWeek,
+  learnPace,
   daysBetween,
   type ComingClutch,
+  type LearnedPace,
   type RoomAnimal,
   type RoomKind,
 } from '@karyotome/core';
 import { type Work } from '../../db/work.ts';
+import { collectionOf } from '../../domain/collection/collection-of.ts';
 import { herdOf } from '../../domain/husbandry/load-herd.ts';
 import { type Herd } from '../../domain/husbandry/herd.ts';
 import { incubationClocks } from '../../domain/incubation/clutch-view.service.ts';
 import { changeCollection } from '../../domain/collection/change-collection.ts';
+import { offerSpells } from '../../domain/sales/sales.queries.ts';
 import { lyingClutches } from './room.queries.ts';
 
 const WEEKS = 52;
@@ -31,10 +35,13 @@ const EIGHT_IN_TEN_SDS = 2.563;
 /** What a forecast of places rests on; the simulation itself runs where it is asked, off the main thread. */
 export async function viewRoom(work: Work): Promise<RoomView> {
   const herd = await herdOf(work);
-  const settings = (await work.models.collections.findByPk(work.actor.collectionId, {
-    transaction: work.transaction,
-  }))!.get();
-  const assumptions = { ...ASSUMED, ...settings.roomAssumptions };
+  const settings = await collectionOf(work);
+  const learned = learnPace(await offerSpells(work), work.today);
+  const assumptions = {
+    ...ASSUMED,
+    ...(learned ? learnedAssumptions(learned) : {}),
+    ...settings.roomAssumptions,
+  };
   const kinds = kindsOf(herd);
   const animals = roomAnimals(herd, assumptions);
   const clutches = [...(await inTheIncubator(work)), ...expected(herd)];
@@ -42,6 +49,7 @@ export async function viewRoom(work: Work): Promise<RoomView> {
   return {
     today: work.today,
     assumptions,
+    learned,
     version: settings.version,
     question: {
       kinds,
@@ -59,6 +67,14 @@ export async function viewRoom(work: Work): Promise<RoomView> {
       forSale: animals.filter(({ forSaleFrom }) => forSaleFrom !== null).length,
       clutches: clutches.length,
     },
+  };
+}
+
+/** Bounds of what the form takes. */
+function learnedAssumptions({ perWeek, offeredAtWeeks }: LearnedPace): Partial<RoomAssumptions> {
+  return {
+    salePace: Math.min(1, Number(perWeek.toFixed(3))),
+    ...(offeredAtWeeks === null ? {} : { saleAgeWeeks: Math.round(offeredAtWeeks) }),
   };
 }
 

@@ -5,6 +5,7 @@ import { LADDER_PRESETS } from '@karyotome/core';
 import type { Config } from '../../config.ts';
 import { founding, type Actor, type Database, type Work } from '../../db/work.ts';
 import { writeDurably } from '../../files/store.ts';
+import { freePageName } from '../../domain/collection/page-name.ts';
 import { createLadder } from '../../domain/enclosures/racks.service.ts';
 import { hashPassword } from '../../domain/accounts/session.service.ts';
 
@@ -38,7 +39,11 @@ export async function createCollection(
       { id: actor.accountId, email: owner.email.toLowerCase(), name: owner.name, passwordHash },
       { transaction },
     );
-    await models.collections.create({ id: actor.collectionId, name: collectionName }, { transaction });
+    const pageName = await freePageName(work, collectionName);
+    await models.collections.create(
+      { id: actor.collectionId, name: collectionName, pageName },
+      { transaction },
+    );
     await models.memberships.create(
       { collectionId: actor.collectionId, accountId: actor.accountId, role: 'owner' },
       { transaction },

@@ -1,10 +1,11 @@
 import { extname } from 'node:path';
 import Papa from 'papaparse';
 import type { Work } from '../../db/work.ts';
-import { recordViews } from '../../domain/animals/animals.repository.ts';
-import { findAnimal } from '../../domain/animals/animals.service.ts';
-import { pictureFiles } from '../../domain/pictures/pictures.queries.ts';
-import { statementsOf } from '../../domain/statements/statements.queries.ts';
+import { recordViews } from '../animals/animals.repository.ts';
+import { findAnimal } from '../animals/animals.service.ts';
+import { pictureFiles } from '../pictures/pictures.queries.ts';
+import { statementsOf } from '../statements/statements.queries.ts';
+import { successionsOf } from '../statements/signing-keys.ts';
 import { pathOf } from '../../files/store.ts';
 import { Refusal } from '../../refusal.ts';
 import type { PackageInput } from './pack-statement.ts';
@@ -40,6 +41,7 @@ export async function statementPackage(work: Work, dataDir: string, animalId: st
     texts: [
       ['lineage.json', newest.document],
       ...earlier.map((row) => [`earlier/statement-${row.statement}.json`, row.document] as const),
+      ...(await successionsOf(work)).map((text, i) => [`earlier/key-${i + 2}.json`, text] as const),
       ['records.json', JSON.stringify({ animal: `urn:uuid:${animalId}`, records })],
       ['records.csv', `${Papa.unparse(records, { columns: COLUMNS, newline: '\n' })}\n`],
     ],

@@ -1,0 +1,27 @@
+import { lettersInput, type LetterView, type PostView, type ReceivedLetterView } from '../post.ts';
+import { acts, lists, reads, writes } from './route.ts';
+
+export const postRoutes = {
+  post: reads<PostView>()('/post', 'How letters are sent', { permission: 'record' }),
+  letters: lists<LetterView>()(
+    '/letters',
+    'Letters to people, the latest first',
+    { key: 'id', filters: ['state'] },
+    { permission: 'record' },
+  ),
+  sendLetters: writes<void>()(
+    'post',
+    '/letters/send',
+    'Send letters that were drafted or failed',
+    lettersInput,
+    {
+      status: 204,
+    },
+  ),
+  discardLetter: acts<void>()('delete', '/letters/:id', 'Discard a letter that was not sent'),
+  receivedLetter: reads<ReceivedLetterView>()(
+    '/letters/:id/received',
+    'A letter as it arrived at the simulated post office',
+    { permission: 'record' },
+  ),
+};

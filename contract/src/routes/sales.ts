@@ -1,0 +1,101 @@
+import { voiding } from '../records.ts';
+import {
+  newStatusEvents,
+  offerInput,
+  personInput,
+  pricesInput,
+  saleRules,
+  statusCorrection,
+} from '../sale-requests.ts';
+import type {
+  DeskView,
+  InquiryView,
+  OfferView,
+  PersonExport,
+  PersonView,
+  SaleLine,
+  SalesSettings,
+  StatusEventView,
+} from '../sale-responses.ts';
+import { acts, changes, lists, reads, writes } from './route.ts';
+import type { Changed, Created, Many } from './answers.ts';
+
+/* Who buys is nobody's business but of those who record: all but an animal's own history asks for `record`. */
+export const salesRoutes = {
+  sales: lists<SaleLine>()(
+    '/sales',
+    'Animals that are decided upon, offered, reserved or sold',
+    { key: 'id', sorts: ['season'], filters: ['status', 'season'] },
+    { permission: 'record' },
+  ),
+  salesTable: reads<void>()('/sales.csv', 'The same as a table', { permission: 'record', format: 'csv' }),
+  salesSettings: reads<SalesSettings>()('/sale-rules', 'When an animal is ready for sale'),
+  changeSaleRules: changes<Changed>()('put', '/sale-rules', 'Change when one is ready for sale', saleRules, {
+    permission: 'manage',
+  }),
+  desk: reads<DeskView>()('/clutches/:id/desk', 'A clutch side by side, to be decided upon', {
+    permission: 'record',
+  }),
+  statusEvents: lists<StatusEventView>()(
+    '/animals/:id/status-events',
+    "What happened to an animal's status, the newest first",
+    { key: 'id' },
+    { permission: 'record' },
+  ),
+  addStatusEvents: writes<Many>()(
+    'post',
+    '/status-events',
+    'Decide upon, offer, reserve or sell animals',
+    newStatusEvents,
+  ),
+  voidStatusEvent: writes<void>()(
+    'post',
+    '/status-events/:id/void',
+    "Take an animal's last event out of account",
+    voiding,
+    { status: 204 },
+  ),
+  correctStatusEvent: writes<Created>()(
+    'post',
+    '/status-events/:id/correct',
+    "Put a correct event in the place of an animal's last one",
+    statusCorrection,
+  ),
+  receipt: reads<void>()('/status-events/:id/receipt', 'A receipt of a sale', {
+    permission: 'record',
+    format: 'pdf',
+  }),
+  careSheet: reads<void>()('/animals/:id/care-sheet', 'How it was kept, for its new keeper', {
+    permission: 'record',
+    format: 'pdf',
+  }),
+  offer: reads<OfferView>()('/animals/:id/offer', 'What buyers are told of an animal', {
+    permission: 'record',
+  }),
+  changeOffer: changes<Changed>()('put', '/animals/:id/offer', 'Change what buyers are told', offerInput),
+  changePrices: writes<void>()('post', '/prices', 'Change prices of several animals', pricesInput, {
+    status: 204,
+  }),
+  inquiries: lists<InquiryView>()(
+    '/inquiries',
+    'What visitors of public pages asked, the newest first',
+    { key: 'id' },
+    { permission: 'record' },
+  ),
+  answerInquiry: acts<void>()('post', '/inquiries/:id/answered', 'Mark a question as answered', {
+    status: 204,
+  }),
+  deleteInquiry: acts<void>()('delete', '/inquiries/:id', 'Delete a question'),
+  persons: lists<PersonView>()(
+    '/persons',
+    'Buyers, and those who wait',
+    { key: 'id', sorts: ['name'] },
+    { permission: 'record' },
+  ),
+  addPerson: writes<Created>()('post', '/persons', 'Add a person', personInput),
+  changePerson: changes<Changed>()('put', '/persons/:id', 'Change a person', personInput),
+  exportPerson: reads<PersonExport>()('/persons/:id/export', 'Everything that is kept on a person', {
+    permission: 'record',
+  }),
+  erasePerson: acts<void>()('delete', '/persons/:id', 'Erase a person; the history of animals stays'),
+};

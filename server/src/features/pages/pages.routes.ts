@@ -1,0 +1,216 @@
+import { createRequire } from 'node:module';
+import { dirname, join } from 'node:path';
+import { readId } from '@karyotome/contract';
+import { dayIn } from '@karyotome/core';
+import { Router, type ErrorRequestHandler, type Request, type Response } from 'express';
+import { MACHINE_ZONE, reading, type Database } from '../../db/work.ts';
+import { collectionOf } from '../../domain/collection/collection-of.ts';
+import { PUBLISHED_PICTURE } from '../../domain/pictures/pictures.queries.ts';
+import { stampedFile } from '../../domain/pictures/pictures.service.ts';
+import { toPublic } from '../../domain/publications/public-animal.ts';
+import { statementsOf } from '../../domain/statements/statements.queries.ts';
+import { statementLine, subjectOf } from '../../domain/statements/statements.service.ts';
+import { localeOf } from '../../http/locale.ts';
+import { originOf } from '../../http/origin.ts';
+import { PROBLEMS, toRefusal } from '../../http/problems.ts';
+import type { RateLimits } from '../../http/rate-limits.ts';
+import { sendPicture } from '../../http/send-stored.ts';
+import { Refusal } from '../../refusal.ts';
+import { animalPage } from './animal-page.ts';
+import { renderDocument, type PageContent } from './document.ts';
+import { frontPage } from './front-page.ts';
+import { readFilter } from './front-filter.ts';
+import { handOverRoutes } from './hand-over.routes.ts';
+import { inquiryRoutes } from './inquiry.routes.ts';
+import { jsonFeed } from './json-feed.ts';
+import { noticePage, statementPage } from './notice-page.ts';
+import { listOffered } from './offered.ts';
+import { createPageCache, sendPage, type PageCache } from './page-cache.ts';
+import { frontAt, pageAt } from './pages.queries.ts';
+import { PICTURE_WIDTHS } from './picture-set.ts';
+
+/* Pages for everybody, without a session: plain HTML that works without JavaScript, made once for each state of what it shows. */
+
+const FONTS = join(
+  dirname(createRequire(import.meta.url).resolve('@fontsource/atkinson-hyperlegible-next/package.json')),
+  'files',
+);
+const FONT_FILES = {
+  'regular.woff2': 'atkinson-hyperlegible-next-latin-400-normal.woff2',
+  'bold.woff2': 'atkinson-hyperlegible-next-latin-700-normal.woff2',
+} as const;
+const HTML = 'text/html; charset=utf-8';
+const WITHDRAWN = 410;
+
+const made = async (page: PageContent, status = 200) => ({
+  status,
+  type: HTML,
+  bytes: Buffer.from(await renderDocument(page)),
+});
+const missing = (): Refusal => new Refusal('not-found', 'There is no page at this address.');
+const param = (request: Request, name: string): string => String(request.params[name]);
+
+interface Pages {
+  readonly database: Database;
+  readonly dataDir: string;
+  readonly cache: PageCache;
+}
+
+export function pageRoutes(database: Database, dataDir: string, limits: RateLimits): Router {
+  const router = Router();
+  const pages: Pages = { database, dataDir, cache: createPageCache() };
+  const guard = limits.guard('picture', (request) => param(request, 'slug'));
+  router.get('/p-assets/:file', (request, response, next) => {
+    const file = FONT_FILES[param(request, 'file') as keyof typeof FONT_FILES] as string | undefined;
+    if (file === undefined) return next(missing());
+    response.sendFile(file, { root: FONTS, immutable: true, maxAge: '1y' });
+  });
+  router.get('/p/:slug', (request, response) => sendAnimal(pages, request, response));
+  router.get('/p/:slug/statements/:statement', (request, response) =>
+    sendStatement(pages, request, response),
+  );
+  router.get('/p/:slug/pictures/:id/:width', guard, (request, response) => sendOne(pages, request, response));
+  router.get('/c/:name', (request, response) => sendFront(pages, request, response));
+  router.get('/c/:name/feed.json', (request, response) => sendFeed(pages, request, response));
+  router.use(inquiryRoutes(database, limits));
+  router.use(handOverRoutes(database, dataDir, limits));
+  router.use(asPage);
+  return router;
+}
+
+/** What went wrong, as a page for a person. */
+const asPage: ErrorRequestHandler = async (error, request, response, next) => {
+  const refusal = toRefusal(error);
+  if (response.headersSent || refusal.code === 'internal') return next(error);
+  const { status, title } = PROBLEMS[refusal.code];
+  const address = `${originOf(request)}${request.path}`;
+  const html = await renderDocument(noticePage(title, refusal.message, address));
+  if (refusal.retryAfter !== null) response.set('Retry-After', String(refusal.retryAfter));
+  response.status(status).set('Cache-Control', 'no-store').type(HTML).send(html);
+};
+
+async function existing<Row>(find: Promise<Row | null>): Promise<Row> {
+  const row = await find;
+  if (!row) throw missing();
+  return row;
+}
+
+async function sendAnimal({ database, cache }: Pages, request: Request, response: Response): Promise<void> {
+  const slug = param(request, 'slug');
+  const [origin, locale] = [originOf(request), localeOf(request)];
+  const page = await cache(
+    JSON.stringify(['p', slug, origin, locale]),
+    () => existing(pageAt(database, slug)),
+    async ({ collectionId, animalId, pageName, publishedAt, withdrawnAt }) => {
+      if (withdrawnAt !== null)
+        return made(
+          noticePage(
+            'This page was withdrawn',
+            'The breeder took it off. What was signed stays readable at the address of each statement.',
+            `${origin}/p/${slug}`,
+          ),
+          WITHDRAWN,
+        );
+      const animal = await reading(database, { collectionId }, (work) =>
+        toPublic(work, animalId, publishedAt.toISOString()),
+      );
+      return made(animalPage({ animal, slug, pageName, origin, locale }));
+    },
+  );
+  sendPage(request, response, page);
+}
+
+async function sendStatement(
+  { database, cache }: Pages,
+  request: Request,
+  response: Response,
+): Promise<void> {
+  const slug = param(request, 'slug');
+  const wanted = param(request, 'statement');
+  const [origin, locale] = [originOf(request), localeOf(request)];
+  const page = await cache(
+    JSON.stringify(['s', slug, wanted, origin, locale]),
+    () => existing(pageAt(database, slug)),
+    ({ collectionId, animalId, withdrawnAt }) =>
+      reading(database, { collectionId }, async (work) => {
+        const rows = await statementsOf(work, { animalId });
+        const statement = rows.find((one) => String(one.statement) === wanted);
+        if (!statement) throw new Refusal('not-found', 'There is no statement of this number.');
+        const { name, massUnit, temperatureUnit } = await collectionOf(work);
+        return made(
+          statementPage({
+            collection: name,
+            number: subjectOf(statement).number,
+            slug,
+            statement: statement.statement,
+            statements: rows.map(statementLine),
+            withdrawnOn: withdrawnAt === null ? null : dayIn(work.timeZone, withdrawnAt.getTime()),
+            origin,
+            reader: { locale, massUnit, temperatureUnit },
+          }),
+        );
+      }),
+  );
+  sendPage(request, response, page);
+}
+
+async function sendOne({ database, dataDir }: Pages, request: Request, response: Response): Promise<void> {
+  const id = readId(param(request, 'id'));
+  const width = PICTURE_WIDTHS.find((one) => String(one) === param(request, 'width'));
+  if (id === null || width === undefined) throw missing();
+  const slug = param(request, 'slug');
+  await sendPicture(
+    response,
+    dataDir,
+    await stampedFile(database, dataDir, PUBLISHED_PICTURE, { slug, id }, width),
+  );
+}
+
+async function sendFront({ database, cache }: Pages, request: Request, response: Response): Promise<void> {
+  const pageName = param(request, 'name');
+  const filter = readFilter(request.query);
+  const [origin, locale] = [originOf(request), localeOf(request)];
+  const page = await cache(
+    JSON.stringify(['c', pageName, filter, origin, locale, dayIn(MACHINE_ZONE, Date.now())]),
+    () => existing(frontAt(database, pageName)),
+    ({ collectionId, name, massUnit, temperatureUnit }) =>
+      reading(database, { collectionId }, async (work) => {
+        const offered = await listOffered(work);
+        const units = { massUnit, temperatureUnit };
+        return made(
+          frontPage({
+            collection: name,
+            pageName,
+            units,
+            offered,
+            filter,
+            today: work.today,
+            origin,
+            locale,
+          }),
+        );
+      }),
+  );
+  sendPage(request, response, page);
+}
+
+async function sendFeed({ database, cache }: Pages, request: Request, response: Response): Promise<void> {
+  const pageName = param(request, 'name');
+  const origin = originOf(request);
+  const page = await cache(
+    JSON.stringify(['f', pageName, origin]),
+    () => existing(frontAt(database, pageName)),
+    async ({ collectionId, name }) => {
+      const offered = await reading(database, { collectionId }, listOffered);
+      const feed = jsonFeed(name, pageName, offered, origin);
+      return {
+        status: 200,
+        type: 'application/feed+json; charset=utf-8',
+        bytes: Buffer.from(JSON.stringify(feed)),
+      };
+    },
+  );
+  // Other sites may read the feed from a browser.
+  response.set('Access-Control-Allow-Origin', '*');
+  sendPage(request, response, page);
+}

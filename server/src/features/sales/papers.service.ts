@@ -1,0 +1,92 @@
+import { appetite, planOf } from '@karyotome/core';
+import { DEFAULT_LOCALE } from '@karyotome/words';
+import type { Work } from '../../db/work.ts';
+import { summaries } from '../../domain/animals/animals.repository.ts';
+import { findAnimal } from '../../domain/animals/animals.service.ts';
+import { collectionOf } from '../../domain/collection/collection-of.ts';
+import { heatZones } from '../../domain/enclosures/heat.service.ts';
+import { cautionsOf, labelOf } from '../../domain/genetics/inferred-of-animal.ts';
+import { geneticsOf } from '../../domain/genetics/genetics.service.ts';
+import { herdOf } from '../../domain/husbandry/load-herd.ts';
+import { eventsOfAnimal } from '../../domain/sales/sales.queries.ts';
+import { saleRulesOf } from '../../domain/sales/sale-rules.ts';
+import { notFound, Refusal } from '../../refusal.ts';
+import type { CareSheet } from './care-sheet-pdf.ts';
+import type { Receipt } from './receipt-pdf.ts';
+
+const sexWords = (sex: string): string => (sex === 'unknown' ? 'not sexed' : sex);
+
+async function headOf(work: Work, locale: string = DEFAULT_LOCALE) {
+  const { name, massUnit, temperatureUnit } = await collectionOf(work);
+  return { collection: name, printedOn: work.today, reader: { locale, massUnit, temperatureUnit } };
+}
+
+/** What a receipt of a sale says. @param locale - of whoever prints it */
+export async function receiptOf(work: Work, eventId: string, locale: string): Promise<Receipt> {
+  const { collectionId } = work.actor;
+  const row = await work.models.statusEvents.findOne({
+    where: { collectionId, id: eventId },
+    transaction: work.transaction,
+  });
+  if (!row) throw notFound('This event');
+  const { animalId, kind } = row.get();
+  const event = (await eventsOfAnimal(work, { animalId })).find(({ id }) => id === eventId)!;
+  if (kind !== 'sold' || event.voided)
+    throw new Refusal('conflict', 'This is no sale that stands: there is nothing to give a receipt for.');
+  const { number, name, sex, hatchedOn } = await findAnimal(work, animalId);
+  const { currency } = (await saleRulesOf(work)).rules;
+  const { details } = event;
+  return {
+    ...(await headOf(work, locale)),
+    id: eventId,
+    soldOn: event.on,
+    buyer: event.person?.name ?? null,
+    price: details.price ?? null,
+    currency: details.currency ?? currency,
+    paidOn: details.paidOn ?? null,
+    handedOverOn: details.handedOverOn ?? null,
+    how: details.how ?? null,
+    animal: { number, name, hatchedOn, label: labelOf(await geneticsOf(work), animalId), sex: sexWords(sex) },
+  };
+}
+
+/** What a care sheet says. @param locale - of whoever prints it */
+export async function careSheetOf(work: Work, animalId: string, locale: string): Promise<CareSheet> {
+  const genetics = await geneticsOf(work);
+  const [summary] = await summaries(work, genetics, 'and a.id = :animalId', { animalId });
+  if (!summary) throw notFound('This animal');
+  const herd = await herdOf(work, animalId);
+  const { history } = herd.animal(animalId);
+  const eats = appetite(history);
+  const meal = herd.meal(animalId);
+  const shed = history.sheds.findLast(({ stage }) => stage === 'shed');
+  const tub = summary.tub ? herd.enclosures.tubs.get(summary.tub.tubId) : undefined;
+  const step = tub && herd.enclosures.ladders.get(tub.ladderId)?.steps[tub.step];
+  const zone = tub && (await heatZones(work)).find(({ rackId }) => rackId === tub.rackId);
+  const weight = history.weights.at(-1);
+  return {
+    ...(await headOf(work, locale)),
+    animal: {
+      number: summary.number,
+      name: summary.name,
+      label: summary.label,
+      sex: sexWords(summary.sex),
+      hatchedOn: summary.hatchedOn,
+    },
+    weight: weight ? { on: weight.on, massG: weight.massG } : null,
+    shed: shed ? { on: shed.on, complete: shed.complete ?? null } : null,
+    meals: history.feedings.toReversed().map(({ on, species, size, state, taken }) => ({
+      on,
+      species: species ?? '',
+      size: size ?? '',
+      state: state ?? null,
+      taken,
+    })),
+    counts: { taken: eats.takenEver, offered: eats.offeredEver, inARow: eats.inARow },
+    next: meal,
+    plan: planOf(history, herd.plans).name,
+    tub: step ? { kind: step.name, inside: step.inside } : null,
+    heat: zone ? { warmC: zone.warmC, coolC: zone.coolC } : null,
+    cautions: cautionsOf(genetics, animalId),
+  };
+}
