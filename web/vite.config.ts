@@ -3,6 +3,9 @@ import { defineConfig } from 'vite';
 import { VitePWA } from 'vite-plugin-pwa';
 import vuetify from 'vite-plugin-vuetify';
 
+/** Where the server is while the interface is being edited: it also serves the public pages. */
+const API_ORIGIN = process.env['API_ORIGIN'] ?? 'http://127.0.0.1:4180';
+
 export default defineConfig({
   root: import.meta.dirname,
   plugins: [
@@ -33,12 +36,14 @@ export default defineConfig({
         globPatterns: ['**/*.{js,css,html,svg,png,woff2}'],
         maximumFileSizeToCacheInBytes: 6_000_000,
         navigateFallback: '/index.html',
-        navigateFallbackDenylist: [/^\/api\//],
+        navigateFallbackDenylist: [/^\/(api|p|c)\//],
       },
     }),
   ],
   worker: { format: 'es' },
   build: { outDir: 'dist', emptyOutDir: true, target: 'es2022', chunkSizeWarningLimit: 800 },
-  server: { proxy: { '/api': process.env['API_ORIGIN'] ?? 'http://127.0.0.1:4180' } },
+  server: {
+    proxy: Object.fromEntries(['/api', '/p/', '/c/', '/p-assets/'].map((path) => [path, API_ORIGIN])),
+  },
   optimizeDeps: { include: ['vuetify/components/*', 'vuetify/directives'] },
 });

@@ -63,7 +63,11 @@ export function call<R extends Route>(route: R, options: CallOptions<R>): Promis
 }
 
 /** A whole list, page after page. */
-export async function callAll<Item>(route: ListRoute<string, Item>): Promise<Item[]> {
+export async function callAll<Path extends string, Item>(
+  route: ListRoute<Path, Item>,
+  ...given: [ParamsOf<Path>] extends [never] ? [] : [Readonly<Record<ParamsOf<Path>, string>>]
+): Promise<Item[]> {
+  const params: Readonly<Record<string, string>> = given[0] ?? {};
   const items: Item[] = [];
   let after: string | null = null;
   do {
@@ -71,7 +75,7 @@ export async function callAll<Item>(route: ListRoute<string, Item>): Promise<Ite
       limit: String(PAGE_SIZE.most),
       ...(after === null ? {} : { after }),
     };
-    const page: Page<Item> = await request<Page<Item>>('GET', addressOf(route, {}, query), {});
+    const page: Page<Item> = await request<Page<Item>>('GET', addressOf(route, params, query), {});
     items.push(...page.items);
     after = page.next;
   } while (after !== null);

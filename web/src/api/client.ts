@@ -177,3 +177,14 @@ async function readProblem(response: Response): Promise<Problem> {
     return { type: 'about:blank', title: 'The server gave no readable answer', status: response.status };
   }
 }
+
+/**
+ * Fetches the package that an address hands over, once. It is a page for people, not a route of the API.
+ *
+ * @param path - `/h/` and the token, of this server
+ * @returns null where nothing was handed over
+ */
+export async function fetchHandOver(path: string): Promise<Blob | null> {
+  const response = await fetch(path, { method: 'POST' }).catch(() => null);
+  return response?.ok ? response.blob() : null;
+}

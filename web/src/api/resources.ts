@@ -2,6 +2,7 @@ import {
   ROUTES,
   type AnimalChange,
   type BoxChange,
+  type BreederInput,
   type CatalogueEntryInput,
   type ClutchChange,
   type CollectionSettings,
@@ -12,6 +13,7 @@ import {
   type Introduction,
   type LabelOrder,
   type ObservationsChange,
+  type LettersInput,
   type ManyMoves,
   type NewAnimal,
   type NewClutch,
@@ -24,9 +26,13 @@ import {
   type NewReading,
   type NewRecord,
   type NewSeasonEvent,
+  type NewStatusEvents,
   type NewStockEntry,
+  type OfferInput,
   type OutsideOpinions,
+  type PersonInput,
   type PlanInput,
+  type PricesInput,
   type RackChange,
   type RoomAssumptions,
   type RoundEntry,
@@ -36,9 +42,14 @@ import {
   type SignIn,
   type SiresChange,
   type SortingChange,
+  type StatusCorrection,
   type SurfaceCheck,
+  type Trust,
+  type WaitingOffer,
+  type WishAnswerInput,
+  type WishInput,
 } from '@karyotome/contract';
-import type { SeasonRules } from '@karyotome/core';
+import type { SaleRules, SeasonRules } from '@karyotome/core';
 import { call, callAll, urlOf } from './call.ts';
 
 /* One function per route, by the route's own name; stateless. */
@@ -49,6 +60,8 @@ export interface LongWork {
   readonly signal: AbortSignal;
 }
 
+/** A statement or a package: not as JSON, which would be read before it is looked at. */
+const PACKAGE = 'application/octet-stream';
 const CSV = 'text/csv';
 const R = ROUTES;
 
@@ -190,14 +203,67 @@ export const api = {
   thumbUrl: (id: string) => urlOf(R.picture, { id }, { copy: 'thumb' }),
   originalUrl: (id: string) => urlOf(R.picture, { id }, { copy: 'original' }),
 
+  sales: () => callAll(R.sales),
+  salesTableUrl: () => urlOf(R.salesTable, {}),
+  salesSettings: () => call(R.salesSettings, {}),
+  changeSaleRules: (body: SaleRules, version: number) => call(R.changeSaleRules, { body, version }),
+  desk: (id: string) => call(R.desk, { params: { id } }),
+  statusEvents: (id: string) => callAll(R.statusEvents, { id }),
+  addStatusEvents: (body: NewStatusEvents) => call(R.addStatusEvents, { body }),
+  voidStatusEvent: (id: string, reason: string) =>
+    call(R.voidStatusEvent, { params: { id }, body: { reason } }),
+  correctStatusEvent: (id: string, body: StatusCorrection) =>
+    call(R.correctStatusEvent, { params: { id }, body }),
+  receiptUrl: (id: string) => urlOf(R.receipt, { id }),
+  careSheetUrl: (id: string) => urlOf(R.careSheet, { id }),
+  offer: (id: string) => call(R.offer, { params: { id } }),
+  changeOffer: (id: string, body: OfferInput, version: number) =>
+    call(R.changeOffer, { params: { id }, body, version }),
+  changePrices: (body: PricesInput) => call(R.changePrices, { body }),
+  persons: () => callAll(R.persons),
+  addPerson: (body: PersonInput) => call(R.addPerson, { body }),
+  changePerson: (id: string, body: PersonInput, version: number) =>
+    call(R.changePerson, { params: { id }, body, version }),
+  personExportUrl: (id: string) => urlOf(R.exportPerson, { id }),
+  erasePerson: (id: string) => call(R.erasePerson, { params: { id } }),
+  previewTakeIn: (file: Blob) => call(R.previewTakeIn, { file, type: PACKAGE }),
+  takeIn: (file: Blob, as: 'own' | 'outside', trust: Trust) =>
+    call(R.takeIn, { file, type: PACKAGE, query: { as, trust } }),
+  taken: () => callAll(R.taken),
+  removeTaken: (id: string) => call(R.removeTaken, { params: { id } }),
+  breeders: () => callAll(R.breeders),
+  changeBreeder: (id: string, body: BreederInput, version: number) =>
+    call(R.changeBreeder, { params: { id }, body, version }),
+  handOver: (id: string) => call(R.handOver, { params: { id } }),
+  post: () => call(R.post, {}),
+  letters: () => callAll(R.letters),
+  sendLetters: (body: LettersInput) => call(R.sendLetters, { body }),
+  discardLetter: (id: string) => call(R.discardLetter, { params: { id } }),
+  receivedLetter: (id: string) => call(R.receivedLetter, { params: { id } }),
+  wishes: () => callAll(R.wishes),
+  addWish: (body: WishInput) => call(R.addWish, { body }),
+  changeWish: (id: string, body: WishInput, version: number) =>
+    call(R.changeWish, { params: { id }, body, version }),
+  closeWish: (id: string) => call(R.closeWish, { params: { id } }),
+  pairingWaits: () => callAll(R.pairingWaits),
+  animalWaits: (id: string) => callAll(R.animalWaits, { id }),
+  offerToFirst: (body: WaitingOffer) => call(R.offerToFirst, { body }),
+  answerOffer: (id: string, body: WishAnswerInput) => call(R.answerOffer, { params: { id }, body }),
+  inquiries: () => callAll(R.inquiries),
+  answerInquiry: (id: string) => call(R.answerInquiry, { params: { id } }),
+  deleteInquiry: (id: string) => call(R.deleteInquiry, { params: { id } }),
+
   showcase: () => callAll(R.showcase),
-  publish: (id: string, text: string | null) => call(R.publish, { params: { id }, body: { text } }),
+  publish: (id: string) => call(R.publish, { params: { id }, body: {} }),
+  amendment: (id: string) => call(R.amendment, { params: { id } }),
+  withholdAmendment: (id: string, reason: string) =>
+    call(R.withholdAmendment, { params: { id }, body: { reason } }),
+  signingKeys: () => callAll(R.signingKeys),
+  succeedKey: () => call(R.succeedKey, {}),
+  backUpKey: (password: string) => call(R.backUpKey, { body: { password } }),
   issueStatement: (id: string) => call(R.issueStatement, { params: { id } }),
   statementPackageUrl: (id: string) => urlOf(R.statementPackage, { id }),
   withdraw: (id: string) => call(R.withdraw, { params: { id } }),
-  published: (slug: string) => call(R.published, { params: { slug } }),
-  publishedPictureUrl: (slug: string, id: string) => urlOf(R.publishedPicture, { slug, id }),
   publishedStatementUrl: (slug: string, statement: number) =>
     urlOf(R.publishedStatement, { slug, statement: String(statement) }),
-  publishedDownloadUrl: (slug: string) => urlOf(R.published, { slug }, { download: '1' }),
 };

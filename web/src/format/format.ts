@@ -1,8 +1,10 @@
-import { daysBetween } from '@karyotome/core';
+import { daysBetween, type AnimalStatus } from '@karyotome/core';
+import { capital, STATUS_WORDS } from '@karyotome/words';
 import { farmClock, farmDayOf, farmToday } from './farm-day.ts';
 import { reader } from './reader.ts';
 
 export { farmToday } from './farm-day.ts';
+export { oddsWords } from '@karyotome/words';
 
 /** "4 Mar 2026", as the reader's locale writes it. */
 export const dayWords = (day: string): string => reader().day(day);
@@ -29,13 +31,8 @@ export function sinceWords(day: string, today = farmToday()): string {
 export const agoWords = (day: string, today = farmToday()): string => reader().ago(day, today);
 
 /** "5 weeks", "14 months", "3 years" */
-export function ageWords(hatchedOn: string, today = farmToday()): string {
-  const days = daysBetween(hatchedOn, today);
-  if (days < 21) return reader().days(days);
-  if (days < 120) return `${Math.round(days / 7)} weeks`;
-  if (days < 730) return `${Math.round(days / 30.44)} months`;
-  return `${(days / 365.25).toFixed(1)} years`;
-}
+export const ageWords = (hatchedOn: string, today = farmToday()): string =>
+  reader().age(daysBetween(hatchedOn, today));
 
 /** Grams or ounces, with the unit. @param massG - grams */
 export const massWords = (massG: number): string => reader().mass(massG);
@@ -43,26 +40,9 @@ export const massWords = (massG: number): string => reader().mass(massG);
 /** Degrees Celsius or Fahrenheit, with the unit. @param celsius - degrees Celsius */
 export const temperatureWords = (celsius: number): string => reader().temperature(celsius);
 
-/** A probability for people: "25%", "0.4%", "under 0.1%", "over 99.9%" short of certain. */
-export function oddsWords(p: number): string {
-  if (p >= 1 - 1e-9) return '100%';
-  if (p <= 0) return '0%';
-  const percent = p * 100;
-  if (percent > 99.9) return 'over 99.9%';
-  if (percent < 0.1) return 'under 0.1%';
-  return `${percent >= 10 ? +percent.toFixed(1) : +percent.toFixed(2)}%`;
-}
+export const statusWords = (status: AnimalStatus): string => capital(STATUS_WORDS[status]);
 
-const STATUS_WORDS: Readonly<Record<string, string>> = {
-  undecided: 'Undecided',
-  'held-back': 'Held back',
-  'for-sale': 'For sale',
-  reserved: 'Reserved',
-  sold: 'Sold',
-  breeder: 'Breeder',
-  died: 'Died',
-  mistaken: 'Entered by mistake',
-};
-export const statusWords = (status: string): string => STATUS_WORDS[status] ?? status;
+/** "€450" @param currency - ISO 4217 */
+export const moneyWords = (amount: number, currency: string): string => reader().money(amount, currency);
 export const sexSign = (sex: string): string => (sex === 'female' ? '♀' : sex === 'male' ? '♂' : '?');
 export const sexWords = (sex: string): string => (sex === 'unknown' ? 'not sexed' : sex);

@@ -20,11 +20,6 @@ export const router = createRouter({
       meta: { title: 'Sign in', open: true },
     },
     {
-      path: '/p/:slug',
-      component: () => import('../features/public/PublicView.vue'),
-      meta: { title: 'Animal', open: true },
-    },
-    {
       path: '/verify',
       component: () => import('../features/verify/VerifyView.vue'),
       meta: { title: 'Verify a statement', open: true },
@@ -122,6 +117,11 @@ export const router = createRouter({
       meta: { title: 'Import' },
     },
     {
+      path: '/animals/take-in',
+      component: () => import('../features/taking-in/TakeInView.vue'),
+      meta: { title: 'Take in' },
+    },
+    {
       path: '/animals/contradictions',
       component: () => import('../features/contradictions/ContradictionsView.vue'),
       meta: { title: 'Contradictions' },
@@ -141,6 +141,36 @@ export const router = createRouter({
       path: '/showcase',
       component: () => import('../features/showcase/ShowcaseView.vue'),
       meta: { title: 'Showcase' },
+    },
+    {
+      path: '/showcase/sales',
+      component: () => import('../features/showcase/SalesView.vue'),
+      meta: { title: 'Sales' },
+    },
+    {
+      path: '/showcase/inbox',
+      component: () => import('../features/showcase/InboxView.vue'),
+      meta: { title: 'Inbox' },
+    },
+    {
+      path: '/showcase/letters',
+      component: () => import('../features/showcase/LettersView.vue'),
+      meta: { title: 'Letters' },
+    },
+    {
+      path: '/showcase/waiting',
+      component: () => import('../features/showcase/WaitingView.vue'),
+      meta: { title: 'Waiting list' },
+    },
+    {
+      path: '/showcase/people',
+      component: () => import('../features/showcase/PeopleView.vue'),
+      meta: { title: 'People' },
+    },
+    {
+      path: '/showcase/desk/:id',
+      component: () => import('../features/showcase/DeskView.vue'),
+      meta: { title: 'Who stays' },
     },
     {
       path: '/settings',

@@ -35,9 +35,36 @@ export const useRoom = () => useQuery({ key: ['room'], query: api.room });
 export const useLearnedMoves = () => useQuery({ key: ['learnedMoves'], query: api.learnedMoves });
 export const useRacks = () => useQuery({ key: ['racks'], query: api.racks });
 export const useLadders = () => useQuery({ key: ['ladders'], query: api.ladders });
+export const useSales = () => useQuery({ key: ['sales'], query: api.sales });
+export const useSalesSettings = () => useQuery({ key: ['salesSettings'], query: api.salesSettings });
+export const useDesk = (clutchId: MaybeRefOrGetter<string>) =>
+  useQuery({ key: () => ['desk', toValue(clutchId)], query: () => api.desk(toValue(clutchId)) });
+export const useStatusEvents = (id: MaybeRefOrGetter<string>) =>
+  useQuery({ key: () => ['statusEvents', toValue(id)], query: () => api.statusEvents(toValue(id)) });
+export const useOffer = (id: MaybeRefOrGetter<string>) =>
+  useQuery({ key: () => ['offer', toValue(id)], query: () => api.offer(toValue(id)) });
+export const usePersons = () => useQuery({ key: ['persons'], query: api.persons });
+export const useAmendment = (id: MaybeRefOrGetter<string>) =>
+  useQuery({ key: () => ['amendment', toValue(id)], query: () => api.amendment(toValue(id)) });
+export const useSigningKeys = () => useQuery({ key: ['signingKeys'], query: api.signingKeys });
 export const useShowcase = () => useQuery({ key: ['showcase'], query: api.showcase });
-export const usePublished = (slug: MaybeRefOrGetter<string>) =>
-  useQuery({ key: () => ['published', toValue(slug)], query: () => api.published(toValue(slug)) });
+export const useTaken = () => useQuery({ key: ['taken'], query: api.taken });
+export const useBreeders = () => useQuery({ key: ['breeders'], query: api.breeders });
+export const usePost = () => useQuery({ key: ['post'], query: api.post });
+export const useLetters = () => useQuery({ key: ['letters'], query: api.letters });
+export const useReceivedLetter = (id: MaybeRefOrGetter<string>) =>
+  useQuery({
+    key: () => ['receivedLetter', toValue(id)],
+    query: () => api.receivedLetter(toValue(id)),
+  });
+export const useWishes = () => useQuery({ key: ['wishes'], query: api.wishes });
+export const usePairingWaits = () => useQuery({ key: ['pairingWaits'], query: api.pairingWaits });
+export const useAnimalWaits = (clutchId: MaybeRefOrGetter<string>) =>
+  useQuery({
+    key: () => ['animalWaits', toValue(clutchId)],
+    query: () => api.animalWaits(toValue(clutchId)),
+  });
+export const useInquiries = () => useQuery({ key: ['inquiries'], query: api.inquiries });
 
 export const useCatalogueEntries = () => useQuery({ key: ['catalogue'], query: api.catalogue });
 /** The genes as this collection has them; the built-in ones until its own are read. */

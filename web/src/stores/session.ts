@@ -153,12 +153,14 @@ export const useSession = defineStore('session', () => {
   const may = (permission: Permission): boolean => view.value?.permissions.includes(permission) ?? false;
   const mayRecord = computed(() => may('record'));
   const mayManage = computed(() => may('manage'));
+  const mayDestroy = computed(() => may('destroy'));
   const name = computed(() => view.value?.account.name ?? '');
   return {
     view,
     settings,
     mayRecord,
     mayManage,
+    mayDestroy,
     name,
     isRemembered,
     ensure,

@@ -1,4 +1,5 @@
 import type {
+  HoldbackGains,
   PairPlan,
   PlannedPair,
   RankedPair,
@@ -81,7 +82,15 @@ export interface SeasonPlanQuestion {
   readonly inbreedingBound: number;
 }
 
+/** What holding back each of a clutch would add for a target. */
+export interface GainsQuestion {
+  readonly ask: 'gains';
+  readonly target: string;
+  readonly candidates: readonly string[];
+}
+
 export interface PlannerAnswers {
+  gains: HoldbackGains;
   pair: PairAnswer;
   mates: readonly RankedMate[];
   routes: RoutesAnswer;
@@ -89,5 +98,5 @@ export interface PlannerAnswers {
   season: readonly PlannedPair[];
 }
 export type PlannerQuestion =
-  PairQuestion | MatesQuestion | RoutesQuestion | SimulateQuestion | SeasonPlanQuestion;
+  PairQuestion | MatesQuestion | RoutesQuestion | SimulateQuestion | SeasonPlanQuestion | GainsQuestion;
 export type AnswerTo<Q extends PlannerQuestion> = PlannerAnswers[Q['ask']];

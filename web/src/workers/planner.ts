@@ -4,6 +4,7 @@ import {
   clutchSize,
   createCatalogue,
   findRoutes,
+  holdbackGains,
   meanOf,
   missingAlleles,
   pairOdds,
@@ -18,12 +19,14 @@ import {
   toTarget,
   type Catalogue,
   type Fertility,
+  type HoldbackGains,
   type Parent,
   type PlannedPair,
   type Target,
   type WeightedGenotype,
 } from '@karyotome/core';
 import type {
+  GainsQuestion,
   MatesQuestion,
   PairAnswer,
   PairQuestion,
@@ -126,6 +129,12 @@ export class Planner {
       );
       return { ...pair, inClutch, freeLoad: sire.freeLoad };
     });
+  }
+
+  gains({ target, candidates }: GainsQuestion): HoldbackGains {
+    const wanted = this.targetOf(target);
+    const kinship = (dam: string, sire: string): number => this.kinship(dam, sire);
+    return holdbackGains(this.animals, candidates, wanted, kinship, this.view.rules.inbreedingBound);
   }
 
   private readonly terms = () => ({ ...ROUTE_TERMS, missedSeason: this.view.rules.missedSeason });

@@ -18,6 +18,7 @@ import ClaimList from './ClaimList.vue';
 import EditDialog from './EditDialog.vue';
 import LineageTree from './LineageTree.vue';
 import PictureStrip from './PictureStrip.vue';
+import SaleCard from './SaleCard.vue';
 import PublishCard from './PublishCard.vue';
 import RecordList from './RecordList.vue';
 
@@ -171,6 +172,7 @@ function show(recordId: string): void {
               @move="open('move', { toTubId: $event.tubId, reason: $event.reason })"
             />
             <CareCard :animal="data" :may-record="session.mayRecord" @record="open" />
+            <SaleCard v-if="session.mayRecord" :animal="data" />
             <PublishCard :animal="data" :may-record="session.mayRecord" />
           </div>
           <div class="stack">

@@ -1,8 +1,7 @@
 <script setup lang="ts">
-import { animalChange, STATUSES, type AnimalView } from '@karyotome/contract';
+import { animalChange, type AnimalView } from '@karyotome/contract';
 import { useRouter } from 'vue-router';
 import { api } from '../../api/resources.ts';
-import { statusWords } from '../../format/format.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useAnimals } from '../../stores/queries.ts';
 import { useForm } from '../../stores/useForm.ts';
@@ -21,7 +20,6 @@ const { draft, discard, submit, errorsOf, general, busy } = useForm({
   initial: () => ({
     name: props.animal.name ?? '',
     hatchedOn: props.animal.hatchedOn,
-    status: props.animal.status,
     damId: props.animal.damId,
     sireId: props.animal.sireId,
     note: props.animal.note ?? '',
@@ -58,12 +56,6 @@ async function remove(): Promise<void> {
     @submit="send"
   >
     <v-text-field v-model="draft.name" label="Name" :error-messages="errorsOf('name')" />
-    <v-select
-      v-model="draft.status"
-      label="Status"
-      :items="STATUSES.map((value) => ({ value, title: statusWords(value) }))"
-      :error-messages="errorsOf('status')"
-    />
     <DayField v-model="draft.hatchedOn" label="Hatched on" :errors="errorsOf('hatchedOn')" />
     <template v-if="!animal.clutchId">
       <AnimalPicker

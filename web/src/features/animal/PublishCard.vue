@@ -1,27 +1,23 @@
 <script setup lang="ts">
 import type { AnimalView } from '@karyotome/contract';
+import { tellGap } from '@karyotome/words';
 import { computed } from 'vue';
 import { api } from '../../api/resources.ts';
 import { momentDay } from '../../format/format.ts';
+import { reader } from '../../format/reader.ts';
 import { useNotices } from '../../stores/notices.ts';
-import { useDraft } from '../../stores/useDraft.ts';
 import { useWrite } from '../../stores/useWrite.ts';
 
 /** What buyers see of this animal, and whether they see it. */
 const props = defineProps<{ animal: AnimalView; mayRecord: boolean }>();
 const notices = useNotices();
-const { draft, discard } = useDraft(`publish.${props.animal.id}`, () => ({
-  text: props.animal.publication?.text ?? '',
-}));
-const publishing = useWrite((text: string) => api.publish(props.animal.id, text || null));
+const publishing = useWrite(() => api.publish(props.animal.id));
 const withdrawing = useWrite(() => api.withdraw(props.animal.id));
 const url = computed(() =>
   props.animal.publication ? `${location.origin}/p/${props.animal.publication.slug}` : '',
 );
-const isReady = computed(() => props.animal.appetite.inARow >= 3);
 async function publish(): Promise<void> {
-  if (!(await publishing.run(draft.text.trim()))) return;
-  discard();
+  if (!(await publishing.run())) return;
   notices.say(`${props.animal.number} is published`, async () => void (await withdrawing.run()));
 }
 async function withdraw(): Promise<void> {
@@ -57,19 +53,12 @@ async function copy(): Promise<void> {
       A page without sign-in: pictures, number, sex, hatch date, weights, meals, lineage, and each claim with
       its reasons. Private notes and names of people never show.
     </p>
-    <template v-if="mayRecord">
-      <p v-if="!animal.publication && !isReady" class="small">
-        Commonly listed after 3 to 5 meals in a row; so far {{ animal.appetite.inARow }}.
+    <template v-if="mayRecord && !animal.publication">
+      <p v-if="animal.gaps.length" class="small">
+        Buyers will miss: {{ animal.gaps.map((gap) => tellGap(gap, reader())).join(', ') }}.
       </p>
-      <v-textarea
-        v-model="draft.text"
-        label="Words for buyers, if any"
-        rows="2"
-        maxlength="2000"
-        :error-messages="publishing.errorsOf('text')"
-      />
       <v-alert
-        v-if="publishing.general(['text'])"
+        v-if="publishing.message.value"
         type="error"
         variant="tonal"
         density="compact"
@@ -78,13 +67,7 @@ async function copy(): Promise<void> {
         >{{ publishing.message.value }}</v-alert
       >
       <div class="row">
-        <v-btn
-          :color="animal.publication ? undefined : 'primary'"
-          :variant="animal.publication ? 'outlined' : 'flat'"
-          :loading="publishing.busy.value"
-          @click="publish"
-          >{{ animal.publication ? 'Save words' : 'Publish' }}</v-btn
-        >
+        <v-btn color="primary" :loading="publishing.busy.value" @click="publish">Publish</v-btn>
       </div>
     </template>
   </v-card>

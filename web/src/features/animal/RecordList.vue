@@ -77,8 +77,8 @@ async function confirmVoid(reason: string): Promise<void> {
             {{ record.voided.reason }}</span
           >
         </span>
-        <span class="small soft author">{{ record.author }}</span>
-        <span v-if="mayRecord && !record.voided" class="acts">
+        <span class="small soft author">{{ record.from ?? record.author }}</span>
+        <span v-if="mayRecord && !record.voided && record.from === null" class="acts">
           <v-btn
             size="small"
             variant="text"

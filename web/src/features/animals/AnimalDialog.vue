@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { newAnimal, STATUSES, type AnimalSummary } from '@karyotome/contract';
+import { newAnimal, ENTERED_STATUSES, type AnimalSummary } from '@karyotome/contract';
 import { useRouter } from 'vue-router';
 import { api } from '../../api/resources.ts';
 import { statusWords } from '../../format/format.ts';
@@ -102,7 +102,7 @@ async function send(another: boolean): Promise<void> {
     <v-select
       v-model="draft.status"
       label="Status"
-      :items="STATUSES.map((value) => ({ value, title: statusWords(value) }))"
+      :items="ENTERED_STATUSES.map((value) => ({ value, title: statusWords(value) }))"
       :error-messages="errorsOf('status')"
     />
     <template #more><v-btn :loading="busy" @click="send(true)">Add and next</v-btn></template>

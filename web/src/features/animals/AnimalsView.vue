@@ -68,6 +68,7 @@ const headers = computed(() =>
           contradictions.length === 1 ? '1 contradiction' : `${contradictions.length} contradictions`
         }}</v-btn
       >
+      <v-btn v-if="session.mayRecord" variant="outlined" to="/animals/take-in">Take in</v-btn>
       <v-btn v-if="session.mayRecord" variant="outlined" :prepend-icon="mdiTrayArrowDown" to="/animals/import"
         >Bring in CSV</v-btn
       >

@@ -22,6 +22,7 @@ import ParentsBar from './ParentsBar.vue';
 import PicturesDialog from './PicturesDialog.vue';
 import SetUpDialog from './SetUpDialog.vue';
 import SortTable from './SortTable.vue';
+import WaitLines from './WaitLines.vue';
 import { genesInPlay, lastShedOf, pullsOf, markersInPlay } from './bench-words.ts';
 import { useObservations } from './useObservations.ts';
 import { useSorting } from './useSorting.ts';
@@ -149,6 +150,7 @@ useEventListener('keydown', onKey);
             </span>
             <v-btn variant="outlined" :to="`/season/clutches/${data.clutch.id}`">Eggs</v-btn>
             <template v-if="session.mayRecord && hatchlings.length > 0">
+              <v-btn variant="outlined" :to="`/showcase/desk/${data.clutch.id}`">Who stays</v-btn>
               <v-btn variant="outlined" @click="dialog = 'pictures'">Pictures</v-btn>
               <v-btn variant="outlined" @click="dialog = 'ask'">Ask somebody</v-btn>
               <v-btn variant="outlined" @click="dialog = 'labels'">Labels</v-btn>
@@ -161,6 +163,7 @@ useEventListener('keydown', onKey);
           {{ data.sires.map((sire) => `${sire.number} ${sire.label}`).join(' or ') }}
         </p>
         <ParentsBar v-else :bench="data" class="parents" />
+        <WaitLines v-if="session.mayRecord && !one" :clutch-id="clutchId" :hatchlings="hatchlings" />
         <v-card v-if="hatchlings.length === 0" class="box">
           <h2>Still in the egg</h2>
           <p>

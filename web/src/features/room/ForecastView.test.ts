@@ -27,6 +27,7 @@ const view: RoomView = {
   today: '2026-06-20',
   question,
   assumptions: { saleAgeWeeks: 4, salePace: 0.1, heldBack: 0.2 },
+  learned: null,
   version: 3,
   rests: { animals: 0, forSale: 0, clutches: 1 },
 };

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { roomAssumptions } from '@karyotome/contract';
-import { addDays, type Mending, type RoomQuestion } from '@karyotome/core';
+import { addDays, type LearnedPace, type Mending, type RoomQuestion } from '@karyotome/core';
 import { roomChangeWords } from '@karyotome/words';
 import { computed, defineAsyncComponent, reactive, watch } from 'vue';
 import { api } from '../../api/resources.ts';
@@ -83,6 +83,10 @@ const isTried = computed(() => {
     Object.values(trial.places).some((more) => (more ?? 0) !== 0)
   );
 });
+function useLearned({ perWeek, offeredAtWeeks }: LearnedPace): void {
+  trial.salePace = Math.round(perWeek * 100);
+  if (offeredAtWeeks !== null) trial.saleAgeWeeks = Math.round(offeredAtWeeks);
+}
 function tryOut({ changed }: Mending): void {
   trial.salePace = Math.round(changed.salePace * 100);
   trial.heldBack = Math.round(changed.heldBack * 1000) / 10;
@@ -200,6 +204,13 @@ async function save(): Promise<void> {
               <v-spacer />
               <v-btn v-if="isTried" size="small" variant="text" @click="begin">As it is</v-btn>
             </div>
+            <p v-if="data.learned" class="small">
+              Your {{ data.learned.sold }} sales teach: {{ reader().percent(data.learned.perWeek) }} of those
+              for sale leave in a week<template v-if="data.learned.offeredAtWeeks !== null"
+                >, offered from week {{ Math.round(data.learned.offeredAtWeeks) }}</template
+              >.
+              <v-btn size="small" variant="text" @click="useLearned(data.learned)">Use it</v-btn>
+            </p>
             <div class="fields">
               <v-number-input
                 v-model="trial.salePace"

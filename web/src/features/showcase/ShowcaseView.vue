@@ -6,6 +6,8 @@ import { useNotices } from '../../stores/notices.ts';
 import { useShowcase } from '../../stores/queries.ts';
 import { useSession } from '../../stores/session.ts';
 import { useWrite } from '../../stores/useWrite.ts';
+import ShowcaseNav from './ShowcaseNav.vue';
+import KeysDialog from './KeysDialog.vue';
 import StatementState from './StatementState.vue';
 import StateBlock from '../../ui/StateBlock.vue';
 
@@ -14,7 +16,10 @@ const session = useSession();
 const notices = useNotices();
 /** The animals whose statements are being signed: one, or all that say something else by now. */
 const signing = ref<readonly string[]>([]);
-const changed = computed(() => (data.value ?? []).filter(({ changes }) => changes.length > 0));
+const showsKeys = ref(false);
+const changed = computed(() =>
+  (data.value ?? []).filter(({ changes, withheld }) => changes.length > 0 && withheld === null),
+);
 const issuing = useWrite(async (animals: readonly string[]) => {
   for (const id of animals) await api.issueStatement(id);
 });
@@ -30,7 +35,9 @@ async function issue(animals: readonly string[]): Promise<void> {
   <div class="place">
     <div class="place-head">
       <h1>Showcase</h1>
-      <v-spacer />
+      <ShowcaseNav />
+      <v-btn v-if="data?.length" variant="text" :href="`/c/${session.view?.pageName}`">Front page</v-btn>
+      <v-btn variant="text" @click="showsKeys = true">Key</v-btn>
       <v-btn variant="text" to="/verify">Verify a statement</v-btn>
     </div>
     <v-alert v-if="issuing.message.value" type="error" variant="tonal" :icon="false" role="alert">{{
@@ -79,7 +86,7 @@ async function issue(animals: readonly string[]): Promise<void> {
               @issue="issue([line.animal.id])"
             />
             <div class="row">
-              <v-btn variant="outlined" :to="`/p/${line.slug}`">As buyers see it</v-btn>
+              <v-btn variant="outlined" :href="`/p/${line.slug}`">As buyers see it</v-btn>
               <v-btn variant="text" :to="`/animals/${line.animal.id}`">The animal</v-btn>
               <v-btn
                 v-if="line.statement"
@@ -93,6 +100,7 @@ async function issue(animals: readonly string[]): Promise<void> {
         </v-card>
       </div>
     </StateBlock>
+    <KeysDialog v-if="showsKeys" @close="showsKeys = false" />
   </div>
 </template>
 

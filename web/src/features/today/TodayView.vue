@@ -43,6 +43,7 @@ const GROUP: Record<TodayLine['kind'], string> = {
   clean: 'room',
   heat: 'room',
   stock: 'room',
+  sale: 'concern',
 };
 /** What has a day of its own can be missed; a shed lasts, and is not. */
 const CAN_BE_MISSED: readonly TodayLine['kind'][] = ['meal', 'weigh', 'clean', 'heat'];

@@ -1,9 +1,12 @@
 <script setup lang="ts">
-import type { Verification } from '@karyotome/lineage';
+import { fingerprintWords, type Verification } from '@karyotome/lineage';
+import { computed } from 'vue';
 import { dayWords, oddsWords } from '../../format/format.ts';
 import { problemWords } from './problem-words.ts';
 
-defineProps<{ document: Verification }>();
+const props = defineProps<{ document: Verification }>();
+/** To be compared by word of mouth. */
+const words = computed(() => (fingerprintWords(props.document.issuer.id) ?? []).join(' '));
 
 const SIGNATURES: Readonly<Record<Verification['signature'], string>> = {
   valid: 'The signature is valid',
@@ -33,7 +36,10 @@ const SIGNATURES: Readonly<Record<Verification['signature'], string>> = {
       </div>
       <div class="wide">
         <dt>Key</dt>
-        <dd class="key">{{ document.issuer.id }}</dd>
+        <dd class="key">
+          {{ document.issuer.id }}<br />
+          Fingerprint: <strong>{{ words }}</strong>
+        </dd>
       </div>
     </dl>
     <v-table v-if="document.claims.length" density="compact">

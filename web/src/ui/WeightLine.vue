@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { daysBetween } from '@karyotome/core';
 import { computed } from 'vue';
-import { dayWords, massWords } from '../../format/format.ts';
+import { dayWords, massWords } from '../format/format.ts';
 
-/** A weight curve light enough for a visitor's phone: no chart library. The table is in the download. */
+/** A weight curve small enough for a card, without the chart library. */
 const props = defineProps<{ weights: readonly { on: string; massG: number }[] }>();
 const W = 760;
 const H = 150;

@@ -1,0 +1,15 @@
+import type { SaleLine } from '@karyotome/contract';
+import { dayWords, moneyWords } from '../../format/format.ts';
+
+/** What stands beside the status: for whom, until when, what it went for. */
+export function saleDetail({ event, offer }: SaleLine): string {
+  if (!event) return '';
+  const { price, until } = event.details;
+  return [
+    event.person ? (event.person.name ?? 'somebody who was erased') : null,
+    until == null ? null : `until ${dayWords(until)}`,
+    price == null ? null : moneyWords(price, event.details.currency ?? offer.currency),
+  ]
+    .filter((part) => part !== null)
+    .join(', ');
+}
