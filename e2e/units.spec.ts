@@ -48,6 +48,9 @@ test('with ounces and Fahrenheit chosen, no page tells grams or Celsius', async 
       `/animals/${animalId}`,
       `/animals/${animalId}/kin`,
       '/showcase',
+      '/showcase/sales',
+      `/showcase/desk/${clutchId}`,
+      '/c/thistlecote-burrow',
       `/p/${slug}`,
     ];
     const found: string[] = [];

@@ -7,6 +7,15 @@ import setup from '../e2e/global-setup.ts';
 import { startServer, type RunningServer } from '../e2e/server.ts';
 import { stopPostgres } from './postgres.mjs';
 import { ROOT } from './root.mjs';
+import {
+  advisedPath,
+  animalPath,
+  benchPath,
+  deskPath,
+  eggsPath,
+  outsidePath,
+  publicPath,
+} from './screenshot-paths.ts';
 
 const FOLDER = join(ROOT, 'docs/screenshots');
 const DESK = { width: 1280, height: 800 };
@@ -32,66 +41,6 @@ interface Shot {
   /** What to do on the page before it is taken. */
   readonly before?: (page: Page) => Promise<void>;
 }
-
-async function fromApi<T>(page: Page, server: RunningServer, path: string): Promise<T> {
-  return (await (await page.request.get(`${server.origin}/api/v1${path}`)).json()) as T;
-}
-/** The first items of a list, up to 200. */
-async function listFromApi<T>(page: Page, server: RunningServer, path: string): Promise<T[]> {
-  return (await fromApi<{ items: T[] }>(page, server, `${path}?limit=200`)).items;
-}
-const animalPath = (number: string) => async (page: Page, server: RunningServer) => {
-  const animals = await listFromApi<{ id: string; number: string }>(page, server, '/animals');
-  return `/animals/${animals.find((animal) => animal.number === number)!.id}`;
-};
-/** The larger clutch that waits to be identified. */
-const waitingClutch = async (page: Page, server: RunningServer): Promise<string> => {
-  const pairings = await listFromApi<{
-    clutches: { id: string; hatched: number | null; identified: number }[];
-  }>(page, server, '/pairings');
-  const waiting = pairings
-    .flatMap(({ clutches }) => clutches)
-    .filter(({ hatched, identified }) => hatched !== null && identified === 0);
-  return waiting.toSorted((a, b) => b.hatched! - a.hatched!)[0]!.id;
-};
-const benchPath = async (page: Page, server: RunningServer): Promise<string> =>
-  `/bench/${await waitingClutch(page, server)}`;
-/** What somebody outside sees, at an address made for the purpose. */
-const outsidePath = async (page: Page, server: RunningServer): Promise<string> => {
-  const id = await waitingClutch(page, server);
-  const { hatchlings } = await fromApi<{ hatchlings: { id: string }[] }>(
-    page,
-    server,
-    `/clutches/${id}/bench`,
-  );
-  const { csrfToken } = await fromApi<{ csrfToken: string }>(page, server, '/session');
-  const made = await page.request.post(`${server.origin}/api/v1/clutches/${id}/opinion-links`, {
-    headers: { 'X-CSRF-Token': csrfToken },
-    data: { animalIds: [hatchlings[0]!.id], note: 'Is the head top washed out, or only pale?' },
-  });
-  return ((await made.json()) as { path: string }).path;
-};
-const publicPath = async (page: Page, server: RunningServer): Promise<string> => {
-  const lines = await listFromApi<{ slug: string }>(page, server, '/showcase');
-  return `/p/${lines.at(-1)!.slug}`;
-};
-/** The animal whose advised move is of a kind. */
-const advisedPath = (code: string) => async (page: Page, server: RunningServer) => {
-  const { lines } = await fromApi<{ lines: { code: string; animal: { id: string } | null }[] }>(
-    page,
-    server,
-    '/today',
-  );
-  return `/animals/${lines.find((line) => line.code === code && line.animal)!.animal!.id}`;
-};
-
-/** The page of a clutch in the incubator, by its female. */
-const eggsPath = (female: string) => async (page: Page, server: RunningServer) => {
-  const { females } = await fromApi<{
-    females: { number: string; pairing: { clutch: { id: string } | null } | null }[];
-  }>(page, server, '/season');
-  return `/season/clutches/${females.find(({ number }) => number === female)!.pairing!.clutch!.id}`;
-};
 
 /** In order; shots of one name are joined to one picture. */
 const SHOTS: readonly Shot[] = [
@@ -126,7 +75,7 @@ const SHOTS: readonly Shot[] = [
   { name: 'racks', path: '/racks/ladders' },
   { name: 'animals', path: '/animals' },
   { name: 'animals', path: '/animals/import', before: chooseCsv },
-  { name: 'animal', path: advisedPath('stay-in-tub') },
+  { name: 'animals', path: advisedPath('stay-in-tub') },
   {
     name: 'kin',
     path: animalPath('2502-03'),
@@ -143,6 +92,14 @@ const SHOTS: readonly Shot[] = [
   { name: 'kin', path: '/animals/contradictions' },
   { name: 'genes', path: '/genes' },
   { name: 'showcase', path: '/showcase' },
+  { name: 'sales', path: '/showcase/sales' },
+  {
+    name: 'sales',
+    path: deskPath,
+    before: (page) => page.getByLabel('What you breed for').fill('Desert Ghost'),
+  },
+  { name: 'sales', path: '/showcase/waiting' },
+  { name: 'showcase', path: '/c/thistlecote-burrow' },
   { name: 'showcase', path: publicPath },
   { name: 'showcase', path: '/verify', before: verifyFirstStatement },
   { name: 'phones', path: '/today', size: PHONE },
