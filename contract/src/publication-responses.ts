@@ -72,6 +72,9 @@ export interface PublicKin {
   parents: PublicKin[];
 }
 
+/** What a statement says of its animal besides the claims. */
+export type StatedFact = 'number' | 'name' | 'sex' | 'hatchedOn' | 'cautions' | 'pictures';
+
 export interface ShowcaseLine {
   animal: AnimalSummary;
   slug: string;
@@ -81,6 +84,8 @@ export interface ShowcaseLine {
   statement: { statement: number; asOf: string } | null;
   /** What the newest statement says otherwise than the records do by now. */
   changes: ClaimChangeView[];
+  /** What else is another by now than it was signed. */
+  facts: StatedFact[];
   /** Why the breeder does not sign that; null where nothing was said of it. */
   withheld: string | null;
 }
@@ -94,6 +99,8 @@ export interface AmendmentView {
 export interface SigningKeyView {
   id: string;
   did: string;
+  /** Whether this server can sign with it; false where the secret that it was kept under is gone. */
+  isUsable: boolean;
   /** Its fingerprint, to be read out. */
   words: string[];
   createdAt: string;
@@ -105,6 +112,6 @@ export interface KeyBackup {
   format: 'karyotome-key-backup/1';
   did: string;
   kdf: { name: 'scrypt'; N: number; r: number; p: number; salt: string };
-  cipher: string;
+  cipher: 'aes-256-gcm';
   sealed: string;
 }

@@ -9,6 +9,7 @@ export {
 } from './proof/multibase.ts';
 export {
   canonicalHash,
+  keyPairOf,
   newKeyPair,
   sign,
   signatureFault,

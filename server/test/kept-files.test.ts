@@ -82,10 +82,12 @@ describe('what goes', () => {
     expect((await app.anonymous.get(`/public/${slug}/pictures/${picture}`)).status).toBe(200);
     const own = (): string[] => filesIn('pictures').filter((name) => name.startsWith(picture));
     expect(own()).toHaveLength(4);
+    // What is signed of it holds as long as it can be asked for.
+    expect((await owner.delete(`/pictures/${picture}`)).status).toBe(409);
+    await owner.delete(`/animals/${id}/publication`);
     expect((await owner.delete(`/pictures/${picture}`)).status).toBe(204);
     await vi.waitFor(() => expect(own()).toEqual([]));
     expect((await app.anonymous.get(`/public/${slug}/pictures/${picture}`)).status).toBe(404);
-    await owner.delete(`/animals/${id}/publication`);
   });
 
   test('a sweep finds what a crash left, both ways', async () => {

@@ -1,20 +1,18 @@
-import { createDecipheriv, scryptSync } from 'node:crypto';
 import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import sharp from 'sharp';
 import type { Test } from 'supertest';
-import { didOfKey, verifyFile, type Statement, type Verification } from '@karyotome/lineage';
-import { ed25519 } from '@noble/curves/ed25519.js';
+import { digestMultibase, verifyFile, type Statement, type Verification } from '@karyotome/lineage';
 import type {
   AmendmentView,
-  KeyBackup,
+  AnimalView,
   LetterView,
+  OfferView,
   Page,
   PublicAnimal,
   ShowcaseLine,
-  SigningKeyView,
 } from '@karyotome/contract';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { breederOf } from './breeder.ts';
@@ -136,7 +134,9 @@ describe('a published animal', () => {
     const png = await sharp({ create: { width: 40, height: 30, channels: 3, background: '#888' } })
       .png()
       .toBuffer();
-    expect((await owner.upload(`/animals/${youngId}/pictures`, 'image/png', png)).status).toBe(201);
+    const picture = (await owner.upload(`/animals/${youngId}/pictures`, 'image/png', png)).body as {
+      id: string;
+    };
     const answer = await (owner.get(`/animals/${youngId}/package`) as Test).buffer(true).parse(binary);
     expect(answer.headers['content-type']).toBe('application/zip');
     const bytes = answer.body as Buffer;
@@ -145,7 +145,7 @@ describe('a published animal', () => {
     expect(found.files.map(({ file }) => file).toSorted()).toEqual([
       'earlier/statement-1.json',
       'earlier/statement-2.json',
-      'pictures/Y-1-1.webp',
+      `pictures/${picture.id}.webp`,
       'records.csv',
       'records.json',
     ]);
@@ -169,84 +169,41 @@ describe('a published animal', () => {
     expect((await app.anonymous.get(`/animals/${youngId}/package`)).status).toBe(401);
   });
 
+  test('a picture is signed with its digest, and stays as long as a statement names it', async () => {
+    expect((await line()).facts).toEqual(['pictures']);
+    const { pictures } = (await owner.get(`/animals/${youngId}`)).body as AnimalView;
+    const { id } = pictures[0]!;
+    const signed = (await owner.post(`/animals/${youngId}/statements`, {})).body as { statement: number };
+    expect(signed.statement).toBe(4);
+    expect((await line()).facts).toEqual([]);
+    const [stated] = (await statement(4)).read.credentialSubject.pictures!;
+    const file = readFileSync(join(app.dataDir, 'pictures', `${id}.webp`));
+    expect(stated).toEqual({
+      file: `pictures/${id}.webp`,
+      mediaType: 'image/webp',
+      takenOn: TODAY,
+      digestMultibase: digestMultibase(file),
+    });
+    expect((await owner.post(`/animals/${youngId}/statements`, {})).body).toEqual({ statement: 4 });
+    const refused = await owner.delete(`/pictures/${id}`);
+    expect(refused).toMatchObject({
+      status: 409,
+      body: { detail: expect.stringContaining('Statement 4 names this picture') as string },
+    });
+    const offer = (await owner.get(`/animals/${youngId}/offer`)).body as OfferView;
+    await owner.put(`/animals/${youngId}/offer`, { pictureIds: [] }, { 'If-Match': `"${offer.version}"` });
+    expect((await line()).facts).toEqual(['pictures']);
+    expect((await owner.post(`/animals/${youngId}/statements`, {})).body).toEqual({ statement: 5 });
+    expect((await owner.delete(`/pictures/${id}`)).status).toBe(204);
+    const answer = await (owner.get(`/animals/${youngId}/package`) as Test).buffer(true).parse(binary);
+    expect(await verifyFile(answer.body as Buffer)).toMatchObject({ valid: true });
+  });
+
   test('statements cannot be had by strangers’ numbers, nor made without a page', async () => {
     expect((await app.anonymous.get(`/public/${slug}/statements/9`)).status).toBe(404);
     expect((await app.anonymous.get(`/public/${slug}/statements/x`)).status).toBe(404);
     expect((await owner.post(`/animals/${siblingId}/statements`, {})).status).toBe(409);
     expect((await app.anonymous.post(`/animals/${youngId}/statements`, {})).status).toBe(401);
-  });
-
-  test('the key lies encrypted, and is told where its secret is gone', async () => {
-    const [row] = await app.database.models.signingKeys.findAll();
-    const { did, sealedSecret } = row!.get();
-    expect((await statement(1)).read.issuer.id).toBe(did);
-    // A nonce of 12 bytes, a tag of 16, and the 32 of the key.
-    expect(Buffer.from(sealedSecret, 'base64')).toHaveLength(60);
-    const spoilt = Buffer.from(sealedSecret, 'base64');
-    spoilt[59]! ^= 1;
-    await row!.update({ sealedSecret: spoilt.toString('base64') });
-    await identify(siblingId, 'clown');
-    const refused = await owner.post(`/animals/${youngId}/statements`, {});
-    expect(refused).toMatchObject({
-      status: 409,
-      body: { detail: expect.stringContaining('signing-secret') as string },
-    });
-    expect((await page()).statements).toHaveLength(3);
-    await row!.update({ sealedSecret });
-  });
-});
-
-describe('the key', () => {
-  const keys = async (): Promise<SigningKeyView[]> =>
-    ((await owner.get('/signing-keys')).body as Page<SigningKeyView>).items;
-
-  test('is backed up under a password, which alone opens it', async () => {
-    const [current] = await keys();
-    const password = 'a long password';
-    expect((await owner.post('/signing-keys/backup', { password: 'short' })).body).toMatchObject({
-      errors: [{ field: 'password' }],
-    });
-    const { kdf, sealed, did } = (await owner.post('/signing-keys/backup', { password })).body as KeyBackup;
-    expect(did).toBe(current!.did);
-    const open = (word: string): Buffer => {
-      const { N, r, p, salt } = kdf;
-      const key = scryptSync(word, Buffer.from(salt, 'base64'), 32, { N, r, p, maxmem: 2 ** 28 });
-      const bytes = Buffer.from(sealed, 'base64');
-      const decipher = createDecipheriv('aes-256-gcm', key, bytes.subarray(0, 12));
-      decipher.setAuthTag(bytes.subarray(12, 28));
-      return Buffer.concat([decipher.update(bytes.subarray(28)), decipher.final()]);
-    };
-    expect(() => open('another password')).toThrow();
-    // RFC 8032: the public key follows from the secret one.
-    expect(didOfKey(ed25519.getPublicKey(open(password)))).toBe(did);
-    const [kept] = await app.database.sequelize.query(
-      `select count(*)::int as n from idempotent_writes where body::text like '%scrypt%'`,
-    );
-    expect(kept).toEqual([{ n: 0 }]);
-  });
-
-  test('is replaced by one that it introduces: what it signed before stays valid, in one chain', async () => {
-    const [before] = await keys();
-    expect((await owner.post('/signing-keys', {})).status).toBe(201);
-    const [now, old] = await keys();
-    expect(old).toMatchObject({ did: before!.did });
-    expect(old!.replacedAt).not.toBeNull();
-    expect(now!.words).toHaveLength(6);
-    expect(now!.words.join()).not.toBe(old!.words.join());
-    await identify(youngId, 'pastel');
-    const { statement: number } = (await owner.post(`/animals/${youngId}/statements`, {})).body as {
-      statement: number;
-    };
-    const { read } = await statement(number);
-    expect(read.issuer.id).toBe(now!.did);
-    const answer = await (owner.get(`/animals/${youngId}/package`) as Test).buffer(true).parse(binary);
-    expect(await verifyFile(answer.body as Buffer)).toMatchObject({ valid: true, problems: [] });
-  });
-
-  test('is replaced and backed up by its owner alone', async () => {
-    const keeper = await app.newCollection('Keeping', 'keeper');
-    expect((await keeper.post('/signing-keys', {})).status).toBe(403);
-    expect((await keeper.post('/signing-keys/backup', { password: 'a long password' })).status).toBe(403);
   });
 });
 

@@ -1,5 +1,5 @@
 import * as incubation from '../incubation-requests.ts';
-import { backupInput, publishing, withholdInput } from '../publication-requests.ts';
+import { backupInput, publishing, restoreInput, withholdInput } from '../publication-requests.ts';
 import type {
   AmendmentView,
   KeyBackup,
@@ -43,6 +43,13 @@ export const publicationsRoutes = {
     'The key in use, under a password',
     backupInput,
     { permission: 'destroy', status: 200 },
+  ),
+  restoreKey: writes<void>()(
+    'post',
+    '/signing-keys/restore',
+    'Bring a key back from its backup',
+    restoreInput,
+    { permission: 'manage', status: 204 },
   ),
   statementPackage: reads<void>()(
     '/animals/:id/package',

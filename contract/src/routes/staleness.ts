@@ -64,6 +64,7 @@ const CHANGED: { readonly [N in Name]?: readonly Tag[] } = {
   withholdAmendment: ['publications'],
   succeedKey: ['publications'],
   backUpKey: [],
+  restoreKey: ['publications'],
   addStatusEvents: ['animals', 'sales', 'persons'],
   voidStatusEvent: ['animals', 'sales', 'persons'],
   correctStatusEvent: ['animals', 'sales', 'persons'],

@@ -29,10 +29,13 @@ export interface KeyPair {
   readonly secretKey: Uint8Array;
 }
 
-export function newKeyPair(): KeyPair {
-  const { secretKey, publicKey } = ed25519.keygen();
-  return { did: didOfKey(publicKey), secretKey };
-}
+/** @param secretKey - 32 bytes, from which the public key follows (RFC 8032, 5.1.5) */
+export const keyPairOf = (secretKey: Uint8Array): KeyPair => ({
+  did: didOfKey(ed25519.getPublicKey(secretKey)),
+  secretKey,
+});
+
+export const newKeyPair = (): KeyPair => keyPairOf(ed25519.keygen().secretKey);
 
 export type SignatureFault = 'no-proof' | 'other-kind-of-proof' | 'other-signer' | 'does-not-match';
 

@@ -50,7 +50,7 @@ export async function loadDemo(database: Database, dataDir: string, signingSecre
     },
   );
   for (const animalId of published) {
-    const composition = await reading(database, actor, (work) => composeStatement(work, animalId));
+    const composition = await reading(database, actor, (work) => composeStatement(work, dataDir, animalId));
     await writing(database, actor, (work) => issueStatement(work, signingSecret, composition));
   }
 }

@@ -13,11 +13,24 @@ export const PUBLISHED_PICTURE = `
    where p.slug = :slug and p.withdrawn_at is null and pic.id = :id
      and (o.picture_ids is null or o.picture_ids ? :id::text)`;
 
-/** The copies that are shown of an animal's pictures, the oldest first. */
-export function pictureFiles(work: Work, params: { readonly animalId: string }): Promise<{ file: string }[]> {
-  return select<{ file: string }>(
+export interface PictureOf {
+  readonly id: string;
+  readonly animalId: string;
+  /** Of the copy that is shown, within the pictures' folder. */
+  readonly file: string;
+  readonly takenOn: string | null;
+}
+
+/** Pictures of animals, the newest of each first. */
+export function picturesOf(
+  work: Work,
+  params: { readonly animalIds: readonly string[] },
+): Promise<PictureOf[]> {
+  return select<PictureOf>(
     work,
-    `select file from pictures where collection_id = :collectionId and animal_id = :animalId order by created_at, id`,
+    `select id, animal_id as "animalId", file, taken_on as "takenOn" from pictures
+      where collection_id = :collectionId and animal_id = any(array[:animalIds]::uuid[])
+      order by created_at desc, id`,
     params,
   );
 }

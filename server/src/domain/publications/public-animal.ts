@@ -3,10 +3,11 @@ import type { Work } from '../../db/work.ts';
 import { pictureViews, recordViews } from '../animals/animals.repository.ts';
 import { findAnimal } from '../animals/animals.service.ts';
 import { collectionOf } from '../collection/collection-of.ts';
+import { shownPictures } from '../pictures/shown-pictures.ts';
 import { offerOf } from '../sales/offers.service.ts';
 import type { ShownClaim, ShownClaims, ShownKin } from '../statements/shown-claims.ts';
-import { statementsOf, type IssuedRow } from '../statements/statements.queries.ts';
-import { statementLine, subjectOf } from '../statements/statements.service.ts';
+import { statementsOf, subjectOf, type IssuedRow } from '../statements/statements.queries.ts';
+import { statementLine } from '../statements/statements.service.ts';
 import { Refusal } from '../../refusal.ts';
 import { publicRecords, standing } from './public-records.ts';
 
@@ -26,8 +27,6 @@ export async function toPublic(work: Work, animalId: string, publishedAt: string
   const collection = await collectionOf(work);
   const records = standing(await recordViews(work, [animalId]));
   const sexed = records.findLast((record) => record.kind === 'sex');
-  const pictures = await pictureViews(work, animalId);
-  const byId = new Map(pictures.map((picture) => [picture.id, picture]));
   return {
     format: 'karyotome-public-animal/1',
     collection: collection.name,
@@ -48,7 +47,7 @@ export async function toPublic(work: Work, animalId: string, publishedAt: string
     lineage: shown.lineage.map((kin) => toPublicKin(kin, offer.ancestors)),
     claims: shown.claims.map((claim) => toPublicClaim(claim, offer.ancestors)),
     cautions: [...(subjectOf(newest).cautions ?? [])],
-    pictures: offer.pictureIds === null ? pictures : offer.pictureIds.flatMap((id) => byId.get(id) ?? []),
+    pictures: shownPictures(await pictureViews(work, animalId), offer.pictureIds),
     statements: statements.map(statementLine),
   };
 }

@@ -1,10 +1,13 @@
-import { extname } from 'node:path';
 import Papa from 'papaparse';
 import type { Work } from '../../db/work.ts';
 import { recordViews } from '../animals/animals.repository.ts';
 import { findAnimal } from '../animals/animals.service.ts';
-import { pictureFiles } from '../pictures/pictures.queries.ts';
-import { statementsOf } from '../statements/statements.queries.ts';
+import { pictureFile } from '../pictures/picture-copies.ts';
+import { picturesOf, type PictureOf } from '../pictures/pictures.queries.ts';
+import { shownPictures } from '../pictures/shown-pictures.ts';
+import { offerOf } from '../sales/offers.service.ts';
+import { statedName } from '../statements/stated-pictures.ts';
+import { statementsOf, subjectOf, type IssuedRow } from '../statements/statements.queries.ts';
 import { successionsOf } from '../statements/signing-keys.ts';
 import { pathOf } from '../../files/store.ts';
 import { Refusal } from '../../refusal.ts';
@@ -34,7 +37,6 @@ export async function statementPackage(work: Work, dataDir: string, animalId: st
   if (!newest) throw new Refusal('conflict', 'Nothing is signed of this animal yet: publish it first.');
   const { number } = await findAnimal(work, animalId);
   const records = handedRecords(publicRecords(standing(await recordViews(work, [animalId]))));
-  const pictures = await pictureFiles(work, { animalId });
   const name = fileNameOf(number);
   return {
     name,
@@ -45,12 +47,28 @@ export async function statementPackage(work: Work, dataDir: string, animalId: st
       ['records.json', JSON.stringify({ animal: `urn:uuid:${animalId}`, records })],
       ['records.csv', `${Papa.unparse(records, { columns: COLUMNS, newline: '\n' })}\n`],
     ],
-    pictures: pictures.map(({ file }, i) => [
-      `pictures/${name}-${i + 1}${extname(file)}`,
-      pathOf(dataDir, { folder: 'pictures', name: file }),
+    pictures: (await handedPictures(work, animalId, newest)).map((picture) => [
+      statedName(picture),
+      pathOf(dataDir, pictureFile(picture.file)),
     ]),
     atMs: Date.now(),
   };
+}
+
+/** The pictures that the statement names, and those that buyers see since. */
+async function handedPictures(work: Work, animalId: string, newest: IssuedRow): Promise<PictureOf[]> {
+  const all = await picturesOf(work, { animalIds: [animalId] });
+  const named = new Set((subjectOf(newest).pictures ?? []).map(({ file }) => file));
+  const { pictureIds } = await offerOf(work, animalId);
+  const shown = new Set(shownPictures(all, pictureIds).map(statedName));
+  const handed = all.filter((picture) => named.has(statedName(picture)) || shown.has(statedName(picture)));
+  const found = new Set(handed.map(statedName));
+  if (![...named].every((file) => found.has(file)))
+    throw new Refusal(
+      'conflict',
+      `Statement ${newest.statement} names a picture that was removed. Publish the animal and sign the next statement first.`,
+    );
+  return handed;
 }
 
 function handedRecords({ weights, feedings, sheds }: ReturnType<typeof publicRecords>): HandedRecord[] {

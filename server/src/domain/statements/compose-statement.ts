@@ -1,3 +1,4 @@
+import type { AnimalSummary } from '@karyotome/contract';
 import { statedClaims, withAncestors, writePedigree, type Claim } from '@karyotome/core';
 import { STATEMENT_FORMAT, type StatementSubject } from '@karyotome/lineage';
 import type { Work } from '../../db/work.ts';
@@ -10,6 +11,7 @@ import { statedByIds } from '../taking-in/taken.queries.ts';
 import { evidenceOf, statedEvidence } from './evidence.ts';
 import { offerOf } from '../sales/offers.service.ts';
 import type { Compared } from './claim-changes.ts';
+import { statedPictures } from './stated-pictures.ts';
 import { shownClaims, type ShownClaims } from './shown-claims.ts';
 
 /** What a statement would say now, before it has a number. */
@@ -21,6 +23,22 @@ export interface Composition {
 
 const urn = (id: string): string => `urn:uuid:${id}`;
 
+/** How a statement names and describes its animal. */
+export const statedAnimal = ({
+  number,
+  name,
+  sex,
+  hatchedOn,
+}: Pick<AnimalSummary, 'number' | 'name' | 'sex' | 'hatchedOn'>): Pick<
+  StatementSubject,
+  'number' | 'name' | 'sex' | 'hatchedOn'
+> => ({
+  number,
+  ...(name === null ? {} : { name }),
+  sex,
+  ...(hatchedOn === null ? {} : { hatchedOn }),
+});
+
 /** What would be claimed now, without what it rests on. */
 export const comparedClaims = (genetics: Genetics, animalId: string): Compared[] =>
   claimsOf(genetics, animalId).map(({ locus, label, p }: Claim) => ({ locus, words: label, p }));
@@ -29,7 +47,7 @@ export const comparedClaims = (genetics: Genetics, animalId: string): Compared[]
  * Composes what a statement of an animal says: its claims, and the smallest pedigree that yields them. It takes many
  * inferences.
  */
-export async function composeStatement(work: Work, animalId: string): Promise<Composition> {
+export async function composeStatement(work: Work, dataDir: string, animalId: string): Promise<Composition> {
   const animal = await findAnimal(work, animalId);
   const genetics = await geneticsOf(work);
   const claims = statedClaims(genetics.posterior.genotypes(animalId), genetics.catalogue);
@@ -51,6 +69,7 @@ export async function composeStatement(work: Work, animalId: string): Promise<Co
   const animalOf = new Map(records.map(({ record, animal: of }) => [record, of]));
   const byId = new Map((await namedAnimals(work)).map((one) => [one.id, one]));
   const { ancestors } = await offerOf(work, animalId);
+  const pictures = await statedPictures(work, dataDir, animalId);
   // Ancestors are named but those that the breeder hides; other relatives, whose evidence counts, are in it by id only.
   const named = withAncestors(pedigree.animals, [animalId])
     .filter(({ id }) => id === animalId || ancestors[id] !== 'hidden')
@@ -62,10 +81,7 @@ export async function composeStatement(work: Work, animalId: string): Promise<Co
       id: urn(animalId),
       format: STATEMENT_FORMAT,
       asOf: work.today,
-      number: animal.number,
-      ...(animal.name === null ? {} : { name: animal.name }),
-      sex: animal.sex,
-      ...(animal.hatchedOn === null ? {} : { hatchedOn: animal.hatchedOn }),
+      ...statedAnimal(animal),
       pedigree: writePedigree(pedigree, urn),
       named: Object.fromEntries(named) as Record<string, string>,
       evidence: [
@@ -81,6 +97,7 @@ export async function composeStatement(work: Work, animalId: string): Promise<Co
         words: label,
       })),
       cautions: cautionsOf(genetics, animalId),
+      ...(pictures.length > 0 ? { pictures } : {}),
     },
   };
 }

@@ -2,15 +2,17 @@ import { createCipheriv, createDecipheriv, hkdfSync, randomBytes, randomUUID, sc
 import {
   CONTEXT,
   fingerprintWords,
+  keyPairOf,
   newKeyPair,
   sign,
   SUCCESSION_FORMAT,
   type KeyPair,
 } from '@karyotome/lineage';
-import type { KeyBackup, SigningKeyView } from '@karyotome/contract';
+import { BACKUP_KDF, type KeyBackup, type SigningKeyView } from '@karyotome/contract';
 import { NOW } from '../../db/change-rows.ts';
+import { Op } from 'sequelize';
 import type { Work } from '../../db/work.ts';
-import { Refusal } from '../../refusal.ts';
+import { invalidField, Refusal } from '../../refusal.ts';
 import { collectionOf } from '../collection/collection-of.ts';
 
 /**
@@ -21,6 +23,10 @@ import { collectionOf } from '../collection/collection-of.ts';
 const CIPHER = 'aes-256-gcm';
 const NONCE_BYTES = 12;
 const TAG_BYTES = 16;
+/** Of AES-256. */
+const KEY_BYTES = 32;
+/** Of an Ed25519 secret key (RFC 8032). */
+const SECRET_BYTES = 32;
 
 export async function signingKey(work: Work, serverSecret: string): Promise<KeyPair> {
   const { collectionId } = work.actor;
@@ -31,7 +37,13 @@ export async function signingKey(work: Work, serverSecret: string): Promise<KeyP
   });
   if (kept) {
     const { did, sealedSecret } = kept.get();
-    return { did, secretKey: opened(sealedSecret, keyFor(serverSecret, did)) };
+    const secretKey = unsealed(sealedSecret, keyFor(serverSecret, did));
+    if (secretKey === null)
+      throw new Refusal(
+        'conflict',
+        'The signing key cannot be opened: the secret in the data folder is another one than when it was made. Restore the key from its backup in Showcase, or the file signing-secret in the data folder.',
+      );
+    return { did, secretKey };
   }
   const made = newKeyPair();
   const sealedSecret = sealed(made.secretKey, keyFor(serverSecret, made.did));
@@ -44,17 +56,18 @@ export async function signingKey(work: Work, serverSecret: string): Promise<KeyP
 }
 
 /** The collection's keys, the one in use first; none before anything was signed. */
-export async function signingKeyViews(work: Work): Promise<SigningKeyView[]> {
+export async function signingKeyViews(work: Work, serverSecret: string): Promise<SigningKeyView[]> {
   const rows = await work.models.signingKeys.findAll({
     where: { collectionId: work.actor.collectionId },
     order: [['createdAt', 'DESC']],
     transaction: work.transaction,
   });
   return rows.map((row) => {
-    const { id, did, createdAt, replacedAt } = row.get();
+    const { id, did, sealedSecret, createdAt, replacedAt } = row.get();
     return {
       id,
       did,
+      isUsable: unsealed(sealedSecret, keyFor(serverSecret, did)) !== null,
       words: fingerprintWords(did) ?? [],
       createdAt: createdAt.toISOString(),
       replacedAt: replacedAt?.toISOString() ?? null,
@@ -109,30 +122,78 @@ export async function succeedKey(work: Work, serverSecret: string): Promise<{ id
   return { id };
 }
 
-/** As RFC 7914 and OWASP's cheat sheet on password storage have it for what is opened seldom: 128 MiB, about half a second. */
-const SCRYPT = { N: 2 ** 17, r: 8, p: 1, maxmem: 2 ** 28 } as const;
+const { N, r, p } = BACKUP_KDF;
+const MAX_MEMORY_BYTES = 2 ** 28;
 const SALT_BYTES = 16;
 
 /** A key under a password. Takes its time. */
 export async function backUpKey({ did, secretKey }: KeyPair, password: string): Promise<KeyBackup> {
   const salt = randomBytes(SALT_BYTES);
-  const { N, r, p } = SCRYPT;
-  const key = await new Promise<Buffer>((resolve, reject) => {
-    scrypt(password.normalize('NFKC'), salt, 32, SCRYPT, (error, derived) =>
-      error ? reject(error) : resolve(derived),
-    );
-  });
   return {
     format: 'karyotome-key-backup/1',
     did,
-    kdf: { name: 'scrypt', N, r, p, salt: salt.toString('base64') },
+    kdf: { ...BACKUP_KDF, salt: salt.toString('base64') },
     cipher: CIPHER,
-    sealed: sealed(secretKey, key),
+    sealed: sealed(secretKey, await keyUnder(password, salt)),
   };
 }
 
+/**
+ * Opens a backup. Takes its time.
+ *
+ * @throws Refusal where the password does not open it, or another key is in it than it says
+ */
+export async function openBackup({ did, kdf, sealed }: KeyBackup, password: string): Promise<KeyPair> {
+  const bytes = unsealed(sealed, await keyUnder(password, Buffer.from(kdf.salt, 'base64')));
+  if (bytes === null) throw invalidField('password', 'does not open this backup');
+  if (bytes.length !== SECRET_BYTES || keyPairOf(bytes).did !== did)
+    throw invalidField('backup', 'holds another key than it says: it was changed');
+  return { did, secretKey: bytes };
+}
+
+/**
+ * Takes a key from its backup into use again: one of the collection's that this server cannot open, or the first of a
+ * collection that has none yet.
+ *
+ * @throws Refusal where another key signs for the collection
+ */
+export async function restoreKey(work: Work, serverSecret: string, pair: KeyPair): Promise<void> {
+  const { collectionId } = work.actor;
+  const { signingKeys } = work.models;
+  const { transaction } = work;
+  const { did, secretKey } = pair;
+  const sealedSecret = sealed(secretKey, keyFor(serverSecret, did));
+  const [restored] = await signingKeys.update(
+    { sealedSecret },
+    { where: { collectionId, did }, transaction },
+  );
+  if (restored > 0) return;
+  const others = { [Op.or]: [{ collectionId }, { did }] };
+  if ((await signingKeys.count({ where: others, transaction })) > 0)
+    throw new Refusal(
+      'conflict',
+      'Another key signs for this collection. A key comes back only to the collection that it signed for, or to one that has not signed anything.',
+    );
+  await signingKeys.create(
+    { collectionId, id: randomUUID(), did, sealedSecret, replacedAt: null, succession: null },
+    { transaction },
+  );
+}
+
+function keyUnder(password: string, salt: Buffer): Promise<Buffer> {
+  return new Promise((resolve, reject) => {
+    scrypt(
+      password.normalize('NFKC'),
+      salt,
+      KEY_BYTES,
+      { N, r, p, maxmem: MAX_MEMORY_BYTES },
+      (error, derived) => (error ? reject(error) : resolve(derived)),
+    );
+  });
+}
+
 function keyFor(serverSecret: string, did: string): Buffer {
-  return Buffer.from(hkdfSync('sha256', serverSecret, did, 'karyotome signing key', 32));
+  return Buffer.from(hkdfSync('sha256', serverSecret, did, 'karyotome signing key', KEY_BYTES));
 }
 
 function sealed(secret: Uint8Array, key: Buffer): string {
@@ -142,17 +203,15 @@ function sealed(secret: Uint8Array, key: Buffer): string {
   return Buffer.concat([nonce, cipher.getAuthTag(), text]).toString('base64');
 }
 
-function opened(text: string, key: Buffer): Uint8Array {
+/** @returns null where the key is another one, or the text was changed */
+function unsealed(text: string, key: Buffer): Uint8Array | null {
   const bytes = Buffer.from(text, 'base64');
+  if (bytes.length < NONCE_BYTES + TAG_BYTES) return null;
   const decipher = createDecipheriv(CIPHER, key, bytes.subarray(0, NONCE_BYTES));
   decipher.setAuthTag(bytes.subarray(NONCE_BYTES, NONCE_BYTES + TAG_BYTES));
   try {
     return Buffer.concat([decipher.update(bytes.subarray(NONCE_BYTES + TAG_BYTES)), decipher.final()]);
-  } catch (cause) {
-    throw new Refusal(
-      'conflict',
-      'The signing key cannot be opened: the secret in the data folder is another one than when it was made. Restore signing-secret from a backup.',
-      { cause },
-    );
+  } catch {
+    return null;
   }
 }

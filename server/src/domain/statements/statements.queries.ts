@@ -1,3 +1,4 @@
+import type { Statement, StatementSubject } from '@karyotome/lineage';
 import type { ShownClaims } from './shown-claims.ts';
 import { select, type Work } from '../../db/work.ts';
 
@@ -11,6 +12,13 @@ export interface IssuedRow {
   /** Null of one that was signed before pages were kept with statements. */
   readonly shown: ShownClaims | null;
 }
+
+export const documentOf = ({ document }: Pick<IssuedRow, 'document'>): Statement =>
+  JSON.parse(document) as Statement;
+
+/** What a statement that was issued says. */
+export const subjectOf = (row: Pick<IssuedRow, 'document'>): StatementSubject =>
+  documentOf(row).credentialSubject;
 
 const ISSUED = `
   select id, animal_id as "animalId", statement, as_of as "asOf", issued_at as "issuedAt", document, shown from statements
@@ -35,4 +43,21 @@ export function publishedStatement(
   params: { readonly animalId: string; readonly statement: number },
 ): Promise<IssuedRow[]> {
   return select<IssuedRow>(work, `${ISSUED} and animal_id = :animalId and statement = :statement`, params);
+}
+
+/** The picture of an animal whose package can still be asked for: it is published, reserved or sold. */
+export function standingOf(
+  work: Work,
+  params: { readonly pictureId: string },
+): Promise<{ animalId: string; file: string }[]> {
+  return select<{ animalId: string; file: string }>(
+    work,
+    `select pic.animal_id as "animalId", pic.file from pictures pic
+       join animals a on a.collection_id = pic.collection_id and a.id = pic.animal_id
+      where pic.collection_id = :collectionId and pic.id = :pictureId
+        and (a.status in ('reserved', 'sold')
+          or exists (select from publications p where p.collection_id = a.collection_id and p.animal_id = a.id
+                        and p.withdrawn_at is null))`,
+    params,
+  );
 }

@@ -1,25 +1,15 @@
 import { randomUUID } from 'node:crypto';
 import type { StatementLine } from '@karyotome/contract';
-import {
-  CONTEXT,
-  sign,
-  type ClaimChange,
-  type Evidence,
-  type Statement,
-  type StatementSubject,
-} from '@karyotome/lineage';
+import { CONTEXT, sign, type ClaimChange, type Evidence, type StatementSubject } from '@karyotome/lineage';
 import { becauseOf, NOT_CLAIMED } from '@karyotome/words';
 import type { Actor, Work } from '../../db/work.ts';
 import { claimChanges } from './claim-changes.ts';
 import type { Composition } from './compose-statement.ts';
 import { signingKey } from './signing-keys.ts';
-import { statementsOf, type IssuedRow } from './statements.queries.ts';
+import { changedFacts } from './stated-facts.ts';
+import { checkPicturesStand } from './stated-pictures.ts';
+import { documentOf, statementsOf, subjectOf, type IssuedRow } from './statements.queries.ts';
 import { collectionOf } from '../collection/collection-of.ts';
-
-export const documentOf = ({ document }: IssuedRow): Statement => JSON.parse(document) as Statement;
-
-/** What a statement that was issued says. */
-export const subjectOf = (row: IssuedRow): StatementSubject => documentOf(row).credentialSubject;
 
 /** A statement as it is listed. */
 export function statementLine(row: IssuedRow): StatementLine {
@@ -49,6 +39,7 @@ export async function issueStatement(
   const changes = before ? changesSince(before, subject) : [];
   if (newest && before && changes.length === 0 && isSameAnimal(before, subject))
     return { statement: newest.statement };
+  await checkPicturesStand(work, animalId, subject);
   const statement = (newest?.statement ?? 0) + 1;
   const { did, secretKey } = await signingKey(work, serverSecret);
   const collection = await collectionOf(work);
@@ -116,9 +107,9 @@ const spoken = ({ animal, locus, words }: Evidence, named: StatementSubject['nam
   name: named[animal] ?? null,
 });
 
-/** Whether what is said of the animal besides its claims is the same. */
+/** Whether what is said besides the claims is the same. */
 function isSameAnimal(before: StatementSubject, after: Composition['subject']): boolean {
-  const facts = ({ number, name, sex, hatchedOn, cautions, named }: Composition['subject']): string =>
-    JSON.stringify([number, name, sex, hatchedOn, cautions, Object.entries(named).toSorted()]);
-  return facts(before) === facts(after);
+  const named = (subject: Composition['subject']): string =>
+    JSON.stringify(Object.entries(subject.named).toSorted());
+  return changedFacts(before, after).length === 0 && named(before) === named(after);
 }

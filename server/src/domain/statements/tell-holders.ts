@@ -1,8 +1,7 @@
 import type { Work } from '../../db/work.ts';
 import { holdersOf } from '../post/letters.queries.ts';
 import { writeLetter } from '../post/letters.service.ts';
-import { statementsOf } from './statements.queries.ts';
-import { documentOf } from './statements.service.ts';
+import { documentOf, statementsOf } from './statements.queries.ts';
 
 /**
  * Drafts a letter to everybody who holds an earlier statement of an animal: those to whom it was sold or for whom it is

@@ -14,6 +14,7 @@ import {
   type StoredPicture,
 } from '../../domain/pictures/pictures.service.ts';
 import { PUBLISHED_PICTURE } from '../../domain/pictures/pictures.queries.ts';
+import { checkNotStated } from '../../domain/statements/stated-pictures.ts';
 import { idParam } from '../../http/asked.ts';
 import { type Endpoints } from '../../http/endpoint.ts';
 import type { RateLimits } from '../../http/rate-limits.ts';
@@ -50,7 +51,10 @@ export function pictureRoutes({ write, answer }: Endpoints, database: Database, 
     if (copy === 'original') response.attachment(`picture${extname(file.name)}`);
     await sendPicture(response, dataDir, file);
   });
-  write(ROUTES.deletePicture, ({ work, id }) => removePicture(work, dataDir, id));
+  write(ROUTES.deletePicture, async ({ work, id }) => {
+    await checkNotStated(work, id);
+    await removePicture(work, dataDir, id);
+  });
 }
 
 const CAPTION_LENGTH = 200;

@@ -1,5 +1,11 @@
 import { randomBytes, randomUUID } from 'node:crypto';
-import { backupInput, ROUTES, type AmendmentView, type ShowcaseLine } from '@karyotome/contract';
+import {
+  backupInput,
+  restoreInput,
+  ROUTES,
+  type AmendmentView,
+  type ShowcaseLine,
+} from '@karyotome/contract';
 import { openRoute } from '../../http/open-route.ts';
 import { Router, type Request } from 'express';
 import { inferring } from '../../db/turns.ts';
@@ -14,15 +20,24 @@ import { claimChanges } from '../../domain/statements/claim-changes.ts';
 import {
   comparedClaims,
   composeStatement,
+  statedAnimal,
   type Composition,
 } from '../../domain/statements/compose-statement.ts';
 import {
   newestStatements,
   publishedStatement,
   statementsOf,
+  subjectOf,
 } from '../../domain/statements/statements.queries.ts';
-import { changesSince, issueStatement, subjectOf } from '../../domain/statements/statements.service.ts';
-import { backUpKey, signingKey, signingKeyViews, succeedKey } from '../../domain/statements/signing-keys.ts';
+import { changesSince, issueStatement } from '../../domain/statements/statements.service.ts';
+import {
+  backUpKey,
+  openBackup,
+  restoreKey,
+  signingKey,
+  signingKeyViews,
+  succeedKey,
+} from '../../domain/statements/signing-keys.ts';
 import { tellHolders } from '../../domain/statements/tell-holders.ts';
 import { checked, idParam } from '../../http/asked.ts';
 import { originOf } from '../../http/origin.ts';
@@ -31,7 +46,12 @@ import { inThread } from '../../threads/pool.ts';
 import { toPublic } from '../../domain/publications/public-animal.ts';
 import { fileNameOf, statementPackage } from '../../domain/publications/statement-package.ts';
 import { listedPublications, type Withheld } from '../../domain/publications/publications.queries.ts';
-import { setOffer } from '../../domain/sales/offers.service.ts';
+import { offersOf, setOffer } from '../../domain/sales/offers.service.ts';
+import { cautionsOf } from '../../domain/genetics/inferred-of-animal.ts';
+import { picturesOf } from '../../domain/pictures/pictures.queries.ts';
+import { shownPictures } from '../../domain/pictures/shown-pictures.ts';
+import { changedFacts } from '../../domain/statements/stated-facts.ts';
+import { statedName } from '../../domain/statements/stated-pictures.ts';
 import { standingIdentification } from './publications.queries.ts';
 
 export async function publish(
@@ -75,15 +95,25 @@ async function showcase(work: Work): Promise<ShowcaseLine[]> {
   const animals = new Map((await listAnimals(work)).map((animal) => [animal.id, animal]));
   const rows = await listedPublications(work);
   const newest = new Map((await newestStatements(work)).map((row) => [row.animalId, row]));
+  const pictures = await picturesOf(work, { animalIds: rows.map(({ animalId }) => animalId) });
+  const offers = await offersOf(work);
   return rows.map(({ animalId, slug, publishedAt, ...withheld }) => {
     const claims = comparedClaims(genetics, animalId);
     const row = newest.get(animalId);
+    const animal = animals.get(animalId)!;
+    const own = pictures.filter((picture) => picture.animalId === animalId);
+    const now = {
+      ...statedAnimal(animal),
+      cautions: cautionsOf(genetics, animalId),
+      pictures: shownPictures(own, offers(animalId).pictureIds).map((one) => ({ file: statedName(one) })),
+    };
     return {
-      animal: animals.get(animalId)!,
+      animal,
       slug,
       publishedAt,
       claims: claims.map(({ words }) => words),
       statement: row ? { statement: row.statement, asOf: row.asOf } : null,
+      facts: row ? changedFacts(subjectOf(row), now) : [],
       ...changed(row ? claimChanges(subjectOf(row).claims, claims) : [], withheld),
     };
   });
@@ -115,10 +145,10 @@ async function withhold(work: Work, animalId: string, reason: string): Promise<v
 }
 
 /** What the next statement would say otherwise, each with its reason. */
-async function amendment(work: Work, animalId: string): Promise<AmendmentView> {
+async function amendment(work: Work, dataDir: string, animalId: string): Promise<AmendmentView> {
   const [newest] = await statementsOf(work, { animalId });
   if (!newest) return { changes: [] };
-  const { subject } = await composeStatement(work, animalId);
+  const { subject } = await composeStatement(work, dataDir, animalId);
   return {
     changes: changesSince(subjectOf(newest), subject).map(({ locus, from, to, because }) => ({
       locus,
@@ -151,7 +181,7 @@ export function publicationRoutes(
 ): void {
   const composed = {
     prepare: ({ id }: { id: string }, actor: Actor): Promise<Composition> =>
-      inferring.take(() => reading(database, actor, (work) => composeStatement(work, id))),
+      inferring.take(() => reading(database, actor, (work) => composeStatement(work, dataDir, id))),
   };
   list(ROUTES.showcase, ({ work }) => showcase(work), { infers: true });
   write(
@@ -179,15 +209,21 @@ export function publicationRoutes(
       .type('zip')
       .send(Buffer.from(zip));
   });
-  read(ROUTES.amendment, ({ work, id }) => amendment(work, id), { infers: true });
+  read(ROUTES.amendment, ({ work, id }) => amendment(work, dataDir, id), { infers: true });
   write(ROUTES.withholdAmendment, ({ work, id, body }) => withhold(work, id, body.reason));
-  list(ROUTES.signingKeys, ({ work }) => signingKeyViews(work));
+  list(ROUTES.signingKeys, ({ work }) => signingKeyViews(work, serverSecret));
   write(ROUTES.succeedKey, ({ work }) => succeedKey(work, serverSecret));
   // Not a write with a key: nothing of the password, and nothing of the answer, is kept.
   answer(ROUTES.backUpKey, async (request, response, actor) => {
     const { password } = checked(backupInput, request.body);
     const pair = await writing(database, actor, (work) => signingKey(work, serverSecret));
     response.set('Cache-Control', 'no-store').json(await backUpKey(pair, password));
+  });
+  answer(ROUTES.restoreKey, async (request, response, actor) => {
+    const { backup, password } = checked(restoreInput, request.body);
+    const pair = await openBackup(backup, password);
+    await writing(database, actor, (work) => restoreKey(work, serverSecret, pair));
+    response.status(204).end();
   });
   write(ROUTES.withdraw, ({ work, id }) => withdraw(work, id));
 }

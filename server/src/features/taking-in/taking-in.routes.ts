@@ -112,13 +112,16 @@ async function prepare(
   const pictures: StoredPicture[][] = [];
   for (const animal of animals) {
     const stored: StoredPicture[] = [];
-    for (const { bytes } of newcomers.includes(animal) ? animal.pictures : []) {
+    const takenOn = new Map(
+      animal.statement.credentialSubject.pictures?.map((picture) => [picture.file, picture.takenOn ?? null]),
+    );
+    for (const { file, bytes } of newcomers.includes(animal) ? animal.pictures : []) {
       // A picture that cannot be read is no reason to refuse the animal.
       const picture = await storePicture(dataDir, Buffer.from(bytes)).catch((error: unknown) => {
         if (error instanceof Refusal && error.code === 'invalid') return null;
         throw error;
       });
-      if (picture) stored.push(picture);
+      if (picture) stored.push({ ...picture, takenOn: picture.takenOn ?? takenOn.get(file) ?? null });
     }
     pictures.push(stored);
   }
