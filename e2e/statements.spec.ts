@@ -80,4 +80,51 @@ test('evidence that changes a claim is shown in Showcase, and signed by one touc
   expect(statements.map(({ statement }) => statement)).toEqual([2, 1]);
   await page.goto(`${demo.origin}/p/${slug}`);
   await expect(page.getByText(/became/).first()).toBeVisible();
+
+  // The first statement's code, as a camera would see it, leads to it, and to the newer one.
+  await page.goto(`${demo.origin}/p/${slug}/statements/1`);
+  const code = await page.getByRole('img', { name: 'Code of statement 1' }).screenshot();
+  await scan(page, demo, code);
+  await expect(page.getByText('There is a newer statement: number 2')).toBeVisible();
+  await expect(page.getByText(/Yellow Belly became/)).toBeVisible();
 });
+
+test('the key’s code is held against a statement, and the key comes back from its backup', async ({
+  page,
+  demo,
+}) => {
+  await signIn(page, demo, '/showcase');
+  const [line] = await getList<ShowcaseLine>(page, demo, '/showcase');
+  await page.getByRole('button', { name: 'Key', exact: true }).click();
+  const code = await page.getByRole('img', { name: 'Code of the key' }).screenshot();
+  await page.getByLabel('Password for a backup').fill('a long password');
+  const [backup] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save a backup' }).click(),
+  ]);
+  await page.getByRole('button', { name: 'Bring a key back' }).click();
+  await page
+    .getByRole('dialog')
+    .locator('input[type=file]')
+    .setInputFiles(await backup.path());
+  await page.getByLabel('Its password').fill('another password');
+  await page.getByRole('button', { name: 'Bring it back' }).click();
+  await expect(page.getByText('does not open this backup')).toBeVisible();
+  await page.getByLabel('Its password').fill('a long password');
+  await page.getByRole('button', { name: 'Bring it back' }).click();
+  await expect(page.getByText('The key is back')).toBeVisible();
+
+  await scan(page, demo, code);
+  await expect(page.getByText('it is held against this key')).toBeVisible();
+  const document = await getJson<object>(page, demo, `/public/${line!.slug}/statements/1`);
+  await chooseFile(page, 'statement.json', JSON.stringify(document));
+  await expect(page.getByText('It is signed by the key that you scanned.')).toBeVisible();
+});
+
+/** Scans a picture of a code on the page for everybody. */
+async function scan(page: Page, { origin }: { origin: string }, picture: Buffer): Promise<void> {
+  await page.goto(`${origin}/verify`);
+  await page.getByRole('button', { name: 'Scan a code' }).click();
+  const file = { name: 'code.png', mimeType: 'image/png', buffer: picture };
+  await page.getByLabel('A picture of the code').setInputFiles(file);
+}

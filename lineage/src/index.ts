@@ -28,6 +28,7 @@ export {
   type StatedClaim,
   type StatedPicture,
 } from './document/statement.ts';
+export { claimChanges, type Compared, type Difference } from './document/claim-changes.ts';
 export { readSuccession, SUCCESSION_FORMAT, type KeySuccession } from './document/succession.ts';
 export type { Verification, VerificationList, VerifiedClaim, VerifiedFile } from './verify/answer.ts';
 export type { Problem, Problems } from './verify/problems.ts';

@@ -1,3 +1,4 @@
+import jsQR from 'jsqr';
 import sharp from 'sharp';
 import type { Page } from '@karyotome/contract';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
@@ -272,6 +273,19 @@ test('nothing private stands in any public page, feed, statement, picture or pac
 async function versionOf(id: string): Promise<number> {
   return ((await owner.get(`/animals/${id}`)).body as { version: number }).version;
 }
+
+test('a statement’s page bears its own address as a code', async () => {
+  const text = await (await get(`/p/${slug}/statements/1`)).text();
+  const drawing = /<p class="code">(<svg.*?<\/svg>)/.exec(text)![1]!;
+  const svg = drawing.replace('<svg', '<svg xmlns="http://www.w3.org/2000/svg" width="300"');
+  const { data, info } = await sharp(Buffer.from(svg))
+    .ensureAlpha()
+    .raw()
+    .toBuffer({ resolveWithObject: true });
+  // Read by jsqr, which shares nothing with what drew it.
+  const found = jsQR(new Uint8ClampedArray(data), info.width, info.height)?.data;
+  expect(new URL(found!).pathname).toBe(`/p/${slug}/statements/1`);
+});
 
 test('a withdrawn page says so, and what was signed stays readable', async () => {
   expect((await owner.delete(`/animals/${youngId}/publication`)).status).toBe(204);

@@ -1,4 +1,4 @@
-import type { TakeInConflicts, Trust } from '@karyotome/contract';
+import type { StatedFact, TakeInConflicts, Trust } from '@karyotome/contract';
 import type { Fact } from '@karyotome/core';
 import type { Problem, Problems } from '@karyotome/lineage';
 import { say, type Phrases } from './phrases.ts';
@@ -49,6 +49,19 @@ export const tellProblem = (problem: Problem, reader: Reader): string => say(PRO
 
 /** What a change of claims begins with, or ends in, where nothing is claimed. */
 export const NOT_CLAIMED = 'not claimed';
+
+const STATED: Readonly<Record<StatedFact, string>> = {
+  number: 'its number',
+  name: 'its name',
+  sex: 'its sex',
+  hatchedOn: 'when it hatched',
+  cautions: 'the cautions of its genes',
+  pictures: 'its pictures',
+};
+
+/** What besides the claims is another by now than it was signed. */
+export const tellStatedFacts = (facts: readonly StatedFact[], reader: Reader): string =>
+  `Other than signed: ${reader.list(facts.map((fact) => STATED[fact]))}.`;
 
 /** A gene that was looked for and not seen. */
 export const withoutGene = (name: string): string => `not ${name}`;

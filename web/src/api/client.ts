@@ -1,4 +1,4 @@
-import type { FieldProblem, Problem } from '@karyotome/contract';
+import type { FieldProblem, Problem, PublicAnimal } from '@karyotome/contract';
 
 /** A request the server refused, with the field of every broken rule. */
 export class ProblemError extends Error {
@@ -187,4 +187,24 @@ async function readProblem(response: Response): Promise<Problem> {
 export async function fetchHandOver(path: string): Promise<Blob | null> {
   const response = await fetch(path, { method: 'POST' }).catch(() => null);
   return response?.ok ? response.blob() : null;
+}
+
+/**
+ * A published statement, and the newest of its animal before it where that is another one.
+ *
+ * @returns null where it cannot be fetched
+ */
+export async function fetchStatements(slug: string, statement: number): Promise<File[] | null> {
+  const page = `/api/v1/public/${encodeURIComponent(slug)}`;
+  const one = async (number: number): Promise<File | null> => {
+    const response = await fetch(`${page}/statements/${number}`).catch(() => null);
+    return response?.ok ? new File([await response.blob()], `Statement ${number}`) : null;
+  };
+  const wanted = await one(statement);
+  if (!wanted) return null;
+  const open = await fetch(page).catch(() => null);
+  // A page that was withdrawn tells no more which is the newest.
+  const newest = open?.ok ? ((await open.json()) as PublicAnimal).statements[0]?.statement : undefined;
+  const newer = newest !== undefined && newest > statement ? await one(newest) : null;
+  return newer ? [newer, wanted] : [wanted];
 }

@@ -1,6 +1,6 @@
 import type { AnimalSummary } from '@karyotome/contract';
 import { statedClaims, withAncestors, writePedigree, type Claim } from '@karyotome/core';
-import { STATEMENT_FORMAT, type StatementSubject } from '@karyotome/lineage';
+import { STATEMENT_FORMAT, type Compared, type StatementSubject } from '@karyotome/lineage';
 import type { Work } from '../../db/work.ts';
 import { Refusal } from '../../refusal.ts';
 import { findAnimal } from '../animals/animals.service.ts';
@@ -10,7 +10,6 @@ import { cautionsOf, claimsOf } from '../genetics/inferred-of-animal.ts';
 import { statedByIds } from '../taking-in/taken.queries.ts';
 import { evidenceOf, statedEvidence } from './evidence.ts';
 import { offerOf } from '../sales/offers.service.ts';
-import type { Compared } from './claim-changes.ts';
 import { statedPictures } from './stated-pictures.ts';
 import { shownClaims, type ShownClaims } from './shown-claims.ts';
 

@@ -1,9 +1,15 @@
 import { randomUUID } from 'node:crypto';
 import type { StatementLine } from '@karyotome/contract';
-import { CONTEXT, sign, type ClaimChange, type Evidence, type StatementSubject } from '@karyotome/lineage';
+import {
+  claimChanges,
+  CONTEXT,
+  sign,
+  type ClaimChange,
+  type Evidence,
+  type StatementSubject,
+} from '@karyotome/lineage';
 import { becauseOf, NOT_CLAIMED } from '@karyotome/words';
 import type { Actor, Work } from '../../db/work.ts';
-import { claimChanges } from './claim-changes.ts';
 import type { Composition } from './compose-statement.ts';
 import { signingKey } from './signing-keys.ts';
 import { changedFacts } from './stated-facts.ts';

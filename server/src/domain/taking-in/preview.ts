@@ -5,7 +5,7 @@ import type { Work } from '../../db/work.ts';
 import { catalogueOf, entryInputs } from '../catalogue/catalogue.service.ts';
 import { pedigreeRows } from '../genetics/genetics.queries.ts';
 import { toRecorded } from '../genetics/to-recorded.ts';
-import { claimChanges } from '../statements/claim-changes.ts';
+import { claimChanges } from '@karyotome/lineage';
 import { FIRST_TRUST, readReceived, readRecords, type Received, type ReceivedRelative } from './received.ts';
 import { countingStatement, knownAnimals, type KnownAnimal } from './taken.queries.ts';
 

@@ -1,6 +1,6 @@
 import type { DrawnLabel } from '@karyotome/contract';
-import QRCode from 'qrcode';
 import type { LabelContent } from '../../domain/labels/printed-labels.ts';
+import { drawCode } from '../../print/code.ts';
 import { widthOf } from '../../print/typeface.ts';
 import type { LabelStock } from './label-sizes.ts';
 
@@ -18,7 +18,7 @@ export function drawLabel(content: LabelContent, stock: LabelStock): DrawnLabel 
   const { heightMm } = stock;
   const inner = heightMm - 2 * MARGIN_MM;
   const side = Math.min(inner, stock.widthMm * 0.34);
-  const qr = drawCode(content.url, side);
+  const qr = drawCode(content.url);
   const width = stock.widthMm - 2 * MARGIN_MM - side - QUIET_MM;
   const texts: DrawnLabel['texts'] = [];
   const isFull = content.kind === 'full';
@@ -91,19 +91,4 @@ function fitted(line: string, sizeMm: number, widthMm: number): string {
   let cut = line;
   while (cut.length > 1 && widthOf(`${cut}…`, sizeMm) > widthMm) cut = cut.slice(0, -1).trimEnd();
   return `${cut}…`;
-}
-
-/** The code (ISO/IEC 18004, level M) as runs of dark squares, and how many of its squares make a side. */
-function drawCode(url: string, sideMm: number): { path: string; modules: number; sideMm: number } {
-  const { size, data } = QRCode.create(url, { errorCorrectionLevel: 'M' }).modules;
-  let path = '';
-  for (let row = 0; row < size; row++) {
-    for (let column = 0; column < size; column++) {
-      if (!data[row * size + column]) continue;
-      const from = column;
-      while (column + 1 < size && data[row * size + column + 1]) column++;
-      path += `M${from} ${row}h${column - from + 1}v1h-${column - from + 1}z`;
-    }
-  }
-  return { path, modules: size, sideMm };
 }

@@ -7,6 +7,7 @@ import { claimsSection, kinSection } from './claims-section.ts';
 import { pageFooter, type PageContent } from './document.ts';
 import { lifeline } from './lifeline.ts';
 import { pictureSet } from './picture-set.ts';
+import { statementCode } from './statement-code.ts';
 import { productData } from './structured-data.ts';
 
 const MEALS_SHOWN = 40;
@@ -26,6 +27,8 @@ export function animalPage({ animal, slug, pageName, origin, locale }: AnimalPag
   const reader = new Reader({ locale, ...animal.units });
   const address = `${origin}/p/${slug}`;
   const [first] = animal.pictures;
+  // A page opens with its first statement.
+  const newest = animal.statements[0]!;
   const title = `${animal.number} ${animal.label}, ${animal.collection}`;
   const image = first ? `${address}/pictures/${first.id}/960` : null;
   return {
@@ -48,6 +51,9 @@ export function animalPage({ animal, slug, pageName, origin, locale }: AnimalPag
         lifelineSection(animal, reader),
         meals(animal, reader),
         statementsSection(animal.statements, animal.collection, slug, reader),
+        h('div', { class: 'print-only' }, [
+          statementCode(`${address}/statements/${newest.statement}`, newest.statement),
+        ]),
         h('section', [
           h('h2', 'Please note'),
           h(

@@ -2,6 +2,7 @@ import type { StatementLine } from '@karyotome/contract';
 import { Reader, type ReaderSettings } from '@karyotome/words';
 import { h } from 'vue';
 import { statementsSection } from './animal-page.ts';
+import { statementCode } from './statement-code.ts';
 import { pageFooter, type PageContent } from './document.ts';
 
 /** There is nothing here, or not any more. */
@@ -61,6 +62,7 @@ export function statementPage({
               { class: 'caution' },
               `The page of ${number} was withdrawn on ${reader.day(withdrawnOn)}. What was signed stays readable here.`,
             ),
+        statementCode(`${origin}/p/${slug}/statements/${statement}`, statement),
         statementsSection(statements, collection, slug, reader),
       ]),
       pageFooter(),

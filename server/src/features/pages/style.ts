@@ -49,5 +49,7 @@ form.ask{display:grid;gap:12px;max-width:620px}
 @media(prefers-color-scheme:dark){.problem{color:#ff9d8a}}
 footer{padding-bottom:40px}
 .key{overflow-wrap:anywhere}
-@media print{body{background:none;color:#000}form,nav,.no-print{display:none!important}section,.offer{border-color:#999;background:none;break-inside:avoid}.pictures{grid-template-columns:1fr 1fr}}
+.code{display:flex;gap:14px;align-items:center}.code svg{flex:none;width:130px}
+.print-only{display:none}
+@media print{body{background:none;color:#000}form,nav,.no-print{display:none!important}.print-only{display:block}section,.offer{border-color:#999;background:none;break-inside:avoid}.pictures{grid-template-columns:1fr 1fr}}
 `;

@@ -16,7 +16,7 @@ import type { RateLimits } from '../../http/rate-limits.ts';
 import { findAnimal, listAnimals } from '../../domain/animals/animals.service.ts';
 import { openPublication } from '../../domain/animals/animals.queries.ts';
 import { geneticsOf } from '../../domain/genetics/genetics.service.ts';
-import { claimChanges } from '../../domain/statements/claim-changes.ts';
+import { claimChanges } from '@karyotome/lineage';
 import {
   comparedClaims,
   composeStatement,

@@ -10,6 +10,7 @@ import { useNotices } from '../../stores/notices.ts';
 import { useSession } from '../../stores/session.ts';
 import { isTyping } from '../../ui/keys.ts';
 import StateBlock from '../../ui/StateBlock.vue';
+import { animalOf } from './animal-of-code.ts';
 import NoteDialog from './NoteDialog.vue';
 import QueueStatus from './QueueStatus.vue';
 import RackList from './RackList.vue';
@@ -19,7 +20,7 @@ import { useLogged, type Logged } from './useLogged.ts';
 import { useRoundPlace } from './useRoundPlace.ts';
 import WeighDialog from './WeighDialog.vue';
 
-const ScanDialog = defineAsyncComponent(() => import('./ScanDialog.vue'));
+const ScanDialog = defineAsyncComponent(() => import('../../ui/ScanDialog.vue'));
 const { data, status, error, refetch, isOld } = useRound();
 const session = useSession();
 const notices = useNotices();
@@ -76,9 +77,9 @@ async function undoLast(): Promise<void> {
 function keepGoing(value: boolean | null): void {
   goesOn.value = value === true;
 }
-function found(animalId: string): void {
+function found(text: string): void {
   dialog.value = null;
-  if (!goTo(animalId)) notices.warn('This label is of an animal that is not in the round.');
+  if (!goTo(animalOf(text)!)) notices.warn('This label is of an animal that is not in the round.');
 }
 function onKey(event: KeyboardEvent): void {
   if (!stop.value || dialog.value || event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target))
@@ -184,7 +185,15 @@ useEventListener('keydown', onKey);
       @keep="keepNote"
       @close="dialog = null"
     />
-    <ScanDialog v-if="dialog === 'scan'" @found="found" @close="dialog = null" />
+    <ScanDialog
+      v-if="dialog === 'scan'"
+      title="Scan a label"
+      carrier="the label"
+      otherwise="type the number"
+      :accepts="(text: string) => animalOf(text) !== null"
+      @found="found"
+      @close="dialog = null"
+    />
   </div>
 </template>
 

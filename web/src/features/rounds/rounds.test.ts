@@ -3,9 +3,10 @@ import { newRecord, validate } from '@karyotome/contract';
 import { flushPromises } from '@vue/test-utils';
 import QRCode from 'qrcode';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
+import { readCode } from '../../ui/read-code.ts';
 import { mounted, pageText } from '../../../test/mounted.ts';
 import { roundAnimal, roundView } from '../../../test/round.ts';
-import { animalOf, readCode } from './read-code.ts';
+import { animalOf } from './animal-of-code.ts';
 import { noted, ROUND_ACTS, weighed } from './round-acts.ts';
 import RackList from './RackList.vue';
 import RoundStop from './RoundStop.vue';
@@ -224,8 +225,9 @@ describe('a label’s code', () => {
   }
 
   test('leads to its animal, whatever the address of the server', () => {
-    expect(readCode(drawn(`https://snakes.example:8443/animals/${ID}?label=3`) as never)).toBe(ID);
-    expect(readCode(drawn('https://example.test/p/something') as never)).toBeNull();
+    const text = readCode(drawn(`https://snakes.example:8443/animals/${ID}?label=3`) as never)!;
+    expect(animalOf(text)).toBe(ID);
+    expect(animalOf('https://example.test/p/something')).toBeNull();
     expect(animalOf(`/animals/${ID}x`)).toBeNull();
   });
 });

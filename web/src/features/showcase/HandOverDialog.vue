@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import QRCode from 'qrcode';
-import { onMounted, ref, shallowRef } from 'vue';
+import { onMounted, ref } from 'vue';
 import { api } from '../../api/resources.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useWrite } from '../../stores/useWrite.ts';
+import QrCode from '../../ui/QrCode.vue';
 
 /** What a buyer gets with an animal: its package as a file, or an address that opens once, as a card with a code. */
 const props = defineProps<{ animal: { readonly id: string; readonly number: string }; collection: string }>();
@@ -11,12 +11,10 @@ const emit = defineEmits<{ close: [] }>();
 const notices = useNotices();
 const making = useWrite(api.handOver);
 const address = ref('');
-const code = shallowRef('');
 async function make(): Promise<void> {
   const made = await making.run(props.animal.id);
   if (!made) return;
   address.value = `${location.origin}${made.value.path}`;
-  code.value = await QRCode.toString(address.value, { type: 'svg', margin: 1, errorCorrectionLevel: 'M' });
 }
 async function copy(): Promise<void> {
   await navigator.clipboard.writeText(address.value);
@@ -48,9 +46,7 @@ onMounted(() => (isReady.value = true));
         }}</v-alert>
         <template v-if="address">
           <div class="card">
-            <!-- Drawn here from the address, by the library: no text of anybody's goes into it. -->
-            <!-- eslint-disable-next-line vue/no-v-html -->
-            <div class="code" role="img" :aria-label="`Code of ${address}`" v-html="code" />
+            <QrCode :text="address" :label="`Code of ${address}`" />
             <div>
               <strong>{{ animal.number }}</strong>
               <p class="small">{{ collection }}</p>
@@ -72,8 +68,7 @@ onMounted(() => (isReady.value = true));
   </v-dialog>
   <Teleport v-if="isReady && address" to="body">
     <div class="paper">
-      <!-- eslint-disable-next-line vue/no-v-html -->
-      <div class="code" v-html="code" />
+      <QrCode :text="address" :label="`Code of ${address}`" />
       <div>
         <h1>{{ animal.number }}</h1>
         <p>{{ collection }}</p>
@@ -99,12 +94,6 @@ onMounted(() => (isReady.value = true));
   padding: 12px;
   border: 1px solid var(--hair);
   border-radius: 10px;
-}
-.code :deep(svg) {
-  display: block;
-  width: 100%;
-  height: auto;
-  border-radius: 6px;
 }
 .address {
   overflow-wrap: anywhere;

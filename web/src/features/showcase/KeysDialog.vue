@@ -1,12 +1,13 @@
 <script setup lang="ts">
-import QRCode from 'qrcode';
-import { computed, ref, shallowRef, watch } from 'vue';
+import { computed, ref } from 'vue';
 import { api } from '../../api/resources.ts';
 import { momentDay } from '../../format/format.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useSigningKeys } from '../../stores/queries.ts';
 import { useSession } from '../../stores/session.ts';
 import { useWrite } from '../../stores/useWrite.ts';
+import QrCode from '../../ui/QrCode.vue';
+import RestoreKey from './RestoreKey.vue';
 import StateBlock from '../../ui/StateBlock.vue';
 
 /** The key that signs: its fingerprint, a backup of it, and a new one in its place. */
@@ -16,16 +17,6 @@ const session = useSession();
 const notices = useNotices();
 const current = computed(() => data.value?.find(({ replacedAt }) => replacedAt === null));
 const earlier = computed(() => (data.value ?? []).filter(({ replacedAt }) => replacedAt !== null));
-const code = shallowRef('');
-watch(
-  current,
-  async (key) => {
-    code.value = key
-      ? await QRCode.toString(key.did, { type: 'svg', margin: 1, errorCorrectionLevel: 'M' })
-      : '';
-  },
-  { immediate: true },
-);
 const password = ref('');
 const backing = useWrite(api.backUpKey);
 const replacing = useWrite(api.succeedKey);
@@ -65,9 +56,7 @@ async function replace(): Promise<void> {
           @retry="refetch()"
         >
           <div v-if="current" class="key">
-            <!-- Drawn here from the key, by the library: no text of anybody's goes into it. -->
-            <!-- eslint-disable-next-line vue/no-v-html -->
-            <div class="code" role="img" aria-label="Code of the key" v-html="code" />
+            <QrCode :text="current.did" label="Code of the key" />
             <div>
               <p class="small soft">Fingerprint, to be compared by word of mouth</p>
               <p class="words">{{ current.words.join(' ') }}</p>
@@ -75,10 +64,20 @@ async function replace(): Promise<void> {
               <p class="small soft">In use since {{ momentDay(current.createdAt) }}</p>
             </div>
           </div>
+          <v-alert
+            v-if="current && !current.isUsable"
+            type="error"
+            variant="tonal"
+            :icon="false"
+            role="alert"
+          >
+            This server cannot open the key: the secret that it was kept under is gone. Bring it back from its
+            backup. Nothing can be signed until then.
+          </v-alert>
           <p v-for="key in earlier" :key="key.id" class="small soft">
             {{ key.words.join(' ') }}: replaced on {{ momentDay(key.replacedAt!) }}
           </p>
-          <form v-if="session.mayDestroy && current" class="row backup" @submit.prevent="backUp">
+          <form v-if="session.mayDestroy && current?.isUsable" class="row backup" @submit.prevent="backUp">
             <v-text-field
               v-model="password"
               label="Password for a backup, at least 12 characters"
@@ -88,7 +87,7 @@ async function replace(): Promise<void> {
             />
             <v-btn type="submit" variant="outlined" :loading="backing.busy.value">Save a backup</v-btn>
           </form>
-          <template v-if="session.mayManage && current">
+          <template v-if="session.mayManage && current?.isUsable">
             <p class="small soft">
               Replace the key where somebody else may have got hold of it. The old one introduces the new one,
               and what it signed stays valid.
@@ -103,6 +102,10 @@ async function replace(): Promise<void> {
             </div>
           </template>
         </StateBlock>
+        <RestoreKey
+          v-if="session.mayManage && status === 'success'"
+          :is-needed="current?.isUsable === false"
+        />
       </v-card-text>
       <v-card-actions>
         <v-spacer />
@@ -118,12 +121,6 @@ async function replace(): Promise<void> {
   grid-template-columns: 130px 1fr;
   gap: 16px;
   align-items: center;
-}
-.code :deep(svg) {
-  display: block;
-  width: 100%;
-  height: auto;
-  border-radius: 6px;
 }
 .words {
   font-size: 1.15rem;

@@ -2,7 +2,9 @@
 import type { ShowcaseLine } from '@karyotome/contract';
 import { ref } from 'vue';
 import { api } from '../../api/resources.ts';
+import { tellStatedFacts } from '@karyotome/words';
 import { dayWords } from '../../format/format.ts';
+import { reader } from '../../format/reader.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useWrite } from '../../stores/useWrite.ts';
 import AmendmentReasons from './AmendmentReasons.vue';
@@ -42,10 +44,11 @@ async function withhold(): Promise<void> {
       <AmendmentReasons v-if="isAsking" :animal-id="line.animal.id" />
       <p v-if="line.withheld" class="small">Not signed: {{ line.withheld }}</p>
     </v-alert>
-    <div v-if="mayIssue && (line.changes.length || !line.statement)" class="row">
+    <p v-if="line.facts.length" class="small">{{ tellStatedFacts(line.facts, reader()) }}</p>
+    <div v-if="mayIssue && (line.changes.length || line.facts.length || !line.statement)" class="row">
       <v-btn
         color="primary"
-        :variant="line.withheld ? 'outlined' : 'flat'"
+        :variant="line.withheld || !line.changes.length ? 'outlined' : 'flat'"
         :loading="busy"
         @click="$emit('issue')"
         >{{ line.statement ? `Sign statement ${line.statement.statement + 1}` : 'Sign a statement' }}</v-btn

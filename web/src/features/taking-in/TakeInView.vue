@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import type { TakeInPreview, Trust } from '@karyotome/contract';
-import { useDropZone } from '@vueuse/core';
-import { reactive, ref, shallowRef, useTemplateRef } from 'vue';
+import { reactive, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
 import { fetchHandOver } from '../../api/client.ts';
 import { api } from '../../api/resources.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useWrite } from '../../stores/useWrite.ts';
+import FileDrop from '../../ui/FileDrop.vue';
 import BreederList from './BreederList.vue';
 import { TRUST_ITEMS } from './trust-items.ts';
 import TakenList from './TakenList.vue';
@@ -15,7 +15,6 @@ import TakeInCard from './TakeInCard.vue';
 /** Takes in an animal with its breeder's word, or that word alone. */
 const notices = useNotices();
 const router = useRouter();
-const zone = useTemplateRef<HTMLElement>('zone');
 const file = shallowRef<Blob | null>(null);
 const previews = shallowRef<readonly TakeInPreview[]>([]);
 const address = ref('');
@@ -25,15 +24,6 @@ const taking = useWrite(api.takeIn);
 const fetching = ref(false);
 const fetchProblem = ref<string | null>(null);
 
-const { isOverDropZone } = useDropZone(zone, {
-  onDrop: (files) => {
-    if (files?.[0]) void look(files[0]);
-  },
-});
-function choose(chosen: File | File[] | null | undefined): void {
-  const [first] = [chosen ?? []].flat();
-  if (first) void look(first);
-}
 async function look(blob: Blob): Promise<void> {
   file.value = blob;
   previews.value = [];
@@ -84,15 +74,12 @@ async function take(): Promise<void> {
       statement of another breeder’s animal, a young of one that you sold for example, brings its evidence to
       your own.
     </p>
-    <div ref="zone" class="zone" :class="{ over: isOverDropZone }">
-      <v-file-input
-        label="Package (.zip) or statement (.json)"
-        accept=".json,.zip,application/json,application/zip"
-        variant="outlined"
-        hide-details
-        :loading="reading.busy.value"
-        @update:model-value="choose"
-      />
+    <FileDrop
+      label="Package (.zip) or statement (.json)"
+      accept=".json,.zip,application/json,application/zip"
+      :loading="reading.busy.value"
+      @file="look"
+    >
       <form class="row address" @submit.prevent="fetchFrom">
         <v-text-field
           v-model="address"
@@ -101,7 +88,7 @@ async function take(): Promise<void> {
         />
         <v-btn type="submit" variant="outlined" :loading="fetching">Fetch</v-btn>
       </form>
-    </div>
+    </FileDrop>
     <v-alert v-if="reading.message.value" type="error" variant="tonal" :icon="false" role="alert">
       {{ reading.general([]) }}
     </v-alert>
@@ -135,18 +122,10 @@ async function take(): Promise<void> {
   gap: 16px;
   max-width: 900px;
 }
-.zone,
 .box {
   display: grid;
   gap: 12px;
   padding: 18px;
-}
-.zone {
-  border: 2px dashed var(--hair);
-  border-radius: 12px;
-}
-.zone.over {
-  border-color: rgb(var(--v-theme-primary));
 }
 .address {
   flex-wrap: nowrap;

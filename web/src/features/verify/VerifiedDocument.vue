@@ -2,11 +2,33 @@
 import { fingerprintWords, type Verification } from '@karyotome/lineage';
 import { computed } from 'vue';
 import { dayWords, oddsWords } from '../../format/format.ts';
+import OtherStatement from './OtherStatement.vue';
 import { problemWords } from './problem-words.ts';
 
-const props = defineProps<{ document: Verification }>();
+const {
+  document,
+  known = [],
+  expectedKey = null,
+} = defineProps<{
+  document: Verification;
+  /** Whose signature held, of the files that were checked on this page. */
+  known?: readonly Verification[];
+  /** The key that was scanned; null where none was. */
+  expectedKey?: string | null;
+}>();
+/** The newest other statement of the same animal. */
+const other = computed(() =>
+  known
+    .filter(
+      ({ subject }) => subject.id === document.subject.id && subject.statement !== document.subject.statement,
+    )
+    .reduce<Verification | null>(
+      (newest, one) => (newest && newest.subject.statement >= one.subject.statement ? newest : one),
+      null,
+    ),
+);
 /** To be compared by word of mouth. */
-const words = computed(() => (fingerprintWords(props.document.issuer.id) ?? []).join(' '));
+const words = computed(() => (fingerprintWords(document.issuer.id) ?? []).join(' '));
 
 const SIGNATURES: Readonly<Record<Verification['signature'], string>> = {
   valid: 'The signature is valid',
@@ -19,6 +41,19 @@ const SIGNATURES: Readonly<Record<Verification['signature'], string>> = {
   <v-card class="box">
     <v-alert :type="document.valid ? 'success' : 'error'" variant="tonal" :icon="false">
       <strong>{{ document.valid ? 'Everything holds' : 'This does not hold' }}</strong>
+    </v-alert>
+    <OtherStatement v-if="other" :document="document" :other="other" />
+    <v-alert
+      v-if="expectedKey"
+      :type="expectedKey === document.issuer.id ? 'success' : 'error'"
+      variant="tonal"
+      :icon="false"
+    >
+      {{
+        expectedKey === document.issuer.id
+          ? 'It is signed by the key that you scanned.'
+          : 'It is signed by another key than the one that you scanned.'
+      }}
     </v-alert>
     <h2>{{ document.subject.number }}</h2>
     <dl class="facts">

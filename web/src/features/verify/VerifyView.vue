@@ -1,28 +1,39 @@
 <script setup lang="ts">
-import { useDropZone } from '@vueuse/core';
-import { computed, useTemplateRef } from 'vue';
-import { useVerify } from '../../workers/useVerify.ts';
+import { mdiQrcodeScan } from '@mdi/js';
+import { computed, defineAsyncComponent, ref } from 'vue';
+import { fetchStatements } from '../../api/client.ts';
+import FileDrop from '../../ui/FileDrop.vue';
+import { documentsOf, useVerify } from '../../workers/useVerify.ts';
 import VerifiedDocument from './VerifiedDocument.vue';
 import { problemWords } from './problem-words.ts';
+import { scannedCode, type ScannedCode } from './scanned-code.ts';
+
+const ScanDialog = defineAsyncComponent(() => import('../../ui/ScanDialog.vue'));
 
 /** Anybody checks here what a breeder signed: in the browser, without a server and without a connection. */
-const { answer, fileName, isRunning, verify } = useVerify();
-const zone = useTemplateRef<HTMLElement>('zone');
-const { isOverDropZone } = useDropZone(zone, {
-  onDrop: (files) => {
-    if (files?.[0]) void verify(files[0]);
-  },
-});
-function choose(chosen: File | File[] | null | undefined): void {
-  const [file] = [chosen ?? []].flat();
-  if (file) void verify(file);
-}
-const documents = computed(() => {
-  if (!answer.value || 'refused' in answer.value) return [];
-  return answer.value.format === 'karyotome-verification/1' ? [answer.value] : answer.value.documents;
-});
+const { answer, fileName, isRunning, known, verify } = useVerify();
+const documents = computed(() => documentsOf(answer.value));
 const refused = computed(() => (answer.value && 'refused' in answer.value ? answer.value.refused : null));
 const outside = computed(() => (answer.value && 'documents' in answer.value ? answer.value.problems : []));
+
+const isScanning = ref(false);
+const expectedKey = ref<string | null>(null);
+/** A code that leads to another site, or whose statement could not be fetched. */
+const scanned = ref<ScannedCode>(null);
+const isUnreachable = ref(false);
+const read = (text: string): ScannedCode => scannedCode(text, location.origin);
+async function found(text: string): Promise<void> {
+  isScanning.value = false;
+  isUnreachable.value = false;
+  const code = read(text);
+  scanned.value = code;
+  if (code?.is === 'key') expectedKey.value = code.did;
+  if (code?.is !== 'statement' || !code.isHere) return;
+  const files = await fetchStatements(code.slug, code.statement);
+  isUnreachable.value = files === null;
+  // The newest comes first, so that the one that was scanned is compared with it.
+  for (const file of files ?? []) await verify(file);
+}
 </script>
 
 <template>
@@ -32,23 +43,56 @@ const outside = computed(() => (answer.value && 'documents' in answer.value ? an
       A breeder’s signed statement, or the package that came with an animal, is checked here in your browser:
       the signature, every claim anew from the records in it, and every file. Nothing is sent anywhere.
     </p>
-    <div ref="zone" class="zone" :class="{ over: isOverDropZone }">
-      <v-file-input
-        label="Statement (.json) or package (.zip)"
-        accept=".json,.zip,application/json,application/zip"
-        variant="outlined"
-        hide-details
-        :loading="isRunning"
-        @update:model-value="choose"
-      />
-      <p class="small soft">Or drop the file here.</p>
-    </div>
+    <FileDrop
+      label="Statement (.json) or package (.zip)"
+      accept=".json,.zip,application/json,application/zip"
+      :loading="isRunning"
+      @file="verify"
+    >
+      <div class="row">
+        <p class="small soft or">Or drop the file here.</p>
+        <v-btn variant="outlined" :prepend-icon="mdiQrcodeScan" @click="isScanning = true">Scan a code</v-btn>
+      </div>
+    </FileDrop>
+    <v-alert v-if="expectedKey" type="info" variant="tonal" :icon="false">
+      <p>
+        The key that you scanned: <span class="key">{{ expectedKey }}</span>
+      </p>
+      <p v-if="documents.length === 0">Choose a statement: it is held against this key.</p>
+    </v-alert>
+    <v-alert v-if="scanned?.is === 'hand-over'" type="info" variant="tonal" :icon="false">
+      This code is of a hand-over: <a :href="scanned.url">fetch the package</a>, which can be done once, and
+      choose it here.
+    </v-alert>
+    <v-alert
+      v-else-if="scanned?.is === 'statement' && isUnreachable"
+      type="error"
+      variant="tonal"
+      :icon="false"
+    >
+      The statement at {{ scanned.url }} could not be fetched. Choose its file instead.
+    </v-alert>
+    <v-alert
+      v-else-if="scanned?.is === 'statement' && !scanned.isHere"
+      type="info"
+      variant="tonal"
+      :icon="false"
+    >
+      This statement lies at another site. <a :href="scanned.url">Open its page</a>, download it there, and
+      choose it here: nothing of another site is fetched by this page.
+    </v-alert>
     <div aria-live="polite" class="stack">
       <p v-if="isRunning" class="soft">Checking {{ fileName }}</p>
       <v-alert v-if="refused" type="error" variant="tonal" :icon="false" role="alert">
         {{ fileName }} is no statement that can be read. {{ refused.path }}: {{ refused.message }}.
       </v-alert>
-      <VerifiedDocument v-for="(document, index) in documents" :key="index" :document="document" />
+      <VerifiedDocument
+        v-for="(document, index) in documents"
+        :key="index"
+        :document="document"
+        :known="known"
+        :expected-key="expectedKey"
+      />
       <v-alert v-if="outside.length" type="error" variant="tonal" :icon="false">
         <p v-for="(problem, index) in outside" :key="index">{{ problemWords(problem) }}</p>
       </v-alert>
@@ -70,6 +114,15 @@ const outside = computed(() => (answer.value && 'documents' in answer.value ? an
         </li>
       </ul>
     </section>
+    <ScanDialog
+      v-if="isScanning"
+      title="Scan a code"
+      carrier="the code of a statement or a key"
+      otherwise="choose the statement’s file"
+      :accepts="(text: string) => read(text) !== null"
+      @found="found"
+      @close="isScanning = false"
+    />
   </article>
 </template>
 
@@ -79,15 +132,11 @@ const outside = computed(() => (answer.value && 'documents' in answer.value ? an
   gap: 18px;
   max-width: 820px;
 }
-.zone {
-  display: grid;
-  gap: 8px;
-  padding: 20px;
-  border: 2px dashed var(--hair);
-  border-radius: 12px;
+.or {
+  margin-right: auto;
 }
-.zone.over {
-  border-color: rgb(var(--v-theme-primary));
+.key {
+  overflow-wrap: anywhere;
 }
 .proves {
   padding-left: 20px;

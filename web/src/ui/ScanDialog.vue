@@ -2,8 +2,17 @@
 import { onBeforeUnmount, onMounted, ref } from 'vue';
 import { readCode } from './read-code.ts';
 
-/** Looks for a label's code through the camera, or in a picture. */
-const emit = defineEmits<{ found: [animalId: string]; close: [] }>();
+/** Looks for a QR code through the camera, or in a picture. */
+const props = defineProps<{
+  title: string;
+  /** What carries the code, in the middle of a sentence. */
+  carrier: string;
+  /** What else to do where there is no camera. */
+  otherwise: string;
+  /** Whether a code is one of those that are looked for. */
+  accepts: (text: string) => boolean;
+}>();
+const emit = defineEmits<{ found: [text: string]; close: [] }>();
 const video = ref<HTMLVideoElement | null>(null);
 const problem = ref<string | null>(null);
 const EVERY_MS = 200;
@@ -14,9 +23,10 @@ function look(source: CanvasImageSource, width: number, height: number): boolean
   const canvas = new OffscreenCanvas(width, height);
   const context = canvas.getContext('2d', { willReadFrequently: true })!;
   context.drawImage(source, 0, 0, width, height);
-  const animal = readCode(context.getImageData(0, 0, width, height));
-  if (animal) emit('found', animal);
-  return animal !== null;
+  const text = readCode(context.getImageData(0, 0, width, height));
+  if (text === null || !props.accepts(text)) return false;
+  emit('found', text);
+  return true;
 }
 onMounted(async () => {
   try {
@@ -28,7 +38,7 @@ onMounted(async () => {
       if (videoWidth > 0 && look(video.value!, videoWidth, videoHeight)) clearInterval(timer);
     }, EVERY_MS);
   } catch {
-    problem.value = 'The camera cannot be used here: choose a picture of the label, or type the number.';
+    problem.value = `The camera cannot be used here: choose a picture of ${props.carrier}, or ${props.otherwise}.`;
   }
 });
 onBeforeUnmount(() => {
@@ -40,7 +50,8 @@ async function fromFile(event: Event): Promise<void> {
   if (!file) return;
   try {
     const image = await createImageBitmap(file);
-    if (!look(image, image.width, image.height)) problem.value = 'No label of an animal is in this picture.';
+    if (!look(image, image.width, image.height))
+      problem.value = `The code of ${props.carrier} is not in this picture.`;
   } catch {
     problem.value = 'This file is no picture.';
   }
@@ -49,12 +60,12 @@ async function fromFile(event: Event): Promise<void> {
 
 <template>
   <v-dialog :model-value="true" max-width="480" @update:model-value="emit('close')">
-    <v-card title="Scan a label">
+    <v-card :title="title">
       <v-card-text class="stack">
         <video ref="video" muted playsinline class="video" aria-label="What the camera sees" />
         <p v-if="problem" role="alert">{{ problem }}</p>
         <label class="small">
-          A picture of the label
+          A picture of {{ carrier }}
           <input type="file" accept="image/*" @change="fromFile" />
         </label>
       </v-card-text>

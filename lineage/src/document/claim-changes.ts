@@ -1,5 +1,3 @@
-import type { ClaimChangeView } from '@karyotome/contract';
-
 /** A claim as far as it is compared: what is said at a locus, and how likely it is. */
 export interface Compared {
   readonly locus: string;
@@ -7,17 +5,20 @@ export interface Compared {
   readonly p: number;
 }
 
+/** What is claimed otherwise at a locus: labels; null where nothing was, or would be, claimed. */
+export interface Difference {
+  readonly locus: string;
+  readonly from: string | null;
+  readonly to: string | null;
+}
+
 /** Two probabilities this close are the same claim. */
 const SAME_CHANCE = 0.005;
 
-/**
- * What another statement would say otherwise, locus by locus.
- *
- * @returns labels; null where nothing was, or would be, claimed
- */
-export function claimChanges(before: readonly Compared[], after: readonly Compared[]): ClaimChangeView[] {
+/** What another statement says, or would say, otherwise, locus by locus. */
+export function claimChanges(before: readonly Compared[], after: readonly Compared[]): Difference[] {
   const loci = new Set([...before, ...after].map(({ locus }) => locus));
-  return [...loci].flatMap((locus): ClaimChangeView[] => {
+  return [...loci].flatMap((locus): Difference[] => {
     const at = (claims: readonly Compared[]): readonly Compared[] =>
       claims.filter((claim) => claim.locus === locus);
     const [then, now] = [at(before), at(after)];
