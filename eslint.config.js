@@ -127,6 +127,18 @@ export default ts.config(
   },
   { files: ['web/src/api/client.ts'], rules: { 'no-restricted-globals': 'off' } },
   {
+    // What is recorded is dated by one clock, which can be put ahead.
+    files: ['server/src/{db,demo,domain,features,post}/**/*.ts'],
+    ignores: ['server/src/features/pages/page-cache.ts'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        { selector: "MemberExpression[object.name='Date'][property.name='now']", message: 'Use clock.ts.' },
+        { selector: "NewExpression[callee.name='Date'][arguments.length=0]", message: 'Use clock.ts.' },
+      ],
+    },
+  },
+  {
     // SQL stands in named queries and repositories; what decides asks those.
     files: ['server/src/**/*.ts'],
     ignores: ['server/src/**/*.queries.ts', 'server/src/**/*.repository.ts', 'server/src/{db,demo}/**'],

@@ -15,8 +15,8 @@ export interface RunningServer {
   readonly pid: number;
   /** Ends it at once, as a power cut would. */
   kill(): Promise<void>;
-  /** Starts it again at the same address, on the same data. */
-  revive(): Promise<void>;
+  /** Starts it again at the same address, on the same data. @param more - of its environment, from then on */
+  revive(more?: NodeJS.ProcessEnv): Promise<void>;
   stop(): Promise<void>;
 }
 
@@ -54,8 +54,8 @@ export async function startServer(
     databaseUrl: url,
     pid: running.process.pid!,
     kill: () => end(running.process, 'SIGKILL'),
-    async revive() {
-      running = await launch({ ...env, PORT: running.port });
+    async revive(later = {}) {
+      running = await launch({ ...env, ...later, PORT: running.port });
     },
     async stop() {
       await end(running.process, 'SIGTERM');

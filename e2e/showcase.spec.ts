@@ -101,48 +101,63 @@ test('a clutch is decided, eleven are offered, one is sold, goes to its buyer, a
       return file.path();
     });
 
-    const statement =
-      await test.step('its buyer takes it in, on a phone, and a young proves it', async () => {
-        await signIn(phone, buyers, '/animals/take-in');
-        await phone.locator('input[type=file]').setInputFiles(packed);
-        await expect(phone.getByText('Everything holds')).toBeVisible();
-        await expect(phone.getByText('It is new here.')).toBeVisible();
-        await phone.getByRole('button', { name: 'Take in', exact: true }).click();
-        await expect(phone.getByRole('heading', { level: 1 })).toContainText(NUMBER);
-        await expect(phone.getByText('50% het Ultramel').first()).toBeVisible();
-        const sireId = await idOf(phone, buyers, NUMBER);
-        await post(phone, buyers, '/animals', {
-          number: 'B-1',
-          sex: 'female',
-          genes: 'Ultramel',
-          hatchedOn: daysAgo(900),
-        });
-        const damId = await idOf(phone, buyers, 'B-1');
-        await post(phone, buyers, '/animals', {
-          number: 'K-1',
-          sex: 'female',
-          damId,
-          sireId,
-          hatchedOn: daysAgo(60),
-        });
-        const young = await idOf(phone, buyers, 'K-1');
-        const body = { genes: 'Ultramel', sure: 'certain', by: 'Bo' };
-        await post(phone, buyers, `/animals/${young}/records`, {
-          kind: 'identification',
-          on: daysAgo(0),
-          body,
-        });
-        await phone.goto(`${buyers.origin}/animals/${young}`);
-        await phone.getByRole('button', { name: 'Publish' }).click();
-        await expect(phone.getByText('K-1 is published')).toBeVisible();
-        const [line] = await getList<ShowcaseLine>(phone, buyers, '/showcase');
-        await phone.goto(`${buyers.origin}/p/${line!.slug}`);
-        const [file] = await Promise.all([
-          phone.waitForEvent('download'),
-          phone.getByRole('link', { name: 'Download', exact: true }).click(),
-        ]);
-        return readFileSync(await file.path());
+    await test.step('its buyer takes it in, on a phone', async () => {
+      await signIn(phone, buyers, '/animals/take-in');
+      await phone.locator('input[type=file]').setInputFiles(packed);
+      await expect(phone.getByText('Everything holds')).toBeVisible();
+      await expect(phone.getByText('It is new here.')).toBeVisible();
+      await phone.getByRole('button', { name: 'Take in', exact: true }).click();
+      await expect(phone.getByRole('heading', { level: 1 })).toContainText(NUMBER);
+      await expect(phone.getByText('50% het Ultramel').first()).toBeVisible();
+    });
+
+    await test.step('a year goes by at both', async () => {
+      for (const [place, server] of [
+        [page, farm],
+        [phone, buyers],
+      ] as const) {
+        await place.goto('about:blank');
+        await server.kill();
+        await server.revive({ CLOCK_AHEAD_DAYS: '365' });
+        await place.goto(`${server.origin}/showcase`);
+        await expect(place.getByText('Trying out')).toBeVisible();
+      }
+    });
+
+    const statement = await test.step('a young proves it there, and is published', async () => {
+      const sireId = await idOf(phone, buyers, NUMBER);
+      await post(phone, buyers, '/animals', {
+        number: 'B-1',
+        sex: 'female',
+        genes: 'Ultramel',
+        hatchedOn: daysAgo(900),
       });
+      const damId = await idOf(phone, buyers, 'B-1');
+      await post(phone, buyers, '/animals', {
+        number: 'K-1',
+        sex: 'female',
+        damId,
+        sireId,
+        hatchedOn: daysAgo(-305),
+      });
+      const young = await idOf(phone, buyers, 'K-1');
+      const body = { genes: 'Ultramel', sure: 'certain', by: 'Bo' };
+      await post(phone, buyers, `/animals/${young}/records`, {
+        kind: 'identification',
+        on: daysAgo(-365),
+        body,
+      });
+      await phone.goto(`${buyers.origin}/animals/${young}`);
+      await phone.getByRole('button', { name: 'Publish' }).click();
+      await expect(phone.getByText('K-1 is published')).toBeVisible();
+      const [line] = await getList<ShowcaseLine>(phone, buyers, '/showcase');
+      await phone.goto(`${buyers.origin}/p/${line!.slug}`);
+      const [file] = await Promise.all([
+        phone.waitForEvent('download'),
+        phone.getByRole('link', { name: 'Download', exact: true }).click(),
+      ]);
+      return readFileSync(await file.path());
+    });
 
     await test.step('the statement flows back: the claim changes, and the buyer is written to', async () => {
       await page.goto(`${farm.origin}/animals/take-in`);

@@ -16,12 +16,25 @@ export const text = (max: number): Joi.StringSchema =>
 const FIRST_DAY = '1950-01-01';
 const LAST_DAY = '2199-12-31';
 
+/** What a validation goes by that time decides. */
+export interface Clock {
+  /** The farm's day: no record lies after it. Left out, the latest day anywhere on earth is. */
+  readonly today?: string;
+  /** Milliseconds since 1970, UTC; this machine's own where left out. */
+  readonly nowMs?: number;
+}
+
+function clockOf({ prefs }: Joi.CustomHelpers): Clock & { readonly nowMs: number } {
+  const { today, nowMs = Date.now() } = (prefs.context ?? {}) as Clock;
+  return { today, nowMs };
+}
+
 /** A day, today at the latest, as the farm's calendar has it. */
 export const pastDay = (): Joi.StringSchema =>
   Joi.string().custom((value: string, helpers) => {
     if (!isIsoDay(value) || value < FIRST_DAY) return helpers.error('day.format');
-    const { today } = (helpers.prefs.context ?? {}) as { today?: string };
-    return value > (today ?? latestDayOnEarth(Date.now())) ? helpers.error('day.future') : value;
+    const { today, nowMs } = clockOf(helpers);
+    return value > (today ?? latestDayOnEarth(nowMs)) ? helpers.error('day.future') : value;
   });
 
 /** Any day of the calendar, one to come included. */
@@ -97,7 +110,7 @@ export const moment = (): Joi.StringSchema =>
     const offset = match?.[3] === undefined || match[3] === 'Z' ? 0 : Number(match[3].slice(1, 3));
     if (Number.isNaN(ms) || offset > FARTHEST_OFFSET_H || value < FIRST_DAY)
       return helpers.error('moment.format');
-    return ms > Date.now() + 3_600_000 ? helpers.error('day.future') : value;
+    return ms > clockOf(helpers).nowMs + 3_600_000 ? helpers.error('day.future') : value;
   });
 
 /** What something costs: in whole and hundredth units of its currency. */

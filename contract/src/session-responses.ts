@@ -11,6 +11,8 @@ export interface SessionView {
   collection: CollectionSettings & { id: string; version: number; farmZone: string };
   /** The collection's front page is at `/c/` and this. */
   pageName: string;
+  /** So many days later it is on this server than the calendar says: 0 but where it is tried out. */
+  daysAhead: number;
   csrfToken: string;
 }
 

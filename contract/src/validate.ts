@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import type { Clock } from './fields.ts';
 import type { FieldProblem } from './problem.ts';
 import { shapeProblems } from './shape.ts';
 
@@ -6,9 +7,7 @@ export type Validated<T> =
   | { readonly ok: true; readonly value: T }
   | { readonly ok: false; readonly problems: readonly FieldProblem[] };
 
-export interface ValidateOptions {
-  /** The farm's day: no record lies after it. Left out, the latest day anywhere on earth is. */
-  readonly today?: string;
+export interface ValidateOptions extends Clock {
   /** A list whose elements are validated one by one by whoever asks: what is wrong within one is that one's own. */
   readonly looseList?: string;
 }
@@ -60,7 +59,7 @@ const MESSAGES: Record<string, string> = {
 export function validate<T>(
   schema: Joi.Schema<T>,
   input: unknown,
-  { today, looseList }: ValidateOptions = {},
+  { today, nowMs, looseList }: ValidateOptions = {},
 ): Validated<T> {
   const shape = shapeProblems(input, looseList);
   if (shape.length > 0) return { ok: false, problems: shape };
@@ -69,7 +68,7 @@ export function validate<T>(
     convert: false,
     messages: MESSAGES,
     errors: { label: false, wrap: { array: false } },
-    context: { today },
+    context: { today, nowMs } satisfies Clock,
   });
   if (!error) return { ok: true, value: value as T };
   // One thing wrong with a field is enough to say: what breaks one rule often breaks the next.

@@ -22,6 +22,8 @@ export interface Config {
   readonly behindTls: boolean;
   /** Proxies whose word on who asks is taken: addresses, networks, or `loopback`. None where empty. */
   readonly trustedProxies: readonly string[];
+  /** So many days later it is here than where the machine stands: for trying out. */
+  readonly clockAheadDays: number;
   readonly ownerEmail: string;
   readonly signInAttempts: number;
 }
@@ -85,6 +87,7 @@ export function readConfig(environment: NodeJS.ProcessEnv): Config {
       .split(',')
       .map((name) => name.trim())
       .filter((name) => name !== ''),
+    clockAheadDays: number(environment, 'CLOCK_AHEAD_DAYS', 0, 0, 3650),
     ownerEmail: environment['OWNER_EMAIL'] ?? 'owner@karyotome.local',
     signInAttempts: number(environment, 'SIGN_IN_ATTEMPTS', 10, 1, 100_000),
   };

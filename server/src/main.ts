@@ -3,6 +3,7 @@ import { createServer } from 'node:http';
 import { Server, type AddressInfo } from 'node:net';
 import { pino } from 'pino';
 import { createApp } from './app.ts';
+import { setClockAhead } from './clock.ts';
 import { readConfig } from './config.ts';
 import { forLog } from './db/faults.ts';
 import { migrate } from './db/migrate.ts';
@@ -30,7 +31,13 @@ const HEADERS_MS = 20_000;
 
 if (process.env['KARYOTOME_DATA']) mkdirSync(process.env['KARYOTOME_DATA'], { recursive: true, mode: 0o700 });
 const config = readConfig(process.env);
+setClockAhead(config.clockAheadDays);
 const logger = pino({ level: config.logLevel });
+if (config.clockAheadDays > 0)
+  logger.warn(
+    { days: config.clockAheadDays },
+    'the clock is ahead: what is recorded is dated later than it was',
+  );
 const onFault = (error: unknown): void => logger.error({ fault: forLog(error) }, 'something failed');
 // One request's fault must not end the others'; what is not caught anywhere is a mistake of ours, and is told.
 process.on('unhandledRejection', onFault);

@@ -77,6 +77,7 @@ export async function startTestApp({
       trustedProxies: [],
       ownerEmail: 'owner@example.test',
       signInAttempts: 5,
+      clockAheadDays: 0,
     },
     pino({ level: 'silent' }),
   );

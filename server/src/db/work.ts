@@ -1,5 +1,6 @@
 import { dayIn, type TimeZone } from '@karyotome/core';
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize';
+import { nowMs } from '../clock.ts';
 import { Refusal } from '../refusal.ts';
 import { isDatabaseAway, isToBeDoneAgain } from './faults.ts';
 import type { Models } from './models.ts';
@@ -46,7 +47,7 @@ export const MACHINE_ZONE: TimeZone = new Intl.DateTimeFormat().resolvedOptions(
 
 /** Today where this machine stands. */
 export function machineToday(): string {
-  return dayIn(MACHINE_ZONE, Date.now());
+  return dayIn(MACHINE_ZONE, nowMs());
 }
 
 const MOST_TRIES = 6;
@@ -126,7 +127,7 @@ async function begin<Who extends Reader>(
   );
   if (!collection) throw new Refusal('not-found', 'This collection does not exist.');
   const timeZone = collection.timeZone ?? MACHINE_ZONE;
-  return { ...database, transaction, actor, isWriting, timeZone, today: dayIn(timeZone, Date.now()) };
+  return { ...database, transaction, actor, isWriting, timeZone, today: dayIn(timeZone, nowMs()) };
 }
 
 /** Makes a collection that is not there yet: there is nothing to lock, and its days are this machine's. */

@@ -1,4 +1,5 @@
 import { addDays, simulatedReading } from '@karyotome/core';
+import { nowMs } from '../clock.ts';
 import type { Actor, Work } from '../db/work.ts';
 import { createClutch } from '../domain/season/clutches.service.ts';
 import { addEggEvents, changeBox } from '../domain/incubation/box.service.ts';
@@ -56,7 +57,7 @@ export class DemoSeason {
       this.incubators.set(name, id);
       const byHand = sensor === 'none';
       const stepMs = (byHand ? 12 : 1) * HOUR_MS;
-      const lastMs = Date.now() - (byHand ? 31 : 1) * HOUR_MS;
+      const lastMs = nowMs() - (byHand ? 31 : 1) * HOUR_MS;
       const rows = Array.from({ length: (keptDays * 24 * HOUR_MS) / stepMs }, (_, i) => {
         const { celsius, humidity } = simulatedReading(lastMs - i * stepMs, setC);
         return {

@@ -8,12 +8,13 @@ import {
 } from '@karyotome/contract';
 import type { Request } from 'express';
 import type Joi from 'joi';
+import { nowMs } from '../clock.ts';
 import type { Actor, Work } from '../db/work.ts';
 import { Refusal } from '../refusal.ts';
 
 /** Checks a body against its schema; a broken one is refused with every field. */
 export function checked<T>(schema: Joi.Schema<T>, input: unknown, options: ValidateOptions = {}): T {
-  const result = validate(schema, input ?? {}, options);
+  const result = validate(schema, input ?? {}, { nowMs: nowMs(), ...options });
   if (result.ok) return result.value;
   throw new Refusal('invalid', 'Correct the fields named below.', result.problems);
 }

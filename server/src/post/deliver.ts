@@ -1,5 +1,6 @@
 import { createTransport } from 'nodemailer';
 import { QueryTypes } from 'sequelize';
+import { now, nowMs } from '../clock.ts';
 import type { Database } from '../db/work.ts';
 import { notifyChanged } from '../domain/changes/notify.ts';
 
@@ -52,7 +53,7 @@ export async function deliver(database: Database, mailer: Mailer): Promise<numbe
     const [letter] = await database.sequelize.query<Waiting>(TAKE, { type: QueryTypes.SELECT });
     if (!letter) return tried;
     const values = await send(mailer, letter);
-    await database.models.letters.update({ ...values, stateAt: new Date() }, { where: { id: letter.id } });
+    await database.models.letters.update({ ...values, stateAt: now() }, { where: { id: letter.id } });
     notifyChanged(letter.collectionId, { tags: ['letters'], page: null });
   }
 }
@@ -89,7 +90,7 @@ async function send({ transport, from }: Mailer, letter: Waiting): Promise<Outco
     const told = message.slice(0, LONGEST_ERROR);
     const pause = PAUSES_MIN[letter.attempts - 1];
     if (responseCode >= PERMANENT || pause === undefined) return { state: 'failed', error: told };
-    return { state: 'waiting', error: told, nextTryAt: new Date(Date.now() + pause * 60_000) };
+    return { state: 'waiting', error: told, nextTryAt: new Date(nowMs() + pause * 60_000) };
   }
 }
 

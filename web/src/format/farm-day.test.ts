@@ -1,10 +1,19 @@
 import { afterEach, expect, test, vi } from 'vitest';
-import { clocksDiffer, deviceZone, farmClock, farmDayOf, farmToday, setFarmZone } from './farm-day.ts';
+import {
+  clocksDiffer,
+  deviceZone,
+  farmClock,
+  farmDayOf,
+  farmToday,
+  setDaysAhead,
+  setFarmZone,
+} from './farm-day.ts';
 import { momentWords } from './format.ts';
 
 afterEach(() => {
   vi.useRealTimers();
   setFarmZone(deviceZone());
+  setDaysAhead(0);
 });
 
 // One moment, by the calendars of farms from UTC-10 to UTC+14 (offsets from memory; none of these changes its clocks).
@@ -18,6 +27,13 @@ test.each([
   vi.useFakeTimers({ toFake: ['Date'], now: Date.parse(at) });
   setFarmZone(zone);
   expect([farmToday(), farmDayOf(at), farmClock(at), momentWords(at)]).toEqual([day, day, clock, words]);
+});
+
+test('days are as far ahead as the server’s clock', () => {
+  vi.useFakeTimers({ toFake: ['Date'], now: Date.parse('2026-11-29T12:00:00Z') });
+  setFarmZone('UTC');
+  setDaysAhead(365);
+  expect(farmToday()).toBe('2027-11-29');
 });
 
 test('the device says where its clock shows another time than the farm’s', () => {

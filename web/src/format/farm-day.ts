@@ -14,9 +14,19 @@ export function setFarmZone(name: TimeZone): void {
   zone = name;
 }
 
+let daysAhead = 0;
+
+/** The server's clock is so many days ahead, where it is tried out on a later day. */
+export function setDaysAhead(days: number): void {
+  daysAhead = days;
+}
+
+/** Now, by the server's clock. Milliseconds since 1970, UTC. */
+export const farmNowMs = (): number => Date.now() + daysAhead * 86_400_000;
+
 /** Today, as the farm's calendar has it. */
 export function farmToday(): string {
-  return dayIn(zone, Date.now());
+  return dayIn(zone, farmNowMs());
 }
 
 /** The farm's day of a moment. @param moment - RFC 3339 */

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, ref } from 'vue';
-import { clocksDiffer, farmClock } from '../format/farm-day.ts';
+import { clocksDiffer, farmClock, farmToday } from '../format/farm-day.ts';
+import { dayWords } from '../format/format.ts';
 import { useSession } from '../stores/session.ts';
 
 /** The farm's time, where this device shows another: all days here are the farm's. */
@@ -20,6 +21,13 @@ const shown = computed(() => {
 </script>
 
 <template>
+  <span
+    v-if="session.view?.daysAhead"
+    class="farm-clock small"
+    title="This server’s clock is ahead, for trying out"
+  >
+    Trying out <strong>{{ dayWords(farmToday()) }}</strong>
+  </span>
   <router-link
     v-if="shown"
     to="/settings"

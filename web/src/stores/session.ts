@@ -4,13 +4,13 @@ import { defineStore } from 'pinia';
 import { computed, ref } from 'vue';
 import { ProblemError, setAccount, setCsrfToken, whenSignedOut, whenStale } from '../api/client.ts';
 import { api } from '../api/resources.ts';
-import { deviceZone, setFarmZone } from '../format/farm-day.ts';
+import { deviceZone, setDaysAhead, setFarmZone } from '../format/farm-day.ts';
 import { setUnits } from '../format/reader.ts';
 import { forgetAll, forgetRound } from '../offline/device.ts';
 import { forgetDrafts, setDraftsOwner } from './useDraft.ts';
 
 /** Counts up whenever what is remembered changes its shape. */
-const STORAGE_KEY = 'karyotome.session.2';
+const STORAGE_KEY = 'karyotome.session.3';
 
 /** Who was signed in here: name, role and settings, but not the token that writes carry. */
 function remember(session: SessionView | null): void {
@@ -49,6 +49,7 @@ export const useSession = defineStore('session', () => {
   /** What depends on who is signed in and where the farm is: days, units, drafts, and whose writes this page sends. */
   function settle(session: SessionView | null): void {
     setFarmZone(session?.collection.farmZone ?? deviceZone());
+    setDaysAhead(session?.daysAhead ?? 0);
     if (session) setUnits(session.collection);
     setDraftsOwner(session?.account.id ?? null);
     setAccount(session?.account.id ?? null);

@@ -1,6 +1,6 @@
 import { validate, type FieldProblem } from '@karyotome/contract';
 import { ref } from 'vue';
-import { farmToday } from '../format/farm-day.ts';
+import { farmNowMs, farmToday } from '../format/farm-day.ts';
 import { useDraft, useKeptAct } from './useDraft.ts';
 import { useWrite } from './useWrite.ts';
 
@@ -39,7 +39,10 @@ export function useForm<Draft extends object, Input, Result>(options: FormOption
 
   /** @returns what the server answered, or null where the form needs a correction */
   async function submit(): Promise<{ value: Result } | null> {
-    const result = validate(options.schema, options.toInput(draft), { today: farmToday() });
+    const result = validate(options.schema, options.toInput(draft), {
+      today: farmToday(),
+      nowMs: farmNowMs(),
+    });
     local.value = result.ok ? [] : result.problems;
     if (!result.ok) return null;
     const sent = await write.run(result.value, draft);

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { hash, verify } from '@node-rs/argon2';
 import type { CollectionSettings, SessionView, SignIn } from '@karyotome/contract';
+import { daysAhead } from '../../clock.ts';
 import { ALLOWED } from '../../access/policy.ts';
 import { reading, type Actor, type Database, type Work } from '../../db/work.ts';
 import { Refusal } from '../../refusal.ts';
@@ -61,6 +62,7 @@ export function viewSession(database: Database, actor: Actor, csrfToken: string)
       permissions: [...ALLOWED[actor.role]],
       collection: { ...collection, farmZone: work.timeZone },
       pageName,
+      daysAhead: daysAhead(),
       csrfToken,
     };
   });

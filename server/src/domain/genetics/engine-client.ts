@@ -48,12 +48,12 @@ export async function inLine<T>(collection: string, run: () => Promise<T>): Prom
   const line = lines.get(collection) ?? { since: 0, waiting: [] };
   if (lines.has(collection)) {
     await new Promise<void>((resolve, reject) => {
-      if (Date.now() - line.since > SLOW_MS)
+      if (performance.now() - line.since > SLOW_MS)
         for (const one of line.waiting.splice(0)) one.drop(stillWorking());
       line.waiting.push({ start: resolve, drop: reject });
     });
   } else lines.set(collection, line);
-  line.since = Date.now();
+  line.since = performance.now();
   try {
     return await run();
   } finally {

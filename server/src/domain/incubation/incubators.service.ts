@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { IncubatorView, NewIncubator, NewReading } from '@karyotome/contract';
 import { climateAlarms, daysBetween } from '@karyotome/core';
+import { now, nowMs } from '../../clock.ts';
 import { changeRow } from '../../db/change-rows.ts';
 import type { IncubatorRow } from '../../db/breeding-rows.ts';
 import type { Work } from '../../db/work.ts';
@@ -20,9 +21,9 @@ export async function findIncubator(work: Work, id: string, field?: string): Pro
 
 export async function createIncubator(work: Work, input: NewIncubator): Promise<{ id: string }> {
   const id = randomUUID();
-  const row = { collectionId: work.actor.collectionId, id, ...input, sensorSince: new Date(), version: 1 };
+  const row = { collectionId: work.actor.collectionId, id, ...input, sensorSince: now(), version: 1 };
   await work.models.incubators.create(row, { transaction: work.transaction });
-  await readSensor(work.models, row, new Date(), work.transaction);
+  await readSensor(work.models, row, now(), work.transaction);
   return { id };
 }
 
@@ -33,7 +34,7 @@ export async function changeIncubator(
   version: number,
 ): Promise<{ id: string; version: number }> {
   const old = await findIncubator(work, id);
-  const sensorSince = input.sensor === old.sensor ? old.sensorSince : new Date();
+  const sensorSince = input.sensor === old.sensor ? old.sensorSince : now();
   const changed = await changeRow(
     work,
     work.models.incubators,
@@ -41,7 +42,7 @@ export async function changeIncubator(
     { id, version },
     { ...input, sensorSince },
   );
-  await readSensor(work.models, { ...old, ...input, sensorSince }, new Date(), work.transaction);
+  await readSensor(work.models, { ...old, ...input, sensorSince }, now(), work.transaction);
   return changed;
 }
 
@@ -84,7 +85,7 @@ export async function listIncubators(work: Work, days: number): Promise<Incubato
       alarms: climateAlarms(
         last && { atMs: new Date(last.at).getTime(), celsius: last.celsius, humidity: last.humidity },
         row,
-        Date.now(),
+        nowMs(),
       ),
       series: series
         .filter(({ incubatorId }) => incubatorId === row.id)

@@ -1,5 +1,6 @@
 import { simulatedReading } from '@karyotome/core';
 import type { Transaction } from 'sequelize';
+import { now } from '../../clock.ts';
 import type { Models } from '../../db/models.ts';
 import type { IncubatorRow } from '../../db/breeding-rows.ts';
 import type { Database } from '../../db/work.ts';
@@ -49,7 +50,7 @@ export async function readSensors({ models }: Database, at: Date): Promise<void>
  * @returns ends it
  */
 export function startSensors(database: Database, onFailure: (error: unknown) => void): () => void {
-  const speak = (): void => void readSensors(database, new Date()).catch(onFailure);
+  const speak = (): void => void readSensors(database, now()).catch(onFailure);
   speak();
   const timer = setInterval(speak, EVERY_MS);
   timer.unref();

@@ -1,4 +1,5 @@
 import Papa from 'papaparse';
+import { nowMs } from '../../clock.ts';
 import type { Work } from '../../db/work.ts';
 import { recordViews } from '../animals/animals.repository.ts';
 import { findAnimal } from '../animals/animals.service.ts';
@@ -51,7 +52,7 @@ export async function statementPackage(work: Work, dataDir: string, animalId: st
       statedName(picture),
       pathOf(dataDir, pictureFile(picture.file)),
     ]),
-    atMs: Date.now(),
+    atMs: nowMs(),
   };
 }
 

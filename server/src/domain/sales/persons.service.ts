@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { DISCARDABLE, type PersonExport, type PersonInput, type PersonView } from '@karyotome/contract';
+import { now } from '../../clock.ts';
 import { changeRow, NOW } from '../../db/change-rows.ts';
 import type { Work } from '../../db/work.ts';
 import { notFound, Refusal } from '../../refusal.ts';
@@ -44,7 +45,7 @@ export async function exportPerson(work: Work, id: string): Promise<PersonExport
   const { animals: _animals, version: _version, ...person } = await findPerson(work, id);
   return {
     format: 'karyotome-person/1',
-    exportedAt: new Date().toISOString(),
+    exportedAt: now().toISOString(),
     person,
     events: await eventsOfPerson(work, { id }),
   };

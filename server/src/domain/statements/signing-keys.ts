@@ -9,6 +9,7 @@ import {
   type KeyPair,
 } from '@karyotome/lineage';
 import { BACKUP_KDF, type KeyBackup, type SigningKeyView } from '@karyotome/contract';
+import { nowRfc3339 } from '../../clock.ts';
 import { NOW } from '../../db/change-rows.ts';
 import { Op } from 'sequelize';
 import type { Work } from '../../db/work.ts';
@@ -93,7 +94,7 @@ export async function succeedKey(work: Work, serverSecret: string): Promise<{ id
   const old = await signingKey(work, serverSecret);
   const made = newKeyPair();
   const collection = await collectionOf(work);
-  const now = `${new Date().toISOString().slice(0, 19)}Z`;
+  const now = nowRfc3339();
   const succession = sign(
     {
       '@context': CONTEXT,

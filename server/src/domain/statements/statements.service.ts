@@ -9,6 +9,7 @@ import {
   type StatementSubject,
 } from '@karyotome/lineage';
 import { becauseOf, NOT_CLAIMED } from '@karyotome/words';
+import { nowRfc3339 } from '../../clock.ts';
 import type { Actor, Work } from '../../db/work.ts';
 import type { Composition } from './compose-statement.ts';
 import { signingKey } from './signing-keys.ts';
@@ -49,7 +50,7 @@ export async function issueStatement(
   const statement = (newest?.statement ?? 0) + 1;
   const { did, secretKey } = await signingKey(work, serverSecret);
   const collection = await collectionOf(work);
-  const now = `${new Date().toISOString().slice(0, 19)}Z`;
+  const now = nowRfc3339();
   const id = randomUUID();
   const document = sign(
     {

@@ -7,6 +7,7 @@ import type {
   OutsideOpinions,
 } from '@karyotome/contract';
 import { addDays } from '@karyotome/core';
+import { now } from '../../clock.ts';
 import { type Actor, type Work } from '../../db/work.ts';
 import { invalidField, notFound, Refusal } from '../../refusal.ts';
 import { findAnimal } from '../../domain/animals/animals.service.ts';
@@ -103,7 +104,7 @@ export async function createLink(
 /** From now on the address answers nobody. */
 export async function revokeLink(work: Work, id: string): Promise<void> {
   const [changed] = await work.models.opinionLinks.update(
-    { revokedAt: new Date() },
+    { revokedAt: now() },
     {
       where: { collectionId: work.actor.collectionId, id, revokedAt: null, usedAt: null },
       transaction: work.transaction,
@@ -127,7 +128,7 @@ export async function answerLink(
 ): Promise<void> {
   const { collectionId } = work.actor;
   const [taken] = await work.models.opinionLinks.update(
-    { usedAt: new Date(), answerKey: key },
+    { usedAt: now(), answerKey: key },
     { where: { collectionId, id: link.id, usedAt: null, revokedAt: null }, transaction: work.transaction },
   );
   if (taken === 0) throw new Refusal('not-found', 'This address was used already, or withdrawn.');

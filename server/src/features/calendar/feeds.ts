@@ -1,5 +1,6 @@
 import { randomBytes, randomUUID } from 'node:crypto';
 import { ROUTES, type FeedView, type NewFeed } from '@karyotome/contract';
+import { now } from '../../clock.ts';
 import { openRoute } from '../../http/open-route.ts';
 import { addDays } from '@karyotome/core';
 import { DEFAULT_LOCALE, Reader, type ReaderSettings } from '@karyotome/words';
@@ -34,7 +35,7 @@ async function createFeed(work: Work<Actor>, { name }: NewFeed): Promise<{ id: s
 /** From now on the address answers nobody. */
 async function revokeFeed(work: Work<Actor>, id: string): Promise<void> {
   const [changed] = await work.models.calendarFeeds.update(
-    { revokedAt: new Date() },
+    { revokedAt: now() },
     { where: { collectionId: work.actor.collectionId, id, revokedAt: null }, transaction: work.transaction },
   );
   if (changed === 0) throw notFound('This calendar address');
@@ -92,7 +93,7 @@ export function publicCalendarRoutes(database: Database, limits: RateLimits): Ro
     response
       .type('text/calendar')
       .set('Cache-Control', 'no-store')
-      .send(toCalendar(collection, days, new Date()));
+      .send(toCalendar(collection, days, now()));
   });
   return router;
 }

@@ -1,6 +1,7 @@
 import { ROUTES } from '@karyotome/contract';
 import { isTimeZone, type TimeZone } from '@karyotome/core';
 import type { Request } from 'express';
+import { nowMs } from '../../clock.ts';
 import { reading, type Actor, type Database } from '../../db/work.ts';
 import { idParam } from '../../http/asked.ts';
 import { type Endpoints } from '../../http/endpoint.ts';
@@ -83,7 +84,7 @@ function incubatorRoutes({ list, write }: Endpoints, database: Database): void {
         const job = startJob(request);
         const readings = await inThread(
           'read-logger',
-          { bytes, timeZone, now: Date.now() },
+          { bytes, timeZone, now: nowMs() },
           { signal: job.signal, onProgress: (done, of) => job.report({ step: 'reading', done, of }) },
         );
         return { readings, job };

@@ -3,6 +3,7 @@ import { dirname, join } from 'node:path';
 import { readId } from '@karyotome/contract';
 import { dayIn } from '@karyotome/core';
 import { Router, type ErrorRequestHandler, type Request, type Response } from 'express';
+import { nowMs } from '../../clock.ts';
 import { MACHINE_ZONE, reading, type Database } from '../../db/work.ts';
 import { collectionOf } from '../../domain/collection/collection-of.ts';
 import { PUBLISHED_PICTURE } from '../../domain/pictures/pictures.queries.ts';
@@ -171,7 +172,7 @@ async function sendFront({ database, cache }: Pages, request: Request, response:
   const filter = readFilter(request.query);
   const [origin, locale] = [originOf(request), localeOf(request)];
   const page = await cache(
-    JSON.stringify(['c', pageName, filter, origin, locale, dayIn(MACHINE_ZONE, Date.now())]),
+    JSON.stringify(['c', pageName, filter, origin, locale, dayIn(MACHINE_ZONE, nowMs())]),
     () => existing(frontAt(database, pageName)),
     ({ collectionId, name, massUnit, temperatureUnit }) =>
       reading(database, { collectionId }, async (work) => {

@@ -6,6 +6,7 @@ import {
   type AmendmentView,
   type ShowcaseLine,
 } from '@karyotome/contract';
+import { now } from '../../clock.ts';
 import { openRoute } from '../../http/open-route.ts';
 import { Router, type Request } from 'express';
 import { inferring } from '../../db/turns.ts';
@@ -84,7 +85,7 @@ export async function publish(
 async function withdraw(work: Work, animalId: string): Promise<void> {
   const { collectionId } = work.actor;
   const [changed] = await work.models.publications.update(
-    { withdrawnAt: new Date() },
+    { withdrawnAt: now() },
     { where: { collectionId, animalId, withdrawnAt: null }, transaction: work.transaction },
   );
   if (changed === 0) throw notFound('A published page of this animal');

@@ -1,5 +1,6 @@
 import type { AnimalSummary, RoundAnimal, RoundRack, RoundView } from '@karyotome/contract';
 import { appetite, daysBetween, DIGESTING_DAYS, SETTLING_DAYS, shedCycle, soakPlan } from '@karyotome/core';
+import { now } from '../../clock.ts';
 import { type Work } from '../../db/work.ts';
 import { listAnimals } from '../../domain/animals/animals.service.ts';
 import { groupBy } from '../../group-by.ts';
@@ -43,7 +44,7 @@ export async function viewRound(work: Work): Promise<RoundView> {
   }
   return {
     today: work.today,
-    at: new Date().toISOString(),
+    at: now().toISOString(),
     racks: [...racks.values()].filter(({ tubs }) => tubs.length > 0),
     plans: herd.plans.map(({ id, name, start, steps }) => ({ id, name, start, steps })),
   };

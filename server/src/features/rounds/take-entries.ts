@@ -9,6 +9,7 @@ import {
   type RoundEntry,
   type RoundResult,
 } from '@karyotome/contract';
+import { nowMs } from '../../clock.ts';
 import { isToBeDoneAgain } from '../../db/faults.ts';
 import { type Actor, type Work } from '../../db/work.ts';
 import { BeginAgain } from '../../db/begin-again.ts';
@@ -45,7 +46,7 @@ export async function takeEntries(
 async function takeOne(work: Work<Actor>, input: unknown): Promise<RoundResult> {
   const key = keyOf(input);
   try {
-    const checked = validate(roundEntry, input, work);
+    const checked = validate(roundEntry, input, { today: work.today, nowMs: nowMs() });
     if (!checked.ok) throw new Refusal('invalid', 'Correct the fields named below.', checked.problems);
     const entry = checked.value;
     const fingerprint = createHash('sha256').update('round\n').update(JSON.stringify(entry)).digest('hex');
