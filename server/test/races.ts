@@ -3,6 +3,7 @@ import { Maker, type Races } from './race-ground.ts';
 import { BREEDING_RACES } from './races-breeding.ts';
 import { RECORD_RACES } from './races-records.ts';
 import { ROOM_RACES } from './races-room.ts';
+import { SALE_RACES } from './races-sales.ts';
 import { startTestApp } from './test-app.ts';
 
 /*
@@ -11,7 +12,7 @@ import { startTestApp } from './test-app.ts';
  */
 
 /** What happens when two do each of these at once. */
-const RACES: Races = { ...BREEDING_RACES, ...ROOM_RACES, ...RECORD_RACES };
+const RACES: Races = { ...BREEDING_RACES, ...ROOM_RACES, ...RECORD_RACES, ...SALE_RACES };
 
 /** A collection in which so many turns were played is left for a new one: each turn costs the same. */
 const TURNS_PER_COLLECTION = 10;

@@ -1,5 +1,5 @@
-import { readFile } from 'node:fs/promises';
 import { createBag } from '@karyotome/lineage';
+import { readPicture } from '../pictures/read-picture.ts';
 
 declare module '../../threads/pool.ts' {
   interface Tasks {
@@ -21,6 +21,6 @@ export interface PackageInput {
 /** Packs a statement with what goes along. Runs in a thread: digests and compression take their time. */
 export async function packStatement({ name, texts, pictures, atMs }: PackageInput): Promise<Uint8Array> {
   const payload = new Map<string, Uint8Array>(texts.map(([path, text]) => [path, Buffer.from(text)]));
-  for (const [path, file] of pictures) payload.set(path, await readFile(file));
+  for (const [path, file] of pictures) payload.set(path, await readPicture(file));
   return createBag(name, payload, new Date(atMs));
 }

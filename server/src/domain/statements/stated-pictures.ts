@@ -1,9 +1,10 @@
 import { digestMultibase, type StatedPicture, type StatementSubject } from '@karyotome/lineage';
-import { readStored } from '../../files/store.ts';
+import { pathOf } from '../../files/store.ts';
 import type { Work } from '../../db/work.ts';
 import { Refusal } from '../../refusal.ts';
 import { pictureFile } from '../pictures/picture-copies.ts';
 import { picturesOf, type PictureOf } from '../pictures/pictures.queries.ts';
+import { readPicture } from '../pictures/read-picture.ts';
 import { shownPictures } from '../pictures/shown-pictures.ts';
 import { offerOf } from '../sales/offers.service.ts';
 import { standingOf, statementsOf, subjectOf } from './statements.queries.ts';
@@ -26,7 +27,7 @@ export async function statedPictures(
       file: statedName(picture),
       mediaType: MEDIA_TYPE,
       ...(picture.takenOn === null ? {} : { takenOn: picture.takenOn }),
-      digestMultibase: digestMultibase(await readStored(dataDir, pictureFile(picture.file))),
+      digestMultibase: digestMultibase(await readPicture(pathOf(dataDir, pictureFile(picture.file)))),
     })),
   );
 }
