@@ -126,5 +126,5 @@ async function scan(page: Page, { origin }: { origin: string }, picture: Buffer)
   await page.goto(`${origin}/verify`);
   await page.getByRole('button', { name: 'Scan a code' }).click();
   const file = { name: 'code.png', mimeType: 'image/png', buffer: picture };
-  await page.getByLabel('A picture of the code').setInputFiles(file);
+  await page.getByRole('dialog').locator('input[type=file]').setInputFiles(file);
 }

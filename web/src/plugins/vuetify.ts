@@ -70,6 +70,13 @@ export const vuetify = createVuetify({
     VSelect: { variant: 'outlined', density: 'comfortable', hideDetails: 'auto' },
     VDateInput: { variant: 'outlined', density: 'comfortable', hideDetails: 'auto' },
     VAutocomplete: { variant: 'outlined', density: 'comfortable', hideDetails: 'auto' },
+    VFileInput: {
+      variant: 'outlined',
+      density: 'comfortable',
+      hideDetails: 'auto',
+      prependIcon: '',
+      prependInnerIcon: '$file',
+    },
     VDialog: { maxWidth: 560, scrollable: true },
     VBtnToggle: { mandatory: true, variant: 'outlined', divided: true, rounded: 'lg', color: 'primary' },
   },

@@ -15,14 +15,7 @@ function take(files: File | File[] | null | undefined): void {
 
 <template>
   <div ref="zone" class="zone" :class="{ over: isOverDropZone }">
-    <v-file-input
-      :label="label"
-      :accept="accept"
-      variant="outlined"
-      hide-details
-      :loading="loading"
-      @update:model-value="take"
-    />
+    <v-file-input :label="label" :accept="accept" :loading="loading" @update:model-value="take" />
     <slot />
   </div>
 </template>

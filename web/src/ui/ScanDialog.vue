@@ -15,6 +15,7 @@ const props = defineProps<{
 const emit = defineEmits<{ found: [text: string]; close: [] }>();
 const video = ref<HTMLVideoElement | null>(null);
 const problem = ref<string | null>(null);
+const hasCamera = ref(true);
 const EVERY_MS = 200;
 let stream: MediaStream | null = null;
 let timer: ReturnType<typeof setInterval> | undefined;
@@ -38,6 +39,7 @@ onMounted(async () => {
       if (videoWidth > 0 && look(video.value!, videoWidth, videoHeight)) clearInterval(timer);
     }, EVERY_MS);
   } catch {
+    hasCamera.value = false;
     problem.value = `The camera cannot be used here: choose a picture of ${props.carrier}, or ${props.otherwise}.`;
   }
 });
@@ -45,8 +47,8 @@ onBeforeUnmount(() => {
   clearInterval(timer);
   stream?.getTracks().forEach((track) => track.stop());
 });
-async function fromFile(event: Event): Promise<void> {
-  const file = (event.target as HTMLInputElement).files?.[0];
+async function fromFile(chosen: File | File[] | null | undefined): Promise<void> {
+  const [file] = [chosen ?? []].flat();
   if (!file) return;
   try {
     const image = await createImageBitmap(file);
@@ -62,14 +64,18 @@ async function fromFile(event: Event): Promise<void> {
   <v-dialog :model-value="true" max-width="480" @update:model-value="emit('close')">
     <v-card :title="title">
       <v-card-text class="stack">
-        <video ref="video" muted playsinline class="video" aria-label="What the camera sees" />
+        <video
+          v-show="hasCamera"
+          ref="video"
+          muted
+          playsinline
+          class="video"
+          aria-label="What the camera sees"
+        />
         <p v-if="problem" role="alert">{{ problem }}</p>
-        <label class="small">
-          A picture of {{ carrier }}
-          <input type="file" accept="image/*" @change="fromFile" />
-        </label>
+        <v-file-input :label="`A picture of ${carrier}`" accept="image/*" @update:model-value="fromFile" />
       </v-card-text>
-      <v-card-actions><v-btn @click="emit('close')">Leave</v-btn></v-card-actions>
+      <v-card-actions><v-btn @click="emit('close')">Close</v-btn></v-card-actions>
     </v-card>
   </v-dialog>
 </template>

@@ -52,6 +52,7 @@ export function statementPage({
     address: `${origin}/p/${slug}/statements/${statement}`,
     isUnlisted: true,
     body: [
+      h('header', { class: 'top small' }, [collection]),
       h('main', [
         h('h1', `Statement ${statement} of ${number}`),
         h('p', state),

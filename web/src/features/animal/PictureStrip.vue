@@ -63,7 +63,7 @@ async function add(files: Iterable<File>): Promise<void> {
         />
         <figcaption class="small">
           {{ picture.isDrawing ? 'Drawing' : '' }} {{ picture.caption }}
-          <a :href="api.pictureUrl(picture.id)" target="_blank">Large</a>
+          <a :href="api.pictureUrl(picture.id)" target="_blank">Large</a> ·
           <a :href="api.originalUrl(picture.id)">Original</a>
         </figcaption>
         <v-btn

@@ -55,7 +55,6 @@ async function confirm(): Promise<void> {
         <v-file-input
           label="CSV file"
           accept=".csv,text/csv"
-          variant="outlined"
           :loading="reading.busy.value"
           :error-messages="reading.errorsOf('file')"
           @update:model-value="choose"

@@ -134,7 +134,7 @@ const curveWords = (off: number): string => {
                   <router-link :to="`/animals/${line.id}`" class="plain">{{
                     line.animal.number
                   }}</router-link>
-                  <span :title="sexWords(line.animal.sex)"> {{ sexSign(line.animal.sex) }}</span>
+                  <span :title="sexWords(line.animal.sex)">&nbsp;{{ sexSign(line.animal.sex) }}</span>
                 </h2>
                 <v-spacer />
                 <v-checkbox-btn

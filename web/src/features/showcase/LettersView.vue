@@ -73,8 +73,8 @@ async function discard(id: string): Promise<void> {
             <span class="small">{{ STATES[letter.state] }}, {{ momentWords(letter.stateAt) }}</span>
           </div>
           <p class="small soft">
-            To {{ letter.person?.name ?? '' }} {{ letter.to ?? 'nobody any more' }}
-            <template v-if="letter.animal"
+            To {{ letter.person?.name ?? '' }} {{ letter.to ?? 'nobody any more'
+            }}<template v-if="letter.animal"
               >, about
               <router-link :to="`/animals/${letter.animal.id}`">{{
                 letter.animal.number

@@ -41,7 +41,6 @@ async function restore(): Promise<void> {
     <v-file-input
       label="Backup (.json)"
       accept=".json,application/json"
-      hide-details="auto"
       :error-messages="isUnreadable ? 'is no backup of a key' : restoring.errorsOf('backup')"
       @update:model-value="choose"
     />

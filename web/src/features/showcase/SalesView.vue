@@ -41,7 +41,8 @@ const dialog = ref<
   | null
 >(null);
 
-const lines = computed(() => data.value ?? []);
+/** The latest season first: those are decided upon now. */
+const lines = computed(() => (data.value ?? []).toSorted((a, b) => (b.season ?? 0) - (a.season ?? 0)));
 const countOf = (filter: string): number => lines.value.filter((line) => line.status === filter).length;
 const seasons = computed(() =>
   [...new Set(lines.value.flatMap((line) => line.season ?? []))].toSorted((a, b) => b - a),
