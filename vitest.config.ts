@@ -1,3 +1,4 @@
+import { availableParallelism } from 'node:os';
 import vue from '@vitejs/plugin-vue';
 import vuetify from 'vite-plugin-vuetify';
 import { defineConfig } from 'vitest/config';
@@ -7,6 +8,8 @@ const PATIENCE_MS = 120_000;
 
 export default defineConfig({
   test: {
+    // All processors: by default one stands idle.
+    maxWorkers: availableParallelism(),
     projects: [
       {
         test: {

@@ -14,7 +14,6 @@ test('by keys alone: a clutch from an unsorted box to labelled animals in their 
   page,
   demo,
 }) => {
-  test.setTimeout(180_000);
   await signIn(page, demo, '/today');
   const tile = (n: number) => page.locator('[data-number]').nth(n);
   const button = (name: string | RegExp) =>
@@ -192,7 +191,6 @@ test.describe('by touch on a phone', () => {
   test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
 
   test('a clutch from an unsorted box to labelled animals in their tubs', async ({ page, demo }) => {
-    test.setTimeout(120_000);
     await signIn(page, demo, '/bench');
     const tile = (n: number) => page.locator('[data-number]').nth(n);
     const tap = (name: string | RegExp) =>

@@ -73,7 +73,6 @@ async function device(browser: Browser, server: RunningServer): Promise<Page> {
 const tub = (page: Page, number: string) => page.getByRole('article', { name: new RegExp(`^${number},`) });
 
 test('nothing that was entered is lost, and nothing counts twice', async ({ browser }) => {
-  test.setTimeout(240_000);
   const server = await startServer('empty');
   const setUp = await browser.newContext();
   const ids = await fillRack(setUp, server);

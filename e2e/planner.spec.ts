@@ -4,7 +4,6 @@ test('the planner: one pair, its cautions first; best mates; routes, played and 
   page,
   demo,
 }) => {
-  test.setTimeout(90_000);
   await signIn(page, demo, '/season/planner');
 
   await test.step('typed genes: two spiders are warned of, above the odds', async () => {

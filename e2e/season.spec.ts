@@ -6,7 +6,6 @@ import { choose, expect, fillDay, fillNumber, pick, shownDay, signIn, takeFromMe
  */
 
 test('a whole season, from the first introduction to numbered hatchlings', async ({ page, demo }) => {
-  test.setTimeout(120_000);
   await signIn(page, demo, '/season');
   const teasel = page.getByRole('group', { name: /^F-06: / });
 

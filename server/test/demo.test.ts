@@ -1,9 +1,19 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { addDays, appetiteBaseline, concerns, daysBetween, Growth, type History } from '@karyotome/core';
-import { verifyFile, type Verification } from '@karyotome/lineage';
+import {
+  addDays,
+  appetiteBaseline,
+  concerns,
+  daysBetween,
+  Growth,
+  parsePedigree,
+  type History,
+} from '@karyotome/core';
+import { verifyFile, type Statement, type Verification } from '@karyotome/lineage';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { canonical, genotypeKey } from '../../core/src/loci/genotype.ts';
+import { enumeratePosterior } from '../../core/test/enumerate.ts';
 import { loadDemo } from '../src/demo/demo.ts';
 import { CLUTCHES, FARM } from '../src/demo/plan.ts';
 import { SEASON } from '../src/demo/season-plan.ts';
@@ -205,6 +215,28 @@ describe('the demo farm', () => {
       const found = (await verifyFile(Buffer.from(row.get().document))) as Verification;
       expect(found.problems).toEqual([]);
       expect(found.claims.length).toBeGreaterThan(0);
+    }
+  });
+
+  test('states what adding up every assignment of genotypes gives, too', async () => {
+    const rows = await app.database.models.statements.findAll();
+    for (const row of rows) {
+      const { credentialSubject } = JSON.parse(row.get().document) as Statement;
+      const pedigree = parsePedigree(credentialSubject.pedigree);
+      // Where every sire is certain, loci do not depend on one another: each is added up by itself.
+      expect(pedigree.animals.every(({ sires = [] }) => sires.length <= 1)).toBe(true);
+      for (const { animal, locus, genotypes, p } of credentialSubject.claims) {
+        const slow = enumeratePosterior({
+          ...pedigree,
+          loci: pedigree.loci.filter(({ id }) => id === locus),
+        });
+        const sum = genotypes.reduce(
+          (total, [a, b]) =>
+            total + (slow.genotypes.get(`${animal}|${locus}|${genotypeKey(canonical(a, b))}`) ?? 0),
+          0,
+        );
+        expect(sum).toBeCloseTo(p, 6);
+      }
     }
   });
 });

@@ -5,13 +5,12 @@ import { join } from 'node:path';
 import type { BenchView, LabelPreview } from '@karyotome/contract';
 import { LABEL_SIZES } from '@karyotome/contract';
 import { addDays } from '@karyotome/core';
-import jsQR from 'jsqr';
-import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { machineToday } from '../src/db/work.ts';
 import { drawLabel } from '../src/features/labels/draw-label.ts';
 import { LABEL_STOCK } from '../src/features/labels/label-sizes.ts';
 import { widthOf } from '../src/print/typeface.ts';
+import { readCode } from './read-code.ts';
 import { fieldsOf, startTestApp, type TestApp, type TestClient } from './test-app.ts';
 
 let app: TestApp;
@@ -62,13 +61,6 @@ async function printed(order: object): Promise<{ text: string; page: Buffer; pag
   execFileSync('pdftoppm', ['-r', '300', '-png', '-singlefile', file, join(folder, 'page')]);
   const pages = Number(/Pages:\s+(\d+)/.exec(execFileSync('pdfinfo', [file], { encoding: 'utf8' }))![1]);
   return { text, page: readFileSync(join(folder, 'page.png')), pages };
-}
-
-/** A code read by jsqr 1.4, which shares nothing with what drew it. */
-async function readCode(page: Buffer, box?: { left: number; top: number; width: number; height: number }) {
-  const image = box ? sharp(page).extract(box) : sharp(page);
-  const { data, info } = await image.ensureAlpha().raw().toBuffer({ resolveWithObject: true });
-  return jsQR(new Uint8ClampedArray(data), info.width, info.height)?.data;
 }
 
 const hatchling = async (at: number) =>

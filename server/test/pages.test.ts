@@ -1,4 +1,3 @@
-import jsQR from 'jsqr';
 import sharp from 'sharp';
 import type { Page } from '@karyotome/contract';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
@@ -6,6 +5,7 @@ import { version as ifVersion } from './bench-acts.ts';
 import { breederOf } from './breeder.ts';
 import { EUROPE, pageReader } from './page-reader.ts';
 import { ago, TODAY } from './days.ts';
+import { readCode } from './read-code.ts';
 import { listening, startTestApp, type TestApp, type TestClient } from './test-app.ts';
 
 /* Pages for everybody: plain HTML, read here by a parser of its own, without any script being run. */
@@ -278,12 +278,7 @@ test('a statement’s page bears its own address as a code', async () => {
   const text = await (await get(`/p/${slug}/statements/1`)).text();
   const drawing = /<p class="code">(<svg.*?<\/svg>)/.exec(text)![1]!;
   const svg = drawing.replace('<svg', '<svg xmlns="http://www.w3.org/2000/svg" width="300"');
-  const { data, info } = await sharp(Buffer.from(svg))
-    .ensureAlpha()
-    .raw()
-    .toBuffer({ resolveWithObject: true });
-  // Read by jsqr, which shares nothing with what drew it.
-  const found = jsQR(new Uint8ClampedArray(data), info.width, info.height)?.data;
+  const found = await readCode(Buffer.from(svg));
   expect(new URL(found!).pathname).toBe(`/p/${slug}/statements/1`);
 });
 
