@@ -1,5 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
+import { RECORD_KINDS } from '@karyotome/contract';
+import { STATUS_EVENT_KINDS } from '@karyotome/core';
 import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest';
 import type { Sequelize } from 'sequelize';
 import { connect } from '../src/db/connection.ts';
@@ -48,6 +50,19 @@ describe('migrations', () => {
         except select table_name from information_schema.columns where column_name = 'collection_id'`,
     );
     expect(rows).toEqual([]);
+  });
+
+  test.each([
+    ['records', RECORD_KINDS],
+    ['status_events', STATUS_EVENT_KINDS],
+  ])('%s take every kind that requests know, and no other', async (table, kinds) => {
+    const [rows] = await sequelize.query(
+      `select pg_get_constraintdef(oid) as rule from pg_constraint where conname = '${table}_kind_check'`,
+    );
+    const [{ rule }] = rows as [{ rule: string }];
+    expect([...rule.matchAll(/'([\w-]+)'::text/g)].map(([, kind]) => kind).toSorted()).toEqual(
+      kinds.toSorted(),
+    );
   });
 
   test('a database migrated by a newer version is refused', async () => {
