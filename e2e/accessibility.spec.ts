@@ -70,6 +70,7 @@ async function allPlaces(page: Page, demo: RunningServer): Promise<string[]> {
     '/genes',
     '/settings',
     `/p/${slug}`,
+    `/p/${slug}/statements/1`,
     '/nowhere',
   ];
 }
