@@ -60,6 +60,8 @@ export interface SaleLine {
   /** The year of its clutch's season, or else of its hatching. */
   season: number | null;
   clutch: string | null;
+  /** Its parents by number, where it hatched here: every sire that the dam was with. */
+  pairing: { dam: string; sires: string[] } | null;
   offer: OfferView;
   /** What it lacks to be ready for sale by the collection's rules. */
   lacks: FactOf<SaleLacks>[];

@@ -7,7 +7,7 @@ import { herdOf } from '../husbandry/load-herd.ts';
 import { listedPublications } from '../publications/publications.queries.ts';
 import { offersOf } from './offers.service.ts';
 import { saleRulesOf } from './sale-rules.ts';
-import { lastEvents, seasonsOfAnimals } from './sales.queries.ts';
+import { animalsHatchedHere, lastEvents } from './sales.queries.ts';
 
 /** Breeders and mistakes are on no way to a buyer; what died is, where it was on its way before. */
 const onItsWay = ({ status, clutchId }: AnimalSummary): boolean =>
@@ -28,7 +28,7 @@ export async function saleLines(work: Work): Promise<SaleLine[]> {
   const { rules } = await saleRulesOf(work);
   const offerOf = await offersOf(work);
   const events = await lastEvents(work);
-  const clutches = new Map((await seasonsOfAnimals(work)).map((row) => [row.animalId, row]));
+  const clutches = new Map((await animalsHatchedHere(work)).map((row) => [row.animalId, row]));
   const slugs = new Map((await listedPublications(work)).map(({ animalId, slug }) => [animalId, slug]));
   const herd = await herdOf(work);
   return (await listAnimals(work)).filter(onItsWay).map((animal): SaleLine => {
@@ -41,6 +41,7 @@ export async function saleLines(work: Work): Promise<SaleLine[]> {
       event: events.get(animal.id) ?? null,
       season: clutch?.season ?? hatched,
       clutch: clutch ? clutchName(clutch.season, clutch.ordinal) : null,
+      pairing: clutch ? { dam: clutch.dam, sires: clutch.sires } : null,
       offer: offerOf(animal.id),
       lacks: animal.status === 'sold' ? [] : lacksOf(herd, rules, animal.id),
       slug: slugs.get(animal.id) ?? null,

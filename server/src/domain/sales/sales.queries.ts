@@ -124,14 +124,26 @@ export function eventsOfPerson(
   );
 }
 
-/** Each clutch's name parts and season, and the animals in it. */
-export function seasonsOfAnimals(
-  work: Work,
-): Promise<{ animalId: string; season: number; ordinal: number; clutchId: string }[]> {
-  return select(
+export interface HatchedHere {
+  readonly animalId: string;
+  readonly season: number;
+  readonly ordinal: number;
+  readonly dam: string;
+  readonly sires: string[];
+}
+
+/** Animals that hatched here: the name parts of their clutch, and the numbers of its parents. */
+export function animalsHatchedHere(work: Work): Promise<HatchedHere[]> {
+  return select<HatchedHere>(
     work,
-    `select a.id as "animalId", c.id as "clutchId", c.season, c.ordinal from animals a
+    `select a.id as "animalId", c.season, c.ordinal, d.number as dam,
+            coalesce((select json_agg(s.number order by s.number) from pairing_sires ps
+               join animals s on s.collection_id = ps.collection_id and s.id = ps.sire_id
+              where ps.collection_id = p.collection_id and ps.pairing_id = p.id and not ps.stored), '[]') as sires
+       from animals a
        join clutches c on c.collection_id = a.collection_id and c.id = a.clutch_id
+       join pairings p on p.collection_id = c.collection_id and p.id = c.pairing_id
+       join animals d on d.collection_id = p.collection_id and d.id = p.dam_id
       where a.collection_id = :collectionId`,
   );
 }

@@ -2,13 +2,15 @@ import type { SaleLine } from '@karyotome/contract';
 import Papa from 'papaparse';
 
 /** A line of the table: as it is written in the file, so its names are the columns'. */
-const toRow = ({ animal, status, event, season, clutch, offer }: SaleLine) => ({
+const toRow = ({ animal, status, event, season, clutch, pairing, offer }: SaleLine) => ({
   number: animal.number,
   name: animal.name,
   sex: animal.sex,
   genes: animal.label,
   season,
   clutch,
+  dam: pairing?.dam ?? null,
+  sires: pairing?.sires.join(' ') ?? null,
   status,
   since: event?.on ?? null,
   buyer: event?.person?.name ?? null,

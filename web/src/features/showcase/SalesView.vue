@@ -13,7 +13,7 @@ import HistoryDialog from './HistoryDialog.vue';
 import PricesDialog from './PricesDialog.vue';
 import SaleRulesDialog from './SaleRulesDialog.vue';
 import { saleDetail } from './sale-words.ts';
-import SeasonTotals from './SeasonTotals.vue';
+import SaleTotals from './SaleTotals.vue';
 import ShowcaseNav from './ShowcaseNav.vue';
 import StatusDialog from './StatusDialog.vue';
 import { usePublishing } from './usePublishing.ts';
@@ -214,7 +214,7 @@ const isOpen = ({ status: is }: SaleLine): boolean => is !== 'sold';
           </tbody>
         </table>
       </v-card>
-      <SeasonTotals :lines="lines" />
+      <SaleTotals :lines="lines" />
     </StateBlock>
     <StatusDialog
       v-if="dialog?.is === 'status'"

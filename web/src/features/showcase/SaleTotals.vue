@@ -1,21 +1,28 @@
 <script setup lang="ts">
 import type { SaleLine } from '@karyotome/contract';
-import { computed } from 'vue';
+import { computed, ref } from 'vue';
 import { moneyWords } from '../../format/format.ts';
-import { seasonTotals } from './season-totals.ts';
+import { saleTotals, type TotalsBy } from './sale-totals.ts';
 
-/** What became of each season's animals, and what they brought. */
+/** What became of the animals of each season, or of each pairing, and what they brought. */
 const props = defineProps<{ lines: readonly SaleLine[] }>();
-const totals = computed(() => seasonTotals(props.lines));
+const by = ref<TotalsBy>('season');
+const totals = computed(() => saleTotals(props.lines, by.value));
 </script>
 
 <template>
   <v-card v-if="totals.length" class="totals">
-    <h2>By season</h2>
+    <div class="row">
+      <h2>Totals</h2>
+      <v-btn-toggle v-model="by" density="compact" aria-label="Totals by">
+        <v-btn value="season">By season</v-btn>
+        <v-btn value="pairing">By pairing</v-btn>
+      </v-btn-toggle>
+    </div>
     <table class="figures">
       <thead>
         <tr>
-          <th scope="col">Season</th>
+          <th scope="col">{{ by === 'season' ? 'Season' : 'Pairing' }}</th>
           <th scope="col" class="num">Animals</th>
           <th scope="col" class="num">Held back</th>
           <th scope="col" class="num">For sale</th>
@@ -25,8 +32,8 @@ const totals = computed(() => seasonTotals(props.lines));
         </tr>
       </thead>
       <tbody>
-        <tr v-for="total in totals" :key="total.season ?? 'unknown'">
-          <td>{{ total.season ?? 'unknown' }}</td>
+        <tr v-for="total in totals" :key="total.of ?? 'unknown'">
+          <td>{{ total.of ?? 'unknown' }}</td>
           <td class="num">{{ total.animals }}</td>
           <td class="num">{{ total.counts['held-back'] }}</td>
           <td class="num">{{ total.counts['for-sale'] }}</td>
