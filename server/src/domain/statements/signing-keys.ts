@@ -12,6 +12,7 @@ import { BACKUP_KDF, type KeyBackup, type SigningKeyView } from '@karyotome/cont
 import { nowRfc3339 } from '../../clock.ts';
 import { NOW } from '../../db/change-rows.ts';
 import { Op } from 'sequelize';
+import { Turns } from '../../db/turns.ts';
 import type { Work } from '../../db/work.ts';
 import { invalidField, Refusal } from '../../refusal.ts';
 import { collectionOf } from '../collection/collection-of.ts';
@@ -124,7 +125,9 @@ export async function succeedKey(work: Work, serverSecret: string): Promise<{ id
 }
 
 const { N, r, p } = BACKUP_KDF;
-const MAX_MEMORY_BYTES = 2 ** 28;
+const MAX_MEMORY_BYTES = 2 ** 26;
+/** One at a time: each takes its memory, and a processor. */
+const deriving = new Turns(1);
 const SALT_BYTES = 16;
 
 /** A key under a password. Takes its time. */
@@ -182,15 +185,15 @@ export async function restoreKey(work: Work, serverSecret: string, pair: KeyPair
 }
 
 function keyUnder(password: string, salt: Buffer): Promise<Buffer> {
-  return new Promise((resolve, reject) => {
-    scrypt(
-      password.normalize('NFKC'),
-      salt,
-      KEY_BYTES,
-      { N, r, p, maxmem: MAX_MEMORY_BYTES },
-      (error, derived) => (error ? reject(error) : resolve(derived)),
-    );
-  });
+  const cost = { N, r, p, maxmem: MAX_MEMORY_BYTES };
+  return deriving.take(
+    () =>
+      new Promise((resolve, reject) => {
+        scrypt(password.normalize('NFKC'), salt, KEY_BYTES, cost, (error, derived) =>
+          error ? reject(error) : resolve(derived),
+        );
+      }),
+  );
 }
 
 function keyFor(serverSecret: string, did: string): Buffer {
