@@ -34,14 +34,13 @@ test(`${REQUESTS} hostile requests: no 5xx, no page broken, no stall, and memory
       today: machineToday(),
       perFarm: 2_500,
       async anew() {
-        memory.push(residentKb(server.pid));
         turn += 1;
         const email = `hostile-${turn}@example.test`;
         await createCollection(database, { email, name: 'Hostile', password: PASSWORD }, 'Hostile');
         return { email, password: PASSWORD };
       },
+      onFarmDone: () => memory.push(residentKb(server.pid)),
     });
-    memory.push(residentKb(server.pid));
     console.log(JSON.stringify({ seed: SEED, ...outcome, faults: outcome.faults.length, memory }));
     expect(outcome.faults.slice(0, 20)).toEqual([]);
     expect(outcome.brokenPages.slice(0, 20)).toEqual([]);

@@ -18,6 +18,8 @@ export interface FuzzOptions {
   /** A new collection for so many requests: what is destroyed is there again. */
   readonly anew: () => Promise<{ email: string; password: string }>;
   readonly perFarm: number;
+  /** Called when a collection has had its requests. */
+  readonly onFarmDone?: () => void;
 }
 
 export interface FuzzOutcome {
@@ -97,6 +99,7 @@ export async function fuzz(options: FuzzOptions): Promise<FuzzOutcome> {
       };
       await Promise.all(Array.from({ length: atOnce }, sendSome));
       brokenPages.push(...(await brokenOf(ask, farm)));
+      options.onFarmDone?.();
     }
   } catch (error) {
     await stopWatching();
