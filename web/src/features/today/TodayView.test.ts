@@ -100,6 +100,6 @@ test('heat is checked where one stands', async () => {
   const wrapper = await opened();
   await button(wrapper, 'Check…').trigger('click');
   await flushPromises();
-  expect(document.body.textContent).toContain('Heat at the surface');
+  await vi.waitFor(() => expect(document.body.textContent).toContain('Heat at the surface'));
   expect(document.body.textContent).toContain('B, Mat');
 });

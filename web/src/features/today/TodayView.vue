@@ -1,17 +1,19 @@
 <script setup lang="ts">
 import type { TodayLine } from '@karyotome/contract';
 import { useEventListener, useLocalStorage } from '@vueuse/core';
-import { computed, ref } from 'vue';
+import { computed, defineAsyncComponent, ref } from 'vue';
 import { useSession } from '../../stores/session.ts';
 import { useToday } from '../../stores/queries.ts';
 import { dayWords } from '../../format/format.ts';
 import StateBlock from '../../ui/StateBlock.vue';
-import RecordDialog from '../records/RecordDialog.vue';
 import type { RecordSubject } from '../records/useRecordForm.ts';
-import SurfaceCheckDialog from '../racks/SurfaceCheckDialog.vue';
 import ZonePrompt from '../settings/ZonePrompt.vue';
 import TodayNav from './TodayNav.vue';
 import TodayRow from './TodayRow.vue';
+
+// The day stands before its forms are fetched.
+const RecordDialog = defineAsyncComponent(() => import('../records/RecordDialog.vue'));
+const SurfaceCheckDialog = defineAsyncComponent(() => import('../racks/SurfaceCheckDialog.vue'));
 
 const { data, status, error, refetch } = useToday();
 const session = useSession();
