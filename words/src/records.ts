@@ -27,6 +27,11 @@ export const KIND_WORDS: Readonly<Record<RecordKind, string>> = {
   note: 'Private note',
 };
 
+/** What an animal is called of which nobody said yet what it is. */
+export const NOT_IDENTIFIED = 'Not identified';
+
+export const sexWords = (sex: string): string => (sex === 'unknown' ? 'not sexed' : sex);
+
 export const CARE_WORDS: Readonly<Record<CareAct, string>> = {
   'not-offered': 'Passed over',
   cleaned: 'Tub cleaned',

@@ -73,3 +73,6 @@ export const BUYER_CAUTIONS: readonly string[] = [
 /** After a move an animal settles first. */
 export const SETTLING_ADVICE =
   'Let it settle for a week before the first meal, and do not handle it for 48 hours after a meal. Some refuse food for two or three weeks after a move.';
+
+/** A person as they are named; one who was erased has no name. */
+export const personWords = (name: string | null): string => name ?? 'somebody who was erased';

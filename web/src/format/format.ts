@@ -3,6 +3,7 @@ import { capital, STATUS_WORDS } from '@karyotome/words';
 import { farmClock, farmDayOf, farmToday } from './farm-day.ts';
 import { reader } from './reader.ts';
 
+export { sexWords } from '@karyotome/words';
 export { farmToday } from './farm-day.ts';
 export { oddsWords } from '@karyotome/words';
 
@@ -45,4 +46,3 @@ export const statusWords = (status: AnimalStatus): string => capital(STATUS_WORD
 /** "€450" @param currency - ISO 4217 */
 export const moneyWords = (amount: number, currency: string): string => reader().money(amount, currency);
 export const sexSign = (sex: string): string => (sex === 'female' ? '♀' : sex === 'male' ? '♂' : '?');
-export const sexWords = (sex: string): string => (sex === 'unknown' ? 'not sexed' : sex);

@@ -1,3 +1,4 @@
+import { NOT_IDENTIFIED } from '@karyotome/words';
 import type { ClaimRule } from '@karyotome/contract';
 import {
   canonicalLabel,
@@ -29,7 +30,7 @@ export function labelOf(genetics: Genetics, animalId: string): string {
   const recorded = genetics.recorded.get(animalId);
   // What another breeder says of it is in the posterior: it has no text of its own here.
   const genes = recorded?.identification?.genes ?? (recorded?.stated ? '' : null);
-  const label = genes === null ? 'Not identified' : composeLabel(genetics, animalId, genes);
+  const label = genes === null ? NOT_IDENTIFIED : composeLabel(genetics, animalId, genes);
   genetics.labels.set(animalId, label);
   return label;
 }

@@ -1,30 +1,24 @@
-import type { Sex, Status } from '@karyotome/contract';
+import type { Status } from '@karyotome/contract';
 import { saleLacks } from '@karyotome/core';
 import type { Work } from '../../db/work.ts';
 import { groupBy } from '../../group-by.ts';
 import { toHistory } from '../../domain/records/history.ts';
 import { saleRulesOf } from '../../domain/sales/sale-rules.ts';
 import { recordsOfAnimals } from '../../domain/records/records.queries.ts';
-import { offeredAnimals } from './pages.queries.ts';
+import { offeredAnimals, type OfferedRow } from './pages.queries.ts';
 
 /** An animal as the front page and the feed list it. */
-export interface OfferedAnimal {
-  readonly slug: string;
-  readonly number: string;
-  readonly name: string | null;
-  readonly sex: Sex;
-  readonly hatchedOn: string | null;
-  readonly status: Status;
-  readonly price: number | null;
+export interface OfferedAnimal extends Omit<
+  OfferedRow,
+  'id' | 'currency' | 'label' | 'publishedAt' | 'issuedAt'
+> {
   readonly currency: string;
-  readonly text: string | null;
   readonly label: string;
   /** By the collection's rule. */
   readonly isReady: boolean;
   /** RFC 3339. */
   readonly publishedAt: string;
   readonly changedAt: string;
-  readonly picture: { readonly id: string; readonly width: number; readonly height: number } | null;
 }
 
 /** Gone for other reasons than a sale: of no interest to visitors. */

@@ -1,5 +1,5 @@
 import { appetite, planOf } from '@karyotome/core';
-import { DEFAULT_LOCALE } from '@karyotome/words';
+import { DEFAULT_LOCALE, sexWords } from '@karyotome/words';
 import type { Work } from '../../db/work.ts';
 import { summaries } from '../../domain/animals/animals.repository.ts';
 import { findAnimal } from '../../domain/animals/animals.service.ts';
@@ -13,8 +13,6 @@ import { saleRulesOf } from '../../domain/sales/sale-rules.ts';
 import { notFound, Refusal } from '../../refusal.ts';
 import type { CareSheet } from './care-sheet-pdf.ts';
 import type { Receipt } from './receipt-pdf.ts';
-
-const sexWords = (sex: string): string => (sex === 'unknown' ? 'not sexed' : sex);
 
 async function headOf(work: Work, locale: string = DEFAULT_LOCALE) {
   const { name, massUnit, temperatureUnit } = await collectionOf(work);

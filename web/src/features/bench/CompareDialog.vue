@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NOT_IDENTIFIED } from '@karyotome/words';
 import type { BenchView } from '@karyotome/contract';
 import type { Catalogue, CatalogueMarker } from '@karyotome/core';
 import { mdiChevronLeft, mdiChevronRight, mdiClose } from '@mdi/js';
@@ -36,7 +37,7 @@ const choices = computed((): Side[] => [
       ? one.label
       : leader
         ? `${leader.label}, ${oddsWords(leader.p)}`
-        : 'Not identified';
+        : NOT_IDENTIFIED;
     return {
       key: one.id,
       title: one.number,

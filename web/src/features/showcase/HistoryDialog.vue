@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { HANDOVER_WORDS, STATUS_EVENT_WORDS } from '@karyotome/words';
+import { HANDOVER_WORDS, personWords, STATUS_EVENT_WORDS } from '@karyotome/words';
 import type { StatusEventView } from '@karyotome/contract';
 import { api } from '../../api/resources.ts';
 import { dayWords, moneyWords } from '../../format/format.ts';
@@ -22,7 +22,7 @@ function detailsOf({ details, person }: StatusEventView): string {
   const { price, deposit, until, paidOn, handedOverOn, how } = details;
   const currency = details.currency ?? props.currency;
   return [
-    person ? (person.name ?? 'somebody who was erased') : null,
+    person ? personWords(person.name) : null,
     price == null ? null : moneyWords(price, currency),
     deposit == null ? null : `deposit ${moneyWords(deposit, currency)}`,
     until == null ? null : `until ${dayWords(until)}`,

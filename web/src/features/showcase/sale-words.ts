@@ -1,3 +1,4 @@
+import { personWords } from '@karyotome/words';
 import type { SaleLine } from '@karyotome/contract';
 import { dayWords, moneyWords } from '../../format/format.ts';
 
@@ -6,7 +7,7 @@ export function saleDetail({ event, offer }: SaleLine): string {
   if (!event) return '';
   const { price, until } = event.details;
   return [
-    event.person ? (event.person.name ?? 'somebody who was erased') : null,
+    event.person ? personWords(event.person.name) : null,
     until == null ? null : `until ${dayWords(until)}`,
     price == null ? null : moneyWords(price, event.details.currency ?? offer.currency),
   ]
