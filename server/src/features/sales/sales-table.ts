@@ -1,4 +1,4 @@
-import type { SaleLine } from '@karyotome/contract';
+import type { SaleLine, StatusEventView } from '@karyotome/contract';
 import Papa from 'papaparse';
 
 /** A line of the table: as it is written in the file, so its names are the columns'. */
@@ -15,13 +15,18 @@ const toRow = ({ animal, status, event, season, clutch, pairing, offer }: SaleLi
   since: event?.on ?? null,
   buyer: event?.person?.name ?? null,
   askingPrice: offer.price,
-  price: event?.details.price ?? null,
-  deposit: event?.details.deposit ?? null,
-  currency: event?.details.currency ?? offer.currency,
-  until: event?.details.until ?? null,
-  paidOn: event?.details.paidOn ?? null,
-  handedOverOn: event?.details.handedOverOn ?? null,
-  how: event?.details.how ?? null,
+  ...agreed(event?.details ?? {}, offer.currency),
+});
+
+/** What was agreed with a buyer; empty where nothing was. */
+const agreed = (details: StatusEventView['details'], currency: string) => ({
+  price: details.price ?? null,
+  deposit: details.deposit ?? null,
+  currency: details.currency ?? currency,
+  until: details.until ?? null,
+  paidOn: details.paidOn ?? null,
+  handedOverOn: details.handedOverOn ?? null,
+  how: details.how ?? null,
 });
 
 /** Sales as CSV (RFC 4180). What a spreadsheet would take for a formula is written as text. */
