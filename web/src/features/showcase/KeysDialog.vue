@@ -80,7 +80,9 @@ async function replace(): Promise<void> {
           <form v-if="session.mayDestroy && current?.isUsable" class="row backup" @submit.prevent="backUp">
             <v-text-field
               v-model="password"
-              label="Password for a backup, at least 12 characters"
+              label="Password for a backup"
+              hint="At least 12 characters"
+              persistent-hint
               type="password"
               autocomplete="new-password"
               :error-messages="backing.errorsOf('password')"
@@ -132,6 +134,14 @@ async function replace(): Promise<void> {
 .backup {
   flex-wrap: nowrap;
   align-items: flex-start;
+}
+@media (width < 480px) {
+  .key {
+    grid-template-columns: 1fr;
+  }
+  .backup {
+    display: grid;
+  }
 }
 .backup .v-btn {
   height: 48px;

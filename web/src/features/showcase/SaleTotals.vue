@@ -33,7 +33,7 @@ const totals = computed(() => saleTotals(props.lines, by.value));
       </thead>
       <tbody>
         <tr v-for="total in totals" :key="total.of ?? 'unknown'">
-          <td>{{ total.of ?? 'unknown' }}</td>
+          <td class="of">{{ total.of ?? 'unknown' }}</td>
           <td class="num">{{ total.animals }}</td>
           <td class="num">{{ total.counts['held-back'] }}</td>
           <td class="num">{{ total.counts['for-sale'] }}</td>
@@ -49,6 +49,9 @@ const totals = computed(() => saleTotals(props.lines, by.value));
 </template>
 
 <style scoped>
+.of {
+  white-space: nowrap;
+}
 .totals {
   margin-top: 16px;
   padding: 16px;
