@@ -1,6 +1,7 @@
 import type { ClaimKind, PreyState, Strengthening, Sureness } from '@karyotome/core';
 import type { AnimalSummary, PictureView } from './animal-summary.ts';
 import type { ClaimRule } from './genetics-responses.ts';
+import type { Eye } from './record-responses.ts';
 import type { RecordBodies } from './records.ts';
 import type { CollectionSettings } from './session-requests.ts';
 import type { Sex, Status } from './animal-requests.ts';
@@ -36,7 +37,7 @@ export interface PublicAnimal {
     certain: boolean;
     rule: ClaimRule;
     /** By whom is left out: people's names are not published. `animal`: null for one that the breeder hides. */
-    support: { animal: string | null; on: string; label: string; sure: Sureness }[] | null;
+    support: { animal: string | null; on: string; label: string; sure: Sureness; eye: Eye }[] | null;
     /** What would make it surer; null where nothing is known to, or it is certain. */
     surer: { kind: Strengthening['kind']; number: string | null } | null;
   }[];

@@ -24,6 +24,9 @@ export type RecordFact = {
 }[RecordKind];
 
 /** An identification or statement that a claim rests on. `label` is canonical. */
+/** Whose eye it was, by role: somebody's of the collection, or another breeder's. */
+export type Eye = 'own' | 'other-breeder';
+
 export interface SupportView {
   recordId: string;
   animalId: string;
@@ -32,6 +35,7 @@ export interface SupportView {
   label: string;
   sure: Sureness;
   by: string;
+  eye: Eye;
 }
 
 /** What a genetic record is warned of, although it is taken. */

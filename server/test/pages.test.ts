@@ -76,6 +76,7 @@ describe('the page of an animal', () => {
       '1 of 1 taken',
       'wobble',
       'Would make it surer',
+      'seen by the breeder',
       'D-1',
       'S-1',
     ])

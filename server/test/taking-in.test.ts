@@ -137,7 +137,10 @@ describe('a sold animal', () => {
     const [there, here] = [await claimOf(breeder, ids['Y-1']!), await claimOf(buyer, ids['Y-1']!)];
     expect(here).toMatchObject({ label: there!.label, kind: there!.kind });
     expect(here!.p).toBeCloseTo(there!.p, 6);
-    expect(here!.support!.map(({ by }) => by)).toContain('Test collection');
+    expect(here!.support!.map(({ by, eye }) => [by, eye])).toContainEqual([
+      'Test collection',
+      'other-breeder',
+    ]);
   });
 
   test('is taken in once, however often it is sent, and by two at once', async () => {

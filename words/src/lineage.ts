@@ -1,4 +1,4 @@
-import type { StatedFact, TakeInConflicts, Trust } from '@karyotome/contract';
+import type { Eye, StatedFact, TakeInConflicts, Trust } from '@karyotome/contract';
 import type { Fact } from '@karyotome/core';
 import type { Problem, Problems } from '@karyotome/lineage';
 import { say, type Phrases } from './phrases.ts';
@@ -119,4 +119,10 @@ export const TRUST_WORDS: Readonly<Record<Trust, string>> = {
   probable: 'Probably right',
   possible: 'Possibly right',
   ignored: 'Not at all',
+};
+
+/** Whose eye a claim rests on, without a name. */
+export const EYE_WORDS: Readonly<Record<Eye, string>> = {
+  own: 'seen by the breeder',
+  'other-breeder': 'stated by another breeder',
 };

@@ -22,16 +22,16 @@ export async function supportViews(
   const animalOf = new Map(support.map(({ record, animal }) => [record, animal]));
   const viewOf = (
     id: string,
-    view: Pick<SupportView, 'on' | 'label' | 'sure' | 'by'>,
+    view: Pick<SupportView, 'on' | 'label' | 'sure' | 'by' | 'eye'>,
   ): [string, SupportView] => {
     const animalId = animalOf.get(id)!;
     return [id, { recordId: id, animalId, animalNumber: byId.get(animalId)?.number ?? '', ...view }];
   };
   const own = rows.map(({ id, on, body: { genes, sure, by } }) =>
-    viewOf(id, { on, label: canonicalOf(genes, genetics.catalogue), sure, by }),
+    viewOf(id, { on, label: canonicalOf(genes, genetics.catalogue), sure, by, eye: 'own' }),
   );
   const ofOthers = (await statedByIds(work, { ids })).map(({ id, on, body, by }) =>
-    viewOf(id, { on, label: statedWords(body), sure: 'certain', by }),
+    viewOf(id, { on, label: statedWords(body), sure: 'certain', by, eye: 'other-breeder' }),
   );
   return new Map([...own, ...ofOthers]);
 }

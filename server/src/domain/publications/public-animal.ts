@@ -81,11 +81,12 @@ function toPublicClaim(
     certain,
     rule,
     support:
-      support?.map(({ animalId, number, on, label: seen, sure }) => ({
+      support?.map(({ animalId, number, on, label: seen, sure, eye = 'own' }) => ({
         animal: numberOf(animalId, number),
         on,
         label: seen,
         sure,
+        eye,
       })) ?? null,
     surer: surer && { kind: surer.kind, number: numberOf(surer.animalId, surer.number) },
   };

@@ -1,4 +1,4 @@
-import type { ClaimRule, ParentView } from '@karyotome/contract';
+import type { ClaimRule, Eye, ParentView } from '@karyotome/contract';
 import type { ClaimKind, Strengthening, Sureness } from '@karyotome/core';
 import type { Work } from '../../db/work.ts';
 import { parentsOf } from '../animals/kin.ts';
@@ -37,6 +37,8 @@ export interface ShownClaim {
         readonly on: string;
         readonly label: string;
         readonly sure: Sureness;
+        /** Left out in statements that were signed before it was kept: the collection's own. */
+        readonly eye?: Eye;
       }[]
     | null;
   /** What would make it surer; null where nothing is known to, or it is certain. */
@@ -81,12 +83,13 @@ export async function shownClaims(
       certain,
       rule,
       support:
-        view.support?.map(({ animalId: id, animalNumber: number, on, label: seen, sure }) => ({
+        view.support?.map(({ animalId: id, animalNumber: number, on, label: seen, sure, eye }) => ({
           animalId: id,
           number,
           on,
           label: seen,
           sure,
+          eye,
         })) ?? null,
       surer: surer
         ? { kind: surer.kind, animalId: surer.animal, number: byId.get(surer.animal)!.number }

@@ -1,5 +1,5 @@
 import type { PublicAnimal, PublicKin } from '@karyotome/contract';
-import { CLAIM_RULES, oddsWords, strengtheningWords, type Reader } from '@karyotome/words';
+import { CLAIM_RULES, EYE_WORDS, oddsWords, strengtheningWords, type Reader } from '@karyotome/words';
 import { h, type VNode } from 'vue';
 
 const A_RELATIVE = 'a relative';
@@ -27,8 +27,8 @@ export function claimsSection({ claims, cautions, asOf }: PublicAnimal, reader: 
         h(
           'ul',
           { class: 'plain small soft' },
-          (claim.support ?? []).map(({ animal, on, label, sure }) =>
-            h('li', `${animal ?? A_RELATIVE}, ${reader.day(on)}: ${label}, ${sure}`),
+          (claim.support ?? []).map(({ animal, on, label, sure, eye }) =>
+            h('li', `${animal ?? A_RELATIVE}, ${reader.day(on)}: ${label}, ${sure}, ${EYE_WORDS[eye]}`),
           ),
         ),
         claim.surer
