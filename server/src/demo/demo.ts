@@ -8,7 +8,7 @@ import { publish } from '../features/publications/publications.ts';
 
 import { createCollection, firstPassword } from '../features/session/first-start.ts';
 import { hashPassword } from '../domain/accounts/session.service.ts';
-import { composeStatement } from '../domain/statements/compose-statement.ts';
+import { composeToSign } from '../domain/statements/compose-statement.ts';
 import { issueStatement } from '../domain/statements/statements.service.ts';
 import { MACHINE_ZONE, reading, writing, type Actor, type Database, type Work } from '../db/work.ts';
 import { playHusbandry } from './husbandry.ts';
@@ -50,7 +50,7 @@ export async function loadDemo(database: Database, dataDir: string, signingSecre
     },
   );
   for (const animalId of published) {
-    const composition = await reading(database, actor, (work) => composeStatement(work, dataDir, animalId));
+    const composition = await reading(database, actor, (work) => composeToSign(work, dataDir, animalId));
     await writing(database, actor, (work) => issueStatement(work, signingSecret, composition));
   }
 }

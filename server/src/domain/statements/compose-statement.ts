@@ -42,11 +42,18 @@ export const statedAnimal = ({
 export const comparedClaims = (genetics: Genetics, animalId: string): Compared[] =>
   claimsOf(genetics, animalId).map(({ locus, label, p }: Claim) => ({ locus, words: label, p }));
 
+/** Composes a statement to be signed: with the pictures that buyers see, whose files are read for their digests. */
+export async function composeToSign(work: Work, dataDir: string, animalId: string): Promise<Composition> {
+  const { subject, ...composition } = await composeStatement(work, animalId);
+  const pictures = await statedPictures(work, dataDir, animalId);
+  return { ...composition, subject: { ...subject, ...(pictures.length > 0 ? { pictures } : {}) } };
+}
+
 /**
  * Composes what a statement of an animal says: its claims, and the smallest pedigree that yields them. It takes many
  * inferences.
  */
-export async function composeStatement(work: Work, dataDir: string, animalId: string): Promise<Composition> {
+export async function composeStatement(work: Work, animalId: string): Promise<Composition> {
   const animal = await findAnimal(work, animalId);
   const genetics = await geneticsOf(work);
   const claims = statedClaims(genetics.posterior.genotypes(animalId), genetics.catalogue);
@@ -68,7 +75,6 @@ export async function composeStatement(work: Work, dataDir: string, animalId: st
   const animalOf = new Map(records.map(({ record, animal: of }) => [record, of]));
   const byId = new Map((await namedAnimals(work)).map((one) => [one.id, one]));
   const { ancestors } = await offerOf(work, animalId);
-  const pictures = await statedPictures(work, dataDir, animalId);
   // Ancestors are named but those that the breeder hides; other relatives, whose evidence counts, are in it by id only.
   const named = withAncestors(pedigree.animals, [animalId])
     .filter(({ id }) => id === animalId || ancestors[id] !== 'hidden')
@@ -96,7 +102,6 @@ export async function composeStatement(work: Work, dataDir: string, animalId: st
         words: label,
       })),
       cautions: cautionsOf(genetics, animalId),
-      ...(pictures.length > 0 ? { pictures } : {}),
     },
   };
 }

@@ -21,6 +21,7 @@ import { claimChanges } from '@karyotome/lineage';
 import {
   comparedClaims,
   composeStatement,
+  composeToSign,
   statedAnimal,
   type Composition,
 } from '../../domain/statements/compose-statement.ts';
@@ -43,6 +44,7 @@ import { tellHolders } from '../../domain/statements/tell-holders.ts';
 import { checked, idParam } from '../../http/asked.ts';
 import { originOf } from '../../http/origin.ts';
 import type { PublicationRow } from '../../db/publication-rows.ts';
+import { groupBy } from '../../group-by.ts';
 import { inThread } from '../../threads/pool.ts';
 import { toPublic } from '../../domain/publications/public-animal.ts';
 import { fileNameOf, statementPackage } from '../../domain/publications/statement-package.ts';
@@ -96,13 +98,16 @@ async function showcase(work: Work): Promise<ShowcaseLine[]> {
   const animals = new Map((await listAnimals(work)).map((animal) => [animal.id, animal]));
   const rows = await listedPublications(work);
   const newest = new Map((await newestStatements(work)).map((row) => [row.animalId, row]));
-  const pictures = await picturesOf(work, { animalIds: rows.map(({ animalId }) => animalId) });
+  const pictures = groupBy(
+    await picturesOf(work, { animalIds: rows.map(({ animalId }) => animalId) }),
+    ({ animalId }) => animalId,
+  );
   const offers = await offersOf(work);
   return rows.map(({ animalId, slug, publishedAt, ...withheld }) => {
     const claims = comparedClaims(genetics, animalId);
     const row = newest.get(animalId);
     const animal = animals.get(animalId)!;
-    const own = pictures.filter((picture) => picture.animalId === animalId);
+    const own = pictures.get(animalId) ?? [];
     const now = {
       ...statedAnimal(animal),
       cautions: cautionsOf(genetics, animalId),
@@ -146,10 +151,10 @@ async function withhold(work: Work, animalId: string, reason: string): Promise<v
 }
 
 /** What the next statement would say otherwise, each with its reason. */
-async function amendment(work: Work, dataDir: string, animalId: string): Promise<AmendmentView> {
+async function amendment(work: Work, animalId: string): Promise<AmendmentView> {
   const [newest] = await statementsOf(work, { animalId });
   if (!newest) return { changes: [] };
-  const { subject } = await composeStatement(work, dataDir, animalId);
+  const { subject } = await composeStatement(work, animalId);
   return {
     changes: changesSince(subjectOf(newest), subject).map(({ locus, from, to, because }) => ({
       locus,
@@ -182,7 +187,7 @@ export function publicationRoutes(
 ): void {
   const composed = {
     prepare: ({ id }: { id: string }, actor: Actor): Promise<Composition> =>
-      inferring.take(() => reading(database, actor, (work) => composeStatement(work, dataDir, id))),
+      inferring.take(() => reading(database, actor, (work) => composeToSign(work, dataDir, id))),
   };
   list(ROUTES.showcase, ({ work }) => showcase(work), { infers: true });
   write(
@@ -210,7 +215,7 @@ export function publicationRoutes(
       .type('zip')
       .send(Buffer.from(zip));
   });
-  read(ROUTES.amendment, ({ work, id }) => amendment(work, dataDir, id), { infers: true });
+  read(ROUTES.amendment, ({ work, id }) => amendment(work, id), { infers: true });
   write(ROUTES.withholdAmendment, ({ work, id, body }) => withhold(work, id, body.reason));
   list(ROUTES.signingKeys, ({ work }) => signingKeyViews(work, serverSecret));
   write(ROUTES.succeedKey, ({ work }) => succeedKey(work, serverSecret));
