@@ -11,7 +11,7 @@ export interface AnimalSummary {
   identified: boolean;
   massG: number | null;
   weighedOn: string | null;
-  tub: TubPlace | null;
+  tub: (TubPlace & { rackId: string }) | null;
   published: boolean;
   pictureId: string | null;
   clutchId: string | null;

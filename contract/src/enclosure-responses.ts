@@ -1,4 +1,5 @@
 import type { MoveAdvice } from '@karyotome/core';
+import type { TubPlace } from './animal-summary.ts';
 import type { HeatZoneView } from './husbandry-responses.ts';
 import type { LadderStepInput } from './enclosure-requests.ts';
 import type { Sex } from './animal-requests.ts';
@@ -11,7 +12,17 @@ export interface LadderView {
   version: number;
 }
 
-export interface RackView {
+/** A tub in its place, and who lives in it. */
+export interface TubView extends TubPlace {
+  /** The step of the ladder that its rack stands for, by name. */
+  kind: string;
+  isFree: boolean;
+  /** Numbers of the animals that live in it. */
+  animals: string[];
+}
+
+/** A rack without what stands in it. */
+export interface RackSummary {
   id: string;
   room: string;
   name: string;
@@ -21,6 +32,14 @@ export interface RackView {
   stepPosition: number;
   step: LadderStepInput;
   version: number;
+  zones: HeatZoneView[];
+  /** Animals that live in it, and tubs that nobody lives in. */
+  animals: number;
+  free: number;
+}
+
+/** A rack with its tubs, who lives in them, and what is advised. */
+export interface RackView extends RackSummary {
   tubs: {
     id: string;
     level: number;
@@ -40,5 +59,4 @@ export interface RackView {
       cleanDue: boolean;
     }[];
   }[];
-  zones: HeatZoneView[];
 }

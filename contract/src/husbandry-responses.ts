@@ -2,12 +2,12 @@ import type {
   LearnedPace,
   Appetite,
   Concern,
-  Concerns,
   ExpectedMass,
   FactOf,
   FeedingPlan,
   FeedingRules,
   FreezerLine,
+  HandlingFlag,
   HeatFault,
   LearnedMoves,
   Meal,
@@ -41,17 +41,10 @@ export interface RoundAnimal {
   shed: ShedCycle | null;
   soak: SoakPlan | null;
   /** What to know before touching it. */
-  flags: RoundFlag[];
+  flags: HandlingFlag[];
   /** What was recorded today already. */
   done: (RecordFact & { id: string })[];
 }
-/** What to know of an animal before touching it. */
-export interface RoundFlags extends Concerns {
-  gravid: object;
-  digesting: { daysSinceMeal: number };
-  settling: { days: number };
-}
-export type RoundFlag = FactOf<RoundFlags>;
 
 export interface RoundTub {
   tubId: string | null;
@@ -66,12 +59,20 @@ export interface RoundRack {
   name: string | null;
   tubs: RoundTub[];
 }
+/** Where a round leads; each rack is read by itself. */
 export interface RoundView {
   today: string;
   /** When the server put this together. */
   at: string;
-  racks: RoundRack[];
+  /** In walking order; its stamp changes with what a round shows of it. */
+  racks: { id: string; room: string; name: string | null; animals: number; stamp: string }[];
   plans: FeedingPlan[];
+}
+
+/** Who is in shed, keeps a rest of it, or waits for the first. */
+export interface ShedsView {
+  today: string;
+  racks: RoundRack[];
 }
 
 /** Of an entry: kept, or refused for good. What failed, or got no answer, is sent again. */
@@ -101,21 +102,24 @@ export interface StockEntryView {
   note: string | null;
   author: string;
 }
-/** Everything about feeding: the night, the freezer, the rules, the plans, what worked. */
+/** What feeding goes by, and the freezer. */
 export interface FeedingView {
   today: string;
   rules: FeedingRules;
   order: OrderRules;
   rulesVersion: number;
   plans: (FeedingPlan & { version: number; builtIn: boolean; changed: boolean; animals: number })[];
-  night: FeedingNightLine[];
   thaw: { prey: string; count: number }[];
   freezer: FreezerLine[];
   stock: StockEntryView[];
+}
+/** What the collection's records teach about feeding. */
+export interface FeedingLessons {
   worked: Worked[];
   /** Days between meals taken: the middle, and half of all lie between the other two. */
   intervals: { low: number; mid: number; high: number; of: number } | null;
 }
+/** An animal whose day has come: it eats tonight, or is passed over. */
 export interface FeedingNightLine {
   id: string;
   number: string;

@@ -19,9 +19,16 @@ export interface SeasonEventView {
   author: string;
 }
 
+/** What can be done with a female on the board, in the order in which they are shown. */
+export const FEMALE_GROUPS = ['together', 'gravid', 'laid', 'apart', 'ready', 'not-yet'] as const;
+export type FemaleGroup = (typeof FEMALE_GROUPS)[number];
+export const MALE_GROUPS = ['in-season', 'ready', 'resting'] as const;
+export type MaleGroup = (typeof MALE_GROUPS)[number];
+
 /** A female on the season board. */
 export interface BoardFemale {
   id: string;
+  group: FemaleGroup;
   number: string;
   name: string | null;
   label: string;
@@ -47,6 +54,7 @@ export interface BoardFemale {
 /** A male on the season board. */
 export interface BoardMale {
   id: string;
+  group: MaleGroup;
   number: string;
   name: string | null;
   label: string;
@@ -57,21 +65,27 @@ export interface BoardMale {
   locks: number;
   lastLockOn: string | null;
   /** The female he is with now. */
-  withId: string | null;
+  with: { id: string; number: string } | null;
   readiness: Readiness;
 }
 
+/** The season's rules, and how many animals are on the board; females and males are read page by page. */
 export interface SeasonBoardView {
   season: number;
   today: string;
-  females: BoardFemale[];
-  males: BoardMale[];
-  /** Pairs whose young would be inbred over the bound of the rules. */
-  related: { femaleId: string; maleId: string; inbreeding: number }[];
+  /** How many females are in each group. */
+  females: Record<FemaleGroup, number>;
+  males: Record<MaleGroup, number>;
   rules: SeasonRules;
   rulesVersion: number;
   /** How many clutches of the keeper's own each waiting time rests on. */
   learned: { ovulationToShed: number; shedToEggs: number; eggsToPip: number };
+}
+
+/** An animal of the other sex with which the young would be inbred over the bound of the rules. */
+export interface RelatedMate {
+  id: string;
+  inbreeding: number;
 }
 
 /** A clutch of the past, for the look back. */

@@ -1,5 +1,7 @@
-import type { MoveAdvice, PreyState, Task } from '@karyotome/core';
+import { TASK_ACTS, type MoveAdvice, type PreyState, type Task, type TaskAct } from '@karyotome/core';
+import Joi from 'joi';
 import type { AnimalSummary, TubPlace } from './animal-summary.ts';
+import { listFields, type ListQuery } from './page.ts';
 
 export type TodayLine = Task & {
   key: string;
@@ -20,8 +22,32 @@ export interface MealPreset {
   step: string | null;
 }
 
+/** The day's work: what was missed first, then in walking order or act by act. */
 export interface TodayView {
   today: string;
+  /** A page of the lines that were asked for. */
   lines: TodayLine[];
+  /** Where the next page begins; null at the end. */
+  next: string | null;
+  /** Lines that were asked for, on all pages. */
+  total: number;
+  /** Lines by act, whatever was asked for. */
+  counts: Record<TaskAct, number>;
+  /** Of those that were asked for, how many lie on a day that has passed: they come first. */
+  overdue: number;
   thaw: { prey: string; count: number; left: number | null }[];
 }
+
+/** `act`: of one act alone. `by`: what the lines are gathered by. */
+export interface TodayQuery extends ListQuery {
+  readonly act: TaskAct | null;
+  readonly by: 'place' | 'act';
+}
+
+export const todayQuery = Joi.object<TodayQuery>({
+  ...listFields({ sorts: [], filters: [] }),
+  act: Joi.string()
+    .valid(...TASK_ACTS)
+    .default(null),
+  by: Joi.string().valid('place', 'act').default('place'),
+});

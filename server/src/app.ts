@@ -42,6 +42,7 @@ import { settingsRoutes } from './features/settings/settings.ts';
 import { takingInRoutes } from './features/taking-in/taking-in.routes.ts';
 import { waitingRoutes } from './features/waiting/waiting.routes.ts';
 import { todayRoutes } from './features/today/today.routes.ts';
+import { backgroundEnded } from './background.ts';
 import { forLog } from './db/faults.ts';
 import { sidePool } from './db/connection.ts';
 import { jobRoutes } from './http/jobs.ts';
@@ -57,7 +58,7 @@ const SESSION_MS = 30 * 86_400_000;
 
 export interface App {
   readonly express: Express;
-  /** Closes what the app opened itself: the session store's connections. */
+  /** Ends what nobody waits for, and closes what the app opened itself: the session store's connections. */
   close(): Promise<void>;
 }
 
@@ -87,7 +88,13 @@ export function createApp(database: Database, config: Config, logger: Logger): A
   app.use(pageRoutes(database, config.dataDir, limits));
   if (config.webDir) serveWeb(app, config.webDir);
   app.use(handleErrors);
-  return { express: app, close: () => pool.end() };
+  return {
+    express: app,
+    async close() {
+      await backgroundEnded();
+      await pool.end();
+    },
+  };
 }
 
 function securityHeaders(config: Config) {

@@ -1,5 +1,6 @@
-import type { BoardFemale, ClutchView, SeasonBoardView } from '@karyotome/contract';
+import type { BoardFemale, ClutchView } from '@karyotome/contract';
 import { ago } from './days.ts';
+import { boardOf } from './wholes.ts';
 import { createdBy, type TestClient } from './test-app.ts';
 
 /** What a breeder does and reads in a season, over the API. */
@@ -7,7 +8,7 @@ export function breederOf(owner: () => TestClient) {
   const created = createdBy(owner);
   const animal = async (number: string, sex: string, genes: string, massG: number, days = 1500) =>
     (await created('/animals', { number, sex, genes, hatchedOn: ago(days), massG, status: 'breeder' })).id;
-  const board = async (): Promise<SeasonBoardView> => (await owner().get('/season')).body as SeasonBoardView;
+  const board = () => boardOf((path) => owner().get(path));
   const female = async (number: string): Promise<BoardFemale> =>
     (await board()).females.find((one) => one.number === number)!;
   const clutchOf = async (id: string): Promise<ClutchView> =>

@@ -12,6 +12,7 @@ import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { machineToday } from '../src/db/work.ts';
 import { fieldsOf, startTestApp, type TestApp, type TestClient } from './test-app.ts';
+import { racksOf } from './wholes.ts';
 
 let app: TestApp;
 let owner: TestClient;
@@ -45,7 +46,7 @@ describe('a rack and who lives in it', () => {
       ladderId: ladder!.id,
       stepPosition: 0,
     });
-    rack = (await read<Page<RackView>>('/racks?limit=200')).items[0]!;
+    [rack] = (await racksOf((path) => owner.get(path))) as [RackView];
     id = await created('/animals', {
       number: 'T-1',
       sex: 'male',
@@ -56,7 +57,7 @@ describe('a rack and who lives in it', () => {
   });
 
   test('an animal can move in as it is entered, and the room shows it', async () => {
-    const [now] = (await read<Page<RackView>>('/racks?limit=200')).items;
+    const [now] = await racksOf((path) => owner.get(path));
     expect(now!.tubs.map((tub) => tub.animals.map((animal) => animal.number))).toEqual([['T-1'], []]);
     expect((await read<AnimalView>(`/animals/${id}`)).tub).toMatchObject({ rack: 'One', level: 1, slot: 1 });
   });

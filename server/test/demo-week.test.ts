@@ -6,7 +6,7 @@ import { addDays } from '@karyotome/core';
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import { loadDemo } from '../src/demo/demo.ts';
 import { FARM } from '../src/demo/plan.ts';
-import { machineToday, writing, type Actor, type Work } from '../src/db/work.ts';
+import { machineToday, reading, writing, type Actor, type Work } from '../src/db/work.ts';
 import { addStock } from '../src/domain/husbandry/freezer.service.ts';
 import { addSurfaceCheck } from '../src/domain/enclosures/heat.service.ts';
 import { insertRecord } from '../src/domain/records/insert-record.ts';
@@ -24,14 +24,20 @@ afterAll(async () => {
   rmSync(dataDir, { recursive: true, force: true });
 });
 
-/** Something done as the demo's owner, on a day of this week. */
-async function on<T>(today: string, act: (work: Work<Actor>) => Promise<T>): Promise<T> {
+const TASKS_OF = { read: reading, write: writing } as const;
+
+/** Something read or done as the demo's owner, on a day of this week. */
+async function on<T>(
+  today: string,
+  how: keyof typeof TASKS_OF,
+  act: (work: Work<Actor>) => Promise<T>,
+): Promise<T> {
   const account = (await app.database.models.accounts.findOne({ where: { email: FARM.email } }))!.get();
   const { collectionId } = (await app.database.models.memberships.findOne({
     where: { accountId: account.id },
   }))!.get();
   const actor = { accountId: account.id, name: account.name, collectionId, role: 'owner' as const };
-  return writing(app.database, actor, (work) => act({ ...work, today }));
+  return TASKS_OF[how](app.database, actor, (work) => act({ ...work, today }));
 }
 
 /** What the line's own button would record; null where it opens another place instead. */
@@ -76,7 +82,7 @@ const counts: Record<string, number> = {};
 
 /** Presses the line's button, where it has one. */
 async function press(line: TodayLine, day: string): Promise<void> {
-  await on(day, async (work) => {
+  await on(day, 'write', async (work) => {
     const record = line.animal ? buttonOf(line, day) : null;
     if (record) await insertRecord(work, line.animal!.id, record);
     else if (line.zone)
@@ -91,11 +97,11 @@ async function press(line: TodayLine, day: string): Promise<void> {
 
 test('a week of the demo farm is run from Today alone: what has a button is done, and gone', async () => {
   for (let day = machineToday(), i = 0; i < 7; i++, day = addDays(day, 1)) {
-    let { lines } = await on(day, viewToday);
+    let { lines } = await on(day, 'read', (work) => viewToday(work));
     // One act can call for the next: after a shed the tub is cleaned.
     for (let pass = 0; pass < 2; pass++) {
       for (const line of lines) await press(line, day);
-      lines = (await on(day, viewToday)).lines;
+      lines = (await on(day, 'read', (work) => viewToday(work))).lines;
     }
     const left = lines.filter(
       (line) => !STANDS.includes(line.kind) || (line.kind === 'shed' && buttonOf(line, day)),

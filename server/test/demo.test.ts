@@ -17,16 +17,23 @@ import { enumeratePosterior } from '../../core/test/enumerate.ts';
 import { loadDemo } from '../src/demo/demo.ts';
 import { CLUTCHES, FARM } from '../src/demo/plan.ts';
 import { SEASON } from '../src/demo/season-plan.ts';
-import { machineToday, writing, type Work } from '../src/db/work.ts';
+import { machineToday, reading, type Work } from '../src/db/work.ts';
 import { listAnimals } from '../src/domain/animals/animals.service.ts';
 import { viewAnimal } from '../src/domain/animals/view-animal.ts';
 import { listPairings } from '../src/domain/season/pairings.service.ts';
 import { listContradictions } from '../src/domain/genetics/contradictions.service.ts';
 import { geneticsOf } from '../src/domain/genetics/genetics.service.ts';
-import { growthSubject } from '../src/domain/husbandry/herd.ts';
-import { herdOf } from '../src/domain/husbandry/load-herd.ts';
+import { basisOf } from '../src/domain/states/day-basis.ts';
+import { keptAnimalsOf } from '../src/domain/states/kept-animals.ts';
+import { livingIds } from '../src/domain/states/kept-animals.queries.ts';
 import { viewPlanner } from '../src/features/planner/planner.service.ts';
-import { viewBoard } from '../src/domain/season/season-state.ts';
+import {
+  boardFemales,
+  boardInOrder,
+  boardMales,
+  relatedMates,
+  viewBoard,
+} from '../src/domain/season/board.service.ts';
 import { viewToday } from '../src/domain/today/today.service.ts';
 import { startTestApp, type TestApp } from './test-app.ts';
 
@@ -38,7 +45,7 @@ async function asOwner<T>(read: (work: Work) => Promise<T>): Promise<T> {
   const { collectionId } = (await app.database.models.memberships.findOne({
     where: { accountId: account.id },
   }))!.get();
-  return writing(
+  return reading(
     app.database,
     { accountId: account.id, name: account.name, collectionId, role: 'owner' },
     read,
@@ -110,24 +117,22 @@ describe('the demo farm', () => {
   test('is quiet: at its size, a healthy collection of 300 would have a handful of alarms a week', async () => {
     const WEEKS = 26;
     const { fresh, animals } = await asOwner(async (work) => {
-      const herd = await herdOf(work);
-      const baseline = appetiteBaseline([...herd.animals.values()], herd.rules);
+      const { appetite: baseline, growth } = await basisOf(work);
+      const kept = await keptAnimalsOf(work, await livingIds(work));
       let count = 0;
-      for (const animal of herd.animals.values()) {
+      for (const animal of kept.values()) {
         let before = true;
         for (let week = WEEKS; week >= 0; week--) {
           const day = addDays(work.today, -7 * week);
           const history = asOf(animal.history, day);
-          const subject = { ...growthSubject(animal), weights: history.weights, feedings: history.feedings };
-          const lastSurprise = Growth.knows(subject)
-            ? new Growth(subject, herd.collectionGrowth).lastSurprise
-            : null;
+          const subject = { ...animal, weights: history.weights, feedings: history.feedings };
+          const lastSurprise = Growth.knows(subject) ? new Growth(subject, growth).lastSurprise : null;
           const now = concerns({ ...animal, history, lastSurprise }, baseline, day).length > 0;
           if (now && !before) count += 1;
           before = now;
         }
       }
-      return { fresh: count, animals: herd.animals.size };
+      return { fresh: count, animals: kept.size };
     });
     const aWeekIn300 = (fresh / WEEKS) * (300 / animals);
     expect(aWeekIn300).toBeLessThan(5);
@@ -135,17 +140,22 @@ describe('the demo farm', () => {
 
   test('has a season with a female in every stage, and waits that rest on clutches of its own', async () => {
     const board = await asOwner(viewBoard);
-    const stages = board.females.map(({ pairing }) => pairing?.forecast.stage ?? 'open');
+    const females = await asOwner(async (work) => boardFemales(work, await boardInOrder(work, 'female')));
+    const males = await asOwner(async (work) => boardMales(work, await boardInOrder(work, 'male')));
+    const stages = females.map(({ pairing }) => pairing?.forecast.stage ?? 'open');
     for (const stage of ['open', 'together', 'apart', 'ovulated', 'pre-lay', 'laid'])
       expect(stages).toContain(stage);
     expect(board.learned.shedToEggs).toBeGreaterThanOrEqual(10);
     expect(board.learned.eggsToPip).toBeGreaterThanOrEqual(9);
-    expect(board.females.some(({ pairing }) => pairing?.sires.some(({ stored }) => stored))).toBe(true);
+    expect(females.some(({ pairing }) => pairing?.sires.some(({ stored }) => stored))).toBe(true);
     // A mother and her son: kinship 1/4 (Falconer & Mackay 1996, from memory).
-    const marrow = board.females.find(({ number }) => number === 'F-02')!;
-    const son = board.males.find(({ number }) => number.startsWith('2402'))!;
-    expect(board.related).toContainEqual({ femaleId: marrow.id, maleId: son.id, inbreeding: 0.25 });
-    expect(board.related.every(({ inbreeding }) => inbreeding > board.rules.inbreedingBound)).toBe(true);
+    const marrow = females.find(({ number }) => number === 'F-02')!;
+    const son = males.find(({ number }) => number.startsWith('2402'))!;
+    const related = await asOwner((work) => relatedMates(work, marrow.id));
+    expect(related).toContainEqual({ id: son.id, inbreeding: 0.25 });
+    expect(related.every(({ inbreeding }) => inbreeding > board.rules.inbreedingBound)).toBe(true);
+    expect(board.females).toMatchObject({ together: expect.any(Number) as number });
+    expect(Object.values(board.females).reduce((sum, count) => sum + count)).toBe(females.length);
     const { lines } = await asOwner(viewToday);
     const kinds = new Set(lines.map(({ kind }) => kind));
     for (const kind of ['eggs', 'season', 'climate'] as const) expect(kinds).toContain(kind);

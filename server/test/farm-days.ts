@@ -12,6 +12,7 @@ import { addDays, clockIn, dayIn, startOfDay } from '@karyotome/core';
 import { afterAll, afterEach, beforeAll, describe, expect, test, vi } from 'vitest';
 import { anIncubator } from './hostile/farm.ts';
 import { fieldsOf, startTestApp, type TestApp, type TestClient } from './test-app.ts';
+import { roundOf } from './wholes.ts';
 
 /*
  * All days are the farm's, wherever the server stands and whatever a phone shows: at midnight, on days when clocks change, and
@@ -97,7 +98,7 @@ export function farmDayTests(zones: readonly string[]): void {
       };
       expect(sent.results.map(({ status }) => status)).toEqual(['kept', 'refused']);
       // The round knows it as done today, and nothing is due.
-      const round = (await owner.get('/rounds')).body as RoundView;
+      const round = await roundOf((path) => owner.get(path));
       expect(round.today).toBe(today);
       const [animal] = round.racks.flatMap(({ tubs }) => tubs.flatMap(({ animals }) => animals));
       expect(animal!.done.map(({ kind }) => kind)).toContain('feeding');

@@ -5,6 +5,7 @@ import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { keeperOf, meal, refusedFields, startWithRacks } from './room-of-racks.ts';
 import { ago, TODAY } from './days.ts';
 import { type TestApp, type TestClient } from './test-app.ts';
+import { racksOf } from './wholes.ts';
 
 let app: TestApp;
 let owner: TestClient;
@@ -47,14 +48,14 @@ describe('moving', () => {
   });
 
   test('a rack grows and shrinks, but not over its animals', async () => {
-    const racks = (await read<Page<RackView>>('/racks?limit=200')).items;
+    const racks = await racksOf((path) => owner.get(path));
     const small = racks.find(({ name }) => name === 'Small')!;
     const change = (body: object, v: number) =>
       owner.put(`/racks/${small.id}`, body, { 'If-Match': `"${v}"` });
     const input = { room: 'R', name: 'Small', levels: 3, tubsPerLevel: 3 };
     expect((await change(input, small.version)).status).toBe(200);
     expect((await change(input, small.version)).status).toBe(412);
-    const now = (await read<Page<RackView>>('/racks?limit=200')).items.find(({ name }) => name === 'Small')!;
+    const now = (await racksOf((path) => owner.get(path))).find(({ name }) => name === 'Small')!;
     expect(now.tubs).toHaveLength(9);
     const response = await change({ ...input, levels: 1 }, now.version);
     expect(refusedFields(response)).toEqual(['levels']);
@@ -65,7 +66,7 @@ describe('moving', () => {
 
 describe('heat', () => {
   test('a zone is checked at the surface; what is wrong is said, also on Today', async () => {
-    const [rack] = (await read<Page<RackView>>('/racks?limit=200')).items;
+    const [rack] = await racksOf((path) => owner.get(path));
     const input = {
       rackId: rack!.id,
       name: 'Mat',

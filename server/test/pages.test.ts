@@ -7,6 +7,7 @@ import { EUROPE, pageReader } from './page-reader.ts';
 import { ago, TODAY } from './days.ts';
 import { readCode } from './read-code.ts';
 import { listening, startTestApp, type TestApp, type TestClient } from './test-app.ts';
+import { racksOf } from './wholes.ts';
 
 /* Pages for everybody: plain HTML, read here by a parser of its own, without any script being run. */
 
@@ -237,7 +238,7 @@ test('nothing private stands in any public page, feed, statement, picture or pac
     ladderId: ladder!.id,
     stepPosition: 0,
   });
-  const [rack] = ((await owner.get('/racks')).body as Page<{ tubs: { id: string }[] }>).items;
+  const [rack] = await racksOf((path) => owner.get(path));
   await record(youngId, 'move', { toTubId: rack!.tubs[0]!.id, reason: `${MARK} reason` });
   const person = { name: `${MARK} buyer`, email: 'marker@example.test', phone: MARK, note: MARK };
   const personId = (await created('/persons', person)).id;

@@ -12,6 +12,7 @@ import { ensureOwner, firstPassword, OWNER_FILE } from '../src/features/session/
 import { withoutSecret } from '../src/http/log.ts';
 import { raw, signIn } from './hostile/raw-request.ts';
 import { listening, PASSWORD, startTestApp, type TestApp } from './test-app.ts';
+import { racksOf } from './wholes.ts';
 
 /* What is private stays so: in caches, in streams, in logs, on public pages. */
 
@@ -72,9 +73,9 @@ test('a stream of changes ends with its session, and tells of two in one tub', a
   const [ladder] = ((await ask('GET', '/ladders?limit=200')).body as Page<{ id: string }>).items;
   const rack = { room: 'R', name: 'Left', levels: 1, tubsPerLevel: 1, ladderId: ladder!.id, stepPosition: 0 };
   await ask('POST', '/racks', rack);
-  const [{ tubs }] = ((await ask('GET', '/racks')).body as { items: [{ tubs: { id: string }[] }] }).items;
+  const [rackOf] = await racksOf((path) => ask('GET', path));
   for (const number of ['S-1', 'S-2'])
-    await ask('POST', '/animals', { number, sex: 'male', tubId: tubs[0]!.id });
+    await ask('POST', '/animals', { number, sex: 'male', tubId: rackOf!.tubs[0]!.id });
   await vi.waitFor(() => expect(heard).toContain('event: notice'));
   expect(heard).toContain('{"code":"tub-shared","facts":{"tub":"Left 1-1","numbers":["S-2","S-1"]}}');
   expect((await ask('DELETE', '/session')).status).toBe(204);

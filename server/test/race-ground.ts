@@ -79,8 +79,7 @@ export class Maker {
       ladderId: ladder!.id,
       stepPosition: 0,
     });
-    const racks = bodyOf<Page<RackView>>(await this.client.get('/racks?limit=200')).items;
-    return racks.find(({ id }) => id === rackId)!.tubs.map(({ id }) => id);
+    return bodyOf<RackView>(await this.client.get(`/racks/${rackId}`)).tubs.map(({ id }) => id);
   }
 
   async view(id: string): Promise<AnimalView> {

@@ -2,6 +2,7 @@ import type { ClutchView, SeasonBoardView } from '@karyotome/contract';
 import { expect } from 'vitest';
 import { bodyOf, statuses, type Races } from './race-ground.ts';
 import { ago, TODAY } from './days.ts';
+import { boardOf } from './wholes.ts';
 
 /** Of pairings, clutches and their numbers. */
 export const BREEDING_RACES: Races = {
@@ -76,7 +77,7 @@ export const BREEDING_RACES: Races = {
       dams.map((damId, i) => [one, two][i]!.post('/season/introductions', { damId, sireId, on: TODAY })),
     );
     expect(statuses(answers)).toEqual([201, 201]);
-    const board = bodyOf<SeasonBoardView>(await one.get('/season'));
+    const board = await boardOf((path) => one.get(path));
     const together = board.females
       .filter(({ id }) => dams.includes(id))
       .filter(({ pairing }) => {
@@ -84,7 +85,7 @@ export const BREEDING_RACES: Races = {
         return own.at(-1)?.kind === 'introduction' || own.every(({ kind }) => kind !== 'separation');
       });
     expect(together).toHaveLength(1);
-    expect(dams).toContain(board.males.find(({ id }) => id === sireId)!.withId);
+    expect(dams).toContain(board.males.find(({ id }) => id === sireId)!.with!.id);
   },
 
   'one egg is said to be out twice: one young came of it': async ({ one, two }, make) => {

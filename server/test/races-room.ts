@@ -2,6 +2,7 @@ import type { Page, AnimalSummary, RackView } from '@karyotome/contract';
 import { expect } from 'vitest';
 import { bodyOf, statuses, type Races } from './race-ground.ts';
 import { TODAY } from './days.ts';
+import { racksOf } from './wholes.ts';
 
 /** Of tubs, moves and racks. */
 export const ROOM_RACES: Races = {
@@ -16,7 +17,7 @@ export const ROOM_RACES: Races = {
     // Whoever came second is told at once; both hear it as a notice (see the stream's own test).
     const told = answers.filter((answer) => 'alsoThere' in bodyOf<object>(answer));
     expect(told).toHaveLength(1);
-    const racks = bodyOf<Page<RackView>>(await one.get('/racks?limit=200')).items;
+    const racks = await racksOf((path) => one.get(path));
     const inside = racks.flatMap(({ tubs }) => tubs).find(({ id }) => id === tub)!.animals;
     expect(inside.map(({ id }) => id).toSorted()).toEqual(animals.toSorted());
   },
@@ -36,7 +37,7 @@ export const ROOM_RACES: Races = {
         ),
       );
       expect(statuses(answers)).toEqual([201, 409]);
-      const racks = bodyOf<Page<RackView>>(await one.get('/racks?limit=200')).items;
+      const racks = await racksOf((path) => one.get(path));
       for (const tub of racks.flatMap((rack) => rack.tubs).filter(({ id }) => tubs.includes(id)))
         expect(tub.animals).toHaveLength(1);
     },
@@ -83,7 +84,7 @@ export const ROOM_RACES: Races = {
   ) => {
     const id = await make.animal('female');
     const [tub] = await make.tubs(1);
-    const racks = bodyOf<Page<RackView>>(await one.get('/racks?limit=200')).items;
+    const racks = await racksOf((path) => one.get(path));
     const rack = racks.find(({ tubs }) => tubs.some((place) => place.id === tub))!;
     const answers = await Promise.all([
       one.delete(`/racks/${rack.id}`),

@@ -8,13 +8,16 @@ import type {
   ContradictionView,
   PairingView,
   RackView,
+  RoundRack,
   RoundView,
-  SeasonBoardView,
+  BoardFemale,
+  BoardMale,
 } from '@karyotome/contract';
 import { addDays } from '@karyotome/core';
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import { machineToday } from '../src/db/work.ts';
 import { startTestApp, type TestApp, type TestClient } from './test-app.ts';
+import { racksOf } from './wholes.ts';
 
 /*
  * While several people write, every read answers, and shows one moment: an animal lives in one tub, a round and the racks
@@ -25,6 +28,7 @@ const TODAY = machineToday();
 const ago = (days: number): string => addDays(TODAY, -days);
 
 interface Ground {
+  rack: string;
   readonly clutch: string;
   readonly animals: string[];
   readonly tubs: string[];
@@ -75,8 +79,13 @@ async function ground(owner: TestClient): Promise<Ground> {
     ladderId: ladder!.id,
     stepPosition: 0,
   });
-  const [rack] = ((await owner.get('/racks?limit=200')).body as Page<RackView>).items;
-  return { clutch, animals: [dam, sire, other, ...young], tubs: rack!.tubs.map(({ id }) => id) };
+  const [rack] = await racksOf((path) => owner.get(path));
+  return {
+    clutch,
+    animals: [dam, sire, other, ...young],
+    rack: rack!.id,
+    tubs: rack!.tubs.map(({ id }) => id),
+  };
 }
 
 const GENES = ['Pastel', 'Enchi', 'Pastel Enchi', 'Normal', 'Spider', 'Clown'];
@@ -151,19 +160,27 @@ const READS: readonly (readonly [(ground: Ground) => string, (body: never, groun
     },
   ],
   [
-    () => '/racks?limit=200',
-    ({ items: racks }: Page<RackView>) =>
+    ({ rack }) => `/racks/${rack}`,
+    ({ tubs }: RackView) =>
       unique(
-        racks.flatMap(({ tubs }) => tubs.flatMap(({ animals }) => animals.map(({ id }) => id))),
+        tubs.flatMap(({ animals }) => animals.map(({ id }) => id)),
         'occupants',
       ),
   ],
   [
-    () => '/rounds',
-    (round: RoundView) =>
+    ({ rack }) => `/rounds/racks/${rack}`,
+    ({ tubs }: RoundRack) =>
       unique(
-        round.racks.flatMap(({ tubs }) => tubs.flatMap(({ animals }) => animals.map(({ id }) => id))),
+        tubs.flatMap(({ animals }) => animals.map(({ id }) => id)),
         'stops',
+      ),
+  ],
+  [
+    () => '/rounds',
+    ({ racks }: RoundView) =>
+      unique(
+        racks.map(({ id }) => id),
+        'racks',
       ),
   ],
   [
@@ -175,16 +192,19 @@ const READS: readonly (readonly [(ground: Ground) => string, (body: never, groun
       ),
   ],
   [
-    () => '/season',
-    (board: SeasonBoardView) => {
-      const numbers = new Set(board.males.map(({ id }) => id));
-      for (const { pairing } of board.females)
-        for (const sire of pairing?.sires ?? []) {
-          expect(sire.number).not.toBe('');
-          expect(numbers.has(sire.id)).toBe(true);
-        }
+    () => '/season/females?limit=200',
+    ({ items: females }: Page<BoardFemale>) => {
+      for (const { pairing } of females)
+        for (const sire of pairing?.sires ?? []) expect(sire.number).not.toBe('');
     },
   ],
+  [
+    () => '/season/males?limit=200',
+    ({ items: males }: Page<BoardMale>) => {
+      for (const male of males) if (male.with) expect(male.with.number).not.toBe('');
+    },
+  ],
+  [() => '/season', () => undefined],
   [
     () => '/pairings',
     ({ items: pairings }: Page<PairingView>) => {

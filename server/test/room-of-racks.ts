@@ -1,6 +1,7 @@
 import type { Page, RackView, TodayView } from '@karyotome/contract';
 import { ago } from './days.ts';
 import { fieldsOf, maker, startTestApp, type TestApp, type TestClient } from './test-app.ts';
+import { racksOf } from './wholes.ts';
 
 export const meal = { species: 'rat', size: 'pup', state: 'frozen-thawed', taken: true };
 
@@ -35,6 +36,6 @@ export async function startWithRacks(): Promise<{ app: TestApp; tubs: string[] }
   const ladderId = ladders.find(({ name }) => name === 'Four-step rack')!.id;
   for (const [stepPosition, name] of ['Small', 'Large'].entries())
     await created('/racks', { room: 'R', name, levels: 2, tubsPerLevel: 3, ladderId, stepPosition });
-  const racks = (await read<Page<RackView>>('/racks?limit=200')).items;
+  const racks = await racksOf((path) => app.owner.get(path));
   return { app, tubs: racks.flatMap((rack) => rack.tubs.map(({ id }) => id)) };
 }

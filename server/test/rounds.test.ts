@@ -1,10 +1,11 @@
-import type { AnimalView, FeedingView, RoundResult, RoundView } from '@karyotome/contract';
+import type { AnimalView, FeedingNightLine, FeedingView, RoundResult } from '@karyotome/contract';
 import { FEEDING_RULES } from '@karyotome/core';
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { keeperOf, meal, refusedFields, startWithRacks } from './room-of-racks.ts';
 import { ago, TODAY } from './days.ts';
 import { type TestApp, type TestClient } from './test-app.ts';
+import { allOf, roundOf } from './wholes.ts';
 
 let app: TestApp;
 let owner: TestClient;
@@ -30,7 +31,7 @@ describe('a round', () => {
   });
 
   test('shows tubs in walking order with what is due, and what a weighing should show', async () => {
-    const round = await read<RoundView>('/rounds');
+    const round = await roundOf((path) => owner.get(path));
     expect(round.racks.map(({ name }) => name)).toEqual(['Small']);
     const [seen] = round.racks[0]!.tubs[0]!.animals;
     expect(seen).toMatchObject({ number: 'R-1', meal: { verdict: 'due', prey: 'rat pup' }, done: [] });
@@ -62,7 +63,7 @@ describe('a round', () => {
     expect(again).toEqual([first[0], first[3]]);
     const { records } = await read<AnimalView>(`/animals/${id}`);
     expect(records.filter(({ kind, on }) => kind === 'feeding' && on === TODAY)).toHaveLength(1);
-    const seen = (await read<RoundView>('/rounds')).racks[0]!.tubs[0]!.animals[0]!;
+    const seen = (await roundOf((path) => owner.get(path))).racks[0]!.tubs[0]!.animals[0]!;
     expect(seen.done).toMatchObject([
       { kind: 'feeding', body: { ...meal, taken: true } },
       { kind: 'care', body: { act: 'cleaned' } },
@@ -162,7 +163,8 @@ describe('feeding', () => {
     await owner.post(`/records/${passed}/void`, { reason: 'Undone' });
     await record(id, 'care', ago(2), { act: 'regurgitated' });
     expect(await mealOf()).toMatchObject({ verdict: 'resting' });
-    const { night, thaw } = await read<FeedingView>('/feeding');
+    const { thaw } = await read<FeedingView>('/feeding');
+    const night = await allOf<FeedingNightLine>((path) => owner.get(path), '/feeding/night');
     expect(night.find(({ number }) => number === 'F-2')!.meal.notes).toMatchObject([
       { code: 'smaller-after-regurgitation' },
       { code: 'resting-after-regurgitation', facts: { on: ago(2) } },

@@ -8,6 +8,7 @@ import { breederOf } from './breeder.ts';
 import { ago, TODAY } from './days.ts';
 import { sellerOf } from './sale-acts.ts';
 import { startTestApp, type TestApp, type TestClient } from './test-app.ts';
+import { racksOf } from './wholes.ts';
 
 /* From undecided to sold: dated, taken back, and what follows of it. */
 
@@ -135,7 +136,7 @@ describe('an animal on its way to a buyer', () => {
       stepPosition: 0,
     };
     await created('/racks', rack);
-    const racks = ((await owner.get('/racks')).body as Page<{ name: string; tubs: { id: string }[] }>).items;
+    const racks = await racksOf((path) => owner.get(path));
     const tubId = racks.find(({ name }) => name === 'Sales')!.tubs[0]!.id;
     const id = (await created('/animals', { number: 'T-1', sex: 'male', tubId })).id;
     const sold = await eventOf(id, 'sold', TODAY, {});

@@ -95,7 +95,12 @@ describe('a whole season, from the first introduction to numbered hatchlings', (
     expect(fieldsOf(await lock(null, ago(85)))).toEqual(['sireId: must be text']);
     expect(fieldsOf(await lock(second, ago(95)))[0]).toContain('on: lies before the first introduction');
     const male = (await board()).males.find(({ number }) => number === 'S-2')!;
-    expect(male).toMatchObject({ females: 1, locks: 1, withId: dam, lastLockOn: ago(85) });
+    expect(male).toMatchObject({
+      females: 1,
+      locks: 1,
+      with: { id: dam, number: 'D-1' },
+      lastLockOn: ago(85),
+    });
   });
 
   test('an event on the wrong day is corrected, and what was there is kept', async () => {

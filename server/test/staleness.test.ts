@@ -22,6 +22,7 @@ beforeAll(async () => {
   const [animal] = farm.params['/animals/:id']!;
   const young = farm.params['/animals/:id']!.at(-1)!;
   const [clutch] = farm.params['/clutches/:id']!;
+  const [rack] = farm.params['/racks/:id']!;
   reads = {
     animals: '/animals',
     animal: `/animals/${young}`,
@@ -30,6 +31,9 @@ beforeAll(async () => {
     claimDetail: `/animals/${young}/claims/clown/clown`,
     kin: `/animals/${animal}/kin`,
     season: '/season',
+    seasonFemales: '/season/females?limit=200',
+    seasonMales: '/season/males?limit=200',
+    relatedMates: `/season/related/${animal}`,
     pairings: '/pairings',
     planner: '/planner',
     hatchRates: '/hatch-rates',
@@ -40,9 +44,15 @@ beforeAll(async () => {
     setUpProposal: `/clutches/${clutch}/set-up`,
     today: '/today',
     round: '/rounds',
+    roundRack: `/rounds/racks/${rack}`,
+    sheds: '/sheds',
     feeding: '/feeding',
+    feedingNight: '/feeding/night',
+    feedingLessons: '/feeding/lessons',
     room: '/room',
     racks: '/racks',
+    rack: `/racks/${rack}`,
+    tubs: '/tubs',
     ladders: '/ladders',
     learnedMoves: '/moves/learned',
     showcase: '/showcase',

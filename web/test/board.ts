@@ -28,6 +28,7 @@ type Pairing = NonNullable<BoardFemale['pairing']>;
 export function boardFemale(pairing: Partial<Pairing> | null, more: Partial<BoardFemale> = {}): BoardFemale {
   return {
     id: 'f',
+    group: 'ready',
     number: 'F-1',
     name: 'Bramble',
     label: 'Pastel',
@@ -53,6 +54,7 @@ export function boardFemale(pairing: Partial<Pairing> | null, more: Partial<Boar
 
 export const boardMale = (more: Partial<BoardMale> = {}): BoardMale => ({
   id: 'm',
+  group: 'ready',
   number: 'M-1',
   name: 'Rook',
   label: 'Clown',
@@ -61,7 +63,7 @@ export const boardMale = (more: Partial<BoardMale> = {}): BoardMale => ({
   females: 0,
   locks: 0,
   lastLockOn: null,
-  withId: null,
+  with: null,
   readiness: READY,
   ...more,
 });

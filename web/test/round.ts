@@ -1,4 +1,7 @@
-import type { RoundAnimal, RoundView } from '@karyotome/contract';
+import type { RoundAnimal, RoundRack } from '@karyotome/contract';
+import { vi } from 'vitest';
+import { api } from '../src/api/resources.ts';
+import type { WholeRound } from '../src/offline/device.ts';
 import { FEEDING_PLANS, nextMeal, type History } from '@karyotome/core';
 
 export const HISTORY: History = {
@@ -37,7 +40,8 @@ export function roundAnimal(number: string, more: Partial<RoundAnimal> = {}): Ro
   };
 }
 
-export function roundView(...numbers: string[]): RoundView {
+/** A round of one rack. */
+export function roundView(...numbers: string[]): WholeRound & { racks: RoundRack[] } {
   return {
     today: '2026-06-20',
     at: '2026-06-20T18:00:00.000Z',
@@ -56,4 +60,21 @@ export function roundView(...numbers: string[]): RoundView {
     ],
     plans: [...FEEDING_PLANS],
   };
+}
+
+/** The server has this round: its racks are read one by one. */
+export function serveRound({ racks, ...round }: WholeRound) {
+  vi.spyOn(api, 'roundRack').mockImplementation((id) =>
+    Promise.resolve(racks.find((rack) => rack.id === id)!),
+  );
+  return vi.spyOn(api, 'round').mockResolvedValue({
+    ...round,
+    racks: racks.map(({ id, room, name, tubs }) => ({
+      id,
+      room,
+      name,
+      animals: tubs.length,
+      stamp: JSON.stringify(tubs),
+    })),
+  });
 }

@@ -4,12 +4,17 @@ import type {
   RecordFact,
   RecordKind,
   RecordWarning,
-  RoundFlags,
-  RoundFlag,
   StartProtocol,
   TubPlace,
 } from '@karyotome/contract';
-import { parseSeasonNumber, type CareAct, type NumberPattern, type ShedStage } from '@karyotome/core';
+import {
+  parseSeasonNumber,
+  type CareAct,
+  type HandlingFlag,
+  type HandlingFlags,
+  type NumberPattern,
+  type ShedStage,
+} from '@karyotome/core';
 import { CONCERNS } from './husbandry.ts';
 import { capital, say, type Phrases } from './phrases.ts';
 import type { Reader } from './reader.ts';
@@ -110,7 +115,7 @@ const RECORDS: { [K in RecordKind]: (body: RecordBodies[K], reader: Reader) => s
   note: ({ text }) => text,
 };
 
-const ROUND_FLAGS: Phrases<RoundFlags> = {
+const HANDLING_FLAGS: Phrases<HandlingFlags> = {
   gravid: () => 'gravid',
   digesting: ({ daysSinceMeal }) => `ate ${daysSinceMeal === 0 ? 'today' : 'yesterday'}: no handling`,
   settling: ({ days }, reader) => (days === 0 ? 'moved today' : `moved ${reader.days(days)} ago`),
@@ -119,7 +124,8 @@ const ROUND_FLAGS: Phrases<RoundFlags> = {
   'meals-refused': (facts, reader) => CONCERNS['meals-refused'](facts, reader).text,
   'regurgitated-again': (facts, reader) => CONCERNS['regurgitated-again'](facts, reader).text,
 };
-export const roundFlagWords = (flag: RoundFlag, reader: Reader): string => say(ROUND_FLAGS, flag, reader);
+export const handlingFlagWords = (flag: HandlingFlag, reader: Reader): string =>
+  say(HANDLING_FLAGS, flag, reader);
 
 type Facts<Union, Code> = Extract<Union, { code: Code }> extends { facts: infer F } ? F : never;
 

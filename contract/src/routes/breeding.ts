@@ -2,12 +2,34 @@ import { newPairing } from '../breeding-requests.ts';
 import * as season from '../season-requests.ts';
 import { voiding } from '../records.ts';
 import type { PairingView } from '../breeding-responses.ts';
-import type { DoneClutchView, PlannerView, SeasonBoardView } from '../season-responses.ts';
+import type {
+  BoardFemale,
+  BoardMale,
+  DoneClutchView,
+  PlannerView,
+  RelatedMate,
+  SeasonBoardView,
+} from '../season-responses.ts';
 import { acts, changes, lists, reads, writes } from './route.ts';
 import type { Changed, Created } from './answers.ts';
 
 export const breedingRoutes = {
-  season: reads<SeasonBoardView>()('/season', 'The season: females, males and what is expected'),
+  season: reads<SeasonBoardView>()('/season', 'The season: its rules, and how many are on the board'),
+  seasonFemales: lists<BoardFemale>()('/season/females', 'Females by what can be done with them', {
+    key: 'id',
+    filters: ['group', 'id'],
+  }),
+  seasonMales: lists<BoardMale>()('/season/males', 'Males by what can be done with them', {
+    key: 'id',
+    filters: ['group', 'id'],
+  }),
+  relatedMates: lists<RelatedMate>()(
+    '/season/related/:id',
+    'Mates that are too closely related to one animal',
+    {
+      key: 'id',
+    },
+  ),
   changeSeasonRules: changes<Changed>()(
     'put',
     '/season/rules',

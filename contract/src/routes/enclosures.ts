@@ -3,15 +3,20 @@ import { newLadder, newRack } from '../enclosure-requests.ts';
 import type { HeatFault } from '@karyotome/core';
 import type { LearnedView } from '../husbandry-responses.ts';
 import { voiding } from '../records.ts';
-import type { LadderView, RackView } from '../enclosure-responses.ts';
+import type { LadderView, RackSummary, RackView, TubView } from '../enclosure-responses.ts';
 import { acts, changes, lists, reads, writes } from './route.ts';
 import type { Created, Many } from './answers.ts';
 
 export const enclosuresRoutes = {
-  racks: lists<RackView>()('/racks', 'All racks with their tubs', {
+  racks: lists<RackSummary>()('/racks', 'All racks', {
     key: 'id',
     sorts: ['name'],
     filters: ['room'],
+  }),
+  rack: reads<RackView>()('/racks/:id', 'One rack with its tubs and who lives in them'),
+  tubs: lists<TubView>()('/tubs', 'All tubs, in walking order', {
+    key: 'tubId',
+    filters: ['isFree', 'room', 'rack'],
   }),
   addRack: writes<Created>()('post', '/racks', 'Add a rack', newRack),
   changeRack: changes<Created>()('put', '/racks/:id', 'Change a rack', husbandry.rackChange),

@@ -1,13 +1,26 @@
 import * as husbandry from '../husbandry-requests.ts';
-import type { FeedingView, RoomView, RoundResult, RoundView } from '../husbandry-responses.ts';
+import type {
+  FeedingLessons,
+  FeedingNightLine,
+  FeedingView,
+  RoomView,
+  RoundRack,
+  RoundResult,
+  RoundView,
+  ShedsView,
+} from '../husbandry-responses.ts';
 import { voiding } from '../records.ts';
 import type { TodayView } from '../today-responses.ts';
 import type { Changed, Created } from './answers.ts';
-import { acts, changes, reads, writes } from './route.ts';
+import { acts, changes, lists, reads, writes } from './route.ts';
 
 export const keepingRoutes = {
-  today: reads<TodayView>()('/today', 'What needs a person today'),
-  round: reads<RoundView>()('/rounds', 'Everything a round needs'),
+  today: reads<TodayView>()('/today', 'What needs a person today', {
+    query: ['limit', 'after', 'act', 'by'],
+  }),
+  round: reads<RoundView>()('/rounds', 'The racks of a round, in walking order'),
+  roundRack: reads<RoundRack>()('/rounds/racks/:id', 'What a round needs of one rack'),
+  sheds: reads<ShedsView>()('/sheds', 'Who is in shed, in walking order'),
   sendRound: writes<{ results: RoundResult[] }>()(
     'post',
     '/rounds/entries',
@@ -19,7 +32,11 @@ export const keepingRoutes = {
       status: 200,
     },
   ),
-  feeding: reads<FeedingView>()('/feeding', 'Meals tonight, the freezer, rules and plans'),
+  feeding: reads<FeedingView>()('/feeding', 'The freezer, rules and plans of feeding'),
+  feedingNight: lists<FeedingNightLine>()('/feeding/night', 'Meals tonight, in walking order', {
+    key: 'id',
+  }),
+  feedingLessons: reads<FeedingLessons>()('/feeding/lessons', 'What worked, and the days between meals'),
   changeFeedingRules: changes<Changed>()(
     'put',
     '/feeding/rules',

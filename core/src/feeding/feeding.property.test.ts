@@ -2,12 +2,12 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { addDays } from '../calendar/days.ts';
 import type { History } from '../husbandry/history.ts';
-import { freezer, ORDER_RULES, stockOf, thawList } from './freezer.ts';
+import { freezer, frozenPrey, ORDER_RULES, stockOf, thawList } from './freezer.ts';
 import { nextMeal } from './next-meal.ts';
 import { planState } from './plan-state.ts';
 import { FEEDING_PLANS } from './plans.ts';
 import { PREY_SIZES } from './prey.ts';
-import { whatWorked } from './what-worked.ts';
+import { tallyWorked, whatWorked } from './what-worked.ts';
 
 const DAY = '2026-06-30';
 const offer = fc.record({
@@ -105,7 +105,7 @@ describe('whatever was recorded', () => {
   test('what worked counts each telling offer once for its prey', () => {
     fc.assert(
       fc.property(anyHistory, (history) => {
-        const worked = whatWorked([{ history, kindOfTub: new Map() }]);
+        const worked = whatWorked(tallyWorked([{ history, kindOfTub: new Map() }]));
         const prey = worked.find(({ by }) => by === 'prey');
         expect(prey?.count ?? 0).toBe(history.feedings.filter(({ taken }) => taken).length);
         for (const { low, share, high } of worked) {
@@ -163,7 +163,12 @@ describe('the freezer, whatever was booked', () => {
       fc.property(fc.array(anyHistory, { maxLength: 20 }), (herd) => {
         const meals = herd.map((history) => nextMeal(history, DAY)!);
         const frozen = meals.filter(({ verdict, state }) => verdict === 'due' && state === 'frozen-thawed');
-        expect(thawList(meals).reduce((sum, { count }) => sum + count, 0)).toBe(frozen.length);
+        expect(
+          thawList(meals.map((meal) => ({ prey: frozenPrey(meal), count: 1 }))).reduce(
+            (sum, { count }) => sum + count,
+            0,
+          ),
+        ).toBe(frozen.length);
       }),
     );
   });

@@ -3,13 +3,13 @@ import jstat from 'jstat';
 
 import { addDays } from '../calendar/days.ts';
 import type { History } from '../husbandry/history.ts';
-import { freezer, normalQuantile, reorderPoint, stockOf, thawList } from './freezer.ts';
+import { freezer, frozenPrey, normalQuantile, reorderPoint, stockOf, thawList } from './freezer.ts';
 import { nextMeal } from './next-meal.ts';
 import { planState } from './plan-state.ts';
 import { FEEDING_PLANS } from './plans.ts';
 import { FEEDING_RULES } from './rules.ts';
 import { preyFor, preyMass } from './prey.ts';
-import { mealIntervals, whatWorked } from './what-worked.ts';
+import { mealIntervals, tallyWorked, whatWorked } from './what-worked.ts';
 
 const TODAY = '2026-06-30';
 const ago = (days: number): string => addDays(TODAY, -days);
@@ -188,7 +188,7 @@ describe('what worked', () => {
       }),
       kindOfTub: new Map([['t', 'Hatchling tub']]),
     });
-    const worked = whatWorked([subject('+-+-', 'frozen-thawed'), subject('++++', 'live')]);
+    const worked = whatWorked(tallyWorked([subject('+-+-', 'frozen-thawed'), subject('++++', 'live')]));
     const of = (by: string, value: string) => worked.find((one) => one.by === by && one.value === value)!;
     expect(of('state', 'live')).toMatchObject({ count: 4, of: 4 });
     expect(of('state', 'frozen-thawed')).toMatchObject({ count: 2, of: 4, share: 0.5 });
@@ -218,7 +218,9 @@ describe('the freezer', () => {
     const later = meal({ feedings: offers('+', 7, 1) });
     const live = meal({ plan: { firstMealOn: ago(1), planId: 'live-pinkies' }, feedings: [] });
     expect(live.state).toBe('live');
-    expect(thawList([due, due, later, live])).toEqual([{ prey: 'rat pup', count: 2 }]);
+    expect(thawList([due, due, later, live].map((meal) => ({ prey: frozenPrey(meal), count: 1 })))).toEqual([
+      { prey: 'rat pup', count: 2 },
+    ]);
   });
 
   test('the deviates of the normal distribution', () => {

@@ -25,16 +25,24 @@ const ORDER = new Map(PREY_SIZES.map(({ species, size }, i) => [`${species} ${si
 export const byPreySize = (a: Prey, b: Prey): number => (ORDER.get(a) ?? 99) - (ORDER.get(b) ?? 99);
 
 /**
- * What to thaw: frozen prey of the meals that are due, by species and size, smallest first.
+ * The frozen prey that a meal takes tonight; null for one that is not due, or of prey that is not frozen.
  *
- * @example thawList([{ verdict: 'due', state: 'frozen-thawed', prey: 'rat pup' }, { verdict: 'due', state: 'frozen-thawed', prey: 'rat pup' }]) // [{"prey": "rat pup", "count": 2}]
+ * @example frozenPrey({ verdict: 'due', state: 'frozen-thawed', prey: 'rat pup' }) // "rat pup"
  */
-export function thawList(meals: readonly Meal[]): { prey: Prey; count: number }[] {
+export const frozenPrey = (meal: Pick<Meal, 'verdict' | 'state' | 'prey'> | null): Prey | null =>
+  meal?.verdict === 'due' && meal.state === 'frozen-thawed' ? meal.prey : null;
+
+/**
+ * What to thaw, by species and size, smallest first.
+ *
+ * @param meals - the frozen prey of each meal, or of so many meals
+ * @example thawList([{ prey: 'rat small', count: 1 }, { prey: 'rat pup', count: 2 }, { prey: null, count: 4 }]) // [{"prey": "rat pup", "count": 2}, {"prey": "rat small", "count": 1}]
+ */
+export function thawList(
+  meals: readonly { readonly prey: Prey | null; readonly count: number }[],
+): { prey: Prey; count: number }[] {
   const counts = new Map<Prey, number>();
-  for (const meal of meals) {
-    if (meal.verdict !== 'due' || meal.state !== 'frozen-thawed') continue;
-    counts.set(meal.prey, (counts.get(meal.prey) ?? 0) + 1);
-  }
+  for (const { prey, count } of meals) if (prey !== null) counts.set(prey, (counts.get(prey) ?? 0) + count);
   return [...counts].map(([prey, count]) => ({ prey, count })).toSorted((a, b) => byPreySize(a.prey, b.prey));
 }
 

@@ -1,5 +1,6 @@
 export {
   byPreySize,
+  frozenPrey,
   freezer,
   ORDER_RULES,
   reorderPoint,
@@ -24,4 +25,12 @@ export { offeredStep, planState, type PlanState } from './plan-state.ts';
 export { FEEDING_PLANS, REFUSAL_STEPS, type FeedingPlan, type PlanStep } from './plans.ts';
 export { preyFor, preyMass, PREY_SIZES, type PreySize, type PreySpecies, type PreyState } from './prey.ts';
 export { FEEDING_RULES, weightClass, type FeedingRules, type WeightClass } from './rules.ts';
-export { mealIntervals, whatWorked, type Worked, type WorkedBy, type WorkedSubject } from './what-worked.ts';
+export {
+  mealIntervals,
+  tallyWorked,
+  whatWorked,
+  type Worked,
+  type WorkedBy,
+  type WorkedSubject,
+  type WorkedTally,
+} from './what-worked.ts';

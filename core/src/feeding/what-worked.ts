@@ -18,15 +18,22 @@ export interface WorkedSubject {
   readonly kindOfTub: ReadonlyMap<string, string>;
 }
 
+/** Meals offered and taken under one circumstance. */
+export interface WorkedTally {
+  readonly by: WorkedBy;
+  readonly value: string;
+  readonly taken: number;
+  readonly of: number;
+}
+
 /**
- * Meals taken of those offered, by what was done: the step, the prey, live or thawed, light, kind of tub, substrate. Offers
- * in shed and while settling after a move are left out.
+ * Counts meals taken of those offered, by what was done: the step, the prey, live or thawed, light, kind of tub, substrate.
+ * Offers in shed and while settling after a move are left out.
  *
- * @returns each value that was offered at least once, most offers first, with its 95% interval
- * @example whatWorked([{ history: { feedings: [{ id: 'f', on: '2026-11-01', taken: true, light: 'dark' }], weights: [], sheds: [], moves: [] }, kindOfTub: new Map() }]).map(({ by, value }) => [by, value]) // [["light", "dark"]]
+ * @example tallyWorked([{ history: { feedings: [{ id: 'f', on: '2026-11-01', taken: true, light: 'dark' }], weights: [], sheds: [], moves: [] }, kindOfTub: new Map() }]) // [{"by": "light", "value": "dark", "taken": 1, "of": 1}]
  */
-export function whatWorked(subjects: readonly WorkedSubject[], season?: FastingSeason): Worked[] {
-  const counts = new Map<string, { by: WorkedBy; value: string; taken: number; of: number }>();
+export function tallyWorked(subjects: readonly WorkedSubject[], season?: FastingSeason): WorkedTally[] {
+  const counts = new Map<string, WorkedTally>();
   for (const { history, kindOfTub } of subjects) {
     for (const offer of informativeOffers(history, season)) {
       const move = history.moves.findLast(({ on }) => on <= offer.on);
@@ -39,14 +46,28 @@ export function whatWorked(subjects: readonly WorkedSubject[], season?: FastingS
         ['tub', tub],
         ['substrate', move?.substrate || undefined],
       ];
-      for (const [by, value] of values) {
-        if (value === undefined) continue;
-        const key = `${by}|${value}`;
-        const count = counts.get(key) ?? { by, value, taken: 0, of: 0 };
-        counts.set(key, { ...count, taken: count.taken + Number(offer.taken), of: count.of + 1 });
-      }
+      for (const [by, value] of values)
+        if (value !== undefined) add(counts, { by, value, taken: Number(offer.taken), of: 1 });
     }
   }
+  return [...counts.values()];
+}
+
+function add(counts: Map<string, WorkedTally>, { by, value, taken, of }: WorkedTally): void {
+  const key = `${by}|${value}`;
+  const known = counts.get(key) ?? { by, value, taken: 0, of: 0 };
+  counts.set(key, { by, value, taken: known.taken + taken, of: known.of + of });
+}
+
+/**
+ * What worked, by tallies of animals or of groups of them.
+ *
+ * @returns each value that was offered at least once, most offers first, with its 95% interval
+ * @example whatWorked([{ by: 'light', value: 'dark', taken: 1, of: 2 }, { by: 'light', value: 'dark', taken: 1, of: 1 }]).map(({ by, value, of }) => [by, value, of]) // [["light", "dark", 3]]
+ */
+export function whatWorked(tallies: readonly WorkedTally[]): Worked[] {
+  const counts = new Map<string, WorkedTally>();
+  for (const tally of tallies) add(counts, tally);
   return [...counts.values()]
     .map(({ by, value, taken, of }) => ({ by, value, ...shareOf(taken, of) }))
     .toSorted((a, b) => b.of - a.of || (a.value < b.value ? -1 : 1));

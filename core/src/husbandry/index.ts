@@ -1,4 +1,13 @@
 export {
+  animalState,
+  type AnimalState,
+  type HandlingFlag,
+  type HandlingFlags,
+  type HerdBasis,
+  type Housing,
+  type KeptAnimal,
+} from './animal-state.ts';
+export {
   appetite,
   DIGESTING_DAYS,
   SETTLING_DAYS,
@@ -51,12 +60,16 @@ export type { MoveReason, MoveReasons, Reason, WeighedReason } from './move-reas
 export { shedCycle, soakPlan, type ShedCycle, type SoakPlan } from './shed-cycle.ts';
 export { inShed, SOAK, type InShed } from './shed-state.ts';
 export {
+  ACT_OF_KIND,
+  isOverdue,
   task,
+  TASK_ACTS,
   TASK_KINDS,
   type Cutting,
   type MealFacts,
   type StockFacts,
   type Task,
+  type TaskAct,
   type TaskCode,
   type TaskFact,
   type TaskKind,

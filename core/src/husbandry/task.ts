@@ -29,6 +29,52 @@ export type TaskKind =
   | 'stock'
   | 'sale';
 
+/** What kinds of task are gathered under where a day's work is looked through by what is done. */
+export type TaskAct = 'meal' | 'shed' | 'weigh' | 'move' | 'bench' | 'eggs' | 'season' | 'concern' | 'room';
+
+/** In the order in which they are shown. */
+export const TASK_ACTS = [
+  'meal',
+  'shed',
+  'weigh',
+  'move',
+  'bench',
+  'eggs',
+  'season',
+  'concern',
+  'room',
+] as const satisfies readonly TaskAct[];
+
+export const ACT_OF_KIND: Readonly<Record<TaskKind, TaskAct>> = {
+  meal: 'meal',
+  weigh: 'weigh',
+  shed: 'shed',
+  'first-shed': 'shed',
+  sex: 'bench',
+  identify: 'bench',
+  move: 'move',
+  settle: 'move',
+  eggs: 'eggs',
+  season: 'season',
+  climate: 'eggs',
+  concern: 'concern',
+  clean: 'room',
+  heat: 'room',
+  stock: 'room',
+  sale: 'concern',
+};
+
+/** What has a day of its own can be overdue; a shed lasts, and is not. */
+const HAS_A_DAY: readonly TaskKind[] = ['meal', 'weigh', 'clean', 'heat'];
+
+/**
+ * Whether the day of a task has passed.
+ *
+ * @example isOverdue({ kind: 'meal', dueOn: '2026-11-27' }, '2026-11-28') // true
+ */
+export const isOverdue = ({ kind, dueOn }: Pick<Task, 'kind' | 'dueOn'>, today: IsoDay): boolean =>
+  HAS_A_DAY.includes(kind) && dueOn < today;
+
 /** Everything that can be due. Masses in grams, temperatures in degrees Celsius; days are counted from 0. */
 export interface Tasks extends Concerns, ClimateAlarms {
   /** A reservation ran out by itself: it is for sale again. */

@@ -17,6 +17,7 @@ import { sales } from './migrations/20261129150000-sales.ts';
 import { takingIn } from './migrations/20261129200000-taking-in.ts';
 import { keysAndAmendments } from './migrations/20261129234500-keys-and-amendments.ts';
 import { statements } from './migrations/20261129090000-statements.ts';
+import { animalStates } from './migrations/20261130090000-animal-states.ts';
 
 /** Listed by hand, so that the bundled server carries them. */
 export const MIGRATIONS: readonly Migration[] = [
@@ -37,6 +38,7 @@ export const MIGRATIONS: readonly Migration[] = [
   post,
   waiting,
   keysAndAmendments,
+  animalStates,
 ];
 
 /** Any number: only one process migrates at a time. */

@@ -2,6 +2,7 @@ import { dayIn, type TimeZone } from '@karyotome/core';
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize';
 import { nowMs } from '../clock.ts';
 import { Refusal } from '../refusal.ts';
+import { BeginAgain } from './begin-again.ts';
 import { isDatabaseAway, isToBeDoneAgain } from './faults.ts';
 import type { Models } from './models.ts';
 import { inTurn } from './turns.ts';
@@ -52,6 +53,8 @@ export function machineToday(): string {
 
 const MOST_TRIES = 6;
 const MOST_CONNECTIONS_TRIED = 3;
+/** A read that needs something first begins again so often. */
+const MOST_BEGINNINGS = 4;
 
 /**
  * Reads: whatever it asks in however many statements, it sees one moment of the collection, and writes nothing.
@@ -63,6 +66,7 @@ export async function reading<T, Who extends Reader>(
   actor: Who,
   run: (work: Work<Who>) => Promise<T>,
 ): Promise<T> {
+  let beginnings = 1;
   for (let tries = 1; ; tries++) {
     try {
       return await database.sequelize.transaction(async (transaction) => {
@@ -72,6 +76,11 @@ export async function reading<T, Who extends Reader>(
         return run(await begin(database, actor, transaction, false));
       });
     } catch (error) {
+      if (error instanceof BeginAgain && beginnings < MOST_BEGINNINGS) {
+        beginnings += 1;
+        await error.meanwhile();
+        continue;
+      }
       // After the database was away, connections that were kept are dead: another one is tried.
       if (!isDatabaseAway(error) || tries === MOST_CONNECTIONS_TRIED) throw error;
     }

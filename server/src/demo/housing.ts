@@ -1,7 +1,9 @@
 import { randomUUID } from 'node:crypto';
-import { newRecord, validate, type NewRack, type NewRecord, type RackView } from '@karyotome/contract';
+import { newRecord, validate, type NewRack, type NewRecord } from '@karyotome/contract';
 import { addDays, LADDER_PRESETS } from '@karyotome/core';
 import type { Actor, Work } from '../db/work.ts';
+import { placedTubs } from '../domain/enclosures/enclosures.queries.ts';
+import { groupBy } from '../group-by.ts';
 import { createRack, listRacks } from '../domain/enclosures/racks.service.ts';
 import { insertRecord } from '../domain/records/insert-record.ts';
 import type { Chance } from './chance.ts';
@@ -43,11 +45,11 @@ export class Housing {
   async addRacks(racks: readonly Omit<NewRack, 'room' | 'ladderId'>[]): Promise<void> {
     const ladderId = await this.ladder();
     for (const rack of racks) await createRack(this.work, { ...rack, room: ROOM, ladderId });
-    const made: RackView[] = await listRacks(this.work);
-    for (const { name, stepPosition, tubs } of made) {
+    const tubsOf = groupBy(await placedTubs(this.work), ({ rackId }) => rackId);
+    for (const { id, name, stepPosition } of await listRacks(this.work)) {
       if (!racks.some((rack) => rack.name === name)) continue;
       const known = this.free.get(stepPosition) ?? [];
-      this.free.set(stepPosition, [...known, ...tubs.map((tub) => tub.id)]);
+      this.free.set(stepPosition, [...known, ...(tubsOf.get(id) ?? []).map(({ tubId }) => tubId)]);
     }
   }
 

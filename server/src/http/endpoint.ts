@@ -170,6 +170,24 @@ export function createEndpoints(
       };
       read(route, page as (call: Call<R>) => Promise<AnswerOf<R>>, options);
     },
+    /**
+     * A read of a list whose items are found by little, and shown by much: what is shown is read for the page alone.
+     *
+     * @param find - all items, in order, with what they are told apart, filtered and sorted by
+     * @param show - the items of a page
+     */
+    listBy<R extends ListRoute, Item extends object, Light extends object>(
+      route: R & ListRoute<string, Item>,
+      find: (call: Call<R>) => Promise<readonly Light[]>,
+      show: (call: Call<R>, page: readonly Light[]) => Promise<Item[]>,
+    ): void {
+      const schema = listQuery(route.list);
+      const page = async (call: Call<R>): Promise<Page<Item>> => {
+        const found = pageOf(await find(call), route.list, checked(schema, listQueryOf(call.request)));
+        return { ...found, items: await show(call, found.items) };
+      };
+      read(route, page as (call: Call<R>) => Promise<AnswerOf<R>>);
+    },
     /** A write takes effect once per Idempotency-Key: a repetition is answered from the first one's record. */
     write<R extends Route, Prepared = undefined>(
       route: R,

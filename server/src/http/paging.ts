@@ -1,5 +1,6 @@
 import type { ListQuery, ListRules, Page } from '@karyotome/contract';
 import type { Request } from 'express';
+import { cursorText, readCursor } from '../cursor.ts';
 import { invalidField } from '../refusal.ts';
 
 /** Where the last page ended: the place of its last item, and what tells that item from the others. */
@@ -28,7 +29,7 @@ export function pageOf<Item extends object>(
   const last = page.at(-1);
   return {
     items: page,
-    next: last !== undefined && end < found.length ? toText([end - 1, keyOf(last)]) : null,
+    next: last !== undefined && end < found.length ? cursorText([end - 1, keyOf(last)]) : null,
     total: found.length,
   };
 }
@@ -61,18 +62,9 @@ function placeAfter<Item>(
   return now === -1 ? place : now + 1;
 }
 
-const toText = (cursor: Cursor): string => Buffer.from(JSON.stringify(cursor)).toString('base64url');
-
 function cursorOf(text: string): Cursor {
+  const [place, key] = readCursor(text, ['number', 'string']);
   const refused = invalidField('after', 'is no cursor of this list');
-  let cursor: unknown;
-  try {
-    cursor = JSON.parse(Buffer.from(text, 'base64url').toString('utf8'));
-  } catch {
-    throw refused;
-  }
-  if (!Array.isArray(cursor) || cursor.length !== 2) throw refused;
-  const [place, key] = cursor as [unknown, unknown];
-  if (!Number.isSafeInteger(place) || (place as number) < 0 || typeof key !== 'string') throw refused;
-  return [place as number, key];
+  if (!Number.isSafeInteger(place) || (place as number) < 0) throw refused;
+  return [place as number, key as string];
 }

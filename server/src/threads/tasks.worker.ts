@@ -3,7 +3,10 @@ import { toRefusal } from '../http/problems.ts';
 import type { Progress, Tasks } from './pool.ts';
 import { drawLabels, labelPdf } from '../features/labels/label-pdf.ts';
 import { checkImport } from '../features/imports/check-import.ts';
+import { computeStates, fitHerd } from '../domain/states/states-in-thread.ts';
 import { packStatement } from '../domain/publications/pack-statement.ts';
+import { gatherLessons } from '../domain/husbandry/gather-lessons.ts';
+import { foreseeMasses } from '../features/room/foresee-masses.ts';
 import { cardPdf } from '../features/incubation/card-pdf.ts';
 import { careSheetPdf } from '../features/sales/care-sheet-pdf.ts';
 import { receiptPdf } from '../features/sales/receipt-pdf.ts';
@@ -14,6 +17,10 @@ import { readLogger } from '../features/incubation/read-logger.ts';
 
 const TASKS: Tasks = {
   'check-import': checkImport,
+  'compute-states': computeStates,
+  'fit-herd': fitHerd,
+  'foresee-masses': foreseeMasses,
+  'gather-lessons': gatherLessons,
   'read-logger': readLogger,
   'draw-labels': drawLabels,
   'label-pdf': labelPdf,

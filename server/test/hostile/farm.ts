@@ -2,6 +2,7 @@ import type { Page } from '@karyotome/contract';
 import { randomUUID } from 'node:crypto';
 import sharp from 'sharp';
 import type { Known } from './generate.ts';
+import { racksOf } from '../wholes.ts';
 
 /** Asks a running application, signed in. */
 export interface Asker {
@@ -55,7 +56,7 @@ export async function buildFarm(ask: Asker, today: string): Promise<Farm> {
     ladderId: ladders[0]!.id,
     stepPosition: 0,
   });
-  const racks = ((await ask('GET', '/racks?limit=200')).body as Page<{ tubs: { id: string }[] }>).items;
+  const racks = await racksOf((path) => ask('GET', path));
   const tubIds = racks.flatMap(({ tubs }) => tubs.map(({ id }) => id));
   const stem = randomUUID().slice(0, 6);
   const animal = (number: string, sex: string, genes: string): Promise<string> =>

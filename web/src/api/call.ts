@@ -62,16 +62,19 @@ export function call<R extends Route>(route: R, options: CallOptions<R>): Promis
       );
 }
 
-/** A whole list, page after page. */
+/** A whole list, page after page. @param given - the address's parameters, and what is filtered by */
 export async function callAll<Path extends string, Item>(
   route: ListRoute<Path, Item>,
-  ...given: [ParamsOf<Path>] extends [never] ? [] : [Readonly<Record<ParamsOf<Path>, string>>]
+  ...given: [ParamsOf<Path>] extends [never]
+    ? [params?: Readonly<Record<never, never>>, filter?: Readonly<Record<string, string>>]
+    : [params: Readonly<Record<ParamsOf<Path>, string>>, filter?: Readonly<Record<string, string>>]
 ): Promise<Item[]> {
-  const params: Readonly<Record<string, string>> = given[0] ?? {};
+  const [params = {}, filter = {}] = given as Readonly<Record<string, string>>[];
   const items: Item[] = [];
   let after: string | null = null;
   do {
     const query: Record<string, string> = {
+      ...filter,
       limit: String(PAGE_SIZE.most),
       ...(after === null ? {} : { after }),
     };

@@ -72,7 +72,7 @@ export const api = {
   signOut: () => call(R.signOut, {}),
   changeSettings: (body: CollectionSettings, version: number) => call(R.changeSettings, { body, version }),
 
-  today: () => call(R.today, {}),
+  today: (query: Readonly<Record<string, string>>) => call(R.today, { query }),
   animals: () => callAll(R.animals),
   animal: (id: string) => call(R.animal, { params: { id } }),
   addAnimal: (body: NewAnimal) => call(R.addAnimal, { body }),
@@ -111,6 +111,9 @@ export const api = {
   hatch: (id: string, body: Hatching, version: number) => call(R.hatch, { params: { id }, body, version }),
 
   season: () => call(R.season, {}),
+  seasonFemales: (query: Readonly<Record<string, string>>) => call(R.seasonFemales, { query }),
+  seasonMales: (query: Readonly<Record<string, string>>) => call(R.seasonMales, { query }),
+  relatedMates: (id: string) => callAll(R.relatedMates, { id }),
   changeSeasonRules: (body: SeasonRules, version: number) => call(R.changeSeasonRules, { body, version }),
   introduce: (body: Introduction) => call(R.introduce, { body }),
   addSeasonEvent: (id: string, body: NewSeasonEvent) => call(R.addSeasonEvent, { params: { id }, body }),
@@ -159,10 +162,14 @@ export const api = {
     call(R.kin, { params: { id }, query: { generations: String(generations), ...gene } }),
 
   round: () => call(R.round, {}),
+  roundRack: (id: string) => call(R.roundRack, { params: { id } }),
+  sheds: () => call(R.sheds, {}),
   sendRound: (entries: RoundEntry[], accountId: string) =>
     call(R.sendRound, { body: { entries, accountId } }),
 
   feeding: () => call(R.feeding, {}),
+  feedingNight: () => callAll(R.feedingNight),
+  feedingLessons: () => call(R.feedingLessons, {}),
   changeFeedingRules: (body: RulesChange, version: number) => call(R.changeFeedingRules, { body, version }),
   addFeedingPlan: (body: PlanInput) => call(R.addFeedingPlan, { body }),
   changeFeedingPlan: (key: string, body: PlanInput, version: number) =>
@@ -187,6 +194,8 @@ export const api = {
     call(R.voidSurfaceCheck, { params: { id }, body: { reason } }),
 
   racks: () => callAll(R.racks),
+  rack: (id: string) => call(R.rack, { params: { id } }),
+  tubs: (filter: Readonly<Record<string, string>>) => callAll(R.tubs, {}, filter),
   addRack: (body: NewRack) => call(R.addRack, { body }),
   changeRack: (id: string, body: RackChange, version: number) =>
     call(R.changeRack, { params: { id }, body, version }),

@@ -1,4 +1,4 @@
-import type { RoundEntry, RoundResult, RoundView } from '@karyotome/contract';
+import type { RoundEntry, RoundRack, RoundResult, RoundView } from '@karyotome/contract';
 import { openDB, type DBSchema, type IDBPDatabase, type IDBPTransaction } from 'idb';
 
 /** What lies on this device of a round: what was read, and what was entered and is not yet known to be kept. */
@@ -23,9 +23,14 @@ export interface QueuedEntry {
   result?: RoundResult;
 }
 
+/** A round with all its racks, each as it was when it had its stamp. */
+export interface WholeRound extends Omit<RoundView, 'racks'> {
+  readonly racks: readonly (RoundRack & { readonly stamp?: string })[];
+}
+
 export interface KeptRound {
   readonly accountId: string;
-  readonly view: RoundView;
+  readonly view: WholeRound;
 }
 
 interface Device extends DBSchema {
@@ -63,10 +68,10 @@ function device(): Promise<IDBPDatabase<Device>> {
   return opened;
 }
 
-export async function keepRound(accountId: string, view: RoundView): Promise<void> {
+export async function keepRound(accountId: string, view: WholeRound): Promise<void> {
   await (await device()).put('rounds', { accountId, view });
 }
-export async function keptRound(accountId: string): Promise<RoundView | null> {
+export async function keptRound(accountId: string): Promise<WholeRound | null> {
   return (await (await device()).get('rounds', accountId))?.view ?? null;
 }
 

@@ -2,13 +2,20 @@ import { useQuery } from '@pinia/colada';
 import { CATALOGUE, createCatalogue, toAdditions } from '@karyotome/core';
 import { computed, toValue, type MaybeRefOrGetter } from 'vue';
 import { api } from '../api/resources.ts';
+import { usePages } from './usePages.ts';
 
 /*
  * What is read from the server. A key begins with the route's name: by it one knows which reads a write makes stale
  * (contract/src/routes/staleness.ts).
  */
 
-export const useToday = () => useQuery({ key: ['today'], query: api.today });
+/** @param filter - `act`: of one act alone; `by`: what the lines are gathered by */
+export const useToday = (filter: MaybeRefOrGetter<Readonly<Record<string, string>>>) =>
+  usePages(
+    () => ['today', toValue(filter)],
+    (page) => api.today({ ...toValue(filter), ...page }),
+  );
+export const useSheds = () => useQuery({ key: ['sheds'], query: api.sheds });
 export const useAnimals = () => useQuery({ key: ['animals'], query: api.animals });
 export const useAnimal = (id: MaybeRefOrGetter<string>) =>
   useQuery({ key: () => ['animal', toValue(id)], query: () => api.animal(toValue(id)) });
@@ -24,6 +31,28 @@ export const useSetUpProposal = (clutchId: MaybeRefOrGetter<string>) =>
 export const useOutside = (token: MaybeRefOrGetter<string>) =>
   useQuery({ key: () => ['outside', toValue(token)], query: () => api.outside(toValue(token)) });
 export const useSeason = () => useQuery({ key: ['season'], query: api.season });
+export const useSeasonFemales = () => usePages(['seasonFemales'], (page) => api.seasonFemales({ ...page }));
+export const useSeasonMales = () => usePages(['seasonMales'], (page) => api.seasonMales({ ...page }));
+/** One animal of the board; null for one that is not on it. */
+export const useBoardFemale = (id: MaybeRefOrGetter<string | null>) =>
+  useQuery({
+    key: () => ['seasonFemales', 'one', toValue(id) ?? ''],
+    query: async () => (await api.seasonFemales({ id: toValue(id)! })).items[0] ?? null,
+    enabled: () => toValue(id) !== null,
+  });
+export const useBoardMale = (id: MaybeRefOrGetter<string | null>) =>
+  useQuery({
+    key: () => ['seasonMales', 'one', toValue(id) ?? ''],
+    query: async () => (await api.seasonMales({ id: toValue(id)! })).items[0] ?? null,
+    enabled: () => toValue(id) !== null,
+  });
+/** Of nobody: none. */
+export const useRelatedMates = (id: MaybeRefOrGetter<string | null>) =>
+  useQuery({
+    key: () => ['relatedMates', toValue(id) ?? ''],
+    query: () => api.relatedMates(toValue(id)!),
+    enabled: () => toValue(id) !== null,
+  });
 export const useClutch = (id: MaybeRefOrGetter<string>) =>
   useQuery({ key: () => ['clutch', toValue(id)], query: () => api.clutch(toValue(id)) });
 export const useIncubators = () => useQuery({ key: ['incubators'], query: api.incubators });
@@ -31,9 +60,25 @@ export const useHatchRates = () => useQuery({ key: ['hatchRates'], query: api.ha
 export const useCalendarFeeds = () => useQuery({ key: ['calendarFeeds'], query: api.calendarFeeds });
 export const usePlanner = () => useQuery({ key: ['planner'], query: api.planner });
 export const useFeeding = () => useQuery({ key: ['feeding'], query: api.feeding });
+export const useFeedingNight = () => useQuery({ key: ['feedingNight'], query: api.feedingNight });
+export const useFeedingLessons = () => useQuery({ key: ['feedingLessons'], query: api.feedingLessons });
 export const useRoom = () => useQuery({ key: ['room'], query: api.room });
 export const useLearnedMoves = () => useQuery({ key: ['learnedMoves'], query: api.learnedMoves });
 export const useRacks = () => useQuery({ key: ['racks'], query: api.racks });
+/** @param wanted - read only from then on */
+export const useRack = (id: MaybeRefOrGetter<string>, wanted: MaybeRefOrGetter<boolean> = true) =>
+  useQuery({
+    key: () => ['rack', toValue(id)],
+    query: () => api.rack(toValue(id)),
+    enabled: () => toValue(wanted),
+  });
+/** The free tubs, or also those that somebody lives in. */
+export const useTubs = (taken: MaybeRefOrGetter<boolean>) =>
+  useQuery({
+    key: () => ['tubs', toValue(taken)],
+    query: () => api.tubs(toValue(taken) ? {} : { isFree: 'true' }),
+    placeholderData: (before) => before,
+  });
 export const useLadders = () => useQuery({ key: ['ladders'], query: api.ladders });
 export const useSales = () => useQuery({ key: ['sales'], query: api.sales });
 export const useSalesSettings = () => useQuery({ key: ['salesSettings'], query: api.salesSettings });

@@ -1,7 +1,19 @@
 import type { AnimalCare, Milestone } from '@karyotome/contract';
-import { addDays, percentile, planOf, shedCycle, soakPlan, type SaleRules } from '@karyotome/core';
-import { workedOf } from '../husbandry/feeding.service.ts';
-import type { Herd } from '../husbandry/herd.ts';
+import {
+  addDays,
+  Growth,
+  percentile,
+  type AnimalState,
+  type KeptAnimal,
+  type LadderStep,
+  type SaleRules,
+} from '@karyotome/core';
+import type { Work } from '../../db/work.ts';
+import { plansOf } from '../husbandry/feeding-plans.ts';
+import { workedWith } from '../husbandry/herd-lessons.ts';
+import { basisOf } from '../states/day-basis.ts';
+import type { StoredState } from '../states/compute-state.ts';
+import { othersOffCurve } from '../states/states.queries.ts';
 
 /** How far ahead the growth curve is drawn. */
 const AHEAD_DAYS = 180;
@@ -9,41 +21,50 @@ const AHEAD_DAYS = 180;
 const BREEDING_G = { female: 1500, male: 700 } as const;
 
 /** How one animal is kept: its plan and what worked, its shed, its growth with what is to come, and what is out of the ordinary. */
-export function careOf(herd: Herd, rules: SaleRules, id: string): AnimalCare {
-  const animal = herd.animal(id);
+export async function careOf(
+  work: Work,
+  animal: KeptAnimal,
+  state: StoredState,
+  rules: SaleRules,
+): Promise<AnimalCare> {
   const { history } = animal;
   return {
-    plan: planOf(history, herd.plans),
+    plan: (await plansOf(work)).find(({ id }) => id === state.planId)!,
     own: history.own ?? {},
-    worked: workedOf(herd, [animal]),
-    shed: shedCycle(history, herd.today),
-    soak: soakPlan(history, herd.today),
-    concerns: [...herd.concerns(id)],
-    growth: growthOf(herd, rules, id),
+    worked: await workedWith(work, history),
+    shed: state.shed,
+    soak: state.soak,
+    concerns: [...state.concerns],
+    growth: await growthOf(work, animal, state, rules),
   };
 }
 
-function growthOf(herd: Herd, rules: SaleRules, id: string): AnimalCare['growth'] {
-  const growth = herd.growth(id);
-  if (!growth) return null;
+async function growthOf(
+  work: Work,
+  animal: KeptAnimal,
+  { offCurve }: StoredState,
+  rules: SaleRules,
+): Promise<AnimalCare['growth']> {
+  if (!Growth.knows(animal)) return null;
+  const growth = new Growth(animal, (await basisOf(work)).growth);
   return {
-    band: growth.band(addDays(herd.today, AHEAD_DAYS)),
+    band: growth.band(addDays(work.today, AHEAD_DAYS)),
     outliers: growth.outliers,
-    reaches: milestones(herd, rules, id).map((milestone) => ({
+    reaches: milestones(animal, rules).map((milestone) => ({
       ...milestone,
-      reach: growth.reaches(milestone.massG, herd.today),
+      reach: growth.reaches(milestone.massG, work.today),
     })),
-    percentile: percentileOf(herd, id),
+    percentile: animal.weights.length === 0 ? null : await percentileOf(work, animal, offCurve),
   };
 }
 
-function milestones(herd: Herd, rules: SaleRules, id: string): (Milestone & { massG: number })[] {
-  const { tubId, sex, history } = herd.animal(id);
-  const mass = history.weights.at(-1)?.massG ?? 0;
-  const tub = tubId === null ? undefined : herd.enclosures.tubs.get(tubId);
-  const steps = tub && herd.enclosures.ladders.get(tub.ladderId)?.steps;
-  const step = steps?.[tub!.step];
-  const next = steps?.[tub!.step + 1];
+function milestones(
+  { sex, weights, housing }: KeptAnimal,
+  rules: SaleRules,
+): (Milestone & { massG: number })[] {
+  const mass = weights.at(-1)?.massG ?? 0;
+  const step: LadderStep | undefined = housing?.steps[housing.step];
+  const next = housing?.steps[housing.step + 1];
   const all: (Milestone & { massG: number })[] = [
     ...(step?.maxG != null && next
       ? [{ code: 'outgrows-step', facts: { step: step.name }, massG: step.maxG } as const]
@@ -54,12 +75,21 @@ function milestones(herd: Herd, rules: SaleRules, id: string): (Milestone & { ma
   return all.filter(({ massG }) => massG > mass);
 }
 
-function percentileOf(herd: Herd, id: string): { share: number; of: number } | null {
-  const { sex, history } = herd.animal(id);
-  if (history.weights.length === 0) return null;
-  const others = [...herd.animals.values()]
-    .filter((other) => other.id !== id && other.sex === sex && other.history.weights.length > 0)
-    .flatMap((other) => herd.offCurve(other.id) ?? []);
-  const own = herd.offCurve(id);
-  return own && percentile(own, others);
+/** Others of about its age are looked at: wider than any that core compares. */
+const AGES = { from: 0.6, to: 1.6, leastDays: 45 } as const;
+
+/** Among the others of its sex, as their states were last stored. */
+async function percentileOf(
+  work: Work,
+  { id, sex }: KeptAnimal,
+  own: AnimalState['offCurve'],
+): Promise<{ share: number; of: number } | null> {
+  if (!own) return null;
+  const others = await othersOffCurve(work, {
+    animalId: id,
+    sex,
+    from: own.age * AGES.from - AGES.leastDays,
+    to: own.age * AGES.to + AGES.leastDays,
+  });
+  return percentile(own, others);
 }

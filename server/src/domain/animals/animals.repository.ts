@@ -5,6 +5,7 @@ import { type Genetics } from '../genetics/genetics.service.ts';
 
 interface SummaryRow extends Omit<AnimalSummary, 'label' | 'tub' | 'identified'> {
   tubId: string | null;
+  rackId: string | null;
   room: string | null;
   rack: string | null;
   level: number | null;
@@ -14,7 +15,7 @@ interface SummaryRow extends Omit<AnimalSummary, 'label' | 'tub' | 'identified'>
 const SUMMARY_SQL = `
   select a.id, a.number, a.name, a.sex, a.hatched_on as "hatchedOn", a.status, a.clutch_id as "clutchId", a.version,
          w.mass_g as "massG", w.on_day as "weighedOn",
-         t.id as "tubId", k.room, k.name as rack, t.level, t.slot,
+         t.id as "tubId", k.id as "rackId", k.room, k.name as rack, t.level, t.slot,
          pub.id is not null as published, pic.id as "pictureId"
     from animals a
     left join tubs t on t.collection_id = a.collection_id and t.id = a.tub_id
@@ -31,12 +32,15 @@ const SUMMARY_SQL = `
    where a.collection_id = :collectionId`;
 
 function toSummary(row: SummaryRow, genetics: Genetics): AnimalSummary {
-  const { tubId, room, rack, level, slot, ...rest } = row;
+  const { tubId, rackId, room, rack, level, slot, ...rest } = row;
   return {
     ...rest,
     label: labelOf(genetics, row.id),
     identified: isIdentified(genetics, row.id),
-    tub: tubId === null ? null : { tubId, room: room!, rack: rack!, level: level!, slot: slot! },
+    tub:
+      tubId === null
+        ? null
+        : { tubId, rackId: rackId!, room: room!, rack: rack!, level: level!, slot: slot! },
   };
 }
 

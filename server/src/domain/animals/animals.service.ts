@@ -18,6 +18,12 @@ export async function listAnimals(work: Work): Promise<AnimalSummary[]> {
   return summaries(work, await geneticsSoon(work));
 }
 
+/** Single animals in summary, by number. */
+export async function summariesOf(work: Work, ids: readonly string[]): Promise<AnimalSummary[]> {
+  if (ids.length === 0) return [];
+  return summaries(work, await geneticsSoon(work), 'and a.id in (:ids)', { ids });
+}
+
 export async function findAnimal(work: Work, id: string): Promise<AnimalRow> {
   const { collectionId } = work.actor;
   const row = await work.models.animals.findOne({

@@ -1,14 +1,17 @@
 import { isGone, type AnimalView, type RecordView } from '@karyotome/contract';
-import { appetite, inShed, judgeMove, recordGaps, saleLacks, type History } from '@karyotome/core';
+import { inShed, judgeMove, recordGaps, type History } from '@karyotome/core';
 import { type Work } from '../../db/work.ts';
 import { notFound } from '../../refusal.ts';
 import { claimViews, supportedClaims } from '../genetics/claim-views.ts';
 import { conflictsNear, excludedOf } from '../genetics/inferred-of-animal.ts';
 import { geneticsSoon, soonOr, type Genetics } from '../genetics/genetics.service.ts';
 import { printedLabels } from '../labels/printed-labels.ts';
-import { pictureViews, recordViews, summaries } from './animals.repository.ts';
+import { placeAdvice, placesOf } from '../enclosures/placed-advice.ts';
+import { pictureViews, recordViews } from './animals.repository.ts';
+import { summariesOf } from './animals.service.ts';
 import { conflictView } from '../genetics/contradictions.service.ts';
-import { herdOf } from '../husbandry/load-herd.ts';
+import { statesOf } from '../states/animal-states.ts';
+import { keptAnimalsOf } from '../states/kept-animals.ts';
 import { saleRulesOf } from '../sales/sale-rules.ts';
 import { careOf } from './animal-care.ts';
 import { parentsOf } from './kin.ts';
@@ -27,16 +30,20 @@ export async function viewAnimal(work: Work, id: string): Promise<AnimalView> {
   if (!row) throw notFound('This animal');
   const genetics = await geneticsSoon(work);
   const claims = await soonOr(work, supportedClaims(genetics, id));
-  const everybody = await summaries(work, genetics);
-  const byId = new Map(everybody.map((animal) => [animal.id, animal]));
+  const conflicts = conflictsNear(genetics, id);
+  const kin = kinOf(genetics, id, [
+    ...(claims ?? []).flatMap(({ support }) => (support ?? []).map(({ animal }) => animal)),
+    ...conflicts.flatMap(({ animals }) => animals),
+  ]);
+  const byId = new Map((await summariesOf(work, [...kin.all])).map((animal) => [animal.id, animal]));
   const summary = byId.get(id)!;
   const records: RecordView[] = await recordViews(work, [id]);
-  const herd = await herdOf(work, id);
-  const { history } = herd.animal(id);
-  const { enclosures } = herd;
+  const kept = (await keptAnimalsOf(work, [id])).get(id)!;
+  const states = await statesOf(work, [id]);
+  const state = states.get(id)!;
+  const { history, housing } = kept;
   const saleRules = (await saleRulesOf(work)).rules;
   const pictures = await pictureViews(work, id);
-  const tub = row.tubId === null ? undefined : enclosures.tubs.get(row.tubId);
   return {
     ...summary,
     note: row.note,
@@ -44,30 +51,51 @@ export async function viewAnimal(work: Work, id: string): Promise<AnimalView> {
     sireId: row.sireId,
     records,
     parents: parentsOf(genetics, byId, id, GENERATIONS),
-    offspring: everybody
-      .filter(({ id: other }) => isParentOf(genetics, id, other))
+    offspring: kin.offspring
+      .map((other) => byId.get(other)!)
+      .toSorted((a, b) => (a.number < b.number ? -1 : 1))
       .map(({ id: other, number, label, sex }) => ({ id: other, number, label, sex })),
     clutch: row.clutchId ? await clutchOf(work, row.clutchId) : null,
     isGeneticsPending: genetics.isPending || claims === null,
     claims: await claimViews(work, genetics, id, claims ?? [], byId),
     excluded: excludedOf(genetics, id),
-    conflicts: conflictsNear(genetics, id).map((conflict) => conflictView(genetics, conflict, byId)),
-    advice: herd.advice(id),
+    conflicts: conflicts.map((conflict) => conflictView(genetics, conflict, byId)),
+    advice: placeAdvice(await placesOf(work, [id], states), id, state),
     moveOutcomes: Object.fromEntries(
       history.moves.map((move) => [move.id, judgeMove(move, history, work.today)]),
     ),
-    appetite: appetite(history),
-    nextMeal: herd.meal(id),
-    care: careOf(herd, saleRules, id),
+    appetite: state.appetite,
+    nextMeal: state.meal,
+    care: await careOf(work, kept, state, saleRules),
     inShed: inShed(history.sheds, work.today),
-    steps: tub ? (enclosures.ladders.get(tub.ladderId)?.steps ?? []) : [],
-    currentStep: tub?.step ?? null,
+    steps: (housing?.steps ?? []).map((step) => ({ ...step, mealsBefore: step.mealsBefore ?? null })),
+    currentStep: housing?.step ?? null,
     pictures,
-    lacks: isGone(row) ? [] : saleLacks(history, saleRules),
+    lacks: isGone(row) ? [] : [...state.lacks],
     gaps: gapsOf(records, history, pictures.length),
     publication: await publicationOf(work, id),
     printedLabel: (await printedLabels(work, genetics, byId, [id])).get(id) ?? null,
   };
+}
+
+/** The young of an animal, and everybody whom its page names. */
+function kinOf(
+  genetics: Genetics,
+  id: string,
+  named: readonly string[],
+): { offspring: string[]; all: ReadonlySet<string> } {
+  const offspring = [...genetics.recorded.keys()].filter((other) => isParentOf(genetics, id, other));
+  const all = new Set([id, ...offspring, ...named]);
+  const climb = (animalId: string, generations: number): void => {
+    const animal = genetics.recorded.get(animalId);
+    if (!animal || generations === 0) return;
+    for (const parent of [...(animal.dam ? [animal.dam] : []), ...animal.sires.map((sire) => sire.id)]) {
+      all.add(parent);
+      climb(parent, generations - 1);
+    }
+  };
+  climb(id, GENERATIONS);
+  return { offspring, all };
 }
 
 function isParentOf(genetics: Genetics, parent: string, child: string): boolean {

@@ -1,5 +1,6 @@
-import type { HeatZoneView, LadderStepInput, TubPlace } from '@karyotome/contract';
+import type { HeatZoneView, LadderStepInput, RackSummary, TubPlace, TubView } from '@karyotome/contract';
 import { select, type Work } from '../../db/work.ts';
+import { livingSql } from '../animals/living-sql.ts';
 
 export type ZoneRow = Omit<HeatZoneView, 'faults' | 'dueOn'>;
 
@@ -70,7 +71,7 @@ export function animalsBeyond(
   );
 }
 
-export type PlacedTub = TubPlace & { rackId: string; ladderId: string; step: number; free: boolean };
+export type PlacedTub = TubPlace & { rackId: string; ladderId: string; step: number };
 
 /** All steps of all ladders, in order. */
 export function ladderSteps(work: Work): Promise<(LadderStepInput & { ladderId: string; ladder: string })[]> {
@@ -83,14 +84,100 @@ export function ladderSteps(work: Work): Promise<(LadderStepInput & { ladderId: 
   );
 }
 
-/** All tubs with where they stand, and whether they are free. */
+const PLACED_SQL = `
+  select t.id as "tubId", t.rack_id as "rackId", k.room, k.name as rack, t.level, t.slot, k.ladder_id as "ladderId",
+         k.step_position as step
+    from tubs t join racks k on k.collection_id = t.collection_id and k.id = t.rack_id
+   where t.collection_id = :collectionId`;
+const IN_WALKING_ORDER = 'order by k.room, k.name, t.level, t.slot';
+
+/** All tubs with where they stand. */
 export function placedTubs(work: Work): Promise<PlacedTub[]> {
+  return select<PlacedTub>(work, `${PLACED_SQL} ${IN_WALKING_ORDER}`);
+}
+
+/** The tubs that nobody lives in. */
+export function freeTubs(work: Work): Promise<PlacedTub[]> {
   return select<PlacedTub>(
     work,
-    `select t.id as "tubId", t.rack_id as "rackId", k.room, k.name as rack, t.level, t.slot, k.ladder_id as "ladderId",
-            k.step_position as step,
-            not exists (select 1 from animals a where a.collection_id = t.collection_id and a.tub_id = t.id) as free
-       from tubs t join racks k on k.collection_id = t.collection_id and k.id = t.rack_id
-      where t.collection_id = :collectionId order by k.room, k.name, t.level, t.slot`,
+    `${PLACED_SQL} and not exists (
+       select 1 from animals a where a.collection_id = t.collection_id and a.tub_id = t.id) ${IN_WALKING_ORDER}`,
+  );
+}
+
+/** The kind of tub that an animal lives in. */
+export interface Home {
+  readonly animalId: string;
+  readonly ladderId: string;
+  readonly step: number;
+}
+
+export function homesOf(work: Work, ids: readonly string[]): Promise<Home[]> {
+  return select<Home>(
+    work,
+    `select a.id as "animalId", k.ladder_id as "ladderId", k.step_position as step
+       from animals a join tubs t on t.collection_id = a.collection_id and t.id = a.tub_id
+       join racks k on k.collection_id = t.collection_id and k.id = t.rack_id
+      where a.collection_id = :collectionId and a.id in (:ids)`,
+    { ids },
+  );
+}
+
+/** Racks by name. */
+export function namedRacks(work: Work): Promise<{ id: string; room: string; name: string }[]> {
+  return select<{ id: string; room: string; name: string }>(
+    work,
+    'select id, room, name from racks where collection_id = :collectionId order by name',
+  );
+}
+
+/** Racks with the step they stand for, in walking order, and how full they are. */
+export function rackRows(work: Work): Promise<Omit<RackSummary, 'zones'>[]> {
+  return select<Omit<RackSummary, 'zones'>>(
+    work,
+    `select k.id, k.room, k.name, k.levels, k.tubs_per_level as "tubsPerLevel", k.ladder_id as "ladderId",
+            k.step_position as "stepPosition", k.version,
+            json_build_object('name', s.name, 'minG', s.min_g, 'maxG', s.max_g, 'inside', s.inside,
+              'mealsBefore', s.meals_before) as step,
+            count(a.id)::int as animals, count(t.id) filter (where a.id is null)::int as free
+       from racks k
+       join ladder_steps s
+         on s.collection_id = k.collection_id and s.ladder_id = k.ladder_id and s.position = k.step_position
+       left join tubs t on t.collection_id = k.collection_id and t.rack_id = k.id
+       left join animals a on a.collection_id = t.collection_id and a.tub_id = t.id
+      where k.collection_id = :collectionId
+      group by k.collection_id, k.id, s.collection_id, s.ladder_id, s.position
+      order by k.room, k.step_position, k.name`,
+  );
+}
+
+/** The tubs of a rack, and who lives in each. */
+export function tubsOfRack(
+  work: Work,
+  params: { readonly id: string },
+): Promise<{ id: string; level: number; slot: number; animals: string[] }[]> {
+  return select<{ id: string; level: number; slot: number; animals: string[] }>(
+    work,
+    `select t.id, t.level, t.slot,
+            (select coalesce(json_agg(a.id order by a.number), '[]') from animals a
+              where a.collection_id = t.collection_id and a.tub_id = t.id and ${livingSql('a.status')}) as animals
+       from tubs t where t.collection_id = :collectionId and t.rack_id = :id order by t.level, t.slot`,
+    params,
+  );
+}
+
+/** All tubs with their kind and who lives in each, in walking order. */
+export function allTubs(work: Work): Promise<TubView[]> {
+  return select<TubView>(
+    work,
+    `select t.id as "tubId", k.room, k.name as rack, t.level, t.slot, s.name as kind, count(a.id) = 0 as "isFree",
+            coalesce(json_agg(a.number order by a.number) filter (where a.id is not null), '[]') as animals
+       from tubs t
+       join racks k on k.collection_id = t.collection_id and k.id = t.rack_id
+       join ladder_steps s
+         on s.collection_id = k.collection_id and s.ladder_id = k.ladder_id and s.position = k.step_position
+       left join animals a on a.collection_id = t.collection_id and a.tub_id = t.id
+      where t.collection_id = :collectionId
+      group by t.id, k.room, k.name, t.level, t.slot, s.name order by k.room, k.name, t.level, t.slot`,
   );
 }

@@ -3,32 +3,41 @@ import type {
   AnimalSummary,
   LadderStepInput,
   LadderView,
-  LearnedView,
   ManyMoves,
   NewLadder,
   NewRack,
   RackChange,
+  RackSummary,
   RackView,
 } from '@karyotome/contract';
-import { cleaningTasks, inShed, lastCare, learnFromMoves, moveEpisodes } from '@karyotome/core';
 import { Op } from 'sequelize';
 import { changeRow } from '../../db/change-rows.ts';
 import { type Actor, type Work } from '../../db/work.ts';
 import { invalidField, notFound, Refusal } from '../../refusal.ts';
-import { listAnimals } from '../animals/animals.service.ts';
-import { kindOfTub, loadEnclosures } from './enclosure-advice.ts';
+import { summariesOf } from '../animals/animals.service.ts';
 import { groupBy } from '../../group-by.ts';
-import { herdOf } from '../husbandry/load-herd.ts';
-import { type Herd, type HerdAnimal } from '../husbandry/herd.ts';
 import { insertRecord } from '../records/insert-record.ts';
 import { voidRecord } from '../records/records.service.ts';
 import { heatZones } from './heat.service.ts';
-import { animalsBeyond, countAnimalsInRack, highestStepInUse, ladderRows } from './enclosures.queries.ts';
+import { statesOf } from '../states/animal-states.ts';
+import type { StoredState } from '../states/compute-state.ts';
+import {
+  animalsBeyond,
+  countAnimalsInRack,
+  highestStepInUse,
+  ladderRows,
+  ladderSteps,
+  rackRows,
+  tubsOfRack,
+} from './enclosures.queries.ts';
 
 export async function listLadders(work: Work): Promise<LadderView[]> {
-  const { ladders } = await loadEnclosures(work);
+  const steps = groupBy(await ladderSteps(work), ({ ladderId }) => ladderId);
   const rows = await ladderRows(work);
-  return rows.map((row) => ({ ...row, steps: ladders.get(row.id)?.steps ?? [] }));
+  return rows.map((row) => ({
+    ...row,
+    steps: (steps.get(row.id) ?? []).map(({ ladderId: _, ladder: _name, ...step }) => step),
+  }));
 }
 
 async function writeSteps(work: Work, ladderId: string, input: NewLadder): Promise<void> {
@@ -153,71 +162,51 @@ function placesOf({ levels, tubsPerLevel }: Pick<RackChange, 'levels' | 'tubsPer
   }));
 }
 
-/** The room as it stands: every rack with its tubs, who lives in them, and what is advised. */
-export async function listRacks(work: Work): Promise<RackView[]> {
-  const { collectionId } = work.actor;
-  const racks = await work.models.racks.findAll({
-    where: { collectionId },
-    order: [
-      ['room', 'asc'],
-      ['stepPosition', 'asc'],
-      ['name', 'asc'],
-    ],
-    transaction: work.transaction,
-  });
-  const herd = await herdOf(work);
-  const summaries = new Map((await listAnimals(work)).map((animal) => [animal.id, animal]));
-  const zones = await heatZones(work);
-  const inTub = groupBy(herd.animals.values(), ({ tubId }) => tubId);
-  const inRack = groupBy(herd.enclosures.tubs.values(), ({ rackId }) => rackId);
-  return racks.map((model) => {
-    const { collectionId: _, ...rack } = model.get();
-    const step = herd.enclosures.ladders.get(rack.ladderId)!.steps[rack.stepPosition]!;
-    return {
-      ...rack,
-      step,
-      zones: zones.filter(({ rackId }) => rackId === rack.id),
-      tubs: (inRack.get(rack.id) ?? []).map(({ tubId, level, slot }) => ({
-        id: tubId,
-        level,
-        slot,
-        animals: (inTub.get(tubId) ?? []).map((animal) =>
-          inPlace(herd, animal, summaries.get(animal.id)!, step),
-        ),
-      })),
-    };
-  });
+/** The racks in walking order, without what stands in them. */
+export async function listRacks(work: Work): Promise<RackSummary[]> {
+  const zones = groupBy(await heatZones(work), ({ rackId }) => rackId);
+  return (await rackRows(work)).map((rack) => ({ ...rack, zones: zones.get(rack.id) ?? [] }));
+}
+
+/** One rack with its tubs, who lives in them, and what is advised. */
+export async function viewRack(work: Work, id: string): Promise<RackView> {
+  const rack = (await listRacks(work)).find((one) => one.id === id);
+  if (!rack) throw notFound('This rack');
+  const tubs = await tubsOfRack(work, { id });
+  const living = tubs.flatMap(({ animals }) => animals);
+  const animals = new Map((await summariesOf(work, living)).map((animal) => [animal.id, animal]));
+  const states = await statesOf(work, living);
+  return {
+    ...rack,
+    tubs: tubs.map(({ animals: own, ...tub }) => ({
+      ...tub,
+      animals: own.map((one) => inPlace(states.get(one)!, animals.get(one)!, rack.step)),
+    })),
+  };
 }
 
 function inPlace(
-  herd: Herd,
-  { id, history }: HerdAnimal,
-  { number, label, sex, massG }: AnimalSummary,
+  { advice, shed, concerns, cleanedOn, isCleaningDue }: StoredState,
+  { id, number, label, sex, massG }: AnimalSummary,
   step: LadderStepInput,
 ): RackView['tubs'][number]['animals'][number] {
-  const cleaned = lastCare(history, 'cleaned', herd.today);
-  const shed = inShed(history.sheds, herd.today);
   return {
     id,
     number,
     label,
     sex,
     massG,
-    verdict: herd.advice(id).verdict,
+    verdict: advice.verdict,
     inShed: shed !== null,
-    fit:
-      massG === null
-        ? null
-        : massG < step.minG
-          ? 'light'
-          : step.maxG !== null && massG > step.maxG
-            ? 'heavy'
-            : 'fits',
-    concern: herd.concerns(id).length > 0,
-    lastCleaned: cleaned?.on ?? null,
-    cleanDue: cleaningTasks(history, herd.rules.cleanEveryDays, herd.today).length > 0,
+    fit: massG === null ? null : fitOf(massG, step),
+    concern: concerns.length > 0,
+    lastCleaned: cleanedOn,
+    cleanDue: isCleaningDue,
   };
 }
+
+const fitOf = (massG: number, { minG, maxG }: LadderStepInput): 'light' | 'fits' | 'heavy' =>
+  massG < minG ? 'light' : maxG !== null && massG > maxG ? 'heavy' : 'fits';
 
 /** Many moves as one act: all of them or none. Two that change places do so at once. */
 export async function moveMany(
@@ -240,19 +229,4 @@ export async function moveMany(
 /** Takes several records back at once, such as the moves of one act. The last comes first: each goes back to where it was. */
 export async function takeBackMany(work: Work<Actor>, ids: readonly string[]): Promise<void> {
   for (const id of ids.toReversed()) await voidRecord(work, id, 'Undone');
-}
-
-/** What became of moves up the ladder, so far, in this collection. */
-export async function learnedMoves(work: Work): Promise<LearnedView> {
-  const herd = await herdOf(work);
-  const kindOf = kindOfTub(herd.enclosures);
-  const episodes = [...herd.animals.values()].flatMap(({ history }) =>
-    moveEpisodes(history, kindOf, work.today),
-  );
-  const { kinds, byWeight } = learnFromMoves(episodes);
-  const tenth = (z: number): number => Math.exp(0.1 * (byWeight!.beta[0]! + z * byWeight!.se[0]!));
-  return {
-    kinds,
-    heavier: byWeight && { ratio: tenth(0), low: tenth(-1.96), high: tenth(1.96) },
-  };
 }

@@ -96,8 +96,8 @@ export interface Answers {
     strengthen: Strengthening[];
     fromPedigree: Claim | null;
   };
-  /** Each one's coefficients of relationship with the animal, and of inbreeding. */
-  kinship: { relationship: number; inbreeding: number }[];
+  /** Each one's coefficients of relationship and of kinship with the animal, and of inbreeding. */
+  kinship: { relationship: number; kinship: number; inbreeding: number }[];
   /** Of each pair: place i (i + 1) / 2 + j for j at most i. */
   kinships: number[];
   proofs: (readonly [string, Proof])[];
@@ -145,6 +145,7 @@ export default function answer(question: Question): Answers[Question['ask']] | n
       const table = new KinshipTable({ animals: withAncestors(pedigree.animals, [animal, ...kin]) });
       return kin.map((id) => ({
         relationship: table.relationship(animal, id),
+        kinship: table.kinship(animal, id),
         inbreeding: table.inbreeding(id),
       }));
     }

@@ -30,12 +30,14 @@ export interface Named {
   readonly clutchId: string | null;
 }
 
-/** Everybody in the pedigree, by number. */
-export function namedAnimals(work: Work): Promise<Named[]> {
+/** Everybody in the pedigree, by number. @param ids - these alone */
+export function namedAnimals(work: Work, ids: readonly string[] | null = null): Promise<Named[]> {
+  if (ids?.length === 0) return Promise.resolve([]);
   return select<Named>(
     work,
     `select id, number, name, sex, status, clutch_id as "clutchId" from animals
-      where collection_id = :collectionId order by number`,
+      where collection_id = :collectionId ${ids === null ? '' : 'and id in (:ids)'} order by number`,
+    { ids },
   );
 }
 

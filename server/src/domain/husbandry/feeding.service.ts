@@ -1,65 +1,51 @@
-import type { FeedingView, RulesChange } from '@karyotome/contract';
-import { mealIntervals, planOf, whatWorked, type Worked } from '@karyotome/core';
+import type { FeedingNightLine, FeedingView } from '@karyotome/contract';
+import { ORDER_RULES, thawList } from '@karyotome/core';
 import type { Work } from '../../db/work.ts';
-import { kindOfTub } from '../enclosures/enclosure-advice.ts';
-import { herdOf } from './load-herd.ts';
-import { type Herd, type HerdAnimal } from './herd.ts';
-import { inWalkingOrder, placeOf } from './places.ts';
-import { changeCollection } from '../collection/change-collection.ts';
+import { collectionOf } from '../collection/collection-of.ts';
+import { unstoredStates } from '../states/animal-states.ts';
+import type { ComputedState } from '../states/compute-state.ts';
+import { countTasks } from '../today/today.queries.ts';
+import { countsOf } from '../today/unstored-tasks.ts';
+import { animalsByPlan, mealsTonight, placedAnimals } from './feeding.queries.ts';
+import { plansOf } from './feeding-plans.ts';
+import { rulesOfFeeding } from './feeding-rules.ts';
 import { freezerOf } from './freezer.service.ts';
 
-/** Everything about feeding: the night, the freezer, the rules, the plans, what worked. */
+/** What feeding goes by, and the freezer: rules, plans, what is thawed, what is left. */
 export async function viewFeeding(work: Work): Promise<FeedingView> {
-  const herd = await herdOf(work);
-  const { thaw, lines, stock } = await freezerOf(work, herd);
-  const { plans } = herd;
-  const animals = [...herd.animals.values()];
+  const unstored = await unstoredStates(work);
+  const except = unstored.map(({ id }) => id);
+  const thaw = thawList([...(await countTasks(work, except)), ...unstored.flatMap(countsOf)]);
+  const { lines, stock } = await freezerOf(work, thaw);
+  const { orderRules, version } = await collectionOf(work);
+  const stored = new Map((await animalsByPlan(work, except)).map(({ planId, animals }) => [planId, animals]));
   const onPlan = (id: string): number =>
-    animals.filter(({ history }) => planOf(history, plans).id === id).length;
+    (stored.get(id) ?? 0) + unstored.filter(({ state }) => state.planId === id).length;
   return {
     today: work.today,
-    rules: herd.rules,
-    order: herd.order,
-    rulesVersion: herd.rulesVersion,
-    plans: plans.map((plan) => ({ ...plan, animals: onPlan(plan.id) })),
-    night: inWalkingOrder(herd, animals).flatMap(({ id, number, tubId }) => {
-      const meal = herd.meal(id);
-      const isTonight = meal !== null && (meal.verdict === 'due' || meal.dueOn <= work.today);
-      return isTonight ? [{ id, number, place: placeOf(herd, tubId), meal }] : [];
-    }),
+    rules: await rulesOfFeeding(work),
+    order: { ...ORDER_RULES, ...orderRules },
+    rulesVersion: version,
+    plans: (await plansOf(work)).map((plan) => ({ ...plan, animals: onPlan(plan.id) })),
     thaw,
     freezer: lines,
     stock,
-    worked: workedOf(herd, animals),
-    intervals: middleOf(animals.flatMap(({ history }) => mealIntervals(history))),
   };
 }
 
-export function workedOf(herd: Herd, animals: readonly HerdAnimal[]): Worked[] {
-  const kind = kindOfTub(herd.enclosures);
-  const kinds = new Map(
-    [...herd.enclosures.tubs.keys()].flatMap((id) => {
-      const known = kind(id);
-      return known ? [[id, known.name] as const] : [];
-    }),
-  );
-  return whatWorked(
-    animals.map(({ history }) => ({ history, kindOfTub: kinds })),
-    herd.rules,
-  );
+/** Whose day has come, in walking order: who eats tonight, and who is passed over and why. */
+export async function feedingNight(work: Work): Promise<FeedingNightLine[]> {
+  const unstored = await unstoredStates(work);
+  const except = unstored.map(({ id }) => id);
+  const stored = await mealsTonight(work, except);
+  const fresh = new Map(unstored.flatMap((one) => mealTonight(one, work.today)));
+  if (fresh.size === 0) return stored;
+  const places = await placedAnimals(work, [...stored.map(({ id }) => id), ...fresh.keys()]);
+  const meals = new Map([...stored.map(({ id, meal }) => [id, meal] as const), ...fresh]);
+  return places.map(({ step: _, ...animal }) => ({ ...animal, meal: meals.get(animal.id)! }));
 }
 
-function middleOf(values: readonly number[]): FeedingView['intervals'] {
-  if (values.length === 0) return null;
-  const sorted = values.toSorted((a, b) => a - b);
-  const at = (share: number): number => sorted[Math.floor(share * (sorted.length - 1))]!;
-  return { low: at(0.25), mid: at(0.5), high: at(0.75), of: sorted.length };
-}
-
-export function changeFeedingRules(
-  work: Work,
-  { feeding, order }: RulesChange,
-  version: number,
-): Promise<{ version: number }> {
-  return changeCollection(work, { feedingRules: feeding, orderRules: order }, version);
+function mealTonight({ id, state: { meal } }: ComputedState, today: string) {
+  const isTonight = meal !== null && (meal.verdict === 'due' || meal.dueOn <= today);
+  return isTonight ? [[id, meal] as const] : [];
 }

@@ -62,7 +62,7 @@ export async function viewClutch(work: Work, id: string): Promise<ClutchView> {
   const waits = await waitsOf(work, allMeans);
   const means = allMeans.of(clutch.incubatorId, clutch.laidOn);
   const events = (await eggEvents(work, id)).get(id) ?? [];
-  const pairingEvents = (await seasonEvents(work, clutch.pairingId)).get(clutch.pairingId) ?? [];
+  const pairingEvents = (await seasonEvents(work, [clutch.pairingId])).get(clutch.pairingId) ?? [];
   const animals = await listAnimals(work);
   const byId = new Map(animals.map((animal) => [animal.id, animal]));
   const [parents] = await parentsOfPairing(work, { id: clutch.pairingId });

@@ -1,8 +1,6 @@
 import type { EarlierMate } from '@karyotome/core';
 import { select, type Work } from '../../db/work.ts';
-
-/** A pairing without eggs goes on for so long, across the turn of the season too. Common practice, no source. */
-export const OPEN_DAYS = 240;
+import { OPEN_DAYS } from './board-place.ts';
 
 /** The pairing of a female that a day still belongs to. */
 export function openPairingOf(

@@ -136,7 +136,7 @@ export async function takeBack(work: Work<Actor>, eventId: string, reason: strin
     where: { collectionId, pairingId },
     transaction: work.transaction,
   });
-  const left = (await seasonEvents(work, pairingId)).get(pairingId) ?? [];
+  const left = (await seasonEvents(work, [pairingId])).get(pairingId) ?? [];
   // Eggs have fathers: who they may be is then changed by hand, not in passing.
   if (laid > 0 || left.some((event) => event.sireId === sireId)) return;
   await work.models.pairingSires.destroy({
@@ -178,7 +178,7 @@ export async function changeSires(
         young.map(({ id }) => id),
       );
   }
-  const named = (await seasonEvents(work, pairingId)).get(pairingId) ?? [];
+  const named = (await seasonEvents(work, [pairingId])).get(pairingId) ?? [];
   const missing = named.find(
     ({ sireId }) => sireId !== null && !sires.some((sire) => sire.animalId === sireId && !sire.stored),
   );

@@ -1,19 +1,20 @@
 import type { SeasonEventView } from '@karyotome/contract';
 import { select, type Work } from '../../db/work.ts';
 
-/** Standing events of one pairing or of all, in order. */
+/** Standing events of pairings, or of all, in order. */
 export function eventRows(
   work: Work,
-  params: { readonly pairingId: string | null },
+  { pairingIds }: { readonly pairingIds: readonly string[] | null },
 ): Promise<(SeasonEventView & { pairingId: string })[]> {
+  if (pairingIds?.length === 0) return Promise.resolve([]);
   return select<SeasonEventView & { pairingId: string }>(
     work,
     `select e.id, e.pairing_id as "pairingId", e.kind, e.on_day as "on", e.sire_id as "sireId", e.note, who.name as author
        from pairing_events e join accounts who on who.id = e.author_id
       where e.collection_id = :collectionId and e.voided_at is null
-        and (cast(:pairingId as uuid) is null or e.pairing_id = :pairingId)
+        ${pairingIds === null ? '' : 'and e.pairing_id = any (cast(array[:pairingIds] as uuid[]))'}
       order by e.on_day, e.recorded_at`,
-    params,
+    { pairingIds },
   );
 }
 

@@ -18,12 +18,12 @@ export async function findPairing(work: Work, id: string): Promise<PairingRow> {
   return row.get();
 }
 
-/** Valid events by pairing, in date order. */
+/** Valid events by pairing, in date order. @param pairingIds - of these alone; null: of all */
 export async function seasonEvents(
   work: Work,
-  pairingId: string | null = null,
+  pairingIds: readonly string[] | null = null,
 ): Promise<Map<string, SeasonEventView[]>> {
-  const rows = await eventRows(work, { pairingId });
+  const rows = await eventRows(work, { pairingIds });
   const byPairing = new Map<string, SeasonEventView[]>();
   for (const { pairingId: id, ...event } of rows) byPairing.set(id, [...(byPairing.get(id) ?? []), event]);
   return byPairing;

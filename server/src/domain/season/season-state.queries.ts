@@ -1,12 +1,14 @@
 import { withClutchName } from './clutch-name.ts';
 import { select, type Work } from '../../db/work.ts';
-import { OPEN_DAYS } from './introductions.queries.ts';
+import { OPEN_DAYS } from './board-place.ts';
 
 /** Pairings of the last months that have no clutch yet. */
-export function openPairings(work: Work): Promise<{ id: string; damId: string; dam: string }[]> {
-  return select<{ id: string; damId: string; dam: string }>(
+export function openPairings(
+  work: Work,
+): Promise<{ id: string; damId: string; dam: string; isDamHere: boolean }[]> {
+  return select<{ id: string; damId: string; dam: string; isDamHere: boolean }>(
     work,
-    `select p.id, p.dam_id as "damId", a.number as dam from pairings p
+    `select p.id, p.dam_id as "damId", a.number as dam, is_kept_here(a.status) as "isDamHere" from pairings p
        join animals a on a.collection_id = p.collection_id and a.id = p.dam_id
       where p.collection_id = :collectionId and p.started_on > cast(:today as date) - ${OPEN_DAYS}
         and not exists (select 1 from clutches c where c.collection_id = p.collection_id and c.pairing_id = p.id)
@@ -33,7 +35,7 @@ export interface PairingOfSeason {
   clutch: ClutchOfSeason | null;
 }
 
-const PAIRINGS_SQL = `
+const pairingsSql = (where: string): string => `
   select p.id, p.season, p.started_on as "startedOn", p.dam_id as "damId", p.version,
          (select coalesce(json_agg(json_build_object('id', s.sire_id, 'weight', s.weight, 'stored', s.stored)), '[]')
             from pairing_sires s where s.collection_id = p.collection_id and s.pairing_id = p.id) as sires,
@@ -41,15 +43,16 @@ const PAIRINGS_SQL = `
                                    'laidOn', c.laid_on, 'eggs', c.eggs, 'hatchedOn', c.hatched_on)
             from clutches c where c.collection_id = p.collection_id and c.pairing_id = p.id
            order by c.laid_on desc limit 1) as clutch
-    from pairings p where p.collection_id = :collectionId order by p.started_on, p.id`;
+    from pairings p where p.collection_id = :collectionId ${where} order by p.started_on, p.id`;
 
-/** Pairings with their sires and their last clutch, the oldest first. */
-export async function pairingsWithClutch(work: Work): Promise<PairingOfSeason[]> {
+/** The pairings of females with their sires and their last clutch, the oldest first. */
+export async function pairingsOfDams(work: Work, dams: readonly string[]): Promise<PairingOfSeason[]> {
+  if (dams.length === 0) return [];
   const rows = await select<
     Omit<PairingOfSeason, 'clutch'> & {
       clutch: (Omit<ClutchOfSeason, 'name'> & { season: number; ordinal: number }) | null;
     }
-  >(work, PAIRINGS_SQL);
+  >(work, pairingsSql('and p.dam_id in (:dams)'), { dams });
   return rows.map((row) => ({ ...row, clutch: row.clutch && withClutchName(row.clutch) }));
 }
 

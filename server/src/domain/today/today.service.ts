@@ -1,160 +1,153 @@
+import type { AnimalSummary, MealPreset, TodayLine, TodayQuery, TodayView } from '@karyotome/contract';
 import {
-  isGone,
-  type AnimalSummary,
-  type ClutchSummary,
-  type MealPreset,
-  type TodayLine,
-  type TodayView,
-} from '@karyotome/contract';
-import {
-  addDays,
-  climateTasks,
-  clutchTasks,
-  heatTasks,
+  ACT_OF_KIND,
+  isOverdue,
   offeredStep,
-  seasonTasks,
-  task,
-  type FreezerLine,
+  TASK_ACTS,
+  thawList,
   type Meal,
   type Task,
+  type TaskAct,
 } from '@karyotome/core';
 import type { Work } from '../../db/work.ts';
-import { listAnimals } from '../animals/animals.service.ts';
-import { clutchSummaries } from '../season/pairings.service.ts';
+import { summariesOf } from '../animals/animals.service.ts';
+import { placeAdvice, placesOf, type PlacedAdvice } from '../enclosures/placed-advice.ts';
 import { freezerOf } from '../husbandry/freezer.service.ts';
-import { herdOf } from '../husbandry/load-herd.ts';
-import { type Herd, type HerdAnimal } from '../husbandry/herd.ts';
-import { inWalkingOrder } from '../husbandry/places.ts';
-import { incubationClocks } from '../incubation/clutch-view.service.ts';
-import { listIncubators } from '../incubation/incubators.service.ts';
-import { recentLapses } from '../sales/sales.queries.ts';
-import { heatZones } from '../enclosures/heat.service.ts';
+import { NOBODY } from '../states/nobody.ts';
+import { statesOf, unstoredStates } from '../states/animal-states.ts';
+import { headLines, type HeadLine } from './head-lines.ts';
+import { comparePlaces, fromCursor, rankOf, toCursor, type TaskPlace } from './task-place.ts';
+import { benchTasks, countTasks, dueTasks, type DueTask, type TaskCount } from './today.queries.ts';
+import { benchTasksOf, countsOf, dueTasksOf } from './unstored-tasks.ts';
+
+/** Everything at once: for calendars and tests. */
+export const WHOLE_DAY: TodayQuery = { limit: 1_000_000, after: null, sort: null, act: null, by: 'place' };
+
+type Found = { readonly place: TaskPlace } & (
+  { readonly of: 'head'; readonly line: HeadLine } | { readonly of: 'animal'; readonly due: DueTask }
+);
 
 /**
- * What needs a person now: the freezer and the heat, incubators, the season, eggs, the bench, then animals in walking order
- * (room, rack, level, tub; what has no place comes first).
+ * What needs a person now: what was missed, then the freezer and the heat, incubators, sales, the season, eggs, the bench,
+ * then animals in walking order (room, rack, level, tub; what has no place comes first). By act: the same, act by act.
  */
-export async function viewToday(work: Work): Promise<TodayView> {
-  const animals = (await listAnimals(work)).filter((animal) => !isGone(animal));
-  const herd = await herdOf(work);
-  const byId = new Map(animals.map((animal) => [animal.id, animal]));
-  const animalLines = inWalkingOrder(herd, [...herd.animals.values()]).flatMap((animal) =>
-    linesOf(herd, animal, byId.get(animal.id)!),
-  );
-  const clutches = await clutchSummaries(work);
-  const { thaw, lines: stock } = await freezerOf(work, herd);
-  const lines = [
-    ...stockLines(stock, work.today),
-    ...(await heatLines(work, herd)),
-    ...(await incubatorLines(work)),
-    ...(await saleLines(work, byId)),
-    ...seasonLines(herd, animals),
-    ...(await clutchLines(work)),
-    ...gatherBenchWork(animalLines, clutches),
-  ];
+export async function viewToday(work: Work, query = WHOLE_DAY): Promise<TodayView> {
+  const unstored = await unstoredStates(work);
+  const except = unstored.map(({ id }) => id);
+  const counted = [...(await countTasks(work, except)), ...unstored.flatMap(countsOf)];
+  const thaw = thawList(counted);
+  const { lines: stock } = await freezerOf(work, thaw);
+  const bench = [...(await benchTasks(work, except)), ...unstored.flatMap(benchTasksOf)];
+  const head = await headLines(work, stock, bench);
+  const isByAct = query.by === 'act';
+  const after = query.after === null ? null : fromCursor(query.after);
+  const { act, limit } = query;
+  const found = [
+    ...head.map((line, ordinal): Found => ({
+      of: 'head',
+      line,
+      place: headPlace(line, ordinal, work.today, isByAct),
+    })),
+    ...unstored.flatMap((state) => dueTasksOf(state, isByAct)).map(ofAnimal),
+  ]
+    .filter(({ place }) => after === null || comparePlaces(place, after) > 0)
+    .filter((one) => act === null || ACT_OF_KIND[taskOf(one).kind] === act);
+  const stored = await dueTasks(work, { act, isByAct, except, after, limit: limit + 1 });
+  const sorted = [...found, ...stored.map(ofAnimal)].toSorted((a, b) => comparePlaces(a.place, b.place));
+  const page = sorted.slice(0, limit);
+  const last = page.at(-1);
+  const total = totalsOf(counted, head, work.today, act);
   const left = (prey: string): number | null => stock.find((line) => line.prey === prey)?.left ?? null;
-  return { today: work.today, lines, thaw: thaw.map((line) => ({ ...line, left: left(line.prey) })) };
+  return {
+    today: work.today,
+    lines: await toLines(work, page),
+    next: last && sorted.length > page.length ? toCursor(last.place) : null,
+    ...total,
+    thaw: thaw.map((line) => ({ ...line, left: left(line.prey) })),
+  };
 }
 
-type LineSubject = Partial<Omit<TodayLine, keyof Task>>;
+const ofAnimal = (due: DueTask): Found => ({ of: 'animal', due, place: due });
+const taskOf = (found: Found): Task => (found.of === 'head' ? found.line.due : found.due.task);
 
-const lineOf = (due: Task, key: string, of: LineSubject): TodayLine => ({
-  ...due,
-  key: `${key}-${due.kind}`,
+function headPlace({ due }: HeadLine, ordinal: number, today: string, isByAct: boolean): TaskPlace {
+  const urgency = isOverdue(due, today) ? 0 : 1;
+  return { urgency, rank: rankOf(ACT_OF_KIND[due.kind], isByAct), placeKey: '', id: NOBODY, ordinal };
+}
+
+function totalsOf(
+  counted: readonly TaskCount[],
+  head: readonly HeadLine[],
+  today: string,
+  wanted: TaskAct | null,
+): Pick<TodayView, 'counts' | 'total' | 'overdue'> {
+  const all: TaskCount[] = [
+    ...counted,
+    ...head.map(({ due }) => ({
+      act: ACT_OF_KIND[due.kind],
+      urgency: isOverdue(due, today) ? 0 : 1,
+      prey: null,
+      count: 1,
+    })),
+  ];
+  const sum = (which: (one: TaskCount) => boolean): number =>
+    all.filter(which).reduce((total, { count }) => total + count, 0);
+  const isWanted = ({ act }: TaskCount): boolean => wanted === null || act === wanted;
+  return {
+    counts: Object.fromEntries(
+      TASK_ACTS.map((act) => [act, sum((one) => one.act === act)]),
+    ) as TodayView['counts'],
+    total: sum(isWanted),
+    overdue: sum((one) => isWanted(one) && one.urgency === 0),
+  };
+}
+
+/** The page's lines, with the animals that they show. */
+async function toLines(work: Work, page: readonly Found[]): Promise<TodayLine[]> {
+  const shown = new Set(page.flatMap((one) => (one.of === 'head' ? (one.line.animalId ?? []) : one.due.id)));
+  const animals = new Map((await summariesOf(work, [...shown])).map((animal) => [animal.id, animal]));
+  const hasState = page.flatMap((one) =>
+    one.of === 'animal' && (one.due.task.kind === 'move' || one.due.task.kind === 'meal') ? one.due.id : [],
+  );
+  const states = await statesOf(work, [...new Set(hasState)]);
+  const advised = page.flatMap((one) =>
+    taskOf(one).kind === 'move' && one.of === 'animal' ? one.due.id : [],
+  );
+  const places = await placesOf(work, advised, states);
+  return page.map((one) => {
+    if (one.of === 'head') return headLine(one.line, animals);
+    const { id, ordinal, task: due } = one.due;
+    const state = states.get(id);
+    return {
+      ...EMPTY,
+      ...due,
+      key: `${id}-${ordinal}-${due.kind}`,
+      animal: animals.get(id)!,
+      advice: due.kind === 'move' && state ? placeAdvice(places, id, state) : null,
+      preset: due.kind === 'meal' && state?.meal ? presetOf(state.meal) : null,
+    };
+  });
+}
+
+const EMPTY = {
   animal: null,
   clutch: null,
   incubator: null,
-  advice: null,
+  advice: null as PlacedAdvice | null,
   preset: null,
   zone: null,
+} satisfies Partial<TodayLine>;
+
+const headLine = (
+  { due, key, animalId, of }: HeadLine,
+  animals: ReadonlyMap<string, AnimalSummary>,
+): TodayLine => ({
+  ...EMPTY,
+  ...due,
+  key: `${key}-${due.kind}`,
+  animal: animalId === undefined ? null : (animals.get(animalId) ?? null),
   ...of,
 });
-
-/** Prey that runs short is one line each: it is ordered before it is missed. */
-function stockLines(freezer: readonly FreezerLine[], today: string): TodayLine[] {
-  return freezer
-    .filter(({ order }) => order)
-    .map(({ prey, left, tonight, reorderAt, aWeek, runsOutOn }) => {
-      const facts = { prey, left, tonight, reorderAt, perWeek: aWeek, runsOutOn };
-      return lineOf(task({ code: left < 0 ? 'prey-short' : 'prey-order-due', facts }, today), prey, {});
-    });
-}
-
-async function heatLines(work: Work, herd: Herd): Promise<TodayLine[]> {
-  const racks = new Map([...herd.enclosures.tubs.values()].map(({ rackId, rack }) => [rackId, rack]));
-  return (await heatZones(work)).flatMap((zone) =>
-    heatTasks(zone, work.today).map((due) =>
-      lineOf(due, zone.id, {
-        zone: { id: zone.id, name: zone.name, rack: racks.get(zone.rackId) ?? '' },
-      }),
-    ),
-  );
-}
-
-async function incubatorLines(work: Work): Promise<TodayLine[]> {
-  return (await listIncubators(work, 0))
-    .filter(({ clutches }) => clutches.length > 0)
-    .flatMap(({ id, name, alarms }) =>
-      climateTasks(alarms, work.today).map((due, i) =>
-        lineOf(due, `${id}-${i}`, { incubator: { id, name } }),
-      ),
-    );
-}
-
-/** Told for so many days. */
-const LAPSE_TOLD_DAYS = 7;
-
-/** What ran out by itself is said, since nobody did it. */
-async function saleLines(work: Work, byId: ReadonlyMap<string, AnimalSummary>): Promise<TodayLine[]> {
-  const lapses = await recentLapses(work, { since: addDays(work.today, -LAPSE_TOLD_DAYS) });
-  return lapses.map(({ animalId, until }) =>
-    lineOf(task({ code: 'reservation-lapsed', facts: { until } }, work.today), animalId, {
-      animal: byId.get(animalId)!,
-    }),
-  );
-}
-
-function seasonLines(herd: Herd, animals: readonly AnimalSummary[]): TodayLine[] {
-  const byId = new Map(animals.map((animal) => [animal.id, animal]));
-  return herd.forecasts.flatMap(({ damId, forecast }) => {
-    const animal = byId.get(damId);
-    return animal ? seasonTasks(forecast, herd.today).map((due) => lineOf(due, damId, { animal })) : [];
-  });
-}
-
-async function clutchLines(work: Work): Promise<TodayLine[]> {
-  return (await incubationClocks(work)).flatMap(({ id, name, clock }) =>
-    clutchTasks(clock, work.today).map((due, i) => lineOf(due, `${id}-${i}`, { clutch: { id, name } })),
-  );
-}
-
-function linesOf(herd: Herd, { id }: HerdAnimal, animal: AnimalSummary): TodayLine[] {
-  return herd.tasks(id, animal.identified).map((due, i) =>
-    lineOf(due, `${id}-${i}`, {
-      animal,
-      advice: due.kind === 'move' ? herd.advice(id) : null,
-      preset: due.kind === 'meal' ? presetOf(herd.meal(id)!) : null,
-    }),
-  );
-}
-
-/** Identifying and sexing is done clutch by clutch at the bench: one line for each clutch instead of one for each act. */
-function gatherBenchWork(lines: readonly TodayLine[], clutches: readonly ClutchSummary[]): TodayLine[] {
-  const isBenchWork = (line: TodayLine): boolean =>
-    ((line.kind === 'identify' && !line.animal?.identified) ||
-      (line.kind === 'sex' && line.animal?.sex === 'unknown')) &&
-    line.animal?.clutchId != null;
-  const gathered = clutches.flatMap((clutch): TodayLine[] => {
-    const own = lines.filter((line) => isBenchWork(line) && line.animal!.clutchId === clutch.id);
-    if (own.length === 0) return [];
-    const count = (kind: TodayLine['kind']): number => own.filter((line) => line.kind === kind).length;
-    const facts = { identify: count('identify'), sex: count('sex') };
-    const records = own.flatMap((line) => line.records);
-    const due = task({ code: 'bench-work-due', facts }, own[0]!.dueOn, records);
-    return [lineOf(due, `${clutch.id}-bench`, { clutch: { id: clutch.id, name: clutch.name } })];
-  });
-  return [...gathered, ...lines.filter((line) => !isBenchWork(line))];
-}
 
 function presetOf({ species, size, massG, state, plan }: Meal): MealPreset {
   return { species, size, preyG: massG, state, step: offeredStep(plan) };

@@ -2,7 +2,7 @@ import type { SettingUp, SetUpProposal } from '@karyotome/contract';
 import { addDays } from '@karyotome/core';
 import { type Actor, type Work } from '../../db/work.ts';
 import { invalidField, Refusal } from '../../refusal.ts';
-import { loadEnclosures } from '../../domain/enclosures/enclosure-advice.ts';
+import { freeTubs, placedTubs } from '../../domain/enclosures/enclosures.queries.ts';
 import { groupBy } from '../../group-by.ts';
 import { findClutch } from '../../domain/season/clutches.repository.ts';
 import { insertRecord } from '../../domain/records/insert-record.ts';
@@ -21,8 +21,7 @@ export async function proposeSetUp(work: Work, clutchId: string): Promise<SetUpP
   await findClutch(work, clutchId);
   const mates = await livingMates(work, { clutchId });
   const withoutTub = mates.filter(({ tubId }) => tubId === null);
-  const { tubs } = await loadEnclosures(work);
-  const free = [...tubs.values()].filter((tub) => tub.free);
+  const free = await freeTubs(work);
   const lowest = Math.min(...free.map(({ step }) => step));
   const first = free.filter(({ step }) => step === lowest);
   const racks = [...groupBy(first, ({ rackId }) => rackId).values()];
@@ -62,7 +61,8 @@ export async function setUp(
   { on, substrate, places, plan }: SettingUp,
 ): Promise<{ ids: string[] }> {
   const mates = new Map((await livingMates(work, { clutchId })).map((mate) => [mate.id, mate]));
-  const { tubs } = await loadEnclosures(work);
+  const tubs = new Map((await placedTubs(work)).map((tub) => [tub.tubId, tub]));
+  const free = new Set((await freeTubs(work)).map((tub) => tub.tubId));
   const ids: string[] = [];
   for (const [i, { animalId, tubId }] of places.entries()) {
     const mate = mates.get(animalId);
@@ -72,7 +72,7 @@ export async function setUp(
       throw clash(`places.${i}.animalId`, mate.number, `lives in ${wordsOf(tubs.get(mate.tubId))} already`);
     const tub = tubs.get(tubId);
     if (!tub) throw invalidField(`places.${i}.tubId`, 'names no tub of this collection');
-    if (!tub.free)
+    if (!free.has(tubId))
       throw clash(`places.${i}.tubId`, wordsOf(tub), `is taken by now: choose another for ${mate.number}`);
     const move = await insertRecord(work, animalId, {
       kind: 'move',

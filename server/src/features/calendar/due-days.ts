@@ -1,4 +1,4 @@
-import { addDays, nextWeighing, YOLK_DAYS, type IsoDay } from '@karyotome/core';
+import { addDays, YOLK_DAYS, type IsoDay } from '@karyotome/core';
 import {
   cuttingWords,
   EGG_CHECK,
@@ -11,9 +11,10 @@ import {
 } from '@karyotome/words';
 import type { Work } from '../../db/work.ts';
 import { incubationClocks } from '../../domain/incubation/clutch-view.service.ts';
-import { herdOf } from '../../domain/husbandry/load-herd.ts';
 import { openForecasts } from '../../domain/season/forecasts.ts';
+import { unstoredStates } from '../../domain/states/animal-states.ts';
 import { viewToday } from '../../domain/today/today.service.ts';
+import { storedOutlooks, type Outlook } from './due-days.queries.ts';
 
 /** Something due on a day or within a span of days. */
 export interface DueDay {
@@ -117,9 +118,15 @@ async function todaysWork(work: Work, reader: Reader): Promise<DueDay[]> {
   ];
 }
 
+/** When each animal eats and is weighed next, by number. */
+async function outlooks(work: Work): Promise<Outlook[]> {
+  const unstored = await unstoredStates(work);
+  const fresh = new Map(unstored.map(({ id, state }) => [id, state]));
+  return (await storedOutlooks(work)).map(({ id, ...stored }) => ({ ...stored, ...fresh.get(id) }));
+}
+
 /** Meals and weighings of the next weeks, one entry a day. */
 async function animalDays(work: Work, reader: Reader): Promise<DueDay[]> {
-  const herd = await herdOf(work);
   const last = addDays(work.today, AHEAD_DAYS);
   const days = new Map<string, { meals: string[]; weighings: string[] }>();
   const on = (day: IsoDay) => {
@@ -130,12 +137,9 @@ async function animalDays(work: Work, reader: Reader): Promise<DueDay[]> {
   // What is overdue is in today's entry.
   const isAhead = (day: IsoDay | null | undefined): day is IsoDay =>
     day !== null && day !== undefined && day > work.today && day <= last;
-  const animals = [...herd.animals.values()].toSorted((a, b) => (a.number < b.number ? -1 : 1));
-  for (const { id, number, history } of animals) {
-    const meal = herd.meal(id);
+  for (const { number, meal, nextWeighingOn } of await outlooks(work)) {
     if (isAhead(meal?.dueOn)) on(meal!.dueOn).meals.push(`${number}: ${preyWords(meal!, reader)}`);
-    const weighing = nextWeighing(history);
-    if (isAhead(weighing)) on(weighing).weighings.push(number);
+    if (isAhead(nextWeighingOn)) on(nextWeighingOn).weighings.push(number);
   }
   return [...days].flatMap(([day, { meals, weighings }]) => [
     ...(meals.length > 0

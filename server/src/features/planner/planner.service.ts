@@ -3,6 +3,7 @@ import {
   clutchSize,
   daysBetween,
   hatchShare,
+  seasonOf,
   WILD,
   type NotReady,
   type Readiness,
@@ -14,7 +15,8 @@ import { entryInputs } from '../../domain/catalogue/catalogue.service.ts';
 import { geneticsOf, type Genetics } from '../../domain/genetics/genetics.service.ts';
 import { parentOf } from '../../domain/genetics/inferred-of-animal.ts';
 import { doneClutches } from '../../domain/incubation/hatch-rates.queries.ts';
-import { seasonState } from '../../domain/season/season-state.ts';
+import { boardFemales, boardInOrder, boardMales } from '../../domain/season/board.service.ts';
+import { rulesOf } from '../../domain/season/season-rules.ts';
 
 const YEAR_DAYS = 365.25;
 /** Kinships are sent pair by pair: of more animals the rest is left out, and that is said. */
@@ -24,7 +26,11 @@ const GROWS_INTO_IT = 0.5;
 
 /** Everything the planner in the browser computes from: who there is, what each may be, who is related to whom. */
 export async function viewPlanner(work: Work): Promise<PlannerView> {
-  const { season, rules, females, males, genetics } = await seasonState(work, await geneticsOf(work));
+  const genetics = await geneticsOf(work);
+  const { rules } = await rulesOf(work);
+  const season = seasonOf(work.today, rules);
+  const females = await boardFemales(work, await boardInOrder(work, 'female'));
+  const males = await boardMales(work, await boardInOrder(work, 'male'));
   const board = new Map([...females, ...males].map((one) => [one.id, one]));
   const loads = new Map(males.map((male) => [male.id, rules.maleLoad - male.females]));
   const clutches = await doneClutches(work);

@@ -1,4 +1,6 @@
 import { ROUTES } from '@karyotome/contract';
+import { allTubs } from '../../domain/enclosures/enclosures.queries.ts';
+import { learnedMoves } from '../../domain/husbandry/herd-lessons.ts';
 import type { Endpoints } from '../../http/endpoint.ts';
 import {
   addSurfaceCheck,
@@ -13,11 +15,11 @@ import {
   createLadder,
   createRack,
   deleteRack,
-  learnedMoves,
   listLadders,
   listRacks,
   moveMany,
   takeBackMany,
+  viewRack,
 } from '../../domain/enclosures/racks.service.ts';
 
 export function rackRoutes({ list, read, write }: Endpoints): void {
@@ -25,6 +27,8 @@ export function rackRoutes({ list, read, write }: Endpoints): void {
   write(ROUTES.addLadder, ({ work, body }) => createLadder(work, body));
   write(ROUTES.changeLadder, ({ work, id, body, version }) => changeLadder(work, id, body, version));
   list(ROUTES.racks, ({ work }) => listRacks(work));
+  read(ROUTES.rack, ({ work, id }) => viewRack(work, id));
+  list(ROUTES.tubs, ({ work }) => allTubs(work));
   write(ROUTES.addRack, ({ work, body }) => createRack(work, body));
   write(ROUTES.deleteRack, ({ work, id }) => deleteRack(work, id));
   write(ROUTES.changeRack, ({ work, id, body, version }) => changeRack(work, id, body, version));

@@ -1,21 +1,23 @@
 import type { RoomAssumptions, RoomView } from '@karyotome/contract';
 import {
-  addDays,
   curveByWeek,
   learnPace,
   daysBetween,
   type ComingClutch,
   type LearnedPace,
-  type RoomAnimal,
   type RoomKind,
 } from '@karyotome/core';
 import { type Work } from '../../db/work.ts';
 import { collectionOf } from '../../domain/collection/collection-of.ts';
-import { herdOf } from '../../domain/husbandry/load-herd.ts';
-import { type Herd } from '../../domain/husbandry/herd.ts';
+import { ladderSteps, placedTubs } from '../../domain/enclosures/enclosures.queries.ts';
 import { incubationClocks } from '../../domain/incubation/clutch-view.service.ts';
 import { changeCollection } from '../../domain/collection/change-collection.ts';
 import { offerSpells } from '../../domain/sales/sales.queries.ts';
+import { openForecasts } from '../../domain/season/forecasts.ts';
+import { basisOf } from '../../domain/states/day-basis.ts';
+import { overHerd } from '../../domain/states/kept-animals.ts';
+import { groupBy } from '../../group-by.ts';
+import { kindKey } from './foresee-masses.ts';
 import { lyingClutches } from './room.queries.ts';
 
 const WEEKS = 52;
@@ -34,7 +36,6 @@ const EIGHT_IN_TEN_SDS = 2.563;
 
 /** What a forecast of places rests on; the simulation itself runs where it is asked, off the main thread. */
 export async function viewRoom(work: Work): Promise<RoomView> {
-  const herd = await herdOf(work);
   const settings = await collectionOf(work);
   const learned = learnPace(await offerSpells(work), work.today);
   const assumptions = {
@@ -42,9 +43,16 @@ export async function viewRoom(work: Work): Promise<RoomView> {
     ...(learned ? learnedAssumptions(learned) : {}),
     ...settings.roomAssumptions,
   };
-  const kinds = kindsOf(herd);
-  const animals = roomAnimals(herd, assumptions);
-  const clutches = [...(await inTheIncubator(work)), ...expected(herd)];
+  const kinds = await kindsOf(work);
+  const { growth } = await basisOf(work);
+  const foreseen = await overHerd(work, 'foresee-masses', {
+    growth,
+    weeks: WEEKS,
+    today: work.today,
+    saleAgeWeeks: assumptions.saleAgeWeeks,
+  });
+  const animals = foreseen.flat();
+  const clutches = [...(await inTheIncubator(work)), ...(await expected(work))];
   const first = kinds.find(({ key }) => key.endsWith('|0')) ?? kinds[0];
   return {
     today: work.today,
@@ -56,7 +64,7 @@ export async function viewRoom(work: Work): Promise<RoomView> {
       animals,
       clutches,
       hatchlingKind: first?.key ?? '',
-      hatchling: curveByWeek(herd.collectionGrowth, WEEKS),
+      hatchling: curveByWeek(growth, WEEKS),
       ...assumptions,
       weeks: WEEKS,
       runs: RUNS,
@@ -78,48 +86,27 @@ function learnedAssumptions({ perWeek, offeredAtWeeks }: LearnedPace): Partial<R
   };
 }
 
-const keyOf = (ladderId: string, step: number): string => `${ladderId}|${step}`;
-
 /** Kinds of tub the room has places of, and those that its animals grow into. */
-function kindsOf(herd: Herd): RoomKind[] {
+async function kindsOf(work: Work): Promise<RoomKind[]> {
+  const tubs = await placedTubs(work);
   const places = new Map<string, number>();
-  for (const { ladderId, step } of herd.enclosures.tubs.values()) {
-    const key = keyOf(ladderId, step);
+  for (const { ladderId, step } of tubs) {
+    const key = kindKey(ladderId, step);
     places.set(key, (places.get(key) ?? 0) + 1);
   }
-  const used = new Set([...herd.enclosures.tubs.values()].map(({ ladderId }) => ladderId));
-  return [...herd.enclosures.ladders]
+  const used = new Set(tubs.map(({ ladderId }) => ladderId));
+  const ladders = groupBy(await ladderSteps(work), ({ ladderId }) => ladderId);
+  return [...ladders]
     .filter(([id]) => used.has(id))
-    .flatMap(([id, { name, steps }]) =>
-      steps.map((step, i) => ({
-        key: keyOf(id, i),
-        name: used.size > 1 ? `${step.name}, ${name}` : step.name,
-        places: places.get(keyOf(id, i)) ?? 0,
-        maxG: step.maxG,
-        next: i + 1 < steps.length ? keyOf(id, i + 1) : null,
+    .flatMap(([id, steps]) =>
+      steps.map(({ name, ladder, maxG }, i) => ({
+        key: kindKey(id, i),
+        name: used.size > 1 ? `${name}, ${ladder}` : name,
+        places: places.get(kindKey(id, i)) ?? 0,
+        maxG,
+        next: i + 1 < steps.length ? kindKey(id, i + 1) : null,
       })),
     );
-}
-
-/** Every animal in a tub, with what it will weigh at the end of each week. */
-function roomAnimals(herd: Herd, { saleAgeWeeks }: RoomAssumptions): RoomAnimal[] {
-  const days = Array.from({ length: WEEKS }, (_, week) => addDays(herd.today, 7 * (week + 1)));
-  return [...herd.animals.values()].flatMap(({ id, tubId, status, hatchedOn }): RoomAnimal[] => {
-    const tub = tubId === null ? undefined : herd.enclosures.tubs.get(tubId);
-    const growth = herd.growth(id);
-    if (!tub || !growth) return [];
-    const masses = days.map((day) => growth.logMass(day));
-    const age = hatchedOn === null ? Infinity : daysBetween(hatchedOn, herd.today) / 7;
-    const forSale = status === 'for-sale' || status === 'reserved' || (status === 'undecided' && age < 52);
-    return [
-      {
-        kind: keyOf(tub.ladderId, tub.step),
-        mean: masses.map(({ mean }) => mean),
-        sd: masses.map(({ sd }) => sd),
-        forSaleFrom: forSale ? Math.max(0, Math.ceil(saleAgeWeeks - age)) : null,
-      },
-    ];
-  });
 }
 
 /** Clutches in the incubator: their eggs, and the day they are expected to hatch. */
@@ -143,12 +130,12 @@ async function inTheIncubator(work: Work): Promise<ComingClutch[]> {
 }
 
 /** Pairings without eggs: when they are expected to lay, and how likely at all. */
-function expected(herd: Herd): ComingClutch[] {
-  return herd.forecasts.flatMap(({ forecast }): ComingClutch[] => {
+async function expected(work: Work): Promise<ComingClutch[]> {
+  return (await openForecasts(work)).flatMap(({ forecast }): ComingClutch[] => {
     const laying = forecast.expected.find(({ what }) => what === 'eggs');
     const stage = forecast.stage;
     const chance = stage === 'ovulated' || stage === 'pre-lay' ? CLUTCH_CHANCE[stage] : OPEN_CHANCE;
-    const layIn = laying ? Math.max(0, daysBetween(herd.today, laying.middle)) : 90;
+    const layIn = laying ? Math.max(0, daysBetween(work.today, laying.middle)) : 90;
     return [
       {
         hatchInDays: layIn + INCUBATION_DAYS,

@@ -1,67 +1,103 @@
-import type { AnimalSummary, RoundAnimal, RoundRack, RoundView } from '@karyotome/contract';
-import { appetite, daysBetween, DIGESTING_DAYS, SETTLING_DAYS, shedCycle, soakPlan } from '@karyotome/core';
+import type { AnimalSummary, RoundAnimal, RoundRack, RoundView, ShedsView } from '@karyotome/contract';
 import { now } from '../../clock.ts';
 import { type Work } from '../../db/work.ts';
-import { listAnimals } from '../../domain/animals/animals.service.ts';
+import { namedRacks } from '../../domain/enclosures/enclosures.queries.ts';
+import { summariesOf } from '../../domain/animals/animals.service.ts';
+import { plansOf } from '../../domain/husbandry/feeding-plans.ts';
+import { statesOf, unstoredStates } from '../../domain/states/animal-states.ts';
+import { isShedding, type StoredState } from '../../domain/states/compute-state.ts';
 import { groupBy } from '../../group-by.ts';
-import { herdOf } from '../../domain/husbandry/load-herd.ts';
-import { type Herd } from '../../domain/husbandry/herd.ts';
-import { recordedToday } from './rounds.queries.ts';
+import { notFound } from '../../refusal.ts';
+import {
+  animalsInRack,
+  animalsWithoutTub,
+  animalsShedding,
+  racksOfRound,
+  recordedToday,
+} from './rounds.queries.ts';
 
 /** The id of the place in a round of animals that have no tub. */
 const WITHOUT_TUB = 'without-tub';
 
 type Done = RoundAnimal['done'][number];
 
-/** Everything a round needs, for a device that may lose its connection: racks in walking order, tub after tub. */
+/** The racks that animals live in, in walking order, each with a stamp that changes with what a round shows of it. */
 export async function viewRound(work: Work): Promise<RoundView> {
-  const herd = await herdOf(work);
-  const summaries = new Map((await listAnimals(work)).map((animal) => [animal.id, animal]));
-  const done = await doneToday(work);
-  const inTub = groupBy(herd.animals.values(), ({ tubId }) => tubId);
-  const racks = new Map<string, RoundRack>();
-  for (const { tubId, rackId, room, rack, level, slot } of herd.enclosures.tubs.values()) {
-    const known = racks.get(rackId) ?? { id: rackId, room, name: rack, tubs: [] };
-    racks.set(rackId, known);
-    const animals = (inTub.get(tubId) ?? []).map(({ id }) =>
-      inRound(herd, summaries.get(id)!, done.get(id) ?? []),
-    );
-    if (animals.length > 0) known.tubs.push({ tubId, level, slot, animals });
-  }
-  const withoutTub = (inTub.get(null) ?? []).toSorted((a, b) => (a.number < b.number ? -1 : 1));
-  if (withoutTub.length > 0) {
-    racks.set(WITHOUT_TUB, {
-      id: WITHOUT_TUB,
-      room: '',
-      name: null,
-      tubs: withoutTub.map(({ id }, i) => ({
-        tubId: null,
-        level: 0,
-        slot: i + 1,
-        animals: [inRound(herd, summaries.get(id)!, done.get(id) ?? [])],
-      })),
-    });
-  }
+  await unstoredStates(work);
+  const racks = await racksOfRound(work);
   return {
     today: work.today,
     at: now().toISOString(),
-    racks: [...racks.values()].filter(({ tubs }) => tubs.length > 0),
-    plans: herd.plans.map(({ id, name, start, steps }) => ({ id, name, start, steps })),
+    racks: racks.map(({ id, room, name, ...rack }) => ({
+      id: id ?? WITHOUT_TUB,
+      room: room ?? '',
+      name,
+      ...rack,
+    })),
+    plans: (await plansOf(work)).map(({ id, name, start, steps }) => ({ id, name, start, steps })),
   };
 }
 
+/** What a round needs of one rack, for a device that may lose its connection. */
+export async function viewRoundRack(work: Work, rackId: string): Promise<RoundRack> {
+  const ids = rackId === WITHOUT_TUB ? await animalsWithoutTub(work) : await animalsInRack(work, { rackId });
+  const [rack] = await racksOf(work, ids);
+  if (rack) return rack;
+  const empty = (await namedRacks(work)).find(({ id }) => id === rackId);
+  if (!empty) throw notFound('This rack');
+  return { ...empty, tubs: [] };
+}
+
+/** Who is in shed, who keeps a rest of it, and who waits for the first: in walking order. */
+export async function viewSheds(work: Work): Promise<ShedsView> {
+  const unstored = await unstoredStates(work);
+  const stored = await animalsShedding(work, { except: unstored.map(({ id }) => id) });
+  const fresh = unstored.filter(({ state }) => isShedding(state)).map(({ id }) => id);
+  return { today: work.today, racks: await racksOf(work, [...stored, ...fresh]) };
+}
+
+/** Racks of a round with these animals alone. */
+async function racksOf(work: Work, ids: readonly string[]): Promise<RoundRack[]> {
+  const animals = await summariesOf(work, ids);
+  const states = await statesOf(work, ids);
+  const done = groupBy(await recordedToday(work, { ids }), ({ animalId }) => animalId);
+  const byPlace = (a: AnimalSummary, b: AnimalSummary): number =>
+    compare(a.tub?.room, b.tub?.room) ||
+    compare(a.tub?.rack, b.tub?.rack) ||
+    (a.tub?.level ?? 0) - (b.tub?.level ?? 0) ||
+    (a.tub?.slot ?? 0) - (b.tub?.slot ?? 0) ||
+    compare(a.number, b.number);
+  const racks = groupBy(animals.toSorted(byPlace), ({ tub }) => tub?.rackId ?? WITHOUT_TUB);
+  return [...racks].map(([id, own]): RoundRack => {
+    const place = own[0]!.tub;
+    const inTub = groupBy(own, ({ tub, id: animalId }) => tub?.tubId ?? animalId);
+    return {
+      id,
+      room: place?.room ?? '',
+      name: place?.rack ?? null,
+      tubs: [...inTub.values()].map((mates, i) => ({
+        tubId: mates[0]!.tub?.tubId ?? null,
+        level: mates[0]!.tub?.level ?? 0,
+        slot: mates[0]!.tub?.slot ?? i + 1,
+        animals: mates.map((animal) =>
+          inRound(
+            animal,
+            states.get(animal.id)!,
+            (done.get(animal.id) ?? []).map(({ animalId: _, ...record }) => record),
+          ),
+        ),
+      })),
+    };
+  });
+}
+
+const compare = (a = '', b = ''): number => (a < b ? -1 : a > b ? 1 : 0);
+
 function inRound(
-  herd: Herd,
   { id, number, label, sex, massG, weighedOn }: AnimalSummary,
+  { expected, meal, appetite, shed, soak, flags }: StoredState,
   done: Done[],
 ): RoundAnimal {
-  const { history, gravid } = herd.animal(id);
-  const { today } = herd;
-  const eating = appetite(history);
-  const move = history.moves.findLast(({ fromTub }) => fromTub !== null);
-  const sinceMove = move ? daysBetween(move.on, today) : Infinity;
-  const sinceMeal = eating.lastTakenOn ? daysBetween(eating.lastTakenOn, today) : Infinity;
-  const [concern] = herd.concerns(id);
   return {
     id,
     number,
@@ -69,30 +105,12 @@ function inRound(
     sex,
     massG,
     weighedOn,
-    expected: herd.expectedToday(id),
-    meal: herd.meal(id),
-    appetite: eating,
-    shed: shedCycle(history, today),
-    soak: soakPlan(history, today),
-    flags: [
-      ...(gravid ? [{ code: 'gravid', facts: {} } as const] : []),
-      ...(sinceMeal < DIGESTING_DAYS
-        ? [{ code: 'digesting', facts: { daysSinceMeal: sinceMeal } } as const]
-        : []),
-      ...(sinceMove < SETTLING_DAYS ? [{ code: 'settling', facts: { days: sinceMove } } as const] : []),
-      ...(concern ? [concern] : []),
-    ],
+    expected,
+    meal,
+    appetite,
+    shed,
+    soak,
+    flags: [...flags],
     done,
   };
-}
-
-/** What was recorded of each animal today. */
-async function doneToday(work: Work): Promise<Map<string, Done[]>> {
-  const rows = await recordedToday(work);
-  return new Map(
-    [...groupBy(rows, ({ animalId }) => animalId)].map(([animalId, records]) => [
-      animalId,
-      records.map(({ animalId: _, ...record }) => record),
-    ]),
-  );
 }

@@ -1,4 +1,3 @@
-import { appetite, planOf } from '@karyotome/core';
 import { DEFAULT_LOCALE, sexWords } from '@karyotome/words';
 import type { Work } from '../../db/work.ts';
 import { summaries } from '../../domain/animals/animals.repository.ts';
@@ -7,7 +6,10 @@ import { collectionOf } from '../../domain/collection/collection-of.ts';
 import { heatZones } from '../../domain/enclosures/heat.service.ts';
 import { cautionsOf, labelOf } from '../../domain/genetics/inferred-of-animal.ts';
 import { geneticsOf } from '../../domain/genetics/genetics.service.ts';
-import { herdOf } from '../../domain/husbandry/load-herd.ts';
+import { homesOf, ladderSteps } from '../../domain/enclosures/enclosures.queries.ts';
+import { plansOf } from '../../domain/husbandry/feeding-plans.ts';
+import { statesOf } from '../../domain/states/animal-states.ts';
+import { keptAnimalsOf } from '../../domain/states/kept-animals.ts';
 import { eventsOfAnimal } from '../../domain/sales/sales.queries.ts';
 import { saleRulesOf } from '../../domain/sales/sale-rules.ts';
 import { notFound, Refusal } from '../../refusal.ts';
@@ -53,14 +55,16 @@ export async function careSheetOf(work: Work, animalId: string, locale: string):
   const genetics = await geneticsOf(work);
   const [summary] = await summaries(work, genetics, 'and a.id = :animalId', { animalId });
   if (!summary) throw notFound('This animal');
-  const herd = await herdOf(work, animalId);
-  const { history } = herd.animal(animalId);
-  const eats = appetite(history);
-  const meal = herd.meal(animalId);
+  const state = (await statesOf(work, [animalId])).get(animalId)!;
+  const { history } = (await keptAnimalsOf(work, [animalId])).get(animalId)!;
+  const eats = state.appetite;
   const shed = history.sheds.findLast(({ stage }) => stage === 'shed');
-  const tub = summary.tub ? herd.enclosures.tubs.get(summary.tub.tubId) : undefined;
-  const step = tub && herd.enclosures.ladders.get(tub.ladderId)?.steps[tub.step];
-  const zone = tub && (await heatZones(work)).find(({ rackId }) => rackId === tub.rackId);
+  const [home] = await homesOf(work, [animalId]);
+  const step =
+    home && (await ladderSteps(work)).filter(({ ladderId }) => ladderId === home.ladderId)[home.step];
+  const rackId = summary.tub?.rackId;
+  const zone =
+    rackId === undefined ? undefined : (await heatZones(work)).find((one) => one.rackId === rackId);
   const weight = history.weights.at(-1);
   return {
     ...(await headOf(work, locale)),
@@ -81,8 +85,8 @@ export async function careSheetOf(work: Work, animalId: string, locale: string):
       taken,
     })),
     counts: { taken: eats.takenEver, offered: eats.offeredEver, inARow: eats.inARow },
-    next: meal,
-    plan: planOf(history, herd.plans).name,
+    next: state.meal,
+    plan: (await plansOf(work)).find(({ id }) => id === state.planId)?.name ?? '',
     tub: step ? { kind: step.name, inside: step.inside } : null,
     heat: zone ? { warmC: zone.warmC, coolC: zone.coolC } : null,
     cautions: cautionsOf(genetics, animalId),

@@ -36,7 +36,7 @@ describe('the clutch in words', () => {
       sex: 'male',
       massG: 66,
       pictureIds: ['p'],
-      tub: { tubId: 't', room: 'r', rack: 'k', level: 1, slot: 1 },
+      tub: { tubId: 't', rackId: 'k', room: 'r', rack: 'k', level: 1, slot: 1 },
       printedLabel: { issue: 1, kind: 'full', printedAt: '2026-08-20T10:00:00Z', isOutOfDate: true },
     });
     expect(stillToDo(done)).toEqual(['label']);

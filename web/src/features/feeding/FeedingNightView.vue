@@ -6,7 +6,7 @@ import { agoWords, dayWords, massWords } from '../../format/format.ts';
 import { reader } from '../../format/reader.ts';
 import { api } from '../../api/resources.ts';
 import { useNotices } from '../../stores/notices.ts';
-import { useFeeding } from '../../stores/queries.ts';
+import { useFeeding, useFeedingNight } from '../../stores/queries.ts';
 import { useSession } from '../../stores/session.ts';
 import { useWrite } from '../../stores/useWrite.ts';
 import StateBlock from '../../ui/StateBlock.vue';
@@ -17,11 +17,12 @@ import StockDialog from './StockDialog.vue';
 
 /** What to thaw, what is left after it, and who eats. Prints on one sheet. */
 const { data, status, error, refetch } = useFeeding();
+const { data: night } = useFeedingNight();
 const session = useSession();
 const notices = useNotices();
 const booking = ref<{ prey: string; kind: 'receipt' | 'count' | 'loss' } | null>(null);
-const eating = computed(() => (data.value?.night ?? []).filter(({ meal }) => meal.verdict === 'due'));
-const passed = computed(() => (data.value?.night ?? []).filter(({ meal }) => meal.verdict !== 'due'));
+const eating = computed(() => (night.value ?? []).filter(({ meal }) => meal.verdict === 'due'));
+const passed = computed(() => (night.value ?? []).filter(({ meal }) => meal.verdict !== 'due'));
 const live = computed(() => eating.value.filter(({ meal }) => meal.state !== 'frozen-thawed'));
 const total = computed(() => (data.value?.thaw ?? []).reduce((sum, { count }) => sum + count, 0));
 const voiding = useWrite((id: string) => api.voidStock(id, 'Undone'));

@@ -2,7 +2,7 @@
 import type { FeedingView } from '@karyotome/contract';
 import type { Worked } from '@karyotome/core';
 import { computed, ref } from 'vue';
-import { useFeeding } from '../../stores/queries.ts';
+import { useFeeding, useFeedingLessons } from '../../stores/queries.ts';
 import { useSession } from '../../stores/session.ts';
 import StateBlock from '../../ui/StateBlock.vue';
 import { workedWords } from '../animal/care-words.ts';
@@ -15,6 +15,7 @@ import { reader } from '../../format/reader.ts';
 type Plan = FeedingView['plans'][number];
 /** How this collection feeds: its rules, its plans with their ladders of refusals, and what has worked so far. */
 const { data, status, error, refetch } = useFeeding();
+const { data: lessons } = useFeedingLessons();
 const session = useSession();
 const editing = ref<Plan | 'new' | null>(null);
 const isRuling = ref(false);
@@ -31,7 +32,7 @@ const BY: readonly { by: Worked['by']; title: string }[] = [
 const worked = computed(() =>
   BY.map(({ by, title }) => ({
     title,
-    rows: (data.value?.worked ?? []).filter((one) => one.by === by),
+    rows: (lessons.value?.worked ?? []).filter((one) => one.by === by),
   })).filter(({ rows }) => rows.length > 0),
 );
 const classWords = (i: number): string => {
@@ -92,10 +93,11 @@ const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', '
               Meals by what was done appear here once some were logged: by step, prey, light, tub and
               substrate.
             </p>
-            <p v-if="data.intervals" class="small soft">
-              Half of the {{ data.intervals.of }} meals came {{ data.intervals.low }} to
-              {{ data.intervals.high }} days after the one before, in the middle {{ data.intervals.mid }}.
-              Refusals in shed, while settling after a move, and in the season are left out.
+            <p v-if="lessons?.intervals" class="small soft">
+              Half of the {{ lessons.intervals.of }} meals came {{ lessons.intervals.low }} to
+              {{ lessons.intervals.high }} days after the one before, in the middle
+              {{ lessons.intervals.mid }}. Refusals in shed, while settling after a move, and in the season
+              are left out.
             </p>
             <div v-for="{ title, rows } in worked" :key="title" class="scroll">
               <table class="figures small">

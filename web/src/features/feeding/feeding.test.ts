@@ -117,15 +117,6 @@ describe('the freezer', () => {
       order: ORDER_RULES,
       rulesVersion: 1,
       plans: [],
-      night: [
-        {
-          id: 'a',
-          number: 'N-1',
-          place: { tubId: 't1', room: 'Room', rack: 'Left', level: 1, slot: 1 },
-          meal: meal!,
-        },
-        { id: 'b', number: 'N-2', place: null, meal: { ...meal!, verdict: 'in-shed' } },
-      ],
       thaw: [{ prey: 'rat pup', count: 3 }],
       freezer: [
         {
@@ -140,9 +131,16 @@ describe('the freezer', () => {
         },
       ],
       stock: [],
-      worked: [],
-      intervals: null,
     };
+    vi.spyOn(api, 'feedingNight').mockResolvedValue([
+      {
+        id: 'a',
+        number: 'N-1',
+        place: { tubId: 't1', room: 'Room', rack: 'Left', level: 1, slot: 1 },
+        meal: meal!,
+      },
+      { id: 'b', number: 'N-2', place: null, meal: { ...meal!, verdict: 'in-shed' } },
+    ]);
     vi.spyOn(api, 'feeding').mockResolvedValue(view);
     const wrapper = mounted(FeedingNightView, {});
     await flushPromises();

@@ -1,11 +1,11 @@
 <script setup lang="ts">
-import { rackChange, type RackView } from '@karyotome/contract';
+import { rackChange, type RackSummary } from '@karyotome/contract';
 import { api } from '../../api/resources.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { filled, useForm } from '../../stores/useForm.ts';
 import FormDialog from '../../ui/FormDialog.vue';
 
-const props = defineProps<{ rack: RackView }>();
+const props = defineProps<{ rack: RackSummary }>();
 const emit = defineEmits<{ close: [] }>();
 const notices = useNotices();
 const { draft, discard, submit, errorsOf, general, busy } = useForm({

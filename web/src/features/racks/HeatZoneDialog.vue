@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { heatZoneInput, type HeatZoneView, type RackView } from '@karyotome/contract';
+import { heatZoneInput, type HeatZoneView, type RackSummary } from '@karyotome/contract';
 import { USUAL_HEAT } from '@karyotome/core';
 import { api } from '../../api/resources.ts';
 import { dayWords, temperatureWords } from '../../format/format.ts';
@@ -10,7 +10,7 @@ import FormDialog from '../../ui/FormDialog.vue';
 import TemperatureField from '../../ui/TemperatureField.vue';
 
 /** The heat zones of a rack: what each should be, and what heats it. */
-const props = defineProps<{ rack: RackView; zone: HeatZoneView | null }>();
+const props = defineProps<{ rack: RackSummary; zone: HeatZoneView | null }>();
 const emit = defineEmits<{ choose: [HeatZoneView | null]; close: [] }>();
 const notices = useNotices();
 const { rack, zone } = props;

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { HeatZoneView, RackView } from '@karyotome/contract';
+import type { HeatZoneView, RackSummary, RackView } from '@karyotome/contract';
 import {
   mdiAlertCircleOutline,
   mdiArrowUpBold,
@@ -20,7 +20,7 @@ import StateBlock from '../../ui/StateBlock.vue';
 import EditRackDialog from './EditRackDialog.vue';
 import HeatZoneDialog from './HeatZoneDialog.vue';
 import RackDialog from './RackDialog.vue';
-import RackFront from './RackFront.vue';
+import RackTile from './RackTile.vue';
 import RacksNav from './RacksNav.vue';
 import SurfaceCheckDialog from './SurfaceCheckDialog.vue';
 import { useMoving } from './useMoving.ts';
@@ -29,10 +29,12 @@ const { data, status, error, refetch } = useRacks();
 const session = useSession();
 const notices = useNotices();
 const adding = ref(false);
-const editing = ref<RackView | null>(null);
-const zone = ref<{ rack: RackView; zone: HeatZoneView | null } | null>(null);
+const editing = ref<RackSummary | null>(null);
+const zone = ref<{ rack: RackSummary; zone: HeatZoneView | null } | null>(null);
 const checking = ref<{ id: string; name: string; rack: string } | null>(null);
-const { held, inHand, take, letGo, put, takeOut } = useMoving(data);
+/** The racks that came into sight, as they were read last. */
+const loaded = ref(new Map<string, RackView>());
+const { held, inHand, take, letGo, put, takeOut } = useMoving(computed(() => [...loaded.value.values()]));
 const SHOWN = [
   { value: 'all', title: 'All' },
   { value: 'free', title: 'Free tubs' },
@@ -46,15 +48,16 @@ function onKey(event: KeyboardEvent): void {
 useEventListener('keydown', onKey);
 const removal = useWrite(api.deleteRack);
 const rooms = computed(() => {
-  const groups = new Map<string, RackView[]>();
+  const groups = new Map<string, RackSummary[]>();
   for (const rack of data.value ?? []) groups.set(rack.room, [...(groups.get(rack.room) ?? []), rack]);
   return [...groups];
 });
-const places = (racks: readonly RackView[]): string => {
-  const tubs = racks.flatMap((rack) => rack.tubs);
-  return `${tubs.filter((tub) => tub.animals.length > 0).length} of ${tubs.length} tubs taken`;
+const places = (racks: readonly RackSummary[]): string => {
+  const tubs = racks.reduce((sum, { levels, tubsPerLevel }) => sum + levels * tubsPerLevel, 0);
+  const free = racks.reduce((sum, rack) => sum + rack.free, 0);
+  return `${tubs - free} of ${tubs} tubs taken`;
 };
-async function remove(rack: RackView): Promise<void> {
+async function remove(rack: RackSummary): Promise<void> {
   if (await removal.run(rack.id)) notices.say(`${rack.name} removed`);
   else notices.warn(removal.message.value ?? 'It could not be removed');
 }
@@ -108,7 +111,7 @@ async function remove(rack: RackView): Promise<void> {
           {{ room }} <span class="soft small">{{ places(racks) }}</span>
         </h2>
         <div class="grid">
-          <RackFront
+          <RackTile
             v-for="rack in racks"
             :key="rack.id"
             :rack="rack"
@@ -120,7 +123,8 @@ async function remove(rack: RackView): Promise<void> {
             @zone="zone = { rack, zone: $event }"
             @check="checking = { id: $event.id, name: $event.name, rack: rack.name }"
             @take="take"
-            @put="(ids, tub) => put(ids, tub, rack)"
+            @loaded="loaded.set($event.id, $event)"
+            @put="put"
           />
         </div>
       </section>

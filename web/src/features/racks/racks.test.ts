@@ -47,6 +47,8 @@ function rackOf(line: string, more: Partial<RackView> = {}): RackView {
     step: { name: 'Hatchling tub', minG: 0, maxG: 300, inside: '' },
     version: 1,
     zones: [],
+    animals: [...line].filter((mark) => mark !== '.').length,
+    free: [...line].filter((mark) => mark === '.').length,
     tubs: [...line].map((mark, i) => ({
       id: `tub${i + 1}`,
       level: 1,

@@ -1,33 +1,35 @@
 <script setup lang="ts">
-import { computed } from 'vue';
-import { useRacks } from '../../stores/queries.ts';
+import { computed, ref } from 'vue';
+import { useTubs } from '../../stores/queries.ts';
 
-/** Chooses a tub; free ones first, each with the kind of enclosure it is. */
+/** Chooses a tub, each with the kind of enclosure it is: a free one, or where it is wanted one with an animal in it. */
 defineProps<{ errors?: string[] }>();
 const id = defineModel<string | null>({ required: true });
-const { data } = useRacks();
+const taken = ref(false);
+const { data } = useTubs(taken);
 const items = computed(() =>
   (data.value ?? [])
-    .flatMap((rack) =>
-      rack.tubs.map((tub) => ({
-        value: tub.id,
-        title: `${rack.name} ${tub.level}-${tub.slot}`,
-        subtitle: `${rack.step.name}, ${rack.room}${tub.animals.length > 0 ? `, with ${tub.animals.map((a) => a.number).join(', ')}` : ', free'}`,
-        taken: tub.animals.length,
-      })),
-    )
-    .toSorted((a, b) => a.taken - b.taken),
+    .map((tub) => ({
+      value: tub.tubId,
+      title: `${tub.rack} ${tub.level}-${tub.slot}`,
+      subtitle: `${tub.kind}, ${tub.room}, ${tub.isFree ? 'free' : `with ${tub.animals.join(', ')}`}`,
+      isFree: tub.isFree,
+    }))
+    .toSorted((a, b) => Number(b.isFree) - Number(a.isFree)),
 );
 </script>
 
 <template>
-  <v-autocomplete
-    v-model="id"
-    label="To tub"
-    :items="items"
-    item-props
-    :error-messages="errors ?? []"
-    no-data-text="No tub fits: add a rack under Racks"
-    clearable
-  />
+  <div>
+    <v-autocomplete
+      v-model="id"
+      label="To tub"
+      :items="items"
+      item-props
+      :error-messages="errors ?? []"
+      no-data-text="No tub fits: add a rack under Racks"
+      clearable
+    />
+    <v-checkbox v-model="taken" label="Also tubs with an animal in them" density="compact" hide-details />
+  </div>
 </template>

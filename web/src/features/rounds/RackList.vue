@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import type { RoundAnimal, RoundView } from '@karyotome/contract';
+import type { RoundAnimal } from '@karyotome/contract';
 import { computed, ref } from 'vue';
+import type { WholeRound } from '../../offline/device.ts';
 import type { Logged } from './useLogged.ts';
 import { stopsOf } from './useRoundPlace.ts';
 
 /** The racks in walking order: who eats in each, and what was logged of it today. */
-const props = defineProps<{ view: RoundView; loggedOf: (animal: RoundAnimal) => Logged[] }>();
+const props = defineProps<{ view: WholeRound; loggedOf: (animal: RoundAnimal) => Logged[] }>();
 const emit = defineEmits<{ enter: [rackId: string, animalId?: string] }>();
 const find = ref('');
 const rows = computed(() =>

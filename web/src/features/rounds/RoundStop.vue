@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { preyWords, roundFlagWords, soakAdvice } from '@karyotome/words';
+import { preyWords, handlingFlagWords, soakAdvice } from '@karyotome/words';
 import { computed } from 'vue';
 import { agoWords, massWords, sexSign, spanOfDays } from '../../format/format.ts';
 import { reader } from '../../format/reader.ts';
@@ -37,7 +37,7 @@ const isDue = computed(() => meal.value?.verdict === 'due');
       </p>
     </header>
     <p v-if="animal.flags.length > 0" class="flags">
-      <strong v-for="flag in animal.flags" :key="flag.code">{{ roundFlagWords(flag, reader()) }}</strong>
+      <strong v-for="flag in animal.flags" :key="flag.code">{{ handlingFlagWords(flag, reader()) }}</strong>
     </p>
     <p v-if="animal.shed">
       <strong>In shed ({{ animal.shed.stage }}), day {{ animal.shed.days }}</strong

@@ -1,5 +1,6 @@
-import type { RoundAnimal, RoundRack, RoundView } from '@karyotome/contract';
+import type { RoundAnimal, RoundRack } from '@karyotome/contract';
 import { computed, ref, watch, type Ref } from 'vue';
+import type { WholeRound } from '../../offline/device.ts';
 import { useRoute, useRouter } from 'vue-router';
 
 /** An animal in its place on the way through a rack. */
@@ -17,7 +18,7 @@ export function stopsOf(rack: RoundRack): Stop[] {
 }
 
 /** Where the hand is: which rack, which stop, kept in the address so that a reload comes back to it. */
-export function useRoundPlace(view: Ref<RoundView | undefined>) {
+export function useRoundPlace(view: Ref<WholeRound | undefined>) {
   const route = useRoute();
   const router = useRouter();
   const rack = computed(() => view.value?.racks.find(({ id }) => id === route.query['rack']) ?? null);

@@ -4,7 +4,7 @@ import { flushPromises } from '@vue/test-utils';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import { button, mounted } from '../../../test/mounted.ts';
 import { NodeBlob } from '../../../test/node-blob.ts';
-import { roundAnimal, roundView } from '../../../test/round.ts';
+import { roundAnimal, roundView, serveRound } from '../../../test/round.ts';
 import { ProblemError } from '../../api/client.ts';
 import { api } from '../../api/resources.ts';
 import { dequeue, keptRound, queueOf } from '../../offline/device.ts';
@@ -54,7 +54,7 @@ const key = async (name: string): Promise<void> => {
 
 describe('a round', () => {
   test('by keys: what is pressed is entered, the round goes on, and the last is taken back', async () => {
-    vi.spyOn(api, 'round').mockResolvedValue(roundView('11', '12', '13'));
+    serveRound(roundView('11', '12', '13'));
     const send = vi.spyOn(api, 'sendRound').mockImplementation((entries) => Promise.resolve(kept(entries)));
     const wrapper = await opened();
     await begin(wrapper);
@@ -75,7 +75,7 @@ describe('a round', () => {
   });
 
   test('a photograph that was sent is taken back as the picture it has become', async () => {
-    vi.spyOn(api, 'round').mockResolvedValue(roundView('11', '12'));
+    serveRound(roundView('11', '12'));
     vi.spyOn(api, 'addPicture').mockResolvedValue({ id: 'picture' });
     const remove = vi.spyOn(api, 'deletePicture').mockResolvedValue(undefined);
     const wrapper = await opened();
@@ -92,7 +92,7 @@ describe('a round', () => {
 
   test('where the keeper wants so, it stays after a meal', async () => {
     localStorage.setItem('karyotome.round.advances', 'false');
-    vi.spyOn(api, 'round').mockResolvedValue(roundView('11', '12'));
+    serveRound(roundView('11', '12'));
     vi.spyOn(api, 'sendRound').mockImplementation((entries) => Promise.resolve(kept(entries)));
     const wrapper = await opened();
     await begin(wrapper);
@@ -102,7 +102,7 @@ describe('a round', () => {
   });
 
   test('without a connection it is the round that was last read here, and says so', async () => {
-    const read = vi.spyOn(api, 'round').mockResolvedValue(roundView('11'));
+    const read = serveRound(roundView('11'));
     const before = await opened();
     await vi.waitFor(async () => expect(await keptRound(ANN)).not.toBeNull());
     before.unmount();
@@ -113,7 +113,7 @@ describe('a round', () => {
   });
 
   test('what the device cannot write is said, not lost in silence', async () => {
-    vi.spyOn(api, 'round').mockResolvedValue(roundView('11', '12'));
+    serveRound(roundView('11', '12'));
     const wrapper = await opened();
     vi.spyOn(useRoundQueue(), 'add').mockRejectedValue(new Error('QuotaExceededError'));
     await begin(wrapper);
@@ -195,7 +195,7 @@ describe('sheds', () => {
     const view = roundView('11', '12', '13');
     view.racks[0]!.tubs[0]!.animals[0] = roundAnimal('11', { shed });
     view.racks[0]!.tubs[1]!.animals[0] = roundAnimal('12', { soak });
-    vi.spyOn(api, 'round').mockResolvedValue(view);
+    vi.spyOn(api, 'sheds').mockResolvedValue(view);
     const add = vi
       .spyOn(api, 'addRecord')
       .mockResolvedValue({ id: 'r', warnings: [], isWarningPending: false });
@@ -210,7 +210,7 @@ describe('sheds', () => {
   });
 
   test('nobody in shed is said, with the way to look', async () => {
-    vi.spyOn(api, 'round').mockResolvedValue(roundView('11'));
+    vi.spyOn(api, 'sheds').mockResolvedValue({ today: '2026-06-20', racks: [] });
     const wrapper = await opened(ShedsView as never);
     await vi.waitFor(() => expect(wrapper.text()).toContain('Nobody is in shed'));
     expect(button(wrapper, 'Go round').attributes('href')).toBe('/rounds');

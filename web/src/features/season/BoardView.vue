@@ -1,10 +1,18 @@
 <script setup lang="ts">
-import type { BoardFemale, BoardMale } from '@karyotome/contract';
+import { FEMALE_GROUPS, type BoardFemale, type BoardMale } from '@karyotome/contract';
 import { mdiCogOutline, mdiPlus } from '@mdi/js';
 import { useEventListener } from '@vueuse/core';
 import { computed, ref, watch } from 'vue';
 import { useDisplay } from 'vuetify';
-import { useCatalogue, useSeason } from '../../stores/queries.ts';
+import {
+  useBoardFemale,
+  useCatalogue,
+  useSeason,
+  useSeasonFemales,
+  useSeasonMales,
+} from '../../stores/queries.ts';
+import { api } from '../../api/resources.ts';
+import MoreButton from '../../ui/MoreButton.vue';
 import { useSession } from '../../stores/session.ts';
 import StateBlock from '../../ui/StateBlock.vue';
 import LayingDialog from './LayingDialog.vue';
@@ -15,33 +23,42 @@ import MaleList from './MaleList.vue';
 import RulesDialog from './RulesDialog.vue';
 import SeasonNav from './SeasonNav.vue';
 import StoryDialog from './StoryDialog.vue';
-import { boardGroups, introductionCautions, malesInOrder, siresWords } from './season-words.ts';
+import { GROUP_WORDS, introductionCautions, siresWords } from './season-words.ts';
 import { useSeasonActs } from './useSeasonActs.ts';
 
 const { data, status, error, refetch } = useSeason();
+const females = useSeasonFemales();
+const males = useSeasonMales();
+const shownFemales = computed(() => (females.data.value ?? []).flatMap((part) => part.items));
+const shownMales = computed(() => (males.data.value ?? []).flatMap((part) => part.items));
+const total = (counts: Readonly<Record<string, number>>): number =>
+  Object.values(counts).reduce((sum, count) => sum + count, 0);
 const session = useSession();
 const { smAndDown } = useDisplay();
 const catalogue = useCatalogue();
 const acts = useSeasonActs();
-const groups = computed(() => (data.value ? boardGroups(data.value) : []));
+const groups = computed(() =>
+  FEMALE_GROUPS.map((group) => ({
+    group,
+    title: GROUP_WORDS[group],
+    count: data.value?.females[group] ?? 0,
+    females: shownFemales.value.filter((female) => female.group === group),
+  })).filter((one) => one.females.length > 0),
+);
 const carried = ref<BoardMale | null>(null);
 const dragging = ref(false);
 type Opened = 'event' | 'story' | 'lay' | 'choose-male';
 const opened = ref<{ what: Opened; femaleId: string | null; maleId?: string } | null>(null);
 const ruling = ref(false);
-/** The board is read anew while a dialog is open: it shows the female as she is now. */
-const subject = computed(
-  () => data.value?.females.find((female) => female.id === opened.value?.femaleId) ?? null,
-);
+/** She is read anew while a dialog is open: it shows her as she is now. */
+const { data: subject } = useBoardFemale(() => opened.value?.femaleId ?? null);
 const maySetRules = computed(() => session.mayManage);
-const numberOf = (id: string): string =>
-  data.value?.females.find((female) => female.id === id)?.number ?? 'another female';
-
 /** Where there are reasons against it, they are said before the two are together, not after. */
 async function put(female: BoardFemale, maleId: string): Promise<void> {
-  const male = data.value!.males.find(({ id }) => id === maleId)!;
+  const male = shownMales.value.find(({ id }) => id === maleId)!;
   carried.value = null;
-  if (introductionCautions(female, male, data.value!, catalogue.value).length > 0)
+  const related = await api.relatedMates(maleId);
+  if (introductionCautions(female, male, related, catalogue.value).length > 0)
     opened.value = { what: 'choose-male', femaleId: female.id, maleId };
   else await acts.introduce(female, male);
 }
@@ -79,7 +96,7 @@ useEventListener('keydown', letGo);
     <StateBlock
       :status="status"
       :error="error"
-      :is-empty="data ? data.females.length + data.males.length === 0 : false"
+      :is-empty="data ? total(data.females) + total(data.males) === 0 : false"
       empty-title="Nobody is grown yet"
       empty-text="Females and males appear here once they are weighed and near the minimum weight, with reasons for and against breeding them. Two that you know to be ready can be introduced at once."
       @retry="refetch()"
@@ -101,9 +118,9 @@ useEventListener('keydown', letGo);
             No female is near the minimum weight. Once weighed she appears here; two that you know to be ready
             can be introduced anyway.
           </p>
-          <section v-for="group in groups" :key="group.title">
+          <section v-for="group in groups" :key="group.group">
             <h2>
-              {{ group.title }} <span class="soft small">{{ group.females.length }}</span>
+              {{ group.title }} <span class="soft small">{{ group.count }}</span>
             </h2>
             <v-card>
               <FemaleRow
@@ -118,17 +135,26 @@ useEventListener('keydown', letGo);
               />
             </v-card>
           </section>
+          <MoreButton
+            v-if="females.hasMore.value"
+            :busy="females.asyncStatus.value === 'loading'"
+            @more="females.more()"
+          />
         </div>
         <aside>
           <h2>Males <span class="soft small">drag one to a female</span></h2>
           <MaleList
             v-model:carried="carried"
             v-model:dragging="dragging"
-            :males="malesInOrder(data.males)"
+            :males="shownMales"
             :load="data.rules.maleLoad"
             :today="data.today"
             :may-record="session.mayRecord"
-            :number-of="numberOf"
+          />
+          <MoreButton
+            v-if="males.hasMore.value"
+            :busy="males.asyncStatus.value === 'loading'"
+            @more="males.more()"
           />
         </aside>
       </div>
@@ -136,9 +162,8 @@ useEventListener('keydown', letGo);
     <template v-if="opened && data">
       <IntroduceDialog
         v-if="opened.what === 'choose-male'"
-        :female="subject"
+        :female-id="opened.femaleId"
         :male-id="opened.maleId ?? null"
-        :board="data"
         @close="opened = null"
       />
       <template v-if="subject?.pairing">

@@ -1,10 +1,16 @@
 <script setup lang="ts">
-import { introduction, type BoardFemale, type SeasonBoardView } from '@karyotome/contract';
+import { introduction } from '@karyotome/contract';
 import { computed } from 'vue';
 import { api } from '../../api/resources.ts';
 import { farmToday } from '../../format/format.ts';
 import { useNotices } from '../../stores/notices.ts';
-import { useAnimals, useCatalogue } from '../../stores/queries.ts';
+import {
+  useAnimals,
+  useBoardFemale,
+  useBoardMale,
+  useCatalogue,
+  useRelatedMates,
+} from '../../stores/queries.ts';
 import { filled, useForm } from '../../stores/useForm.ts';
 import AnimalPicker from '../../ui/AnimalPicker.vue';
 import DayField from '../../ui/DayField.vue';
@@ -14,15 +20,15 @@ import { useOdds } from '../../workers/useOdds.ts';
 import { introductionCautions } from './season-words.ts';
 
 /** A male is put to a female: the reasons against it and what they can give, before they are together. */
-const props = defineProps<{ female: BoardFemale | null; maleId: string | null; board: SeasonBoardView }>();
+const props = defineProps<{ femaleId: string | null; maleId: string | null }>();
 const emit = defineEmits<{ close: [] }>();
 const { data: animals } = useAnimals();
 const catalogue = useCatalogue();
 const notices = useNotices();
 const { draft, discard, submit, errorsOf, general, busy } = useForm({
-  key: `introduction.${props.female?.id ?? ''}.${props.maleId ?? ''}`,
+  key: `introduction.${props.femaleId ?? ''}.${props.maleId ?? ''}`,
   initial: () => ({
-    damId: (props.female?.id ?? null) as string | null,
+    damId: props.femaleId,
     sireId: props.maleId,
     on: farmToday() as string | null,
   }),
@@ -38,10 +44,12 @@ const question = computed(() => {
   return dam && sire ? { dam, sires: [sire] } : null;
 });
 const { answer } = useOdds(question);
+const { data: dam } = useBoardFemale(() => draft.damId);
+const { data: sire } = useBoardMale(() => draft.sireId);
+const { data: related } = useRelatedMates(() => draft.sireId);
 const cautions = computed(() => {
-  const dam = props.board.females.find(({ id }) => id === draft.damId);
-  const sire = props.board.males.find(({ id }) => id === draft.sireId);
-  if (dam && sire) return introductionCautions(dam, sire, props.board, catalogue.value);
+  if (dam.value?.id === draft.damId && sire.value?.id === draft.sireId && dam.value && sire.value)
+    return introductionCautions(dam.value, sire.value, related.value ?? [], catalogue.value);
   return [...new Set((answer.value ?? []).flatMap((entry) => entry.cautions))];
 });
 async function send(): Promise<void> {

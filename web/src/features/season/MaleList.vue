@@ -14,14 +14,12 @@ defineProps<{
   load: number;
   today: string;
   mayRecord: boolean;
-  /** Number of the female a male is with. */
-  numberOf: (id: string) => string;
 }>();
 const carried = defineModel<BoardMale | null>('carried', { required: true });
 const dragging = defineModel<boolean>('dragging', { required: true });
 /** Whom he is with, or why he rests; nothing where he is simply free. */
-const stateOf = (male: BoardMale, numberOf: (id: string) => string): string | null => {
-  if (male.withId) return `With ${numberOf(male.withId)}`;
+const stateOf = (male: BoardMale): string | null => {
+  if (male.with) return `With ${male.with.number}`;
   return male.readiness.ready ? null : `Rest: ${readinessWords(male.readiness.reasons[0]!, reader()).text}`;
 };
 </script>
@@ -72,9 +70,7 @@ const stateOf = (male: BoardMale, numberOf: (id: string) => string): string | nu
           </WhyPanel>
         </div>
         <div class="facts small">
-          <span v-if="stateOf(male, numberOf)" :class="male.withId ? 'out' : 'rest'">{{
-            stateOf(male, numberOf)
-          }}</span>
+          <span v-if="stateOf(male)" :class="male.with ? 'out' : 'rest'">{{ stateOf(male) }}</span>
           <span class="soft cut">{{ maleUseWords(male, load) }}</span>
           <span class="soft cut">{{
             [

@@ -113,7 +113,6 @@ describe('the males', () => {
       load: 5,
       today: farmToday(),
       mayRecord: true,
-      numberOf: () => 'F-1',
       carried: null,
       dragging: false,
       ...more,
@@ -122,7 +121,7 @@ describe('the males', () => {
   test('say whom they are with, how often they were used, and why they rest', () => {
     const rest = against(LOCKED_TODAY, 70);
     const texts = list([
-      boardMale({ withId: 'f', females: 1, lastLockOn: ago(10) }),
+      boardMale({ with: { id: 'f', number: 'F-1' }, females: 1, lastLockOn: ago(10) }),
       boardMale({ id: 'n', number: 'M-2', females: 0, lastLockOn: null, readiness: rest }),
     ])
       .findAll('.male')

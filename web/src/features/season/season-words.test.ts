@@ -4,9 +4,7 @@ import { describe, expect, test } from 'vitest';
 import { against, LOCKED_TODAY, ago, boardFemale, boardMale, forecast, READY } from '../../../test/board.ts';
 import { farmToday } from '../../format/format.ts';
 import {
-  boardGroups,
   introductionCautions,
-  malesInOrder,
   siresWords,
   spanWords,
   stageWords,
@@ -76,35 +74,7 @@ describe('where a female stands', () => {
   });
 });
 
-test('the board is in the order of the work; a clutch that hatched makes her open again', () => {
-  const hatched = { id: 'c', name: '2601', day: 58, eggs: 6, hatchedOn: ago(20) };
-  const groups = boardGroups({
-    females: [
-      female('open', null),
-      female('out', { forecast: forecast('laid', ago(80)), clutch: hatched }),
-      female('eggs', { forecast: forecast('laid', ago(30)), clutch: { ...hatched, hatchedOn: null } }),
-      female('with', { forecast: forecast('together', ago(1)) }),
-    ],
-  });
-  expect(groups.map(({ title, females }) => [title, females.map(({ number }) => number)])).toEqual([
-    ['With a male', ['with']],
-    ['Eggs laid', ['eggs']],
-    ['Ready', ['open', 'out']],
-  ]);
-});
-
 describe('males', () => {
-  test('those in the season first, then the ready, then the others; heavier before lighter', () => {
-    const rests = { ...READY, ready: false };
-    const order = malesInOrder([
-      male('rests', { readiness: rests }),
-      male('light', { massG: 700 }),
-      male('heavy'),
-      male('used', { females: 2, massG: 650 }),
-    ]);
-    expect(order.map(({ number }) => number)).toEqual(['used', 'heavy', 'light', 'rests']);
-  });
-
   test('their use and trend in words', () => {
     expect(maleUseWords(male('M', { females: 2, lastLockOn: ago(3) }), 5)).toBe(
       '2 of 5 females, locked 3 days ago',
@@ -126,16 +96,16 @@ test('before two are introduced: the young first, then her, then him', () => {
       readiness: against({ code: 'laid-recently', facts: { days: 20, restDays: 120 } }),
     }),
     male('M', { label: 'Spider', readiness: against(LOCKED_TODAY) }),
-    { related: [] },
+    [],
     CATALOGUE,
   );
   expect(cautions.at(-2)).toBe('F: Laid 20 days ago');
   expect(cautions.at(-1)).toBe('M: Locked today');
   expect(cautions.length).toBeGreaterThan(2);
-  expect(introductionCautions(female('F', null), male('M'), { related: [] }, CATALOGUE)).toEqual([]);
-  const related = [{ femaleId: 'F', maleId: 'M', inbreeding: 0.25 }];
+  expect(introductionCautions(female('F', null), male('M'), [], CATALOGUE)).toEqual([]);
+  const related = [{ id: 'F', inbreeding: 0.25 }];
   const gravid = female('F', { forecast: forecast('ovulated', ago(3)) });
-  expect(introductionCautions(gravid, male('M'), { related }, CATALOGUE)).toEqual([
+  expect(introductionCautions(gravid, male('M'), related, CATALOGUE)).toEqual([
     'They are related: their young would be inbred by 25%, over your bound',
     'F: on her way to eggs, and usually left alone from now on',
   ]);

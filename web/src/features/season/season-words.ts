@@ -1,4 +1,4 @@
-import type { BoardFemale, BoardMale, SeasonBoardView, SeasonEventView } from '@karyotome/contract';
+import type { BoardFemale, BoardMale, FemaleGroup, RelatedMate, SeasonEventView } from '@karyotome/contract';
 import {
   daysBetween,
   EVENTS_WITH_MALE,
@@ -23,27 +23,15 @@ export const EVENT_WORDS: Readonly<Record<SeasonEventKind, string>> = {
 };
 export const needsMale = (kind: SeasonEventKind): boolean => EVENTS_WITH_MALE.some((one) => one === kind);
 
-export interface BoardGroup {
-  readonly title: string;
-  readonly females: readonly BoardFemale[];
-}
-
 /** Females by what can be done with them, those that need a hand tonight first. */
-export function boardGroups(board: Pick<SeasonBoardView, 'females'>): BoardGroup[] {
-  const stageOf = (female: BoardFemale): string => female.pairing?.forecast.stage ?? 'open';
-  const inStage = (...stages: string[]): BoardFemale[] =>
-    board.females.filter((female) => stages.includes(stageOf(female)));
-  const isOut = (female: BoardFemale): boolean => Boolean(female.pairing?.clutch?.hatchedOn);
-  const open = inStage('open').concat(inStage('laid').filter(isOut));
-  return [
-    { title: 'With a male', females: inStage('together') },
-    { title: 'Gravid', females: [...inStage('pre-lay'), ...inStage('ovulated')] },
-    { title: 'Eggs laid', females: inStage('laid').filter((female) => !isOut(female)) },
-    { title: 'Separated', females: inStage('apart') },
-    { title: 'Ready', females: open.filter(({ readiness }) => readiness.ready) },
-    { title: 'Not yet', females: open.filter(({ readiness }) => !readiness.ready) },
-  ].filter(({ females }) => females.length > 0);
-}
+export const GROUP_WORDS: Readonly<Record<FemaleGroup, string>> = {
+  together: 'With a male',
+  gravid: 'Gravid',
+  laid: 'Eggs laid',
+  apart: 'Separated',
+  ready: 'Ready',
+  'not-yet': 'Not yet',
+};
 
 const numberOf = (female: BoardFemale, id: string): string =>
   female.pairing?.sires.find((sire) => sire.id === id)?.number ?? '';
@@ -100,12 +88,6 @@ export function siresWords(female: BoardFemale): string {
     .join('; ');
 }
 
-/** Males in the order of the work: those in the season first, then those that may come in, the heaviest first. */
-export function malesInOrder(males: readonly BoardMale[]): BoardMale[] {
-  const rank = (male: BoardMale): number => (male.females > 0 ? 0 : male.readiness.ready ? 1 : 2);
-  return males.toSorted((a, b) => rank(a) - rank(b) || (b.massG ?? 0) - (a.massG ?? 0));
-}
-
 /** A male's season: "2 of 5 females, locked 3 days ago". */
 export function maleUseWords(male: BoardMale, load: number): string {
   const last = male.lastLockOn ? `, locked ${agoWords(male.lastLockOn)}` : '';
@@ -126,7 +108,8 @@ export function trendWords(weights: BoardMale['weights'], today: string): string
 export function introductionCautions(
   female: BoardFemale,
   male: BoardMale,
-  { related }: Pick<SeasonBoardView, 'related'>,
+  /** Mates that are too closely related to one of the two. */
+  related: readonly RelatedMate[],
   catalogue: Catalogue,
 ): string[] {
   const sire = parseParent(male.label, 'male', catalogue).parent;
@@ -135,7 +118,7 @@ export function introductionCautions(
     readiness.reasons
       .filter(({ side }) => side === 'against')
       .map((reason) => `${who}: ${readinessWords(reason, reader()).text}`);
-  const kin = related.find(({ femaleId, maleId }) => femaleId === female.id && maleId === male.id);
+  const kin = related.find(({ id }) => id === female.id || id === male.id);
   const stage = female.pairing?.forecast.stage;
   return [
     ...new Set(pairingCautions(sire, dam, catalogue)),

@@ -2,7 +2,7 @@
 import type { RoundAnimal } from '@karyotome/contract';
 import { computed } from 'vue';
 import { dayWords, farmToday, sexSign, spanOfDays } from '../../format/format.ts';
-import { useRound } from '../../offline/useRound.ts';
+import { useSheds } from '../../stores/queries.ts';
 import { useSession } from '../../stores/session.ts';
 import StateBlock from '../../ui/StateBlock.vue';
 import { useQuickRecord } from '../records/useQuickRecord.ts';
@@ -13,7 +13,7 @@ import { soakAdvice } from '@karyotome/words';
 import { reader } from '../../format/reader.ts';
 
 /** Who is in shed, and what is still to come off. */
-const { data, status, error, refetch } = useRound();
+const { data, status, error, refetch } = useSheds();
 const session = useSession();
 const quick = useQuickRecord();
 const all = computed(() => (data.value?.racks ?? []).flatMap((rack) => stopsOf(rack)));

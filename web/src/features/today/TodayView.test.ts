@@ -1,4 +1,5 @@
 import type { SessionView, TodayLine, TodayView as View } from '@karyotome/contract';
+import { ACT_OF_KIND, isOverdue, TASK_ACTS, type TaskAct } from '@karyotome/core';
 import { flushPromises } from '@vue/test-utils';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import { button, mounted } from '../../../test/mounted.ts';
@@ -21,37 +22,51 @@ const animalAt = (number: string, rack: string, slot: number): TodayLine['animal
 const PRESET = { species: 'rat', size: 'pup', preyG: 25, state: 'frozen-thawed', step: null } as const;
 const meal = (number: string, slot: number, dueOn = TODAY): TodayLine =>
   todayLine(mealDue(), { preset: PRESET, animal: animalAt(number, 'A', slot), dueOn });
-const view: View = {
-  today: TODAY,
-  thaw: [{ prey: 'rat pup', count: 3, left: -2 }],
-  lines: [
-    todayLine({
-      code: 'prey-order-due',
-      facts: { prey: 'rat pup', left: 9, tonight: 3, perWeek: 7, reorderAt: 20, runsOutOn: null },
-    }),
-    todayLine(
-      { code: 'heat-check-due', facts: { everyDays: 30 } },
-      { zone: { id: 'z', name: 'Mat', rack: 'B' } },
-    ),
-    meal('N-1', 1),
-    meal('N-2', 2, '2026-06-18'),
-    todayLine(
-      { code: 'shed-due', facts: { stage: 'blue', day: 5, from: '2026-06-21', to: '2026-06-24' } },
-      { dueOn: '2026-06-15', animal: animalAt('N-3', 'B', 1) },
-    ),
-    todayLine(
-      {
-        code: 'below-own-best',
-        facts: { massG: 176, bestG: 200, bestOn: '2026-05-01', loss: 0.12, limit: 0.1 },
-      },
-      { animal: animalAt('N-4', 'B', 2) },
-    ),
-  ],
-};
+const LINES: TodayLine[] = [
+  todayLine({
+    code: 'prey-order-due',
+    facts: { prey: 'rat pup', left: 9, tonight: 3, perWeek: 7, reorderAt: 20, runsOutOn: null },
+  }),
+  todayLine(
+    { code: 'heat-check-due', facts: { everyDays: 30 } },
+    { zone: { id: 'z', name: 'Mat', rack: 'B' } },
+  ),
+  meal('N-1', 1),
+  meal('N-2', 2, '2026-06-18'),
+  todayLine(
+    { code: 'shed-due', facts: { stage: 'blue', day: 5, from: '2026-06-21', to: '2026-06-24' } },
+    { dueOn: '2026-06-15', animal: animalAt('N-3', 'B', 1) },
+  ),
+  todayLine(
+    {
+      code: 'below-own-best',
+      facts: { massG: 176, bestG: 200, bestOn: '2026-05-01', loss: 0.12, limit: 0.1 },
+    },
+    { animal: animalAt('N-4', 'B', 2) },
+  ),
+];
+
+/** What the server would answer: what was missed first, then as it was asked for. */
+function answer({ act, by }: Readonly<Record<string, string>>): Promise<View> {
+  const actOf = (line: TodayLine): TaskAct => ACT_OF_KIND[line.kind];
+  const rank = (line: TodayLine): number =>
+    (isOverdue(line, TODAY) ? 0 : 100) + (by === 'act' ? TASK_ACTS.indexOf(actOf(line)) : 0);
+  const wanted = LINES.filter((line) => act === undefined || actOf(line) === act);
+  const count = (one: TaskAct): number => LINES.filter((line) => actOf(line) === one).length;
+  return Promise.resolve({
+    today: TODAY,
+    thaw: [{ prey: 'rat pup', count: 3, left: -2 }],
+    lines: wanted.toSorted((a, b) => rank(a) - rank(b)),
+    next: null,
+    total: wanted.length,
+    counts: Object.fromEntries(TASK_ACTS.map((one) => [one, count(one)])) as View['counts'],
+    overdue: wanted.filter((line) => isOverdue(line, TODAY)).length,
+  });
+}
 
 beforeEach(() => {
   localStorage.clear();
-  vi.spyOn(api, 'today').mockResolvedValue(view);
+  vi.spyOn(api, 'today').mockImplementation(answer);
 });
 afterEach(() => {
   vi.restoreAllMocks();
@@ -72,14 +87,15 @@ const heads = (wrapper: Awaited<ReturnType<typeof opened>>): string[] =>
 
 test('what was missed stands first, then the room in walking order; a shed that lasts was not missed', async () => {
   const wrapper = await opened();
-  expect(heads(wrapper)).toEqual(['Overdue 1', 'Freezer 1', 'Heat 1', 'Room · A 1', 'Room · B 2']);
+  expect(heads(wrapper)).toEqual(['Overdue 1', 'Freezer', 'Heat', 'Room · A', 'Room · B']);
   expect(wrapper.text()).toContain('3 × rat pup (2 short)');
 });
 
 test('by act instead, and that is remembered', async () => {
   const wrapper = await opened();
   await button(wrapper, 'By act').trigger('click');
-  expect(heads(wrapper)).toEqual(['Overdue 1', 'Room 2', 'Meals 1', 'Sheds 1', 'Concerns 1']);
+  await flushPromises();
+  expect(heads(wrapper)).toEqual(['Overdue 1', 'Meals', 'Sheds', 'Concerns', 'Room']);
   expect(localStorage.getItem('karyotome.today.by')).toBe('act');
 });
 
@@ -93,6 +109,7 @@ test('counts say what is left of each, and choosing one shows only that', async 
     .findAll('.v-chip')
     .find((chip) => chip.text().startsWith('Sheds'))!
     .trigger('click');
+  await flushPromises();
   expect(wrapper.findAll('.line')).toHaveLength(1);
 });
 

@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import type { TodayLine } from '@karyotome/contract';
+import { ACT_OF_KIND, isOverdue, TASK_ACTS, type TaskAct } from '@karyotome/core';
 import { useEventListener, useLocalStorage } from '@vueuse/core';
 import { computed, defineAsyncComponent, ref } from 'vue';
 import { useSession } from '../../stores/session.ts';
 import { useToday } from '../../stores/queries.ts';
 import { dayWords } from '../../format/format.ts';
+import MoreButton from '../../ui/MoreButton.vue';
 import StateBlock from '../../ui/StateBlock.vue';
 import type { RecordSubject } from '../records/useRecordForm.ts';
 import ZonePrompt from '../settings/ZonePrompt.vue';
@@ -15,57 +17,36 @@ import TodayRow from './TodayRow.vue';
 const RecordDialog = defineAsyncComponent(() => import('../records/RecordDialog.vue'));
 const SurfaceCheckDialog = defineAsyncComponent(() => import('../racks/SurfaceCheckDialog.vue'));
 
-const { data, status, error, refetch } = useToday();
 const session = useSession();
-const KINDS = [
-  { value: 'all', title: 'All' },
-  { value: 'meal', title: 'Meals' },
-  { value: 'shed', title: 'Sheds' },
-  { value: 'weigh', title: 'Weights' },
-  { value: 'move', title: 'Moves' },
-  { value: 'bench', title: 'Bench' },
-  { value: 'eggs', title: 'Eggs' },
-  { value: 'season', title: 'Season' },
-  { value: 'concern', title: 'Concerns' },
-  { value: 'room', title: 'Room' },
-] as const;
-const GROUP: Record<TodayLine['kind'], string> = {
-  meal: 'meal',
-  weigh: 'weigh',
-  shed: 'shed',
-  'first-shed': 'shed',
-  sex: 'bench',
-  identify: 'bench',
-  move: 'move',
-  settle: 'move',
-  eggs: 'eggs',
-  season: 'season',
-  climate: 'eggs',
-  concern: 'concern',
-  clean: 'room',
-  heat: 'room',
-  stock: 'room',
-  sale: 'concern',
+const ACT_WORDS: Readonly<Record<TaskAct, string>> = {
+  meal: 'Meals',
+  shed: 'Sheds',
+  weigh: 'Weights',
+  move: 'Moves',
+  bench: 'Bench',
+  eggs: 'Eggs',
+  season: 'Season',
+  concern: 'Concerns',
+  room: 'Room',
 };
-/** What has a day of its own can be missed; a shed lasts, and is not. */
-const CAN_BE_MISSED: readonly TodayLine['kind'][] = ['meal', 'weigh', 'clean', 'heat'];
 const by = useLocalStorage<'place' | 'act'>('karyotome.today.by', 'place');
 const zone = ref<NonNullable<TodayLine['zone']> | null>(null);
-const kind = ref<string>('all');
-const counts = computed(() => {
-  const lines = data.value?.lines ?? [];
-  return Object.fromEntries(
-    KINDS.map(({ value }) => [
-      value,
-      value === 'all' ? lines.length : lines.filter((l) => GROUP[l.kind] === value).length,
-    ]),
-  );
+const act = ref<TaskAct | 'all'>('all');
+const { data, status, error, refetch, hasMore, more, asyncStatus } = useToday(() => ({
+  by: by.value,
+  ...(act.value === 'all' ? {} : { act: act.value }),
+}));
+const view = computed(() => data.value?.[0]);
+const lines = computed(() => (data.value ?? []).flatMap((part) => part.lines));
+const chips = computed(() => {
+  const counts = view.value?.counts;
+  const count = (one: TaskAct): number => counts?.[one] ?? 0;
+  return [
+    { value: 'all', title: 'All', count: TASK_ACTS.reduce((sum, one) => sum + count(one), 0) },
+    ...TASK_ACTS.map((one) => ({ value: one, title: ACT_WORDS[one], count: count(one) })),
+  ];
 });
-const shown = computed(() =>
-  (data.value?.lines ?? []).filter((line) => kind.value === 'all' || GROUP[line.kind] === kind.value),
-);
-const isMissed = (line: TodayLine): boolean =>
-  CAN_BE_MISSED.includes(line.kind) && line.dueOn < (data.value?.today ?? '');
+const isEmpty = computed(() => view.value !== undefined && chips.value[0]!.count === 0);
 /** "Snake room · Rack A", and what stands outside the racks. */
 function placeOf(line: TodayLine): string {
   const tub = line.animal?.tub;
@@ -75,15 +56,18 @@ function placeOf(line: TodayLine): string {
   if (line.incubator || line.kind === 'eggs') return 'Incubator';
   return line.clutch ? 'Bench' : 'Without a tub';
 }
-const ACTS = Object.fromEntries(KINDS.map(({ value, title }) => [value, title]));
 /** What was missed first, then in walking order: one heading per room and rack, or per act. */
 const groups = computed(() => {
   const known = new Map<string, TodayLine[]>();
-  const put = (title: string, line: TodayLine): void =>
-    void known.set(title, [...(known.get(title) ?? []), line]);
-  for (const line of shown.value) if (isMissed(line)) put('Overdue', line);
-  for (const line of shown.value)
-    if (!isMissed(line)) put(by.value === 'act' ? ACTS[GROUP[line.kind]]! : placeOf(line), line);
+  const today = view.value?.today ?? '';
+  for (const line of lines.value) {
+    const title = isOverdue(line, today)
+      ? 'Overdue'
+      : by.value === 'act'
+        ? ACT_WORDS[ACT_OF_KIND[line.kind]]
+        : placeOf(line);
+    known.set(title, [...(known.get(title) ?? []), line]);
+  }
   return [...known];
 });
 const subject = ref<RecordSubject | null>(null);
@@ -92,9 +76,9 @@ const list = ref<HTMLElement | null>(null);
 function walk(event: KeyboardEvent): void {
   const step = { j: 1, k: -1 }[event.key.toLowerCase()];
   if (!step || subject.value || event.ctrlKey || event.metaKey) return;
-  const lines = [...(list.value?.querySelectorAll<HTMLElement>('.line') ?? [])];
-  const at = lines.findIndex((line) => line.contains(document.activeElement));
-  lines[Math.max(0, at + step)]?.focus();
+  const shown = [...(list.value?.querySelectorAll<HTMLElement>('.line') ?? [])];
+  const at = shown.findIndex((line) => line.contains(document.activeElement));
+  shown[Math.max(0, at + step)]?.focus();
 }
 useEventListener('keydown', walk);
 </script>
@@ -104,13 +88,13 @@ useEventListener('keydown', walk);
     <div class="place-head">
       <h1>Today</h1>
       <TodayNav />
-      <span v-if="data" class="soft">{{ dayWords(data.today) }}</span>
+      <span v-if="view" class="soft">{{ dayWords(view.today) }}</span>
     </div>
     <ZonePrompt />
     <StateBlock
       :status="status"
       :error="error"
-      :is-empty="data?.lines.length === 0"
+      :is-empty="isEmpty"
       empty-title="Nothing is due"
       empty-text="Meals, sheds, weights, eggs and advised moves appear here on their day. Enter your animals to begin."
       @retry="refetch()"
@@ -120,15 +104,15 @@ useEventListener('keydown', walk);
         <v-btn to="/animals/import">Bring in a CSV file</v-btn>
       </template>
       <div class="top">
-        <v-chip-group v-model="kind" mandatory selected-class="chosen" aria-label="What to show">
+        <v-chip-group v-model="act" mandatory selected-class="chosen" aria-label="What to show">
           <v-chip
-            v-for="entry in KINDS"
-            :key="entry.value"
-            :value="entry.value"
+            v-for="chip in chips"
+            :key="chip.value"
+            :value="chip.value"
             label
-            :disabled="counts[entry.value] === 0"
+            :disabled="chip.count === 0"
           >
-            {{ entry.title }}&nbsp;<strong class="num">{{ counts[entry.value] }}</strong>
+            {{ chip.title }}&nbsp;<strong class="num">{{ chip.count }}</strong>
           </v-chip>
         </v-chip-group>
         <v-btn-toggle v-model="by" density="compact" aria-label="Grouped by">
@@ -136,22 +120,22 @@ useEventListener('keydown', walk);
           <v-btn value="act">By act</v-btn>
         </v-btn-toggle>
       </div>
-      <p v-if="data && data.thaw.length > 0" class="thaw">
+      <p v-if="view && view.thaw.length > 0" class="thaw">
         <router-link to="/today/feeding"><strong>Thaw tonight</strong></router-link>
-        <span v-for="entry in data.thaw" :key="entry.prey" class="num"
+        <span v-for="entry in view.thaw" :key="entry.prey" class="num"
           >{{ entry.count }} × {{ entry.prey
           }}<span v-if="entry.left !== null && entry.left < 0" class="short">
             ({{ -entry.left }} short)</span
           ></span
         >
       </p>
-      <section v-for="[title, lines] in groups" :key="title" class="section">
+      <section v-for="[title, own] in groups" :key="title" class="section">
         <h2>
-          {{ title }} <span class="soft small">{{ lines.length }}</span>
+          {{ title }} <span v-if="title === 'Overdue'" class="soft small">{{ view?.overdue }}</span>
         </h2>
         <v-card>
           <TodayRow
-            v-for="line in lines"
+            v-for="line in own"
             :key="line.key"
             :line="line"
             :may-record="session.mayRecord"
@@ -160,6 +144,7 @@ useEventListener('keydown', walk);
           />
         </v-card>
       </section>
+      <MoreButton v-if="hasMore" :busy="asyncStatus === 'loading'" @more="more" />
     </StateBlock>
     <SurfaceCheckDialog v-if="zone" :zone="zone" @close="zone = null" />
     <RecordDialog v-if="subject" :subject="subject" @close="subject = null" />

@@ -1,0 +1,58 @@
+import { daysBetween, FEEDING_RULES } from '@karyotome/core';
+import { BeginAgain } from '../../db/begin-again.ts';
+import { reading, writing, type Database, type Reader } from '../../db/work.ts';
+import { inThread } from '../../threads/pool.ts';
+import { collectionOf } from '../collection/collection-of.ts';
+import { sharedWork } from '../../shared-work.ts';
+import { fittedIds, keptRows, type KeptRow } from './kept-animals.queries.ts';
+import { toStoredFit } from './stored-fit.ts';
+import { lastFittedDay } from './states.queries.ts';
+import { insertDay } from './states.repository.ts';
+
+/** A day that nobody prepared takes the last fit, if it is no older. */
+const FIT_HOLDS_DAYS = 7;
+/** Records of so many animals are read at once. */
+const BATCH = 100;
+
+const begun = sharedWork<void>();
+
+/** Thrown where a read needs a day that has not begun: it begins, and the read with it. */
+export const dayNotBegun = (database: Database, { collectionId }: Reader, day: string): BeginAgain =>
+  new BeginAgain(() => beginDay(database, { collectionId }, day));
+
+/**
+ * Begins a day of a collection: what its animals have in common is fitted, or taken from the day before, and each animal gets
+ * a row whose state is to be computed.
+ *
+ * @param isFitted - fits anew, although a fit of these days is there
+ */
+export function beginDay(
+  database: Database,
+  reader: Reader,
+  day: string,
+  { isFitted = false }: { isFitted?: boolean } = {},
+): Promise<void> {
+  return begun(`${reader.collectionId} ${day}`, async () => {
+    const last = isFitted ? null : await recentFit(database, reader, day);
+    const fit = last ? { asOn: last } : toStoredFit(await fitHerd(database, reader, day));
+    await writing(database, reader, (work) => insertDay(work, day, fit));
+  });
+}
+
+async function recentFit(database: Database, reader: Reader, day: string): Promise<string | null> {
+  const [last] = await reading(database, reader, (work) => lastFittedDay(work, day));
+  return last && daysBetween(last.day, day) <= FIT_HOLDS_DAYS ? last.day : null;
+}
+
+/** Fits growth and appetite to the collection's records, in a thread. */
+async function fitHerd(database: Database, reader: Reader, day: string) {
+  const { rows, rules } = await reading(database, reader, async (work) => {
+    const { feedingRules } = await collectionOf(work);
+    const ids = await fittedIds(work);
+    const found: KeptRow[] = [];
+    for (let from = 0; from < ids.length; from += BATCH)
+      found.push(...(await keptRows(work, ids.slice(from, from + BATCH), day)));
+    return { rows: found, rules: { ...FEEDING_RULES, ...feedingRules } };
+  });
+  return inThread('fit-herd', { rows, rules, today: day });
+}

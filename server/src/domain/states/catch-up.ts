@@ -1,0 +1,59 @@
+import { reading, type Database, type Reader } from '../../db/work.ts';
+import { Refusal } from '../../refusal.ts';
+import { sharedWork } from '../../shared-work.ts';
+import { inThread } from '../../threads/pool.ts';
+import { basisOf } from './day-basis.ts';
+import { keptRows } from './kept-animals.queries.ts';
+import { staleIds } from './states.queries.ts';
+import { saveStates } from './states.repository.ts';
+
+/** So many animals go to a thread at once. */
+const BATCH = 100;
+/** Somebody who waits for a whole collection is told to come back after so long. */
+const PATIENCE_MS = 20_000;
+
+const underWay = sharedWork<number>();
+
+/**
+ * Computes what is stale of a day, in a thread, until nothing is or the patience ends.
+ *
+ * @param first - these come before all others; without them, whoever is stale
+ * @throws Refusal `busy` where it takes too long: it goes on, and is there later
+ */
+export async function catchUp(
+  database: Database,
+  reader: Reader,
+  day: string,
+  first: readonly string[] = [],
+): Promise<void> {
+  const until = Date.now() + PATIENCE_MS;
+  if (first.length > 0 && first.length <= BATCH) await computeBatch(database, reader, day, first);
+  else while ((await nextBatch(database, reader, day)) > 0) if (Date.now() > until) throw stillComputing();
+}
+
+const stillComputing = (): Refusal =>
+  new Refusal(
+    'busy',
+    'The day’s tasks of this collection are still being worked out. Try again in a moment.',
+  );
+
+/** Whoever catches up with the same collection shares each batch. */
+const nextBatch = (database: Database, reader: Reader, day: string): Promise<number> =>
+  underWay(`${reader.collectionId} ${day}`, async () => {
+    const ids = await reading(database, reader, (work) => staleIds(work, day, BATCH));
+    if (ids.length > 0) await computeBatch(database, reader, day, ids);
+    return ids.length;
+  });
+
+async function computeBatch(
+  database: Database,
+  reader: Reader,
+  day: string,
+  ids: readonly string[],
+): Promise<void> {
+  const input = await reading(database, reader, async (work) => ({
+    basis: await basisOf(work, day),
+    rows: await keptRows(work, ids, day),
+  }));
+  await saveStates(database, reader.collectionId, day, await inThread('compute-states', input));
+}

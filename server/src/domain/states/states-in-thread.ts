@@ -1,0 +1,30 @@
+import { appetiteBaseline, fitCollection, type FeedingRules } from '@karyotome/core';
+import { computeState, toKeptAnimal, type DayBasis } from './compute-state.ts';
+import type { KeptRow } from './kept-animals.queries.ts';
+import { statesToText } from './states-text.ts';
+import type { HerdFit } from './stored-fit.ts';
+
+interface FitInput {
+  readonly rows: readonly KeptRow[];
+  readonly rules: FeedingRules;
+  readonly today: string;
+}
+
+declare module '../../threads/pool.ts' {
+  interface Tasks {
+    /** Fits what a collection's animals have in common. */
+    'fit-herd': (input: FitInput) => HerdFit;
+    /** Computes states, as the text that is stored. */
+    'compute-states': (input: { readonly rows: readonly KeptRow[]; readonly basis: DayBasis }) => string;
+  }
+}
+
+const NO_LADDERS: DayBasis['ladders'] = new Map();
+
+export function fitHerd({ rows, rules, today }: FitInput): HerdFit {
+  const animals = rows.map((row) => toKeptAnimal(row, NO_LADDERS, today));
+  return { growth: fitCollection(animals), appetite: appetiteBaseline(animals, rules) };
+}
+
+export const computeStates = ({ rows, basis }: { rows: readonly KeptRow[]; basis: DayBasis }): string =>
+  statesToText(rows.map((row) => computeState(row, basis)));

@@ -1,0 +1,68 @@
+import { select, type Work } from '../../db/work.ts';
+import type { StoredState } from './compute-state.ts';
+
+/** The states that stand for a day; none of an animal whose state has to be computed first. */
+export function standingStates(
+  work: Work,
+  ids: readonly string[],
+): Promise<{ id: string; state: StoredState }[]> {
+  if (ids.length === 0) return Promise.resolve([]);
+  return select<{ id: string; state: StoredState }>(
+    work,
+    `select animal_id as id, facts as state from animal_states
+      where collection_id = :collectionId and day = :today and animal_id in (:ids) and computed_for = changes`,
+    { ids, today: work.today },
+  );
+}
+
+/** Animals whose state of a day has to be computed, by id. @param limit - so many at most */
+export async function staleIds(work: Work, day: string, limit: number): Promise<string[]> {
+  const rows = await select<{ id: string }>(
+    work,
+    `select animal_id as id from animal_states
+      where collection_id = :collectionId and day = :day and computed_for <> changes order by animal_id limit :limit`,
+    { day, limit },
+  );
+  return rows.map(({ id }) => id);
+}
+
+/** Which fit the collection has for a day; none where the day has not begun. */
+export function fitRevision(work: Work, day: string): Promise<{ revision: number }[]> {
+  return select<{ revision: number }>(
+    work,
+    'select fit_revision as revision from herd_days where collection_id = :collectionId and day = :day',
+    { day },
+  );
+}
+
+/** What was fitted for a day. */
+export function storedFit(work: Work, day: string): Promise<{ growth: unknown; appetite: unknown }[]> {
+  return select<{ growth: unknown; appetite: unknown }>(
+    work,
+    'select growth, appetite from herd_days where collection_id = :collectionId and day = :day',
+    { day },
+  );
+}
+
+/** The last day before one that has a fit. */
+export function lastFittedDay(work: Work, before: string): Promise<{ day: string }[]> {
+  return select<{ day: string }>(
+    work,
+    'select max(day) as day from herd_days where collection_id = :collectionId and day < :before having max(day) is not null',
+    { before },
+  );
+}
+
+/** Age and difference from the growth curve of all other animals of a sex. */
+export function othersOffCurve(
+  work: Work,
+  params: { readonly animalId: string; readonly sex: string; readonly from: number; readonly to: number },
+): Promise<{ age: number; off: number }[]> {
+  return select<{ age: number; off: number }>(
+    work,
+    `select age_days as age, off_curve as off from animal_states
+      where collection_id = :collectionId and day = :today and sex = :sex and age_days between :from and :to
+        and animal_id <> :animalId and off_curve is not null`,
+    { ...params, today: work.today },
+  );
+}

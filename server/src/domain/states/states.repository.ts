@@ -1,0 +1,80 @@
+import { QueryTypes } from 'sequelize';
+import type { Database, Work } from '../../db/work.ts';
+
+const CLAIM_SQL = `
+  with given as (select * from jsonb_to_recordset($1::jsonb) as g (id uuid, changes bigint, sex text,
+         age_days double precision, off_curve double precision, plan_id text, is_shedding boolean, board text, board_order smallint, mass_g double precision, facts jsonb)),
+  free as (
+    -- Whoever changes one of these just now makes it stale again; it is left to the next.
+    select s.animal_id from animal_states s join given g on g.id = s.animal_id
+     where s.collection_id = $2 and s.day = $3 and s.computed_for < g.changes
+     order by s.animal_id for no key update of s skip locked),
+  kept as (
+    update animal_states s set computed_for = g.changes, sex = g.sex, age_days = g.age_days, off_curve = g.off_curve,
+           plan_id = g.plan_id, is_shedding = g.is_shedding, board = g.board,
+           board_order = g.board_order, mass_g = g.mass_g, facts = g.facts
+      from given g join free f on f.animal_id = g.id
+     where s.collection_id = $2 and s.day = $3 and s.animal_id = g.id
+    returning s.animal_id),
+  cleared as (
+    delete from due_tasks d using kept k where d.collection_id = $2 and d.day = $3 and d.animal_id = k.animal_id)
+  select animal_id as id from kept`;
+
+const TASKS_SQL = `
+  insert into due_tasks (collection_id, day, animal_id, ordinal, act, kind, urgency, place_key, clutch_id, prey, task)
+  select $2, $3, g.id, t.ordinal, t.act, t.kind, t.urgency, t.place_key, t.clutch_id, t.prey, t.task
+    from jsonb_to_recordset($1::jsonb) as g (id uuid, tasks jsonb)
+    cross join lateral jsonb_to_recordset(g.tasks) as t (ordinal smallint, act text, kind text, urgency smallint,
+      place_key text, clutch_id uuid, prey text, task jsonb)
+   where g.id = any ($4::uuid[])`;
+
+/**
+ * Stores computed states with their tasks. One that was computed from more than what is given stays as it is; one that was
+ * changed meanwhile is stored and stays stale.
+ *
+ * @param states - as `statesToText` writes them
+ */
+export async function saveStates(
+  { sequelize }: Database,
+  collectionId: string,
+  day: string,
+  states: string,
+): Promise<void> {
+  await sequelize.transaction(async (transaction) => {
+    const kept = await sequelize.query<{ id: string }>(CLAIM_SQL, {
+      type: QueryTypes.SELECT,
+      transaction,
+      bind: [states, collectionId, day],
+    });
+    if (kept.length === 0) return;
+    await sequelize.query(TASKS_SQL, {
+      transaction,
+      bind: [states, collectionId, day, kept.map(({ id }) => id)],
+    });
+  });
+}
+
+/** Begins a day: what was fitted for it, and a row for each animal, to be computed. */
+export async function insertDay(
+  work: Work,
+  day: string,
+  fit: { readonly growth: object; readonly appetite: object } | { readonly asOn: string },
+): Promise<void> {
+  const { collectionId } = work.actor;
+  const [values, bind] =
+    'asOn' in fit
+      ? [
+          `select collection_id, $2, growth, appetite from herd_days where collection_id = $1 and day = $3`,
+          [fit.asOn],
+        ]
+      : ['values ($1, $2, $3, $4)', [JSON.stringify(fit.growth), JSON.stringify(fit.appetite)]];
+  await work.sequelize.query(
+    `insert into herd_days (collection_id, day, growth, appetite) ${values} on conflict do nothing`,
+    { transaction: work.transaction, bind: [collectionId, day, ...bind] },
+  );
+  await work.sequelize.query(
+    `insert into animal_states (collection_id, animal_id, day)
+     select collection_id, id, $2 from animals where collection_id = $1 and is_kept_here(status) on conflict do nothing`,
+    { transaction: work.transaction, bind: [collectionId, day] },
+  );
+}

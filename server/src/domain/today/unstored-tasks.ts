@@ -1,0 +1,28 @@
+import type { ComputedState } from '../states/compute-state.ts';
+import type { BenchTask } from './head-lines.ts';
+import { rankOf } from './task-place.ts';
+import type { DueTask, TaskCount } from './today.queries.ts';
+
+/* Tasks that were computed just now, as the stored rows would say them. */
+
+/** @param isByAct - as in the list that they go into */
+export function dueTasksOf({ id, placeKey, tasks }: ComputedState, isByAct: boolean): DueTask[] {
+  return tasks
+    .filter(({ clutchId }) => clutchId === null)
+    .map(({ urgency, act, ordinal, task }) => ({
+      urgency,
+      rank: rankOf(act, isByAct),
+      placeKey,
+      id,
+      ordinal,
+      task,
+    }));
+}
+
+export const countsOf = ({ tasks }: ComputedState): TaskCount[] =>
+  tasks
+    .filter(({ clutchId }) => clutchId === null)
+    .map(({ act, urgency, prey }) => ({ act, urgency, prey, count: 1 }));
+
+export const benchTasksOf = ({ tasks }: ComputedState): BenchTask[] =>
+  tasks.flatMap(({ clutchId, task }) => (clutchId === null ? [] : [{ clutchId, task }]));

@@ -1,0 +1,45 @@
+import { useQuery, type EntryKey } from '@pinia/colada';
+import { computed, ref, toValue, watch, type MaybeRefOrGetter } from 'vue';
+
+/** A part of something long: where the next part begins, null at the end. */
+interface Part {
+  readonly next: string | null;
+}
+
+const AT_ONCE = '50';
+
+/**
+ * Reads something long part by part, as far as it was asked for; what is read anew is read as far again.
+ *
+ * @param key - begins with the route's name; another key begins with the first part
+ * @param ask - one part, with `limit` and `after` to be sent along
+ */
+export function usePages<One extends Part>(
+  key: MaybeRefOrGetter<EntryKey>,
+  ask: (page: { readonly limit: string; readonly after?: string }) => Promise<One>,
+) {
+  const count = ref(1);
+  watch(
+    () => JSON.stringify(toValue(key)),
+    () => (count.value = 1),
+  );
+  const query = useQuery({
+    key: () => [...toValue(key), count.value],
+    query: async (): Promise<One[]> => {
+      const parts: One[] = [];
+      for (let after: string | null = ''; after !== null && parts.length < count.value;) {
+        const part: One = await ask({ limit: AT_ONCE, ...(after === '' ? {} : { after }) });
+        parts.push(part);
+        after = part.next;
+      }
+      return parts;
+    },
+    // What was shown stands until more of it is there.
+    placeholderData: (before: One[] | undefined) => before,
+  });
+  const hasMore = computed(() => (query.data.value?.at(-1)?.next ?? null) !== null);
+  function more(): void {
+    if (hasMore.value && query.asyncStatus.value !== 'loading') count.value += 1;
+  }
+  return { ...query, hasMore, more };
+}
