@@ -25,6 +25,7 @@ test('a meal is logged by key, and the keys are shown', async ({ page, demo }) =
   await signIn(page, demo);
   await page.locator('.v-chip', { hasText: 'Meals' }).click();
   const rows = page.locator('.line.meal');
+  await expect(page.locator('.line:not(.meal)')).toHaveCount(0);
   const before = await rows.count();
   await page.keyboard.press('j');
   await expect(rows.first()).toBeFocused();

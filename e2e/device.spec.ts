@@ -147,6 +147,7 @@ test('signing out without a connection leaves nothing readable, and another pers
     await page.getByRole('button', { name: 'Sign out' }).click();
     await expect(page.getByRole('button', { name: 'Sign in' })).toBeVisible();
     await signIn(page, server, '/sign-in?to=/rounds');
+    await expect(page.getByRole('button', { name: /^Begin with/ }).first()).toBeVisible();
     await context.setOffline(true);
     await page
       .getByRole('button', { name: /^Begin with/ })

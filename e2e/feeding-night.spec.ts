@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { Page as ListPage, AnimalView, RackView, SessionView } from '@karyotome/contract';
+import type { Page as ListPage, AnimalView, RackSummary, RackView, SessionView } from '@karyotome/contract';
 import type { Browser, BrowserContext, Page } from '@playwright/test';
 import { startServer, type RunningServer } from './server.ts';
 import { daysAgo, expect, signIn, test } from './test.ts';
@@ -34,7 +34,8 @@ async function fillRack(context: BrowserContext, server: RunningServer): Promise
   const ladders = (await get<ListPage<{ id: string; name: string }>>('/ladders?limit=200')).items;
   const ladderId = ladders.find(({ name }) => name === 'Four-step rack')!.id;
   await post('/racks', { room: 'Room', name: 'Left', levels: 2, tubsPerLevel: 4, ladderId, stepPosition: 0 });
-  const [rack] = (await get<ListPage<RackView>>('/racks?limit=200')).items;
+  const [{ id: rackId }] = (await get<ListPage<RackSummary>>('/racks?limit=200')).items as [RackSummary];
+  const rack = await get<RackView>(`/racks/${rackId}`);
   const ids: string[] = [];
   for (let i = 0; i < TUBS; i++) {
     const { id } = await post('/animals', {
@@ -42,7 +43,7 @@ async function fillRack(context: BrowserContext, server: RunningServer): Promise
       sex: 'female',
       genes: 'pastel',
       hatchedOn: daysAgo(200),
-      tubId: rack!.tubs[i]!.id,
+      tubId: rack.tubs[i]!.id,
     });
     await post(`/animals/${id}/records`, { kind: 'weight', on: daysAgo(15), body: { massG: 180 + i } });
     const body = { species: 'rat', size: 'pup', state: 'frozen-thawed', taken: true };

@@ -1,4 +1,4 @@
-import { expect, fillNumber, pressOn, signIn, test } from './test.ts';
+import { expect, fillNumber, pressOn, showAllRacks, signIn, test } from './test.ts';
 
 /* The demo farm's room: animals carried to other tubs, heat, the year's places, the freezer, and a plan of one's own. */
 
@@ -7,6 +7,7 @@ test('two animals change places by keys, several move at once, and one undo take
   demo,
 }) => {
   await signIn(page, demo, '/racks');
+  await showAllRacks(page);
   const tubs = page.locator('.tub');
   const numberIn = async (n: number): Promise<string> => (await tubs.nth(n).innerText()).split(/\s/)[0]!;
   const [first, second] = [await numberIn(0), await numberIn(1)];
@@ -36,6 +37,7 @@ test('two animals change places by keys, several move at once, and one undo take
 
 test('an animal is dragged to a free tub', async ({ page, demo }) => {
   await signIn(page, demo, '/racks');
+  await showAllRacks(page);
   const tubs = page.locator('.tub');
   const number = (await tubs.nth(0).innerText()).split(/\s/)[0]!;
   const isFree = await tubs.evaluateAll((all) => all.map((tub) => tub.classList.contains('free')));

@@ -74,11 +74,9 @@ export async function exampleIds(
 ): Promise<{ animalId: string; slug: string; clutchId: string }> {
   const animals = await getList<{ id: string; published: boolean }>(page, server, '/animals');
   const [offered] = await getList<{ slug: string }>(page, server, '/showcase');
-  const { females } = await getJson<{ females: { pairing: { clutch: { id: string } | null } | null }[] }>(
-    page,
-    server,
-    '/season',
-  );
+  const { items: females } = await getJson<{
+    items: { pairing: { clutch: { id: string } | null } | null }[];
+  }>(page, server, '/season/females?limit=200');
   return {
     animalId: animals.find(({ published }) => published)!.id,
     slug: offered!.slug,
@@ -168,4 +166,15 @@ export async function fillDay(field: Locator, daysBack: number): Promise<void> {
 /** A day so many days back from today, here. */
 export function daysAgo(days: number): string {
   return addDays(localDay(new Date()), -days);
+}
+
+/** Every rack of the room, each read as it comes into sight. */
+export async function showAllRacks(page: Page): Promise<void> {
+  const tiles = page.locator('.tile');
+  await expect(tiles.first()).toBeVisible();
+  for (const tile of await tiles.all()) {
+    await tile.scrollIntoViewIfNeeded();
+    await expect(tile.locator('.tub').first()).toBeVisible();
+  }
+  await tiles.first().scrollIntoViewIfNeeded();
 }

@@ -6,6 +6,7 @@ import { collectionOf } from '../collection/collection-of.ts';
 import { sharedWork } from '../../shared-work.ts';
 import { fittedIds, keptRows, type KeptRow } from './kept-animals.queries.ts';
 import { toStoredFit } from './stored-fit.ts';
+import type { FitInput } from './states-in-thread.ts';
 import { lastFittedDay } from './states.queries.ts';
 import { insertDay } from './states.repository.ts';
 
@@ -46,13 +47,13 @@ async function recentFit(database: Database, reader: Reader, day: string): Promi
 
 /** Fits growth and appetite to the collection's records, in a thread. */
 async function fitHerd(database: Database, reader: Reader, day: string) {
-  const { rows, rules } = await reading(database, reader, async (work) => {
+  const input = await reading(database, reader, async (work): Promise<FitInput> => {
     const { feedingRules } = await collectionOf(work);
     const ids = await fittedIds(work);
     const found: KeptRow[] = [];
     for (let from = 0; from < ids.length; from += BATCH)
       found.push(...(await keptRows(work, ids.slice(from, from + BATCH), day)));
-    return { rows: found, rules: { ...FEEDING_RULES, ...feedingRules } };
+    return { rows: found, rules: { ...FEEDING_RULES, ...feedingRules }, today: day };
   });
-  return inThread('fit-herd', { rows, rules, today: day });
+  return inThread('fit-herd', input);
 }

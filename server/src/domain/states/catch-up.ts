@@ -5,6 +5,7 @@ import { inThread } from '../../threads/pool.ts';
 import { basisOf } from './day-basis.ts';
 import { keptRows } from './kept-animals.queries.ts';
 import { staleIds } from './states.queries.ts';
+import type { StatesInput } from './states-in-thread.ts';
 import { saveStates } from './states.repository.ts';
 
 /** So many animals go to a thread at once. */
@@ -51,7 +52,7 @@ async function computeBatch(
   day: string,
   ids: readonly string[],
 ): Promise<void> {
-  const input = await reading(database, reader, async (work) => ({
+  const input = await reading(database, reader, async (work): Promise<StatesInput> => ({
     basis: await basisOf(work, day),
     rows: await keptRows(work, ids, day),
   }));

@@ -4,10 +4,17 @@ import type { KeptRow } from './kept-animals.queries.ts';
 import { statesToText } from './states-text.ts';
 import type { HerdFit } from './stored-fit.ts';
 
-interface FitInput {
+/** What growth and appetite are fitted to. */
+export interface FitInput {
   readonly rows: readonly KeptRow[];
   readonly rules: FeedingRules;
   readonly today: string;
+}
+
+/** What states are computed from. */
+export interface StatesInput {
+  readonly rows: readonly KeptRow[];
+  readonly basis: DayBasis;
 }
 
 declare module '../../threads/pool.ts' {
@@ -15,7 +22,7 @@ declare module '../../threads/pool.ts' {
     /** Fits what a collection's animals have in common. */
     'fit-herd': (input: FitInput) => HerdFit;
     /** Computes states, as the text that is stored. */
-    'compute-states': (input: { readonly rows: readonly KeptRow[]; readonly basis: DayBasis }) => string;
+    'compute-states': (input: StatesInput) => string;
   }
 }
 
@@ -26,5 +33,5 @@ export function fitHerd({ rows, rules, today }: FitInput): HerdFit {
   return { growth: fitCollection(animals), appetite: appetiteBaseline(animals, rules) };
 }
 
-export const computeStates = ({ rows, basis }: { rows: readonly KeptRow[]; basis: DayBasis }): string =>
+export const computeStates = ({ rows, basis }: StatesInput): string =>
   statesToText(rows.map((row) => computeState(row, basis)));

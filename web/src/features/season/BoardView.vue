@@ -4,13 +4,7 @@ import { mdiCogOutline, mdiPlus } from '@mdi/js';
 import { useEventListener } from '@vueuse/core';
 import { computed, ref, watch } from 'vue';
 import { useDisplay } from 'vuetify';
-import {
-  useBoardFemale,
-  useCatalogue,
-  useSeason,
-  useSeasonFemales,
-  useSeasonMales,
-} from '../../stores/queries.ts';
+import { useCatalogue, useSeason, useSeasonFemales, useSeasonMales } from '../../stores/queries.ts';
 import { api } from '../../api/resources.ts';
 import MoreButton from '../../ui/MoreButton.vue';
 import { useSession } from '../../stores/session.ts';
@@ -50,8 +44,12 @@ const dragging = ref(false);
 type Opened = 'event' | 'story' | 'lay' | 'choose-male';
 const opened = ref<{ what: Opened; femaleId: string | null; maleId?: string } | null>(null);
 const ruling = ref(false);
-/** She is read anew while a dialog is open: it shows her as she is now. */
-const { data: subject } = useBoardFemale(() => opened.value?.femaleId ?? null);
+/** The board is read anew while a dialog is open: it shows the female as she is now, also where she left the page. */
+const subject = computed<BoardFemale | null>((before) => {
+  const id = opened.value?.femaleId ?? null;
+  const known = before?.id === id ? (before ?? null) : null;
+  return shownFemales.value.find((female) => female.id === id) ?? known;
+});
 const maySetRules = computed(() => session.mayManage);
 /** Where there are reasons against it, they are said before the two are together, not after. */
 async function put(female: BoardFemale, maleId: string): Promise<void> {
