@@ -180,10 +180,9 @@ describe('what is to come', () => {
     expect(daysBetween(BORN, band.at(-1)!.on)).toBe(700);
   });
 
-  test('a percentile is the share that is lighter for its age', () => {
-    const others = [-0.2, -0.1, 0, 0.1, 0.2].map((off) => ({ age: 300, off }));
-    expect(percentile({ age: 310, off: 0.15 }, others)).toEqual({ share: 0.8, of: 5 });
-    expect(percentile({ age: 310, off: 0 }, others)!.share).toBe(0.5);
-    expect(percentile({ age: 900, off: 0 }, others)).toBeNull();
+  test('a percentile is the share that is lighter for its age, ties counted by half', () => {
+    expect(percentile({ below: 4, same: 0, of: 5 })).toEqual({ share: 0.8, of: 5 });
+    expect(percentile({ below: 2, same: 1, of: 5 })!.share).toBe(0.5);
+    expect(percentile({ below: 3, same: 0, of: 3 })).toBeNull();
   });
 });

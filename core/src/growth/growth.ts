@@ -117,24 +117,28 @@ export interface Reach {
   readonly late: IsoDay | null;
 }
 
-/** Animals compared are of the same sex, and their ages differ by a quarter at most. */
-const AGE_SPAN = 0.25;
+/** Animals compared are of the same sex, and their ages differ by this share of the older one's at most. */
+export const COMPARED_AGE_SHARE = 0.25;
+/** Animals younger than this count as this old, days. */
+export const LEAST_COMPARED_DAYS = 30;
+/** Fewer say nothing. */
+const LEAST_COMPARED = 4;
+
+/** Others of about one age and of one sex: how many are lighter for their age, and how many weigh the same. */
+export interface Compared {
+  readonly below: number;
+  readonly same: number;
+  readonly of: number;
+}
 
 /**
  * The share of the animals of its sex and age in the collection that are lighter for their age, 0 to 1; ties count half.
  *
  * @returns null with fewer than four to compare with
- * @example percentile({ age: 100, off: 0.2 }, [{ age: 98, off: 0.1 }, { age: 99, off: 0.2 }, { age: 101, off: 0.3 }, { age: 102, off: -0.1 }]) // {"share": 0.625, "of": 4}
+ * @example percentile({ below: 2, same: 1, of: 4 }) // {"share": 0.625, "of": 4}
  */
-export function percentile(
-  own: { readonly age: number; readonly off: number },
-  others: readonly { readonly age: number; readonly off: number }[],
-): { share: number; of: number } | null {
-  const near = others.filter(({ age }) => Math.abs(age - own.age) <= AGE_SPAN * Math.max(age, own.age, 30));
-  if (near.length < 4) return null;
-  const below = near.filter(({ off }) => off < own.off).length;
-  const same = near.filter(({ off }) => off === own.off).length;
-  return { share: (below + same / 2) / near.length, of: near.length };
+export function percentile({ below, same, of }: Compared): { share: number; of: number } | null {
+  return of < LEAST_COMPARED ? null : { share: (below + same / 2) / of, of };
 }
 
 /**

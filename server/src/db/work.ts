@@ -1,10 +1,11 @@
 import { dayIn, type TimeZone } from '@karyotome/core';
-import { QueryTypes, type Sequelize, type Transaction } from 'sequelize';
+import type { Sequelize, Transaction } from 'sequelize';
 import { nowMs } from '../clock.ts';
 import { Refusal } from '../refusal.ts';
 import { BeginAgain } from './begin-again.ts';
 import { isDatabaseAway, isToBeDoneAgain } from './faults.ts';
 import type { Models } from './models.ts';
+import { rowsOf } from './statement.ts';
 import { inTurn } from './turns.ts';
 
 /** Whoever reads a collection: somebody with an account, or somebody who was given an address that shows a part of it. */
@@ -129,10 +130,11 @@ async function begin<Who extends Reader>(
   transaction: Transaction,
   isWriting: boolean,
 ): Promise<Work<Who>> {
-  const [collection] = await database.sequelize.query<{ timeZone: string | null }>(
+  const [collection] = await rowsOf<{ timeZone: string | null }>(
+    transaction,
     // Rows that refer to the collection lock its key alone, so they do not wait for this.
     `select time_zone as "timeZone" from collections where id = :id ${isWriting ? 'for no key update' : ''}`,
-    { type: QueryTypes.SELECT, transaction, replacements: { id: actor.collectionId } },
+    { id: actor.collectionId },
   );
   if (!collection) throw new Refusal('not-found', 'This collection does not exist.');
   const timeZone = collection.timeZone ?? MACHINE_ZONE;
@@ -157,17 +159,13 @@ export function founding<T>(
   );
 }
 
-/** Rows of a query within the work's transaction. `:collectionId` is always known. */
+/** Rows of a query within the work's transaction. `:collectionId` is always known; see `toStatement` for how values are named. */
 export function select<Row extends object>(
   work: Work,
   sql: string,
-  replacements: Record<string, unknown> = {},
+  values: Readonly<Record<string, unknown>> = {},
 ): Promise<Row[]> {
-  return work.sequelize.query<Row>(sql, {
-    type: QueryTypes.SELECT,
-    transaction: work.transaction,
-    replacements: { collectionId: work.actor.collectionId, ...replacements },
-  });
+  return rowsOf<Row>(work.transaction, sql, { collectionId: work.actor.collectionId, ...values });
 }
 
 const touched = new WeakSet<Transaction>();

@@ -23,6 +23,9 @@ const onEveryChange = (table: string, run: string): string =>
 export const animalStates: Migration = {
   name: '20261130090000-animal-states',
   up: `
+    -- Voided records are shown too.
+    create index records_of_animal on records (collection_id, animal_id, on_day desc, recorded_at desc);
+
     create table herd_days (
       collection_id uuid not null references collections (id) on delete cascade,
       day date not null,
@@ -191,6 +194,7 @@ export const animalStates: Migration = {
          where a.collection_id = c.collection_id and a.id = c.animal_id;
         return null;
       end $$;
+    drop index records_of_animal;
     drop table due_tasks;
     drop table animal_states;
     drop table herd_days;

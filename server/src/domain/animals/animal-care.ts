@@ -13,7 +13,7 @@ import { plansOf } from '../husbandry/feeding-plans.ts';
 import { workedWith } from '../husbandry/herd-lessons.ts';
 import { basisOf } from '../states/day-basis.ts';
 import type { StoredState } from '../states/compute-state.ts';
-import { othersOffCurve } from '../states/states.queries.ts';
+import { comparedWith } from '../states/states.queries.ts';
 
 /** How far ahead the growth curve is drawn. */
 const AHEAD_DAYS = 180;
@@ -75,9 +75,6 @@ function milestones(
   return all.filter(({ massG }) => massG > mass);
 }
 
-/** Others of about its age are looked at: wider than any that core compares. */
-const AGES = { from: 0.6, to: 1.6, leastDays: 45 } as const;
-
 /** Among the others of its sex, as their states were last stored. */
 async function percentileOf(
   work: Work,
@@ -85,11 +82,5 @@ async function percentileOf(
   own: AnimalState['offCurve'],
 ): Promise<{ share: number; of: number } | null> {
   if (!own) return null;
-  const others = await othersOffCurve(work, {
-    animalId: id,
-    sex,
-    from: own.age * AGES.from - AGES.leastDays,
-    to: own.age * AGES.to + AGES.leastDays,
-  });
-  return percentile(own, others);
+  return percentile(await comparedWith(work, { animalId: id, sex, age: own.age, off: own.off }));
 }

@@ -1,4 +1,5 @@
 import type { HeatZoneView, LadderStepInput, RackSummary, TubPlace, TubView } from '@karyotome/contract';
+import { oncePerRead } from '../../db/once-per-read.ts';
 import { select, type Work } from '../../db/work.ts';
 import { livingSql } from '../animals/living-sql.ts';
 
@@ -75,12 +76,14 @@ export type PlacedTub = TubPlace & { rackId: string; ladderId: string; step: num
 
 /** All steps of all ladders, in order. */
 export function ladderSteps(work: Work): Promise<(LadderStepInput & { ladderId: string; ladder: string })[]> {
-  return select<LadderStepInput & { ladderId: string; ladder: string }>(
-    work,
-    `select s.ladder_id as "ladderId", l.name as ladder, s.name, s.min_g as "minG", s.max_g as "maxG", s.inside,
-            s.meals_before as "mealsBefore"
-       from ladder_steps s join ladders l on l.collection_id = s.collection_id and l.id = s.ladder_id
-      where s.collection_id = :collectionId order by s.ladder_id, s.position`,
+  return oncePerRead(work, 'ladder-steps', () =>
+    select<LadderStepInput & { ladderId: string; ladder: string }>(
+      work,
+      `select s.ladder_id as "ladderId", l.name as ladder, s.name, s.min_g as "minG", s.max_g as "maxG", s.inside,
+              s.meals_before as "mealsBefore"
+         from ladder_steps s join ladders l on l.collection_id = s.collection_id and l.id = s.ladder_id
+        where s.collection_id = :collectionId order by s.ladder_id, s.position`,
+    ),
   );
 }
 
@@ -91,9 +94,10 @@ const PLACED_SQL = `
    where t.collection_id = :collectionId`;
 const IN_WALKING_ORDER = 'order by k.room, k.name, t.level, t.slot';
 
-/** All tubs with where they stand. */
-export function placedTubs(work: Work): Promise<PlacedTub[]> {
-  return select<PlacedTub>(work, `${PLACED_SQL} ${IN_WALKING_ORDER}`);
+/** Tubs with where they stand, in walking order. @param ids - these alone */
+export function placedTubs(work: Work, ids: readonly string[] | null = null): Promise<PlacedTub[]> {
+  const these = ids === null ? '' : 'and t.id in (:ids)';
+  return select<PlacedTub>(work, `${PLACED_SQL} ${these} ${IN_WALKING_ORDER}`, { ids });
 }
 
 /** The tubs that nobody lives in. */

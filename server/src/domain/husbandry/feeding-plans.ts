@@ -1,6 +1,7 @@
 import type { PlanInput } from '@karyotome/contract';
 import { FEEDING_PLANS, type FeedingPlan } from '@karyotome/core';
 import { randomUUID } from 'node:crypto';
+import { oncePerRead } from '../../db/once-per-read.ts';
 import type { Actor, Work } from '../../db/work.ts';
 import { invalidField, notFound, stale } from '../../refusal.ts';
 import { raiseVersion } from '../../db/change-rows.ts';
@@ -13,7 +14,10 @@ export interface StoredPlan extends FeedingPlan {
 }
 
 /** The built-in plans as the keeper changed them, and the keeper's own. */
-export async function plansOf(work: Work): Promise<StoredPlan[]> {
+export const plansOf = (work: Work): Promise<StoredPlan[]> =>
+  oncePerRead(work, 'plans', () => readPlans(work));
+
+async function readPlans(work: Work): Promise<StoredPlan[]> {
   const rows = await work.models.feedingPlans.findAll({
     where: { collectionId: work.actor.collectionId },
     order: [['key', 'asc']],

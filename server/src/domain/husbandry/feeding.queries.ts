@@ -35,7 +35,7 @@ export function mealsTonight(work: Work, except: readonly string[]): Promise<Fee
   return select<FeedingNightLine>(
     work,
     `select p.id, p.number, p.place, s.facts -> 'meal' as meal from (${STATES}) s join (${PLACED}) p on p.id = s.animal_id
-      where s.facts -> 'meal' ->> 'verdict' = 'due' or s.facts -> 'meal' ->> 'dueOn' <= :today
+      where s.facts -> 'meal' ->> 'verdict' = 'due' or (s.facts -> 'meal' ->> 'dueOn')::date <= :today
       order by p.step`,
     given(work, except),
   );

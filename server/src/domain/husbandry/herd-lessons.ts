@@ -25,7 +25,8 @@ export async function feedingLessons(work: Work): Promise<FeedingLessons> {
 
 /** What worked with one animal. */
 export async function workedWith(work: Work, history: History): Promise<Worked[]> {
-  const kindOfTub = namesOf(await kindsOfTubs(work));
+  const lived = history.moves.flatMap(({ toTub }) => toTub ?? []);
+  const kindOfTub = namesOf(await kindsOfTubs(work, lived));
   return whatWorked(tallyWorked([{ history, kindOfTub }], await rulesOfFeeding(work)));
 }
 

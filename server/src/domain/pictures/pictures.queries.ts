@@ -29,7 +29,7 @@ export function picturesOf(
   return select<PictureOf>(
     work,
     `select id, animal_id as "animalId", file, taken_on as "takenOn" from pictures
-      where collection_id = :collectionId and animal_id = any(array[:animalIds]::uuid[])
+      where collection_id = :collectionId and animal_id = any(:animalIds::uuid[])
       order by created_at desc, id`,
     params,
   );

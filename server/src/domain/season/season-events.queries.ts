@@ -12,7 +12,7 @@ export function eventRows(
     `select e.id, e.pairing_id as "pairingId", e.kind, e.on_day as "on", e.sire_id as "sireId", e.note, who.name as author
        from pairing_events e join accounts who on who.id = e.author_id
       where e.collection_id = :collectionId and e.voided_at is null
-        ${pairingIds === null ? '' : 'and e.pairing_id = any (cast(array[:pairingIds] as uuid[]))'}
+        ${pairingIds === null ? '' : 'and e.pairing_id in (:pairingIds)'}
       order by e.on_day, e.recorded_at`,
     { pairingIds },
   );

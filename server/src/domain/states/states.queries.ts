@@ -1,3 +1,4 @@
+import { COMPARED_AGE_SHARE, LEAST_COMPARED_DAYS, type Compared } from '@karyotome/core';
 import { select, type Work } from '../../db/work.ts';
 import type { StoredState } from './compute-state.ts';
 
@@ -53,16 +54,30 @@ export function lastFittedDay(work: Work, before: string): Promise<{ day: string
   );
 }
 
-/** Age and difference from the growth curve of all other animals of a sex. */
-export function othersOffCurve(
+/** The others of an animal's sex and of about its age: how many are lighter for their age, as last stored. */
+export async function comparedWith(
   work: Work,
-  params: { readonly animalId: string; readonly sex: string; readonly from: number; readonly to: number },
-): Promise<{ age: number; off: number }[]> {
-  return select<{ age: number; off: number }>(
+  params: { readonly animalId: string; readonly sex: string; readonly age: number; readonly off: number },
+): Promise<Compared> {
+  const [counts] = await select<Compared>(
     work,
-    `select age_days as age, off_curve as off from animal_states
-      where collection_id = :collectionId and day = :today and sex = :sex and age_days between :from and :to
-        and animal_id <> :animalId and off_curve is not null`,
-    { ...params, today: work.today },
+    `select count(*) filter (where off_curve < :off)::int as below, count(*) filter (where off_curve = :off)::int as same,
+            count(*)::int as of
+       from animal_states
+      where collection_id = :collectionId and day = :today and sex = :sex and animal_id <> :animalId
+        and off_curve is not null
+        -- The same bound for all, that the index is read by; then the bound of each.
+        and age_days between :youngest and :oldest
+        and abs(age_days - :age) <= ${COMPARED_AGE_SHARE} * greatest(age_days, :age, ${LEAST_COMPARED_DAYS})`,
+    {
+      ...params,
+      today: work.today,
+      youngest: params.age - COMPARED_AGE_SHARE * Math.max(params.age, LEAST_COMPARED_DAYS),
+      oldest: Math.max(
+        params.age / (1 - COMPARED_AGE_SHARE),
+        params.age + COMPARED_AGE_SHARE * LEAST_COMPARED_DAYS,
+      ),
+    },
   );
+  return counts!;
 }
