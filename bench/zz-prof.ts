@@ -5,7 +5,7 @@ import { Client, launch } from '/work/main/bench/launch.ts';
 import { startPostgres } from '/work/main/scripts/postgres.mjs';
 import { databaseUrl } from '/work/main/server/test/template.ts';
 const what = process.argv[2]!; const n = Number(process.argv[3] ?? 100); const conc = Number(process.argv[4] ?? 1);
-const server = (await startPostgres('tests', () => undefined)).url('postgres');
+const server = (await startPostgres('bench', () => undefined)).url('postgres');
 const url = databaseUrl(server, 'bench_1000');
 const c = new pg.Client(url); await c.connect();
 const ids = (await c.query('select id from animals order by number')).rows.map((r: any) => r.id);
@@ -40,6 +40,9 @@ for (const f of readdirSync(dir).sort()) {
     while (at !== undefined) { const q: any = nodes.get(at); const nm = `${q.callFrame.functionName || '(anon)'} ${q.callFrame.url.split('/').slice(-2).join('/')}:${q.callFrame.lineNumber}`; if (!seen.has(nm)) { seen.add(nm); total.set(nm, (total.get(nm) ?? 0) + dt[i]); } at = parent.get(at); }
   });
 }
+const byPackage = new Map<string, number>();
+for (const f of readdirSync(dir)) { if (!f.includes('.0.')) continue; const p = JSON.parse(readFileSync(`${dir}/${f}`, 'utf8')); const nodes = new Map(p.nodes.map((x: any) => [x.id, x])); const parent = new Map(); for (const x of p.nodes) for (const ch of x.children ?? []) parent.set(ch, x.id);
+ p.samples.forEach((id: number, i: number) => { let at: number | undefined = id; let label = ''; while (at !== undefined) { const q: any = nodes.get(at); const u = q.callFrame.url as string; if (q.callFrame.functionName === '(idle)' || q.callFrame.functionName === '(program)') return; const m = /node_modules\/((?:@[^/]+\/)?[^/]+)/.exec(u); if (m) { label = m[1]!; break; } if (u.includes('/server/dist/')) { label = 'own'; break; } at = parent.get(at); } if (label === '') label = 'node:' + ((nodes.get(id) as any).callFrame.functionName); byPackage.set(label, (byPackage.get(label) ?? 0) + p.timeDeltas[i]); }); }
 const top = (m: Map<string, number>, k: number) => [...m].sort((a, b) => b[1] - a[1]).slice(0, k).forEach(([nm, t]) => console.log((t / 1000 / n).toFixed(2).padStart(8), 'ms/req', nm));
-console.log('cpu', (sum / 1000 / n).toFixed(2), 'ms/req main'); console.log('--self'); top(self, 25); console.log('--total'); top(total, 60);
+console.log('cpu', (sum / 1000 / n).toFixed(2), 'ms/req main'); console.log('--package'); top(byPackage, 22); console.log('--self'); top(self, 25); console.log('--total'); top(total, 60);
 process.exit(0);

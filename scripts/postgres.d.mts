@@ -8,7 +8,7 @@ export interface Cluster {
   readonly applicationPassword: string;
 }
 export declare function startPostgres(
-  kind: 'tests' | 'demo' | 'main',
+  kind: 'tests' | 'bench' | 'demo' | 'main',
   say?: (line: string) => void,
   name?: string,
 ): Promise<Cluster>;

@@ -9,6 +9,7 @@ import express, { Router, type Express } from 'express';
 import session from 'express-session';
 import helmet from 'helmet';
 import type pg from 'pg';
+import { LRUCache } from 'lru-cache';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import type { Config } from './config.ts';
@@ -19,6 +20,7 @@ import { outsideRoutes } from './features/bench/outside.routes.ts';
 import { breedingRoutes } from './features/season/breeding.routes.ts';
 import { calendarRoutes, publicCalendarRoutes } from './features/calendar/feeds.ts';
 import { changeRoutes } from './features/changes/changes.ts';
+import { settleStates } from './domain/states/settle.ts';
 import { notifyChanged } from './domain/changes/notify.ts';
 import { catalogueRoutes } from './features/catalogue/catalogue.routes.ts';
 import { feedingRoutes } from './features/feeding/feeding.routes.ts';
@@ -177,7 +179,7 @@ function endpointsOf({
   limits: RateLimits;
   generateToken: ReturnType<typeof csrfSync>['generateToken'];
 }): Router {
-  const endpoints = createEndpoints(database, notifyChanged);
+  const endpoints = createEndpoints(database, notifyChanged, (actor) => settleStates(database, actor));
   sessionRoutes(endpoints, database, config, limits, generateToken);
   settingsRoutes(endpoints);
   changeRoutes(endpoints, database);
@@ -209,8 +211,24 @@ function endpointsOf({
   return endpoints.router;
 }
 
+/** A session's end moves on with its use: written down so often at most. */
+const TOUCHED_EVERY_MS = 600_000;
+const TOUCHED_SESSIONS = 10_000;
+
+/** The store of sessions without a write for each request. */
+function seldomTouched(Store: ReturnType<typeof connectPgSimple>): ReturnType<typeof connectPgSimple> {
+  const touched = new LRUCache<string, true>({ max: TOUCHED_SESSIONS, ttl: TOUCHED_EVERY_MS });
+  return class extends Store {
+    override touch(...[id, kept, done]: Parameters<InstanceType<typeof Store>['touch']>): void {
+      if (touched.has(id)) return void done?.();
+      touched.set(id, true);
+      super.touch(id, kept, done);
+    }
+  };
+}
+
 function sessions(config: Config, pool: pg.Pool): express.RequestHandler {
-  const PgStore = connectPgSimple(session);
+  const PgStore = seldomTouched(connectPgSimple(session));
   return session({
     name: 'karyotome',
     secret: config.sessionSecret,

@@ -15,3 +15,29 @@ export function sharedWork<T>(): (key: string, run: () => Promise<T>) => Promise
     return started;
   };
 }
+
+/**
+ * Work that takes up all that is there when it begins: whoever asks while it is under way waits for the next, which all of
+ * them share.
+ */
+export function coalescedWork<T>(): (key: string, run: () => Promise<T>) => Promise<T> {
+  const underWay = new Map<string, Promise<T>>();
+  const next = new Map<string, Promise<T>>();
+  const begin = (key: string, run: () => Promise<T>): Promise<T> => {
+    const started = run().finally(() => underWay.delete(key));
+    underWay.set(key, started);
+    return started;
+  };
+  return (key, run) => {
+    const current = underWay.get(key);
+    if (!current) return begin(key, run);
+    const known = next.get(key);
+    if (known) return known;
+    const after = current.then(
+      () => (next.delete(key), begin(key, run)),
+      () => (next.delete(key), begin(key, run)),
+    );
+    next.set(key, after);
+    return after;
+  };
+}

@@ -1,5 +1,5 @@
 import pg from 'pg';
-import { Sequelize } from 'sequelize';
+import { Sequelize, type Transaction } from 'sequelize';
 
 // A `date` stays the text it is: no time zone can move it over midnight. 1082 is PostgreSQL's type id of date.
 pg.types.setTypeParser(1082, (text) => text);
@@ -16,7 +16,7 @@ const withoutValues = (sql: string): string => sql.replace(/'(?:[^']|'')*'/g, "'
 
 /** Opens a pool of connections. Queries reach `log` at debug level, without their values. */
 export function connect(url: string, log?: (sql: string) => void): Sequelize {
-  return new Sequelize(url, {
+  const sequelize = new Sequelize(url, {
     dialect: 'postgres',
     dialectModule: pg,
     logging: log ? (sql) => log(withoutValues(sql)) : false,
@@ -32,6 +32,21 @@ export function connect(url: string, log?: (sql: string) => void): Sequelize {
     retry: { max: 3, match: [/SequelizeConnection/, /Connection terminated/, /terminating connection/] },
     define: { underscored: true, timestamps: false, freezeTableName: true },
   });
+  const generator = (sequelize.getQueryInterface() as unknown as { queryGenerator: TransactionQueries })
+    .queryGenerator;
+  const start = generator.startTransactionQuery.bind(generator);
+  // A read says with its beginning what it is: a statement of its own would be one more way there and back.
+  generator.startTransactionQuery = (transaction) =>
+    transaction.options.readOnly
+      ? 'start transaction isolation level repeatable read, read only;'
+      : start(transaction);
+  return sequelize;
+}
+
+interface TransactionQueries {
+  startTransactionQuery(
+    transaction: Transaction & { readonly options: { readonly readOnly?: boolean } },
+  ): string;
 }
 
 /** A few connections beside the records': sessions, rates and health have them even when all others are taken. */

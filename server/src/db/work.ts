@@ -1,5 +1,5 @@
 import { dayIn, type TimeZone } from '@karyotome/core';
-import type { Sequelize, Transaction } from 'sequelize';
+import type { Sequelize, Transaction, TransactionOptions } from 'sequelize';
 import { nowMs } from '../clock.ts';
 import { Refusal } from '../refusal.ts';
 import { BeginAgain } from './begin-again.ts';
@@ -70,12 +70,10 @@ export async function reading<T, Who extends Reader>(
   let beginnings = 1;
   for (let tries = 1; ; tries++) {
     try {
-      return await database.sequelize.transaction(async (transaction) => {
-        await database.sequelize.query('set transaction isolation level repeatable read, read only', {
-          transaction,
-        });
-        return run(await begin(database, actor, transaction, false));
-      });
+      return await database.sequelize.transaction(
+        { readOnly: true } as TransactionOptions,
+        async (transaction) => run(await begin(database, actor, transaction, false)),
+      );
     } catch (error) {
       if (error instanceof BeginAgain && beginnings < MOST_BEGINNINGS) {
         beginnings += 1;

@@ -111,10 +111,12 @@ function readFile({ path, file, permission }: Route): RequestHandler[] {
  * Serves routes of the table: permission, transaction, idempotency, answer. What is answered must be what the table says.
  *
  * @param onChange - called for every write, once it is committed
+ * @param settle - what follows from a write, done before it is answered; where it fails the write stands all the same
  */
 export function createEndpoints(
   database: Database,
   onChange: (collectionId: string, change: { tags: readonly Tag[]; page: string | null }) => void,
+  settle: (actor: Actor) => Promise<void> = () => Promise.resolve(),
 ) {
   const router = Router();
   const register = (route: Route, handler: RequestHandler): void => {
@@ -197,6 +199,7 @@ export function createEndpoints(
       register(route, async (request, response) => {
         const actor = allow(request, route.permission);
         const answer = await writeOnce(database, actor, route, request, run, options);
+        await settle(actor).catch(database.onFault);
         writes.set(actor.collectionId, (writes.get(actor.collectionId) ?? 0) + 1);
         onChange(actor.collectionId, { tags: tagsChangedBy(route), page: request.get(PAGE_HEADER) ?? null });
         if (!complete) return send(response, answer);

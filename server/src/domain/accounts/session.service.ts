@@ -5,7 +5,7 @@ import { daysAhead } from '../../clock.ts';
 import { ALLOWED } from '../../access/policy.ts';
 import { reading, type Actor, type Database, type Work } from '../../db/work.ts';
 import { Refusal } from '../../refusal.ts';
-import { accountEmail } from './accounts.queries.ts';
+import { accountEmail, memberOf } from './accounts.queries.ts';
 import { collectionOf } from '../collection/collection-of.ts';
 
 /* Argon2id with 19 MiB, two passes: the OWASP password storage cheat sheet's first choice. */
@@ -34,13 +34,12 @@ export async function checkSignIn(
 
 /** Looks the actor up anew on every request: a membership that ended ends at once. */
 export async function findActor(
-  { models }: Database,
+  database: Database,
   accountId: string,
   collectionId: string,
 ): Promise<Actor | null> {
-  const membership = (await models.memberships.findOne({ where: { accountId, collectionId } }))?.get();
-  const account = membership && (await models.accounts.findByPk(accountId))?.get();
-  return account ? { accountId, collectionId, role: membership.role, name: account.name } : null;
+  const [found] = await memberOf(database, { accountId, collectionId });
+  return found ? { accountId, collectionId, ...found } : null;
 }
 
 export async function readSettings(

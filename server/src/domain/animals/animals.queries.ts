@@ -1,5 +1,6 @@
 import { withClutchName } from '../season/clutch-name.ts';
 import type { AnimalView } from '@karyotome/contract';
+import type { AnimalRow } from '../../db/rows.ts';
 import { select, type Work } from '../../db/work.ts';
 
 /** How much refers to an animal. */
@@ -99,4 +100,17 @@ export async function usedNumbers(work: Work): Promise<string[]> {
     'select number from used_numbers where collection_id = :collectionId',
   );
   return rows.map(({ number }) => number);
+}
+
+/** What an animal's row says that its summary does not. */
+export function ownRow(
+  work: Work,
+  params: { readonly id: string },
+): Promise<Pick<AnimalRow, 'note' | 'damId' | 'sireId' | 'clutchId' | 'status'>[]> {
+  return select<Pick<AnimalRow, 'note' | 'damId' | 'sireId' | 'clutchId' | 'status'>>(
+    work,
+    `select note, dam_id as "damId", sire_id as "sireId", clutch_id as "clutchId", status from animals
+      where collection_id = :collectionId and id = :id`,
+    params,
+  );
 }

@@ -68,27 +68,31 @@ export function publishedAnimals(work: Work): Promise<{ id: string; number: stri
   );
 }
 
-/** All records of animals, newest first, voided ones included. */
-export function recordViews(
+/**
+ * All records of animals, newest first, voided ones included. Packed by the database into one row, which is several times
+ * faster to fetch than one row a record.
+ */
+export async function recordViews(
   work: Work,
   animalIds: readonly string[],
 ): Promise<(RecordView & { animalId: string })[]> {
-  if (animalIds.length === 0) return Promise.resolve([]);
-  return select(
+  if (animalIds.length === 0) return [];
+  const [packed] = await select<{ records: (RecordView & { animalId: string })[] }>(
     work,
-    `select r.id, r.animal_id as "animalId", r.kind, r.on_day as "on", r.body, r.note, who.name as author,
-            r.recorded_at as "recordedAt", b.name as "from",
-            case when r.voided_at is null then null else json_build_object(
-              'at', r.voided_at, 'by', voider.name, 'reason', r.void_reason, 'replacedBy', r.replaced_by) end as voided
+    `select coalesce(json_agg(json_build_object('id', r.id, 'animalId', r.animal_id, 'kind', r.kind, 'on', r.on_day,
+              'body', r.body, 'note', r.note, 'author', who.name, 'recordedAt', r.recorded_at, 'from', b.name,
+              'voided', case when r.voided_at is null then null else json_build_object(
+                'at', r.voided_at, 'by', voider.name, 'reason', r.void_reason, 'replacedBy', r.replaced_by) end)
+              order by r.on_day desc, r.recorded_at desc), '[]') as records
        from records r
        join accounts who on who.id = r.author_id
        left join accounts voider on voider.id = r.voided_by
        left join taken_statements t on t.collection_id = r.collection_id and t.id = r.taken_id
        left join breeders b on b.collection_id = t.collection_id and b.id = t.breeder_id
-      where r.collection_id = :collectionId and r.animal_id in (:animalIds)
-      order by r.on_day desc, r.recorded_at desc`,
+      where r.collection_id = :collectionId and r.animal_id in (:animalIds)`,
     { animalIds },
   );
+  return packed!.records;
 }
 
 export function pictureViews(work: Work, animalId: string): Promise<PictureView[]> {

@@ -11,22 +11,17 @@ import { pictureViews, recordViews } from './animals.repository.ts';
 import { summariesOf } from './animals.service.ts';
 import { conflictView } from '../genetics/contradictions.service.ts';
 import { statesOf } from '../states/animal-states.ts';
-import { keptAnimalsOf } from '../states/kept-animals.ts';
+import { keptAnimalWith } from '../states/kept-animals.ts';
 import { saleRulesOf } from '../sales/sale-rules.ts';
 import { careOf } from './animal-care.ts';
 import { parentsOf } from './kin.ts';
-import { clutchOfAnimal, openPublication } from './animals.queries.ts';
+import { clutchOfAnimal, openPublication, ownRow } from './animals.queries.ts';
 
 const GENERATIONS = 3;
 
 /** One animal's page: its record, kin, claims with what they rest on, and what is advised. */
 export async function viewAnimal(work: Work, id: string): Promise<AnimalView> {
-  const row = (
-    await work.models.animals.findOne({
-      where: { collectionId: work.actor.collectionId, id },
-      transaction: work.transaction,
-    })
-  )?.get();
+  const [row] = await ownRow(work, { id });
   if (!row) throw notFound('This animal');
   const genetics = await geneticsSoon(work);
   const claims = await soonOr(work, supportedClaims(genetics, id));
@@ -38,7 +33,7 @@ export async function viewAnimal(work: Work, id: string): Promise<AnimalView> {
   const byId = new Map((await summariesOf(work, [...kin.all])).map((animal) => [animal.id, animal]));
   const summary = byId.get(id)!;
   const records: RecordView[] = await recordViews(work, [id]);
-  const kept = (await keptAnimalsOf(work, [id])).get(id)!;
+  const kept = (await keptAnimalWith(work, id, records))!;
   const states = await statesOf(work, [id]);
   const state = states.get(id)!;
   const { history, housing } = kept;

@@ -1,6 +1,7 @@
 import type { PlanInput } from '@karyotome/contract';
 import { FEEDING_PLANS, type FeedingPlan } from '@karyotome/core';
 import { randomUUID } from 'node:crypto';
+import type { FeedingPlanRow } from '../../db/rows.ts';
 import { oncePerRead } from '../../db/once-per-read.ts';
 import type { Actor, Work } from '../../db/work.ts';
 import { invalidField, notFound, stale } from '../../refusal.ts';
@@ -23,7 +24,12 @@ async function readPlans(work: Work): Promise<StoredPlan[]> {
     order: [['key', 'asc']],
     transaction: work.transaction,
   });
-  const stored = new Map(rows.map((row) => [row.get().key, row.get()]));
+  return plansFrom(rows.map((row) => row.get()));
+}
+
+/** The built-in plans, and those of the keeper's own, by their rows. */
+export function plansFrom(rows: readonly Pick<FeedingPlanRow, 'key' | 'body' | 'version'>[]): StoredPlan[] {
+  const stored = new Map(rows.map((row) => [row.key, row]));
   const builtIn = FEEDING_PLANS.map((plan): StoredPlan => {
     const own = stored.get(plan.id);
     return own

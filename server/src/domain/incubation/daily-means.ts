@@ -1,4 +1,5 @@
 import { addDays, daysBetween, type DailyMeans } from '@karyotome/core';
+import { oncePerRead } from '../../db/once-per-read.ts';
 import { type Work } from '../../db/work.ts';
 import { meansByDay } from './incubators.queries.ts';
 
@@ -10,7 +11,10 @@ export interface IncubatorMeans {
 /** No clutch lies longer than this. */
 const LONGEST_DAYS = 100;
 
-export async function dailyMeans(work: Work): Promise<IncubatorMeans> {
+export const dailyMeans = (work: Work): Promise<IncubatorMeans> =>
+  oncePerRead(work, 'daily-means', () => readMeans(work));
+
+async function readMeans(work: Work): Promise<IncubatorMeans> {
   const rows = await meansByDay(work);
   const byIncubator = new Map(rows.map(({ incubatorId, days }) => [incubatorId, days]));
   return {

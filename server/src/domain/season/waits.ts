@@ -6,6 +6,7 @@ import {
   type PastClutch,
   type Waits,
 } from '@karyotome/core';
+import { oncePerRead } from '../../db/once-per-read.ts';
 import { type Work } from '../../db/work.ts';
 import { dailyMeans, type IncubatorMeans } from '../incubation/daily-means.ts';
 import { pastClutches } from './season-state.queries.ts';
@@ -15,7 +16,10 @@ import { pastClutches } from './season-state.queries.ts';
  *
  * @param known - the incubators' daily means, where they were read already
  */
-export async function waitsOf(work: Work, known?: IncubatorMeans): Promise<Waits> {
+export const waitsOf = (work: Work, known?: IncubatorMeans): Promise<Waits> =>
+  oncePerRead(work, 'waits', () => readWaits(work, known));
+
+async function readWaits(work: Work, known?: IncubatorMeans): Promise<Waits> {
   const rows = await pastClutches(work);
   const means = known ?? (await dailyMeans(work));
   return learnWaits(

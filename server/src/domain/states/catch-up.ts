@@ -4,7 +4,7 @@ import { sharedWork } from '../../shared-work.ts';
 import { inThread } from '../../threads/pool.ts';
 import { basisOf } from './day-basis.ts';
 import { keptRows } from './kept-animals.queries.ts';
-import { staleIds } from './states.queries.ts';
+import { countStale, staleIds } from './states.queries.ts';
 import type { StatesInput } from './states-in-thread.ts';
 import { saveStates } from './states.repository.ts';
 
@@ -16,9 +16,9 @@ const PATIENCE_MS = 20_000;
 const underWay = sharedWork<number>();
 
 /**
- * Computes what is stale of a day, in a thread, until nothing is or the patience ends.
+ * Computes what is stale of a day when it is asked for, in a thread; what becomes stale meanwhile is left to whoever made it so.
  *
- * @param first - these come before all others; without them, whoever is stale
+ * @param first - these alone; without them, whoever is stale
  * @throws Refusal `busy` where it takes too long: it goes on, and is there later
  */
 export async function catchUp(
@@ -28,8 +28,13 @@ export async function catchUp(
   first: readonly string[] = [],
 ): Promise<void> {
   const until = Date.now() + PATIENCE_MS;
-  if (first.length > 0 && first.length <= BATCH) await computeBatch(database, reader, day, first);
-  else while ((await nextBatch(database, reader, day)) > 0) if (Date.now() > until) throw stillComputing();
+  if (first.length > 0 && first.length <= BATCH) return computeBatch(database, reader, day, first);
+  const stale = await reading(database, reader, (work) => countStale(work, day));
+  for (let left = stale; left > 0;) {
+    if (Date.now() > until) throw stillComputing();
+    const done = await nextBatch(database, reader, day);
+    left = done === 0 ? 0 : left - done;
+  }
 }
 
 const stillComputing = (): Refusal =>

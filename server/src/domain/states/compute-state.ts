@@ -63,8 +63,16 @@ export interface ComputedState {
 }
 
 /** Reads an animal's row as core reads it. */
-export function toKeptAnimal(row: KeptRow, ladders: DayBasis['ladders'], today: string): KeptAnimal {
-  const records = recordsOf(row);
+export const toKeptAnimal = (row: KeptRow, ladders: DayBasis['ladders'], today: string): KeptAnimal =>
+  keptAnimal(row, recordsOf(row), ladders, today);
+
+/** The same with its standing records, in date order. */
+export function keptAnimal(
+  row: Omit<KeptRow, 'records'>,
+  records: readonly ValidRecord[],
+  ladders: DayBasis['ladders'],
+  today: string,
+): KeptAnimal {
   const history = toHistory(row.hatchedOn, records);
   const sexed = records.findLast(({ kind }) => kind === 'sex');
   const identified = records.findLast(({ kind }) => kind === 'identification');
@@ -99,7 +107,10 @@ export function recordsOf({ id: animalId, records }: KeptRow): ValidRecord[] {
   }));
 }
 
-function housingOf({ place, from }: KeptRow, ladders: DayBasis['ladders']): Housing | null {
+function housingOf(
+  { place, from }: Pick<KeptRow, 'place' | 'from'>,
+  ladders: DayBasis['ladders'],
+): Housing | null {
   const steps = place && ladders.get(place.ladderId);
   if (!place || !steps) return null;
   const { ladderId, step } = place;

@@ -1,12 +1,12 @@
 import { FEEDING_RULES, SALE_RULES, SEASON_RULES, type LadderStep } from '@karyotome/core';
 import { createCache } from '../../cache.ts';
+import { oncePerRead } from '../../db/once-per-read.ts';
 import type { Work } from '../../db/work.ts';
-import { collectionOf } from '../collection/collection-of.ts';
 import { ladderSteps } from '../enclosures/enclosures.queries.ts';
-import { plansOf } from '../husbandry/feeding-plans.ts';
+import { plansFrom } from '../husbandry/feeding-plans.ts';
 import { dayNotBegun } from './begin-day.ts';
 import type { DayBasis } from './compute-state.ts';
-import { fitRevision, storedFit } from './states.queries.ts';
+import { practiceOf, storedFit } from './states.queries.ts';
 import { fromStoredFit, type HerdFit, type StoredFit } from './stored-fit.ts';
 
 /** Fits by collection, day and revision, so that the clutches of a large collection are read once. */
@@ -18,24 +18,29 @@ const fits = createCache<HerdFit>(16);
  * @param day - today, or tomorrow where that is prepared
  * @throws BeginAgain where the collection has no fit for the day
  */
-export async function basisOf(work: Work, day: string = work.today): Promise<DayBasis> {
-  const fit = await fitOf(work, day);
-  const settings = await collectionOf(work);
-  return {
-    today: day,
-    rules: { ...FEEDING_RULES, ...settings.feedingRules },
-    seasonRules: { ...SEASON_RULES, ...settings.seasonRules },
-    saleRules: { ...SALE_RULES, ...settings.saleRules },
-    plans: (await plansOf(work)).map(({ id, name, start, steps }) => ({ id, name, start, steps })),
-    ladders: await stepsByLadder(work),
-    ...fit,
-  };
-}
+export const basisOf = (work: Work, day: string = work.today): Promise<DayBasis> =>
+  oncePerRead(work, `basis ${day}`, async () => {
+    const [practice] = await practiceOf(work, day);
+    if (practice?.fitRevision == null) throw dayNotBegun(work, work.actor, day);
+    const { feedingRules, saleRules, seasonRules, plans, steps, fitRevision } = practice;
+    return {
+      today: day,
+      rules: { ...FEEDING_RULES, ...feedingRules },
+      seasonRules: { ...SEASON_RULES, ...seasonRules },
+      saleRules: { ...SALE_RULES, ...saleRules },
+      plans: plansFrom(plans).map(({ id, name, start, steps: ladder }) => ({
+        id,
+        name,
+        start,
+        steps: ladder,
+      })),
+      ladders: toLadders(steps),
+      ...(await fitOf(work, day, fitRevision)),
+    };
+  });
 
-async function fitOf(work: Work, day: string): Promise<HerdFit> {
-  const [current] = await fitRevision(work, day);
-  if (!current) throw dayNotBegun(work, work.actor, day);
-  const key = `${work.actor.collectionId} ${day} ${current.revision}`;
+async function fitOf(work: Work, day: string, revision: number): Promise<HerdFit> {
+  const key = `${work.actor.collectionId} ${day} ${revision}`;
   const known = fits.get(key);
   if (known) return known;
   const [stored] = await storedFit(work, day);
@@ -45,12 +50,17 @@ async function fitOf(work: Work, day: string): Promise<HerdFit> {
   return fit;
 }
 
+type StepRow = Awaited<ReturnType<typeof ladderSteps>>[number];
+
 /** Ladder id -> its steps, the lowest first. */
-export async function stepsByLadder(work: Work): Promise<Map<string, LadderStep[]>> {
+export const stepsByLadder = async (work: Work): Promise<Map<string, LadderStep[]>> =>
+  toLadders(await ladderSteps(work));
+
+function toLadders(rows: readonly Omit<StepRow, 'ladder'>[]): Map<string, LadderStep[]> {
   const ladders = new Map<string, LadderStep[]>();
-  for (const { ladderId, ladder: _, mealsBefore, ...step } of await ladderSteps(work)) {
+  for (const { ladderId, name, minG, maxG, inside, mealsBefore } of rows) {
     const steps = ladders.get(ladderId) ?? [];
-    steps.push(mealsBefore == null ? step : { ...step, mealsBefore });
+    steps.push({ name, minG, maxG, inside, ...(mealsBefore == null ? {} : { mealsBefore }) });
     ladders.set(ladderId, steps);
   }
   return ladders;

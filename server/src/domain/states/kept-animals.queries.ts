@@ -45,7 +45,15 @@ export type PackedRecord = [id: string, kind: string, onDay: string, body: Recor
 
 const KINDS = `('weight', 'feeding', 'shed', 'move', 'sex', 'plan', 'care', 'own-way', 'identification')`;
 
-const KEPT_SQL = `
+const RECORDS = `
+         (select coalesce(json_agg(json_build_array(r.id, r.kind, r.on_day,
+                   -- Of an identification only how sure it was: its markers and odds would weigh more than all the rest.
+                   case r.kind when 'identification' then jsonb_build_object('sure', r.body -> 'sure') else r.body end)
+                   order by r.on_day, r.recorded_at), '[]')::text
+            from records r
+           where r.collection_id = a.collection_id and r.animal_id = a.id and r.voided_at is null and r.kind in ${KINDS})`;
+
+const keptSql = (records: string): string => `
   select a.id, a.number, a.sex, a.hatched_on as "hatchedOn", a.clutch_id as "clutchId", a.status,
          (select coalesce(json_agg(json_build_object('id', p.id, 'season', p.season, 'startedOn', p.started_on,
                    'damId', p.dam_id,
@@ -75,13 +83,7 @@ const KEPT_SQL = `
             join tubs t on t.collection_id = a.collection_id and t.id = last.tub_id::uuid
             join racks k on k.collection_id = t.collection_id and k.id = t.rack_id) as "from",
          s.changes,
-         (select coalesce(json_agg(json_build_array(r.id, r.kind, r.on_day,
-                   -- Of an identification only how sure it was: its markers and odds would weigh more than all the rest.
-                   case r.kind when 'identification' then jsonb_build_object('sure', r.body -> 'sure') else r.body end)
-                   order by r.on_day, r.recorded_at), '[]')::text
-            from records r
-           where r.collection_id = a.collection_id and r.animal_id = a.id and r.voided_at is null and r.kind in ${KINDS}
-         ) as records
+         ${records} as records
     from animals a
     left join animal_states s on s.collection_id = a.collection_id and s.animal_id = a.id and s.day = :day
     left join lateral (${COUNTING_EVIDENCE}) e on true
@@ -90,7 +92,13 @@ const KEPT_SQL = `
 /** Animals with their records. @param day - whose state's changes are told */
 export function keptRows(work: Work, ids: readonly string[], day: string): Promise<KeptRow[]> {
   if (ids.length === 0) return Promise.resolve([]);
-  return select<KeptRow>(work, KEPT_SQL, { ids, day });
+  return select<KeptRow>(work, keptSql(RECORDS), { ids, day });
+}
+
+/** One animal without its records, where those are read for something else too. */
+export async function keptRowAlone(work: Work, id: string): Promise<Omit<KeptRow, 'records'> | null> {
+  const [row] = await select<Omit<KeptRow, 'records'>>(work, keptSql('null'), { ids: [id], day: work.today });
+  return row ?? null;
 }
 
 /** So many animals settle what a collection has in common; more would only take time. */

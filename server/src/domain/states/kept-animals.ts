@@ -1,9 +1,10 @@
 import type { KeptAnimal } from '@karyotome/core';
 import type { Work } from '../../db/work.ts';
 import { inThread, type Tasks } from '../../threads/pool.ts';
-import { recordsOf, toKeptAnimal } from './compute-state.ts';
+import type { RecordView } from '@karyotome/contract';
+import { keptAnimal, recordsOf, toKeptAnimal } from './compute-state.ts';
 import { stepsByLadder } from './day-basis.ts';
-import { keptRows, livingIds, type KeptRow } from './kept-animals.queries.ts';
+import { keptRowAlone, keptRows, livingIds, type KeptRow } from './kept-animals.queries.ts';
 import type { ValidRecord } from '../records/history.ts';
 
 /** An animal with its history, for a page that shows it. */
@@ -21,6 +22,25 @@ export async function keptAnimalsOf(
   return new Map(
     rows.map((row) => [row.id, { ...toKeptAnimal(row, ladders, work.today), records: recordsOf(row) }]),
   );
+}
+
+/** One animal whose records were read already. @param records - the newest first, voided ones among them */
+export async function keptAnimalWith(
+  work: Work,
+  id: string,
+  records: readonly RecordView[],
+): Promise<KeptAnimal | null> {
+  const row = await keptRowAlone(work, id);
+  const standing = records
+    .filter(({ voided }) => voided === null)
+    .map(({ id: record, kind, on, body }) => ({
+      id: record,
+      animalId: id,
+      kind,
+      onDay: on,
+      body: { ...body },
+    }));
+  return row && keptAnimal(row, standing.toReversed(), await stepsByLadder(work), work.today);
 }
 
 /** So many animals go to a thread at once. */

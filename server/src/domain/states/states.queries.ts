@@ -1,4 +1,13 @@
-import { COMPARED_AGE_SHARE, LEAST_COMPARED_DAYS, type Compared } from '@karyotome/core';
+import type { LadderStepInput } from '@karyotome/contract';
+import {
+  COMPARED_AGE_SHARE,
+  LEAST_COMPARED_DAYS,
+  type Compared,
+  type FeedingRules,
+  type SaleRules,
+  type SeasonRules,
+} from '@karyotome/core';
+import type { FeedingPlanRow } from '../../db/rows.ts';
 import { select, type Work } from '../../db/work.ts';
 import type { StoredState } from './compute-state.ts';
 
@@ -25,6 +34,17 @@ export async function staleIds(work: Work, day: string, limit: number): Promise<
     { day, limit },
   );
   return rows.map(({ id }) => id);
+}
+
+/** How many animals have a state of a day that has to be computed. */
+export async function countStale(work: Work, day: string): Promise<number> {
+  const [row] = await select<{ count: number }>(
+    work,
+    `select count(*)::int as count from animal_states
+      where collection_id = :collectionId and day = :day and computed_for <> changes`,
+    { day },
+  );
+  return row!.count;
 }
 
 /** Which fit the collection has for a day; none where the day has not begun. */
@@ -80,4 +100,29 @@ export async function comparedWith(
     },
   );
   return counts!;
+}
+
+/** What the collection keeps its animals by, all in one row; its fit's revision is null where the day has not begun. */
+interface Practice {
+  readonly feedingRules: Partial<FeedingRules>;
+  readonly saleRules: Partial<SaleRules>;
+  readonly seasonRules: Partial<SeasonRules>;
+  readonly plans: Pick<FeedingPlanRow, 'key' | 'body' | 'version'>[];
+  readonly steps: (LadderStepInput & { readonly ladderId: string })[];
+  readonly fitRevision: number | null;
+}
+
+export function practiceOf(work: Work, day: string): Promise<Practice[]> {
+  return select<Practice>(
+    work,
+    `select c.feeding_rules as "feedingRules", c.sale_rules as "saleRules", c.season_rules as "seasonRules",
+            (select coalesce(json_agg(json_build_object('key', p.key, 'body', p.body, 'version', p.version) order by p.key), '[]')
+               from feeding_plans p where p.collection_id = c.id) as plans,
+            (select coalesce(json_agg(json_build_object('ladderId', s.ladder_id, 'name', s.name, 'minG', s.min_g,
+                      'maxG', s.max_g, 'inside', s.inside, 'mealsBefore', s.meals_before) order by s.ladder_id, s.position), '[]')
+               from ladder_steps s where s.collection_id = c.id) as steps,
+            (select d.fit_revision from herd_days d where d.collection_id = c.id and d.day = :day) as "fitRevision"
+       from collections c where c.id = :collectionId`,
+    { day },
+  );
 }

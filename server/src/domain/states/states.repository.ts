@@ -1,9 +1,8 @@
-import { QueryTypes } from 'sequelize';
 import type { Database, Work } from '../../db/work.ts';
 
-const CLAIM_SQL = `
+const SAVE_SQL = `
   with given as (select * from jsonb_to_recordset($1::jsonb) as g (id uuid, changes bigint, sex text,
-         age_days double precision, off_curve double precision, plan_id text, is_shedding boolean, board text, board_order smallint, mass_g double precision, facts jsonb)),
+         age_days double precision, off_curve double precision, plan_id text, is_shedding boolean, board text, board_order smallint, mass_g double precision, facts jsonb, tasks jsonb)),
   free as (
     -- Whoever changes one of these just now makes it stale again; it is left to the next.
     select s.animal_id from animal_states s join given g on g.id = s.animal_id
@@ -18,19 +17,15 @@ const CLAIM_SQL = `
     returning s.animal_id),
   cleared as (
     delete from due_tasks d using kept k where d.collection_id = $2 and d.day = $3 and d.animal_id = k.animal_id)
-  select animal_id as id from kept`;
-
-const TASKS_SQL = `
   insert into due_tasks (collection_id, day, animal_id, ordinal, act, kind, urgency, place_key, clutch_id, prey, task)
   select $2, $3, g.id, t.ordinal, t.act, t.kind, t.urgency, t.place_key, t.clutch_id, t.prey, t.task
-    from jsonb_to_recordset($1::jsonb) as g (id uuid, tasks jsonb)
+    from given g join kept k on k.animal_id = g.id
     cross join lateral jsonb_to_recordset(g.tasks) as t (ordinal smallint, act text, kind text, urgency smallint,
-      place_key text, clutch_id uuid, prey text, task jsonb)
-   where g.id = any ($4::uuid[])`;
+      place_key text, clutch_id uuid, prey text, task jsonb)`;
 
 /**
- * Stores computed states with their tasks. One that was computed from more than what is given stays as it is; one that was
- * changed meanwhile is stored and stays stale.
+ * Stores computed states with their tasks, in one statement. One that was computed from more than what is given stays as it
+ * is; one that was changed meanwhile is stored and stays stale.
  *
  * @param states - as `statesToText` writes them
  */
@@ -40,18 +35,7 @@ export async function saveStates(
   day: string,
   states: string,
 ): Promise<void> {
-  await sequelize.transaction(async (transaction) => {
-    const kept = await sequelize.query<{ id: string }>(CLAIM_SQL, {
-      type: QueryTypes.SELECT,
-      transaction,
-      bind: [states, collectionId, day],
-    });
-    if (kept.length === 0) return;
-    await sequelize.query(TASKS_SQL, {
-      transaction,
-      bind: [states, collectionId, day, kept.map(({ id }) => id)],
-    });
-  });
+  await sequelize.query(SAVE_SQL, { bind: [states, collectionId, day] });
 }
 
 /** Begins a day: what was fitted for it, and a row for each animal, to be computed. */

@@ -1,0 +1,11 @@
+import { startPostgres } from '../scripts/postgres.mjs';
+import { administer, databaseUrl } from '../server/test/template.ts';
+import { openDatabase } from '../server/src/db/open.ts';
+import { migrate } from '../server/src/db/migrate.ts';
+import { fillCollection } from './collection.ts';
+const server = (await startPostgres('bench', () => undefined)).url('postgres');
+const n = Number(process.argv[2]); const name = `bench_${n}`;
+await administer(server, `drop database if exists ${name} with (force)`, `create database ${name}`);
+const db = openDatabase(databaseUrl(server, name), console.error); await migrate(db.sequelize);
+const t = performance.now(); await fillCollection(db, n, Number(process.argv[3]), 'only-for-the-bench'); console.log('filled', performance.now() - t);
+process.exit(0);
