@@ -41,7 +41,7 @@ export async function launch(
         KARYOTOME_WEB: join(ROOT, 'web/dist'),
         PORT: '0',
         LOG_LEVEL: 'error',
-        PROCESSES: '1',
+        PROCESSES: process.env['PROCESSES'] ?? '1',
         ...env,
       },
       stdio: ['ignore', 'pipe', 'inherit', 'ipc'],

@@ -275,8 +275,22 @@ async function together(farm: Farm, size: Size, running: Running): Promise<void>
   );
 }
 
+/** With REUSE=1: the collection as an earlier run left it. */
+async function reused(url: string): Promise<Farm> {
+  const client = new pg.Client(url);
+  await client.connect();
+  const idsOf = async (sql: string): Promise<string[]> =>
+    (await client.query<{ id: string }>(sql)).rows.map(({ id }) => id);
+  const ids = await idsOf('select id from animals order by number');
+  const racks = await idsOf('select id from racks order by name');
+  const [collectionId] = await idsOf('select id from collections');
+  await client.end();
+  return { url, ids, racks, collectionId: collectionId! };
+}
+
 async function fill(size: Size, server: string): Promise<Farm> {
   const name = `bench_${size.animals}`;
+  if (process.env['REUSE']) return reused(databaseUrl(server, name));
   await administer(server, `drop database if exists ${name} with (force)`, `create database ${name}`);
   const url = databaseUrl(server, name);
   const database = openDatabase(url, (error) => console.error(error));

@@ -1,5 +1,6 @@
 import { existsSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { randomBytes } from 'node:crypto';
+import { availableParallelism } from 'node:os';
 import { join, resolve } from 'node:path';
 
 export interface Config {
@@ -26,6 +27,14 @@ export interface Config {
   readonly clockAheadDays: number;
   readonly ownerEmail: string;
   readonly signInAttempts: number;
+  /** Processes that serve on this machine. */
+  readonly processes: number;
+  /** A launcher holds the standard input open as long as it runs. */
+  readonly hasLauncher: boolean;
+  /** The pooler between gives each transaction another connection: plans are not kept. */
+  readonly isPooledByTransaction: boolean;
+  /** The database itself, where `databaseUrl` leads to a pooler. */
+  readonly directDatabaseUrl: string;
 }
 
 function required(environment: NodeJS.ProcessEnv, name: string): string {
@@ -90,5 +99,9 @@ export function readConfig(environment: NodeJS.ProcessEnv): Config {
     clockAheadDays: number(environment, 'CLOCK_AHEAD_DAYS', 0, 0, 3650),
     ownerEmail: environment['OWNER_EMAIL'] ?? 'owner@karyotome.local',
     signInAttempts: number(environment, 'SIGN_IN_ATTEMPTS', 10, 1, 100_000),
+    processes: number(environment, 'PROCESSES', availableParallelism(), 1, 64),
+    hasLauncher: Boolean(environment['KARYOTOME_PARENT']),
+    isPooledByTransaction: environment['DATABASE_POOLER'] === 'transaction',
+    directDatabaseUrl: environment['DIRECT_DATABASE_URL'] ?? required(environment, 'DATABASE_URL'),
   };
 }

@@ -78,6 +78,10 @@ export async function startTestApp({
       ownerEmail: 'owner@example.test',
       signInAttempts: 5,
       clockAheadDays: 0,
+      processes: 1,
+      hasLauncher: false,
+      isPooledByTransaction: false,
+      directDatabaseUrl: url,
     },
     pino({ level: 'silent' }),
   );

@@ -2,6 +2,7 @@ export { addDays, daysBetween, isIsoDay, localDay, type IsoDay } from './days.ts
 export {
   clockIn,
   dayIn,
+  hourIn,
   hoursOf,
   isTimeZone,
   latestDayOnEarth,

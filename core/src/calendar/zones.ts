@@ -134,3 +134,10 @@ export function latestDayOnEarth(ms: number): IsoDay {
 export function hoursOf(zone: TimeZone, day: IsoDay): number {
   return (startOfDay(zone, addDays(day, 1)) - startOfDay(zone, day)) / 3_600_000;
 }
+
+/**
+ * The hour of a moment on a zone's clock, 0 to 23.
+ *
+ * @example hourIn('Europe/Berlin', Date.UTC(2026, 0, 1, 23, 30)) // 0
+ */
+export const hourIn = (zone: TimeZone, ms: number): number => new Date(wallClock(zone, ms)).getUTCHours();

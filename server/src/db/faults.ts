@@ -47,10 +47,14 @@ const DRIVER_SAYS = [
   'timeout exceeded when trying to connect',
 ];
 
-/** A deadlock or a serialisation failure: the database asks to do the whole again. */
+/**
+ * A deadlock or a serialisation failure: the database asks to do the whole again. So it is where somebody else took a
+ * write's key at the same moment (23505): then the write is found answered.
+ */
 export function isToBeDoneAgain(error: unknown): boolean {
   const code = codeOf(error);
-  return code === '40001' || code === '40P01';
+  const isOfKey = code === '23505' && constraintOf(error).startsWith('idempotent_writes');
+  return code === '40001' || code === '40P01' || isOfKey;
 }
 
 /** A disk is full: PostgreSQL's (53100) or this server's own. */

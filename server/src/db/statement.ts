@@ -42,8 +42,12 @@ export function toStatement(sql: string): Statement {
   return statement;
 }
 
+let keepsPlans = true;
+
 /** A pooler that gives each transaction another connection knows no plans that were kept on the last one. */
-const KEEPS_PLANS = process.env['DATABASE_POOLER'] !== 'transaction';
+export function keepNoPlans(): void {
+  keepsPlans = false;
+}
 
 /** Rows of a query over the transaction's own connection. A value that the query does not name is not sent. */
 export async function rowsOf<Row extends object>(
@@ -57,6 +61,6 @@ export async function rowsOf<Row extends object>(
     if (!(one in values)) throw new Error(`The query names :${one}, which was not given.`);
     return values[one];
   });
-  const { rows } = await connection.query<Row>({ ...(KEEPS_PLANS ? { name } : {}), text, values: given });
+  const { rows } = await connection.query<Row>({ ...(keepsPlans ? { name } : {}), text, values: given });
   return rows;
 }

@@ -55,5 +55,8 @@ export async function inTurn<T>(key: string, run: () => Promise<T>): Promise<T> 
   }
 }
 
+/** Writes of single animals at once: connections are left for those who read. */
+export const sharing = new Turns(6);
+
 /** Reads that wait for the engine's thread hold a connection each meanwhile: a few of them at once. */
 export const inferring = new Turns(4);

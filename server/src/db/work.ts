@@ -6,7 +6,7 @@ import { BeginAgain } from './begin-again.ts';
 import { isDatabaseAway, isToBeDoneAgain } from './faults.ts';
 import type { Models } from './models.ts';
 import { rowsOf } from './statement.ts';
-import { inTurn } from './turns.ts';
+import { inTurn, sharing } from './turns.ts';
 
 /** Whoever reads a collection: somebody with an account, or somebody who was given an address that shows a part of it. */
 export interface Reader {
@@ -72,7 +72,7 @@ export async function reading<T, Who extends Reader>(
     try {
       return await database.sequelize.transaction(
         { readOnly: true } as TransactionOptions,
-        async (transaction) => run(await begin(database, actor, transaction, false)),
+        async (transaction) => run(await begin(database, actor, transaction, 'read')),
       );
     } catch (error) {
       if (error instanceof BeginAgain && beginnings < MOST_BEGINNINGS) {
@@ -92,18 +92,24 @@ export async function reading<T, Who extends Reader>(
  * is done again, a few times.
  *
  * @param run - may run more than once: outside the transaction it must change nothing
+ * @param beside - it checks and changes a single animal, whose row it locks: others of its like may run at once, everything
+ *   else waits
  */
 export function writing<T, Who extends Reader>(
   database: Database,
   actor: Who,
   run: (work: Work<Who>) => Promise<T>,
+  { beside = false }: { beside?: boolean } = {},
 ): Promise<T> {
-  return inTurn(actor.collectionId, async () => {
+  const turn = (act: () => Promise<T>): Promise<T> =>
+    beside ? sharing.take(act) : inTurn(actor.collectionId, act);
+  const mode = beside ? 'write-beside' : 'write';
+  return turn(async () => {
     for (let tries = 1; ; tries++) {
       const progress = { isDone: false };
       try {
         return await database.sequelize.transaction(async (transaction) => {
-          const answer = await run(await begin(database, actor, transaction, true));
+          const answer = await run(await begin(database, actor, transaction, mode));
           progress.isDone = true;
           return answer;
         });
@@ -122,20 +128,27 @@ export function writing<T, Who extends Reader>(
   });
 }
 
+/** A lock of the collection's own that ends with the transaction; shared, it writes nothing, unlike that of a row. */
+const LOCK = 'hashtextextended(id::text, 0)';
+const BEGIN_SQL = {
+  read: 'select time_zone as "timeZone" from collections where id = :id',
+  'write-beside': `select time_zone as "timeZone", pg_advisory_xact_lock_shared(${LOCK}) from collections where id = :id`,
+  // Rows that refer to the collection lock its key alone, so they do not wait for this.
+  write: `select time_zone as "timeZone", pg_advisory_xact_lock(${LOCK}) from collections where id = :id for no key update`,
+} as const;
+
 async function begin<Who extends Reader>(
   database: Database,
   actor: Who,
   transaction: Transaction,
-  isWriting: boolean,
+  mode: keyof typeof BEGIN_SQL,
 ): Promise<Work<Who>> {
-  const [collection] = await rowsOf<{ timeZone: string | null }>(
-    transaction,
-    // Rows that refer to the collection lock its key alone, so they do not wait for this.
-    `select time_zone as "timeZone" from collections where id = :id ${isWriting ? 'for no key update' : ''}`,
-    { id: actor.collectionId },
-  );
+  const [collection] = await rowsOf<{ timeZone: string | null }>(transaction, BEGIN_SQL[mode], {
+    id: actor.collectionId,
+  });
   if (!collection) throw new Refusal('not-found', 'This collection does not exist.');
   const timeZone = collection.timeZone ?? MACHINE_ZONE;
+  const isWriting = mode !== 'read';
   return { ...database, transaction, actor, isWriting, timeZone, today: dayIn(timeZone, nowMs()) };
 }
 

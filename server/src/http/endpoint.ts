@@ -4,6 +4,7 @@ import {
   listQuery,
   tagsChangedBy,
   type AnswerOf,
+  type ListQuery,
   type ListRoute,
   type Page,
   type Permission,
@@ -19,7 +20,7 @@ import { Refusal } from '../refusal.ts';
 import { asked, callOf, checked, type Asked, type Call } from './asked.ts';
 import { bodyLimit } from './limits.ts';
 import { onceByKey, type Answer } from './once.ts';
-import { listQueryOf, pageOf } from './paging.ts';
+import { cutPage, listQueryOf, pageOf } from './paging.ts';
 import { fingerprintOf, isAnswered, keyOf } from './write-keys.ts';
 
 declare module 'express-session' {
@@ -76,6 +77,8 @@ export interface WriteOptions<R extends Route, Prepared> {
   readonly prepare?: (asked: Asked<R>, actor: Actor) => Promise<Prepared>;
   /** Undoes what `prepare` did where the write did not happen after all. */
   readonly discard?: (prepared: Prepared) => Promise<void>;
+  /** It checks and changes a single animal: others of its like may run at once. */
+  readonly isBeside?: (asked: Asked<R>) => boolean;
   /** Adds to the answer what may take long to find out; the write has happened by then. */
   readonly complete?: (asked: Asked<R>, actor: Actor, answer: AnswerOf<R>) => Promise<AnswerOf<R>>;
 }
@@ -190,6 +193,24 @@ export function createEndpoints(
       };
       read(route, page as (call: Call<R>) => Promise<AnswerOf<R>>);
     },
+    /**
+     * The same of a list that the database sorts and filters.
+     *
+     * @param find - the keys of all items that were asked for, in the order that was asked for
+     */
+    listByKey<R extends ListRoute, Item extends object>(
+      route: R & ListRoute<string, Item>,
+      find: (call: Call<R>, query: ListQuery) => Promise<readonly string[]>,
+      show: (call: Call<R>, page: readonly string[]) => Promise<Item[]>,
+    ): void {
+      const schema = listQuery(route.list);
+      const page = async (call: Call<R>): Promise<Page<Item>> => {
+        const query = checked(schema, listQueryOf(call.request));
+        const found = cutPage(await find(call, query), (key) => key, query);
+        return { ...found, items: await show(call, found.items) };
+      };
+      read(route, page as (call: Call<R>) => Promise<AnswerOf<R>>);
+    },
     /** A write takes effect once per Idempotency-Key: a repetition is answered from the first one's record. */
     write<R extends Route, Prepared = undefined>(
       route: R,
@@ -246,23 +267,29 @@ async function writeOnce<R extends Route, Prepared>(
   route: R,
   request: Request,
   run: (call: Call<R>, prepared: Prepared) => Promise<AnswerOf<R>>,
-  { prepare, discard }: Pick<WriteOptions<R, Prepared>, 'prepare' | 'discard'>,
+  { prepare, discard, isBeside }: Pick<WriteOptions<R, Prepared>, 'prepare' | 'discard' | 'isBeside'>,
 ): Promise<Answer> {
   const key = keyOf(request);
+  const beside = isBeside?.(asked(route, request)) ?? false;
   for (let beginning = 1; ; beginning++) {
     const isPrepared = prepare !== undefined && !(key !== null && (await isAnswered(database, actor, key)));
     const prepared = isPrepared ? await prepare(asked(route, request), actor) : (undefined as Prepared);
     const progress = { isUsed: false };
     try {
-      const answer = await writing(database, actor, async (work) => {
-        progress.isUsed = false;
-        const act = async (): Promise<Answer> => {
-          progress.isUsed = true;
-          const body = await run(callOf(route, request, work), prepared);
-          return body === undefined ? { status: route.status } : { status: route.status, body };
-        };
-        return key === null ? act() : onceByKey(work, key, fingerprintOf(request), act);
-      });
+      const answer = await writing(
+        database,
+        actor,
+        async (work) => {
+          progress.isUsed = false;
+          const act = async (): Promise<Answer> => {
+            progress.isUsed = true;
+            const body = await run(callOf(route, request, work), prepared);
+            return body === undefined ? { status: route.status } : { status: route.status, body };
+          };
+          return key === null ? act() : onceByKey(work, key, fingerprintOf(request), act);
+        },
+        { beside },
+      );
       if (isPrepared && !progress.isUsed) await discard?.(prepared);
       return answer;
     } catch (error) {

@@ -1,4 +1,5 @@
 import type { Response } from 'express';
+import { onTold, tellAll } from '../relay.ts';
 
 /* Event streams by the session that opened them: signing out ends them, and so does the end of the server. */
 
@@ -14,9 +15,14 @@ export function addStream(sessionId: string, response: Response): () => void {
   };
 }
 
-export function endStreams(sessionId: string): void {
+const ENDED = 'session ended';
+
+/** In whatever process they are open. */
+export const endStreams = (sessionId: string): void => tellAll(ENDED, sessionId);
+
+onTold<string>(ENDED, (sessionId) => {
   for (const response of streams.get(sessionId) ?? []) response.end();
-}
+});
 
 export function endAllStreams(): void {
   for (const responses of streams.values()) for (const response of responses) response.end();

@@ -2,6 +2,7 @@ import { readId, ROUTES, type JobProgress } from '@karyotome/contract';
 import type { Request } from 'express';
 import { actorOf, type Endpoints } from './endpoint.ts';
 import { notFound } from '../refusal.ts';
+import { onTold, tellAll } from '../relay.ts';
 
 /*
  * How far work is that takes long, for whoever waits for its answer. Whoever sends such a request names the job in a header,
@@ -10,6 +11,18 @@ import { notFound } from '../refusal.ts';
 
 const HEADER = 'Job-Id';
 const jobs = new Map<string, JobProgress>();
+
+/** Of a job that may run in another process than the one that is asked; null where it has ended. */
+interface Told {
+  readonly key: string;
+  readonly progress: JobProgress | null;
+}
+const PROGRESS = 'job progress';
+const tell = (told: Told): void => tellAll(PROGRESS, told);
+onTold<Told>(PROGRESS, ({ key, progress }) => {
+  if (progress) jobs.set(key, progress);
+  else jobs.delete(key);
+});
 
 export interface Job {
   /** Aborted when whoever asked is gone, or was answered. */
@@ -25,14 +38,14 @@ export function startJob(request: Request): Job {
   const answer = request.res!;
   const end = (): void => {
     giveUp.abort();
-    if (key !== null) jobs.delete(key);
+    if (key !== null && jobs.has(key)) tell({ key, progress: null });
   };
   if (answer.destroyed) end();
   else answer.once('close', end);
   return {
     signal: giveUp.signal,
     report(progress) {
-      if (key !== null && !giveUp.signal.aborted) jobs.set(key, progress);
+      if (key !== null && !giveUp.signal.aborted) tell({ key, progress });
     },
   };
 }

@@ -26,7 +26,7 @@ export async function onceByKey(
       throw new Refusal('key-reused', 'Use a new key for a new request.');
     return first.body === null ? { status: first.status } : { status: first.status, body: first.body };
   }
-  // Writes of a collection come one by one, so nobody else takes the key meanwhile.
+  // Where somebody else takes the key meanwhile, the database refuses it to one of the two, who begins again.
   const answer = await run();
   await work.models.idempotentWrites.create(
     { collectionId, accountId, key, fingerprint, status: answer.status, body: answer.body ?? null },

@@ -22,7 +22,15 @@ export function pageOf<Item extends object>(
     items.filter((item) => rules.filters.every((field) => fits(item, field, query[field] ?? null))),
     query.sort,
   );
-  const keyOf = (item: Item): string => String(valueOf(item, rules.key));
+  return cutPage(found, (item) => String(valueOf(item, rules.key)), query);
+}
+
+/** The page that was asked for, of what is filtered and sorted already. @throws Refusal `invalid` for a cursor that is none */
+export function cutPage<Item>(
+  found: readonly Item[],
+  keyOf: (item: Item) => string,
+  query: Pick<ListQuery, 'after' | 'limit'>,
+): Page<Item> {
   const from = query.after === null ? 0 : placeAfter(found, keyOf, cursorOf(query.after));
   const page = found.slice(from, from + query.limit);
   const end = from + page.length;

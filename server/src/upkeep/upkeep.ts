@@ -8,32 +8,10 @@ import type { Database } from '../db/work.ts';
 /** A device that was off line for longer sends entries that may count twice: it is told so on the device. */
 export const KEYS_KEPT_DAYS = 90;
 
-const EVERY_MS = 600_000;
-
 export async function tidy({ sequelize }: Database): Promise<void> {
   await sequelize.query(
     `delete from idempotent_writes where created_at < now() - make_interval(days => ${KEYS_KEPT_DAYS})`,
   );
   await sequelize.query('delete from sessions where expire < now()');
   await sequelize.query('delete from rate_limits where expire < extract(epoch from now()) * 1000');
-}
-
-/**
- * Tidies now and every ten minutes.
- *
- * @param also - what else is looked after in the same turn
- * @returns ends it
- */
-export function startUpkeep(
-  database: Database,
-  onFault: (error: unknown) => void,
-  also: readonly ((database: Database) => Promise<void>)[] = [],
-): () => void {
-  const run = (): void => {
-    for (const task of [tidy, ...also]) task(database).catch(onFault);
-  };
-  run();
-  const timer = setInterval(run, EVERY_MS);
-  timer.unref();
-  return () => clearInterval(timer);
 }

@@ -1,4 +1,4 @@
-import type { AnimalSummary, PictureView, RecordView } from '@karyotome/contract';
+import type { AnimalSummary, ListQuery, PictureView, RecordView } from '@karyotome/contract';
 import { select, type Work } from '../../db/work.ts';
 import { labelOf } from '../genetics/inferred-of-animal.ts';
 import { type Genetics } from '../genetics/genetics.service.ts';
@@ -102,4 +102,39 @@ export function pictureViews(work: Work, animalId: string): Promise<PictureView[
        from pictures where collection_id = :collectionId and animal_id = :animalId order by created_at desc`,
     { animalId },
   );
+}
+
+/** What animals can be sorted by, in SQL; those of the last weight read it. */
+const SORTS: Readonly<Record<string, string>> = {
+  number: 'a.number',
+  name: 'a.name',
+  hatchedOn: 'a.hatched_on',
+  massG: 'w.mass_g',
+  weighedOn: 'w.on_day',
+  status: 'a.status',
+};
+const FILTERS: Readonly<Record<string, string>> = {
+  sex: 'a.sex = :sex',
+  status: 'a.status = :status',
+  clutchId: 'a.clutch_id::text = :clutchId',
+};
+const LAST_WEIGHT = `left join lateral (
+  select (r.body ->> 'massG')::double precision as mass_g, r.on_day from records r
+   where r.collection_id = a.collection_id and r.animal_id = a.id and r.kind = 'weight' and r.voided_at is null
+   order by r.on_day desc, r.recorded_at desc limit 1) w on true`;
+
+/** The ids of the animals that were asked for, in the order that was asked for; by number where none was. */
+export async function animalIds(work: Work, query: ListQuery): Promise<string[]> {
+  const field = query.sort?.replace(/^-/, '') ?? 'number';
+  const direction = query.sort?.startsWith('-') ? 'desc' : 'asc';
+  const wanted = Object.keys(FILTERS).filter((name) => query[name] != null);
+  const [found] = await select<{ ids: string[] }>(
+    work,
+    // One list of text, many times faster to fetch than as many rows.
+    `select coalesce(json_agg(a.id order by ${SORTS[field]} ${direction} nulls last, a.number), '[]') as ids
+       from animals a ${field === 'massG' || field === 'weighedOn' ? LAST_WEIGHT : ''}
+      where a.collection_id = :collectionId ${wanted.map((name) => `and ${FILTERS[name]}`).join(' ')}`,
+    Object.fromEntries(wanted.map((name) => [name, query[name]])),
+  );
+  return found!.ids;
 }

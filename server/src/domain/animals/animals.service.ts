@@ -24,6 +24,12 @@ export async function summariesOf(work: Work, ids: readonly string[]): Promise<A
   return summaries(work, await geneticsSoon(work), 'and a.id in (:ids)', { ids });
 }
 
+/** The same in the order of their ids. */
+export async function summariesInOrder(work: Work, ids: readonly string[]): Promise<AnimalSummary[]> {
+  const byId = new Map((await summariesOf(work, ids)).map((animal) => [animal.id, animal]));
+  return ids.flatMap((id) => byId.get(id) ?? []);
+}
+
 export async function findAnimal(work: Work, id: string): Promise<AnimalRow> {
   const { collectionId } = work.actor;
   const row = await work.models.animals.findOne({

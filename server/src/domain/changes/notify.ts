@@ -1,7 +1,7 @@
-import { EventEmitter } from 'node:events';
 import { TAGS, type Notice, type Tag } from '@karyotome/contract';
+import { onMissed, onTold, tellAll } from '../../relay.ts';
 
-/* Within one process: that something changed, and what people at work should hear at once. */
+/* That something changed in a collection, and what people at work should hear at once: in whatever process they watch. */
 
 /** What changed, and on which open page: that one knows already. */
 export interface Change {
@@ -9,28 +9,23 @@ export interface Change {
   readonly page: string | null;
 }
 
-const changes = new EventEmitter().setMaxListeners(0);
+const changed = (collectionId: string): string => `changed ${collectionId}`;
+const noticed = (collectionId: string): string => `notice ${collectionId}`;
 
 /** To be called after the change is committed. */
 export function notifyChanged(collectionId: string, change: Change = { tags: TAGS, page: null }): void {
-  if (change.tags.length > 0) changes.emit(collectionId, change);
+  if (change.tags.length > 0) tellAll(changed(collectionId), change);
 }
-
-const notices = new EventEmitter().setMaxListeners(0);
 
 /** Tells everybody who watches something that none of them can see by looking at their own page alone. */
-export function notify(collectionId: string, notice: Notice): void {
-  notices.emit(collectionId, notice);
-}
+export const notify = (collectionId: string, notice: Notice): void => tellAll(noticed(collectionId), notice);
 
 /** @returns ends it */
-export function onNotice(collectionId: string, told: (notice: Notice) => void): () => void {
-  notices.on(collectionId, told);
-  return () => notices.off(collectionId, told);
-}
+export const onNotice = (collectionId: string, told: (notice: Notice) => void): (() => void) =>
+  onTold(noticed(collectionId), told);
 
-/** @returns ends it */
+/** Also told that everything may have changed, where this process was cut off from the others. @returns ends it */
 export function onChanged(collectionId: string, told: (change: Change) => void): () => void {
-  changes.on(collectionId, told);
-  return () => changes.off(collectionId, told);
+  const ends = [onTold(changed(collectionId), told), onMissed(() => told({ tags: TAGS, page: null }))];
+  return () => ends.forEach((end) => end());
 }

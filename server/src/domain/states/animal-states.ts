@@ -47,7 +47,9 @@ async function computed(
 ): Promise<ComputedState[]> {
   if (ids.length === 0) return [];
   if (ids.length > COMPUTED_AT_ONCE && !work.isWriting)
-    throw new BeginAgain(() => catchUp(work, work.actor, work.today, wanted === 'these' ? ids : []));
+    throw new BeginAgain(() =>
+      catchUp(work, work.actor, work.today, wanted === 'these' ? { first: ids } : {}),
+    );
   const basis = await basisOf(work);
   const rows = await keptRows(work, ids, work.today);
   const states = rows.map((row) => computeState(row, basis));

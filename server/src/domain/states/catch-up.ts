@@ -19,15 +19,16 @@ const underWay = sharedWork<number>();
  * Computes what is stale of a day when it is asked for, in a thread; what becomes stale meanwhile is left to whoever made it so.
  *
  * @param first - these alone; without them, whoever is stale
+ * @param patienceMs - how long somebody waits for it
  * @throws Refusal `busy` where it takes too long: it goes on, and is there later
  */
 export async function catchUp(
   database: Database,
   reader: Reader,
   day: string,
-  first: readonly string[] = [],
+  { first = [], patienceMs = PATIENCE_MS }: { first?: readonly string[]; patienceMs?: number } = {},
 ): Promise<void> {
-  const until = Date.now() + PATIENCE_MS;
+  const until = Date.now() + patienceMs;
   if (first.length > 0 && first.length <= BATCH) return computeBatch(database, reader, day, first);
   const stale = await reading(database, reader, (work) => countStale(work, day));
   for (let left = stale; left > 0;) {

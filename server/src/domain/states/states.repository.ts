@@ -1,3 +1,4 @@
+import { QueryTypes } from 'sequelize';
 import type { Database, Work } from '../../db/work.ts';
 
 const SAVE_SQL = `
@@ -60,5 +61,28 @@ export async function insertDay(
     `insert into animal_states (collection_id, animal_id, day)
      select collection_id, id, $2 from animals where collection_id = $1 and is_kept_here(status) on conflict do nothing`,
     { transaction: work.transaction, bind: [collectionId, day] },
+  );
+}
+
+/** Collections that somebody looked at lately. */
+export async function collectionsAtWork({ sequelize }: Database): Promise<string[]> {
+  const rows = await sequelize.query<{ id: string }>(
+    `select distinct collection_id as id from herd_days where day >= current_date - 2`,
+    { type: QueryTypes.SELECT },
+  );
+  return rows.map(({ id }) => id);
+}
+
+/** Removes what was computed for days that are over. */
+export async function removeDaysBefore(
+  { sequelize }: Database,
+  collectionId: string,
+  day: string,
+): Promise<void> {
+  await sequelize.query(
+    // The last one stays: its fit is what the next day begins with where nobody prepared it.
+    `delete from herd_days where collection_id = $1 and day < $2
+        and day < (select max(day) from herd_days where collection_id = $1)`,
+    { bind: [collectionId, day] },
   );
 }

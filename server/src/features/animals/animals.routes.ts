@@ -4,12 +4,17 @@ import {
   changeAnimal,
   createAnimal,
   deleteAnimal,
-  listAnimals,
+  summariesInOrder,
 } from '../../domain/animals/animals.service.ts';
+import { animalIds } from '../../domain/animals/animals.repository.ts';
 import { viewAnimal } from '../../domain/animals/view-animal.ts';
 
-export function animalRoutes({ list, read, write }: Endpoints): void {
-  list(ROUTES.animals, ({ work }) => listAnimals(work));
+export function animalRoutes({ listByKey, read, write }: Endpoints): void {
+  listByKey(
+    ROUTES.animals,
+    ({ work }, query) => animalIds(work, query),
+    ({ work }, page) => summariesInOrder(work, page),
+  );
   read(ROUTES.animal, ({ work, id }) => viewAnimal(work, id));
   write(ROUTES.addAnimal, ({ work, body }) => createAnimal(work, body));
   write(ROUTES.changeAnimal, ({ work, id, body, version }) => changeAnimal(work, id, body, version));

@@ -1,0 +1,30 @@
+import { addDays, hourIn } from '@karyotome/core';
+import { nowMs } from '../../clock.ts';
+import { reading, type Database } from '../../db/work.ts';
+import { beginDay } from './begin-day.ts';
+import { catchUp } from './catch-up.ts';
+import { fitRevision } from './states.queries.ts';
+import { collectionsAtWork, removeDaysBefore } from './states.repository.ts';
+
+/** From this hour of the farm's day on, the next is prepared. */
+const FROM_HOUR = 18;
+
+/**
+ * Prepares, where the farm's evening has come, what tomorrow is read from, so that nobody waits for it after midnight; and
+ * removes the days that are over. What changes until midnight is computed anew by the next run.
+ */
+export async function rollOver(database: Database): Promise<void> {
+  for (const collectionId of await collectionsAtWork(database)) {
+    const reader = { collectionId };
+    const { today, hour, isBegun } = await reading(database, reader, async (work) => ({
+      today: work.today,
+      hour: hourIn(work.timeZone, nowMs()),
+      isBegun: (await fitRevision(work, addDays(work.today, 1))).length > 0,
+    }));
+    await removeDaysBefore(database, collectionId, today);
+    if (hour < FROM_HOUR) continue;
+    const tomorrow = addDays(today, 1);
+    if (!isBegun) await beginDay(database, reader, tomorrow, { isFitted: true });
+    await catchUp(database, reader, tomorrow, { patienceMs: Infinity });
+  }
+}

@@ -1,0 +1,42 @@
+import PgBoss from 'pg-boss';
+
+/** Something that is done over and over, once for all processes on the database. */
+export interface RecurringTask {
+  readonly name: string;
+  /** Minute, hour, day of the month, month, day of the week, in UTC. */
+  readonly cron: string;
+  readonly run: () => Promise<void>;
+}
+
+const SCHEMA = 'jobs';
+/** Whoever has nothing to do asks for it so often. */
+const ASK_EVERY_S = 2;
+const STOP_MS = 5_000;
+/** One that hangs is given to another process after so long. */
+const LONGEST_S = 3_600;
+const CONNECTIONS = 2;
+
+/**
+ * Takes part in the recurring tasks: each is queued in the database and done by one of the processes, on whatever machine. All
+ * are asked for at once, too, so that what fell due while no process ran is done now.
+ *
+ * @param url - of the database itself, or of a pooler
+ * @returns ends it, after what it is doing
+ */
+export async function startRecurring(
+  url: string,
+  tasks: readonly RecurringTask[],
+  onFault: (error: unknown) => void,
+): Promise<() => Promise<void>> {
+  const boss = new PgBoss({ connectionString: url, schema: SCHEMA, max: CONNECTIONS });
+  boss.on('error', onFault);
+  await boss.start();
+  for (const { name, cron, run } of tasks) {
+    // One that waits and one that runs: more of the same would do the same again.
+    await boss.createQueue(name, { name, policy: 'stately', expireInSeconds: LONGEST_S, retryLimit: 0 });
+    await boss.schedule(name, cron);
+    await boss.work(name, { pollingIntervalSeconds: ASK_EVERY_S }, () => run().catch(onFault));
+    await boss.send(name, {});
+  }
+  return () => boss.stop({ graceful: true, wait: true, timeout: STOP_MS });
+}

@@ -1,0 +1,53 @@
+import cluster, { type Worker } from 'node:cluster';
+import type { Config } from './config.ts';
+
+/*
+ * Several processes behind one port of this machine. The first one serves nobody: it starts the others, starts one anew that
+ * ended without being told to, and passes on that all should end.
+ */
+
+const FIRST_PAUSE_MS = 500;
+const LONGEST_PAUSE_MS = 10_000;
+/** One that has served so long ended by an accident, not by what it begins with. */
+const STEADY_MS = 60_000;
+
+export function runProcesses(
+  { processes: count, hasLauncher }: Pick<Config, 'processes' | 'hasLauncher'>,
+  onFault: (error: unknown) => void,
+): void {
+  let isStopping = false;
+  let pause = FIRST_PAUSE_MS;
+  const listening = new Set<number>();
+  const start = (): void => {
+    const begun = Date.now();
+    const worker = cluster.fork();
+    worker.on('listening', ({ port }) => {
+      listening.add(worker.id);
+      // Said once: the launcher waits for it.
+      if (listening.size === count) console.log(`listening ${port}`);
+    });
+    worker.on('exit', (code, signal) => {
+      if (isStopping) return endWhenAlone();
+      onFault(
+        new Error(`A serving process ended by ${signal ?? `code ${code}`}; another one takes its place.`),
+      );
+      pause = Date.now() - begun > STEADY_MS ? FIRST_PAUSE_MS : Math.min(2 * pause, LONGEST_PAUSE_MS);
+      setTimeout(() => !isStopping && start(), pause);
+    });
+  };
+  const stop = (): void => {
+    isStopping = true;
+    for (const worker of workers()) worker.process.kill('SIGTERM');
+    endWhenAlone();
+  };
+  for (let i = 0; i < count; i++) start();
+  for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, stop);
+  // Started by a launcher, the server ends with it, even when the launcher was killed.
+  if (hasLauncher) process.stdin.on('end', stop).resume();
+}
+
+const workers = (): Worker[] => Object.values(cluster.workers ?? {}).filter((worker) => worker !== undefined);
+
+function endWhenAlone(): void {
+  if (workers().length === 0) process.exit(0);
+}

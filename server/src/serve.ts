@@ -1,0 +1,116 @@
+import cluster from 'node:cluster';
+import { createServer } from 'node:http';
+import { Server, type AddressInfo } from 'node:net';
+import type { Logger } from 'pino';
+import { createApp } from './app.ts';
+import { now } from './clock.ts';
+import type { Config } from './config.ts';
+import type { Database } from './db/work.ts';
+import { endAllStreams } from './http/event-streams.ts';
+import { stopEngine } from './domain/genetics/engine-client.ts';
+import { readSensors } from './domain/incubation/sensor.ts';
+import { rollOver } from './domain/states/roll-over.ts';
+import { sweepFiles } from './files/sweep.ts';
+import { startRecurring, type RecurringTask } from './jobs/recurring.ts';
+import { stopThreads } from './threads/pool.ts';
+import { lapseEverywhere } from './domain/sales/lapse.ts';
+import { lapseOffers } from './domain/waiting/offer-to-first.ts';
+import { startPost } from './post/start-post.ts';
+import { joinRelay } from './relay.ts';
+import { tidy } from './upkeep/upkeep.ts';
+
+/** Accepted requests have so long to end when the server is told to stop. */
+const GRACE_MS = 20_000;
+/** Connections that the system has taken already, and this process not yet, are still taken for so long. */
+const KNOCKED_MS = 150;
+const LEAST_TURNS = 30;
+/** A connection without a request is closed only so long after: what is on its way on it arrives. */
+const IDLE_MS = 700;
+/** A client has so long to send a request's headers. */
+const HEADERS_MS = 20_000;
+
+/** What is done over and over, by one of the processes each time. */
+const recurringTasks = (database: Database): RecurringTask[] => [
+  { name: 'tidy', cron: '*/10 * * * *', run: () => tidy(database) },
+  { name: 'lapse-reservations', cron: '*/10 * * * *', run: () => lapseEverywhere(database) },
+  { name: 'lapse-offers', cron: '*/10 * * * *', run: () => lapseOffers(database) },
+  { name: 'read-sensors', cron: '*/10 * * * *', run: () => readSensors(database, now()) },
+  { name: 'roll-over', cron: '*/20 * * * *', run: () => rollOver(database) },
+];
+
+/** Serves in this process, alone or beside others, until it is told to stop. */
+export async function serve(
+  database: Database,
+  config: Config,
+  logger: Logger,
+  onFault: (error: unknown) => void,
+): Promise<void> {
+  /** What was begun beside the serving, to be ended before it. */
+  const ends: (() => Promise<void>)[] = [];
+  const leaveRelay = joinRelay(config.directDatabaseUrl, onFault);
+  const app = createApp(database, config, logger);
+  // No limit on the whole: a photograph over a slow line arrives as long as it moves (http/limits.ts).
+  const server = createServer({ requestTimeout: 0, headersTimeout: HEADERS_MS }, app.express);
+  server.on('error', (error: NodeJS.ErrnoException) => {
+    const taken = error.code === 'EADDRINUSE';
+    console.error(taken ? `Port ${config.port} is taken. Set PORT to another one.` : error.message);
+    process.exit(1);
+  });
+  server.listen(config.port, config.host, () => {
+    // Beside others, the process that started them says it.
+    if (!cluster.isWorker) console.log(`listening ${(server.address() as AddressInfo).port}`);
+  });
+
+  let stopping = false;
+  // What is answered from then on is the last on its connection.
+  server.prependListener('request', (_request, response) => {
+    if (stopping) response.setHeader('Connection', 'close');
+  });
+  /** Accepts nothing more, lets what was accepted end, and goes. */
+  async function stop(): Promise<void> {
+    if (stopping) return;
+    stopping = true;
+    await Promise.all(ends.map((end) => end()));
+    // Who has knocked already is let in first: a busy process needs some turns for it, not only time.
+    await letIn();
+    // Listens no more; unlike the HTTP server's own close, it leaves connections whose request is still being read.
+    const closed = new Promise((resolve) => Server.prototype.close.call(server, resolve));
+    endAllStreams();
+    const idle = setInterval(() => server.closeIdleConnections(), IDLE_MS);
+    const late = setTimeout(() => server.closeAllConnections(), GRACE_MS);
+    await closed;
+    clearInterval(idle);
+    clearTimeout(late);
+    await leaveRelay();
+    await app.close();
+    await stopEngine();
+    await stopThreads();
+    await database.sequelize.close();
+    // An open pipe from the launcher, or to the process that started this one, would keep it alive.
+    process.stdin.destroy();
+    if (cluster.isWorker) process.disconnect();
+  }
+  for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => void stop());
+  // Started by a launcher, the server ends with it, even when the launcher was killed.
+  if (config.hasLauncher && !cluster.isWorker) process.stdin.on('end', () => void stop()).resume();
+
+  ends.push(await startRecurring(config.databaseUrl, recurringTasks(database), onFault));
+  ends.push(await startPost(database, config, onFault));
+  if (!cluster.isWorker || cluster.worker?.id === 1) await sweep(database, config, logger).catch(onFault);
+}
+
+/** Removes files that no record names, and tells of those that are missing. */
+async function sweep(database: Database, { dataDir }: Config, logger: Logger): Promise<void> {
+  const { removed, missing } = await sweepFiles(database, dataDir);
+  if (removed.length > 0) logger.warn({ files: removed.length }, 'removed files that no record names');
+  for (const { folder, name } of missing)
+    console.error(
+      `Missing from the data folder: ${folder}/${name}. A record names it; a backup may hold it.`,
+    );
+}
+
+async function letIn(): Promise<void> {
+  const until = Date.now() + KNOCKED_MS;
+  for (let turn = 0; turn < LEAST_TURNS || Date.now() < until; turn++)
+    await new Promise((resolve) => setTimeout(resolve, 2));
+}
