@@ -32,7 +32,7 @@ export async function launch(
   const start = performance.now();
   const server = spawn(
     process.execPath,
-    [...(process.env['NODE_PROF'] ? ['--cpu-prof', `--cpu-prof-dir=${process.env['NODE_PROF']}`, '--cpu-prof-interval=500'] : []), '--import', join(ROOT, 'bench/watch-loop.mjs'), join(ROOT, 'server/dist/main.js')],
+    ['--import', join(ROOT, 'bench/watch-loop.mjs'), join(ROOT, 'server/dist/main.js')],
     {
       env: {
         ...process.env,

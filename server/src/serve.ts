@@ -8,6 +8,7 @@ import type { Config } from './config.ts';
 import type { Database } from './db/work.ts';
 import { endAllStreams } from './http/event-streams.ts';
 import { stopEngine } from './domain/genetics/engine-client.ts';
+import { storeClaims } from './domain/genetics/stored-claims.ts';
 import { readSensors } from './domain/incubation/sensor.ts';
 import { rollOver } from './domain/states/roll-over.ts';
 import { sweepFiles } from './files/sweep.ts';
@@ -35,6 +36,7 @@ const recurringTasks = (database: Database): RecurringTask[] => [
   { name: 'lapse-reservations', cron: '*/10 * * * *', run: () => lapseEverywhere(database) },
   { name: 'lapse-offers', cron: '*/10 * * * *', run: () => lapseOffers(database) },
   { name: 'read-sensors', cron: '*/10 * * * *', run: () => readSensors(database, now()) },
+  { name: 'store-claims', cron: '*/10 * * * *', run: () => storeClaims(database) },
   { name: 'roll-over', cron: '*/20 * * * *', run: () => rollOver(database) },
 ];
 

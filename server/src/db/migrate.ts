@@ -18,6 +18,7 @@ import { takingIn } from './migrations/20261129200000-taking-in.ts';
 import { keysAndAmendments } from './migrations/20261129234500-keys-and-amendments.ts';
 import { statements } from './migrations/20261129090000-statements.ts';
 import { animalStates } from './migrations/20261130090000-animal-states.ts';
+import { animalClaims } from './migrations/20261130100000-animal-claims.ts';
 
 /** Listed by hand, so that the bundled server carries them. */
 export const MIGRATIONS: readonly Migration[] = [
@@ -39,6 +40,7 @@ export const MIGRATIONS: readonly Migration[] = [
   waiting,
   keysAndAmendments,
   animalStates,
+  animalClaims,
 ];
 
 /** Any number: only one process migrates at a time. */

@@ -2,9 +2,10 @@ import { isGone, type AnimalView, type RecordView } from '@karyotome/contract';
 import { inShed, judgeMove, recordGaps, type History } from '@karyotome/core';
 import { type Work } from '../../db/work.ts';
 import { notFound } from '../../refusal.ts';
-import { claimViews, supportedClaims } from '../genetics/claim-views.ts';
+import { claimViews } from '../genetics/claim-views.ts';
 import { conflictsNear, excludedOf } from '../genetics/inferred-of-animal.ts';
-import { geneticsSoon, soonOr, type Genetics } from '../genetics/genetics.service.ts';
+import { claimsSoon } from '../genetics/stored-claims.ts';
+import { geneticsSoon, type Genetics } from '../genetics/genetics.service.ts';
 import { printedLabels } from '../labels/printed-labels.ts';
 import { placeAdvice, placesOf } from '../enclosures/placed-advice.ts';
 import { pictureViews, recordViews } from './animals.repository.ts';
@@ -24,7 +25,7 @@ export async function viewAnimal(work: Work, id: string): Promise<AnimalView> {
   const [row] = await ownRow(work, { id });
   if (!row) throw notFound('This animal');
   const genetics = await geneticsSoon(work);
-  const claims = await soonOr(work, supportedClaims(genetics, id));
+  const claims = await claimsSoon(work, genetics, id);
   const conflicts = conflictsNear(genetics, id);
   const kin = kinOf(genetics, id, [
     ...(claims ?? []).flatMap(({ support }) => (support ?? []).map(({ animal }) => animal)),
