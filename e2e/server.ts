@@ -39,6 +39,8 @@ export async function startServer(
     KARYOTOME_WEB: join(ROOT, 'web/dist'),
     PORT: '0',
     LOG_LEVEL: 'error',
+    // Several servers run beside one another here; a test of several processes says so.
+    PROCESSES: '1',
     ...more,
   };
   let running = await launch(env);

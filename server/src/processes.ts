@@ -15,6 +15,8 @@ export function runProcesses(
   { processes: count, hasLauncher }: Pick<Config, 'processes' | 'hasLauncher'>,
   onFault: (error: unknown) => void,
 ): void {
+  // Each takes connections itself: handed over by this process, those on their way to one that is killed would never end.
+  cluster.schedulingPolicy = cluster.SCHED_NONE;
   let isStopping = false;
   let pause = FIRST_PAUSE_MS;
   const listening = new Set<number>();
@@ -46,7 +48,9 @@ export function runProcesses(
   if (hasLauncher) process.stdin.on('end', stop).resume();
 }
 
-const workers = (): Worker[] => Object.values(cluster.workers ?? {}).filter((worker) => worker !== undefined);
+/** Places of workers that ended stay, empty. */
+const workers = (): Worker[] =>
+  Object.values<Worker | undefined>(cluster.workers ?? {}).filter((worker) => worker !== undefined);
 
 function endWhenAlone(): void {
   if (workers().length === 0) process.exit(0);

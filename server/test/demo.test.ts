@@ -1,15 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import {
-  addDays,
-  appetiteBaseline,
-  concerns,
-  daysBetween,
-  Growth,
-  parsePedigree,
-  type History,
-} from '@karyotome/core';
+import { addDays, concerns, daysBetween, Growth, parsePedigree, type History } from '@karyotome/core';
 import { verifyFile, type Statement, type Verification } from '@karyotome/lineage';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { canonical, genotypeKey } from '../../core/src/loci/genotype.ts';

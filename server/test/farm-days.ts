@@ -4,7 +4,6 @@ import type {
   AnimalView,
   IncubatorView,
   RoundResult,
-  RoundView,
   SetUpProposal,
   TodayView,
 } from '@karyotome/contract';

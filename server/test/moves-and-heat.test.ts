@@ -1,4 +1,4 @@
-import type { Page, AnimalView, LearnedView, RackView, RoomView } from '@karyotome/contract';
+import type { AnimalView, LearnedView, RoomView } from '@karyotome/contract';
 import { simulateRoom, type HeatFault } from '@karyotome/core';
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';

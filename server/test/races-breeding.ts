@@ -1,4 +1,4 @@
-import type { ClutchView, SeasonBoardView } from '@karyotome/contract';
+import type { ClutchView } from '@karyotome/contract';
 import { expect } from 'vitest';
 import { bodyOf, statuses, type Races } from './race-ground.ts';
 import { ago, TODAY } from './days.ts';

@@ -1,4 +1,4 @@
-import type { Page, AnimalSummary, RackView } from '@karyotome/contract';
+import type { Page, AnimalSummary } from '@karyotome/contract';
 import { expect } from 'vitest';
 import { bodyOf, statuses, type Races } from './race-ground.ts';
 import { TODAY } from './days.ts';

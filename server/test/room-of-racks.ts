@@ -1,4 +1,4 @@
-import type { Page, RackView, TodayView } from '@karyotome/contract';
+import type { Page, TodayView } from '@karyotome/contract';
 import { ago } from './days.ts';
 import { fieldsOf, maker, startTestApp, type TestApp, type TestClient } from './test-app.ts';
 import { racksOf } from './wholes.ts';

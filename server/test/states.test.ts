@@ -10,6 +10,7 @@ import { basisOf } from '../src/domain/states/day-basis.ts';
 import { computeState, type StoredState } from '../src/domain/states/compute-state.ts';
 import { keptRows, livingIds } from '../src/domain/states/kept-animals.queries.ts';
 import { ago, TODAY } from './days.ts';
+import { storedStates } from './stored-states.ts';
 import { startTestApp, type TestApp, type TestClient } from './test-app.ts';
 
 /* What husbandry computes is stored until something changes that it was computed from: never longer. */
@@ -58,22 +59,11 @@ const animal = async (): Promise<string> => {
 async function expectAllAsComputed(): Promise<void> {
   await read(unstoredStates);
   await backgroundEnded();
-  const { computed, rows } = await read(async (work) => {
-    const ids = await livingIds(work);
+  const { computed, found } = await read(async (work) => {
     const basis = await basisOf(work);
-    return {
-      computed: (await keptRows(work, ids, work.today)).map((row) => computeState(row, basis)),
-      rows: await app.database.sequelize.query<{ id: string; facts: unknown; tasks: unknown[] }>(
-        `select s.animal_id as id, s.facts, (
-           select coalesce(json_agg(json_build_object('ordinal', d.ordinal, 'act', d.act, 'kind', d.kind,
-             'urgency', d.urgency, 'clutchId', d.clutch_id, 'prey', d.prey, 'task', d.task) order by d.ordinal), '[]')
-             from due_tasks d where d.collection_id = s.collection_id and d.day = s.day and d.animal_id = s.animal_id) as tasks
-           from animal_states s where s.collection_id = $1 and s.day = $2 and s.computed_for = s.changes`,
-        { bind: [actor.collectionId, work.today], type: 'SELECT' as never, transaction: work.transaction },
-      ),
-    };
+    const rows = await keptRows(work, await livingIds(work), work.today);
+    return { computed: rows.map((row) => computeState(row, basis)), found: await storedStates(work) };
   });
-  const found = new Map((rows as unknown as { id: string }[]).map((row) => [row.id, row]));
   expect(found.size).toBe(computed.length);
   for (const { id, state: facts, tasks } of computed)
     expect(found.get(id), id).toEqual({ id, ...(JSON.parse(JSON.stringify({ facts, tasks })) as object) });

@@ -1,4 +1,3 @@
-import { createHash } from 'node:crypto';
 import {
   FILE_TYPES,
   listQuery,
@@ -21,6 +20,7 @@ import { asked, callOf, checked, type Asked, type Call } from './asked.ts';
 import { bodyLimit } from './limits.ts';
 import { onceByKey, type Answer } from './once.ts';
 import { cutPage, listQueryOf, pageOf } from './paging.ts';
+import { sharedAnswers } from './shared-answers.ts';
 import { fingerprintOf, isAnswered, keyOf } from './write-keys.ts';
 
 declare module 'express-session' {
@@ -235,29 +235,6 @@ export function createEndpoints(
     ): void {
       register(route, (request, response) => handler(request, response, allow(request, route.permission)));
     },
-  };
-}
-
-interface SharedAnswer {
-  readonly bytes: Buffer;
-  readonly etag: string;
-}
-
-/** Makes an answer once for all who ask for the same at once. */
-function sharedAnswers(): (key: string, make: () => Promise<unknown>) => Promise<SharedAnswer> {
-  const beingMade = new Map<string, Promise<SharedAnswer>>();
-  return (key, make) => {
-    let answer = beingMade.get(key);
-    if (!answer) {
-      answer = make()
-        .then((body) => {
-          const bytes = Buffer.from(JSON.stringify(body));
-          return { bytes, etag: `"${createHash('sha256').update(bytes).digest('base64url')}"` };
-        })
-        .finally(() => beingMade.delete(key));
-      beingMade.set(key, answer);
-    }
-    return answer;
   };
 }
 

@@ -8,11 +8,11 @@ import {
   type RelatedMate,
   type SeasonBoardView,
 } from '@karyotome/contract';
-import { addDays, daysBetween, femaleFloor, forecastSeason, seasonOf } from '@karyotome/core';
+import { addDays, daysBetween, femaleFloor, forecastSeason, seasonOf, type Waits } from '@karyotome/core';
 import type { Work } from '../../db/work.ts';
 import { groupBy } from '../../group-by.ts';
 import { findAnimal, summariesOf } from '../animals/animals.service.ts';
-import { askSoon, geneticsSoon } from '../genetics/genetics.service.ts';
+import { askSoon, geneticsSoon, type Genetics } from '../genetics/genetics.service.ts';
 import { namedAnimals } from '../genetics/genetics.queries.ts';
 import { statesOf, unstoredStates } from '../states/animal-states.ts';
 import type { ComputedState } from '../states/compute-state.ts';
@@ -100,30 +100,7 @@ export async function boardFemales(
   const events = await seasonEvents(work, current);
   const males = [...pairings.values()].flat().flatMap(({ sires }) => sires.map(({ id }) => id));
   const numbers = new Map((await namedAnimals(work, males)).map(({ id, number }) => [id, number]));
-  const showPairing = (pairing: PairingOfSeason): BoardFemale['pairing'] => {
-    const { id, version, clutch, sires } = pairing;
-    const own = events.get(id) ?? [];
-    return {
-      id,
-      version,
-      sires: sires
-        .map((sire) => ({ ...sire, number: numbers.get(sire.id) ?? '' }))
-        .toSorted(
-          (a, b) =>
-            Number(a.stored) - Number(b.stored) || b.weight - a.weight || (a.number < b.number ? -1 : 1),
-        ),
-      events: own,
-      forecast: forecastSeason(toSeasonEvents(own), clutch?.laidOn ?? null, waits, work.today),
-      clutch: clutch && {
-        id: clutch.id,
-        name: clutch.name,
-        day: daysBetween(clutch.laidOn, clutch.hatchedOn ?? work.today),
-        eggs: clutch.eggs,
-        hatchedOn: clutch.hatchedOn,
-      },
-      cautions: cautionsOfPairing(genetics, pairing),
-    };
-  };
+  const told: ToldOfPairing = { events, numbers, waits, genetics, today: work.today };
   return ids.map((id): BoardFemale => {
     const { number, name, label, massG, hatchedOn } = animals.get(id)!;
     const state = states.get(id)!;
@@ -143,9 +120,47 @@ export async function boardFemales(
       floorG: femaleFloor(hatchedOn, rules, work.today).floorG,
       lastClutch: last ? { id: last.id, name: last.name, laidOn: last.laidOn, eggs: last.eggs } : null,
       readiness,
-      pairing: pairing ? showPairing(pairing) : null,
+      pairing: pairing ? showPairing(pairing, told) : null,
     };
   });
+}
+
+/** What a female's pairing is shown from. */
+interface ToldOfPairing {
+  readonly events: Awaited<ReturnType<typeof seasonEvents>>;
+  /** Of the males, by their ids. */
+  readonly numbers: ReadonlyMap<string, string>;
+  readonly waits: Waits;
+  readonly genetics: Genetics;
+  readonly today: string;
+}
+
+function showPairing(
+  pairing: PairingOfSeason,
+  { events, numbers, waits, genetics, today }: ToldOfPairing,
+): BoardFemale['pairing'] {
+  const { id, version, clutch, sires } = pairing;
+  const own = events.get(id) ?? [];
+  return {
+    id,
+    version,
+    sires: sires
+      .map((sire) => ({ ...sire, number: numbers.get(sire.id) ?? '' }))
+      .toSorted(
+        (a, b) =>
+          Number(a.stored) - Number(b.stored) || b.weight - a.weight || (a.number < b.number ? -1 : 1),
+      ),
+    events: own,
+    forecast: forecastSeason(toSeasonEvents(own), clutch?.laidOn ?? null, waits, today),
+    clutch: clutch && {
+      id: clutch.id,
+      name: clutch.name,
+      day: daysBetween(clutch.laidOn, clutch.hatchedOn ?? today),
+      eggs: clutch.eggs,
+      hatchedOn: clutch.hatchedOn,
+    },
+    cautions: cautionsOfPairing(genetics, pairing),
+  };
 }
 
 /** Males as the board shows them. */

@@ -17,7 +17,7 @@ import { incubationClocks } from '../incubation/clutch-view.service.ts';
 import { listIncubators } from '../incubation/incubators.service.ts';
 import { recentLapses } from '../sales/sales.queries.ts';
 import { openForecasts } from '../season/forecasts.ts';
-import { namedClutches } from './today.queries.ts';
+import { namedClutches, type BenchTask } from './today.queries.ts';
 
 /** A line that stands before the animals'. */
 export interface HeadLine {
@@ -26,12 +26,6 @@ export interface HeadLine {
   /** The animal that it shows, if it is of one. */
   readonly animalId?: string;
   readonly of?: Partial<Pick<TodayLine, 'clutch' | 'incubator' | 'zone'>>;
-}
-
-/** A task of one of a clutch's young that is done at the bench. */
-export interface BenchTask {
-  readonly clutchId: string;
-  readonly task: Task;
 }
 
 /** What stands before the animals: the freezer and the heat, incubators, sales, the season, eggs, the bench. */

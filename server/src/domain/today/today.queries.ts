@@ -1,7 +1,6 @@
 import { TASK_ACTS, type Task, type TaskAct } from '@karyotome/core';
 import { select, type Work } from '../../db/work.ts';
 import { withClutchName } from '../season/clutch-name.ts';
-import type { BenchTask } from './head-lines.ts';
 import { NOBODY } from '../states/nobody.ts';
 import type { TaskPlace } from './task-place.ts';
 
@@ -54,6 +53,12 @@ export function countTasks(work: Work, except: readonly string[]): Promise<TaskC
       group by d.act, d.urgency, d.prey`,
     { today: work.today, except: exceptOf(except) },
   );
+}
+
+/** A task of one of a clutch's young that is done at the bench. */
+export interface BenchTask {
+  readonly clutchId: string;
+  readonly task: Task;
 }
 
 /** Tasks that are bench work of a clutch. */

@@ -1,7 +1,6 @@
 import type { ComputedState } from '../states/compute-state.ts';
-import type { BenchTask } from './head-lines.ts';
 import { rankOf } from './task-place.ts';
-import type { DueTask, TaskCount } from './today.queries.ts';
+import type { BenchTask, DueTask, TaskCount } from './today.queries.ts';
 
 /* Tasks that were computed just now, as the stored rows would say them. */
 

@@ -47,7 +47,7 @@ const ruling = ref(false);
 /** The board is read anew while a dialog is open: it shows the female as she is now, also where she left the page. */
 const subject = computed<BoardFemale | null>((before) => {
   const id = opened.value?.femaleId ?? null;
-  const known = before?.id === id ? (before ?? null) : null;
+  const known = before && before.id === id ? before : null;
   return shownFemales.value.find((female) => female.id === id) ?? known;
 });
 const maySetRules = computed(() => session.mayManage);

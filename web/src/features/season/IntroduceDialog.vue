@@ -48,8 +48,9 @@ const { data: dam } = useBoardFemale(() => draft.damId);
 const { data: sire } = useBoardMale(() => draft.sireId);
 const { data: related } = useRelatedMates(() => draft.sireId);
 const cautions = computed(() => {
-  if (dam.value?.id === draft.damId && sire.value?.id === draft.sireId && dam.value && sire.value)
-    return introductionCautions(dam.value, sire.value, related.value ?? [], catalogue.value);
+  const [female, male] = [dam.value, sire.value];
+  if (female && male && female.id === draft.damId && male.id === draft.sireId)
+    return introductionCautions(female, male, related.value ?? [], catalogue.value);
   return [...new Set((answer.value ?? []).flatMap((entry) => entry.cautions))];
 });
 async function send(): Promise<void> {

@@ -1,7 +1,7 @@
 import type { BoardFemale, BoardMale } from '@karyotome/contract';
 import { CATALOGUE } from '@karyotome/core';
 import { describe, expect, test } from 'vitest';
-import { against, LOCKED_TODAY, ago, boardFemale, boardMale, forecast, READY } from '../../../test/board.ts';
+import { against, LOCKED_TODAY, ago, boardFemale, boardMale, forecast } from '../../../test/board.ts';
 import { farmToday } from '../../format/format.ts';
 import {
   introductionCautions,
