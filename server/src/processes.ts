@@ -30,9 +30,7 @@ export function runProcesses(
     });
     worker.on('exit', (code, signal) => {
       if (isStopping) return endWhenAlone();
-      onFault(
-        new Error(`A serving process ended by ${signal ?? `code ${code}`}; another one takes its place.`),
-      );
+      onFault(new Error(`A serving process ended (${code}, ${signal}); another one takes its place.`));
       pause = Date.now() - begun > STEADY_MS ? FIRST_PAUSE_MS : Math.min(2 * pause, LONGEST_PAUSE_MS);
       setTimeout(() => !isStopping && start(), pause);
     });
