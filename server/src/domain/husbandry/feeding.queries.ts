@@ -1,12 +1,11 @@
 import type { FeedingNightLine } from '@karyotome/contract';
 import { select, type Work } from '../../db/work.ts';
-import { NOBODY } from '../states/nobody.ts';
 
 const STATES = `
   select s.animal_id, s.plan_id, s.facts from animal_states s
    where s.collection_id = :collectionId and s.day = :today and s.animal_id not in (:except)`;
 
-const given = (work: Work, except: readonly string[]) => ({ today: work.today, except: [NOBODY, ...except] });
+const given = (work: Work, except: readonly string[]) => ({ today: work.today, except });
 
 /** How many animals are on each feeding plan. @param except - whose stored state does not stand */
 export function animalsByPlan(
@@ -49,6 +48,6 @@ export function placedAnimals(
   return select<Omit<FeedingNightLine, 'meal'> & { step: number }>(
     work,
     `select id, number, place, step::int from (${PLACED}) p where id in (:ids) order by step`,
-    { ids: [NOBODY, ...ids] },
+    { ids },
   );
 }

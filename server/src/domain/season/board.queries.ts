@@ -1,6 +1,5 @@
 import type { FemaleGroup, MaleGroup } from '@karyotome/contract';
 import { select, type Work } from '../../db/work.ts';
-import { NOBODY } from '../states/nobody.ts';
 
 /** An animal on the board, with what it is found and sorted by. */
 export interface BoardEntry {
@@ -23,7 +22,7 @@ export function boardEntries(
        from animal_states s join animals a on a.collection_id = s.collection_id and a.id = s.animal_id
       where s.collection_id = :collectionId and s.day = :today and s.sex = :sex and s.board is not null
         and s.animal_id not in (:except)`,
-    { today: work.today, sex, except: [NOBODY, ...except] },
+    { today: work.today, sex, except },
   );
 }
 
@@ -37,7 +36,7 @@ export function countBoard(
     `select sex, board as "group", count(*)::int as count from animal_states
       where collection_id = :collectionId and day = :today and board is not null and animal_id not in (:except)
       group by sex, board`,
-    { today: work.today, except: [NOBODY, ...except] },
+    { today: work.today, except },
   );
 }
 

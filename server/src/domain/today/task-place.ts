@@ -15,6 +15,9 @@ export interface TaskPlace {
   readonly ordinal: number;
 }
 
+/** Stands for no animal: before all of them. */
+export const NOBODY = '00000000-0000-0000-0000-000000000000';
+
 export const rankOf = (act: TaskAct, isByAct: boolean): number => (isByAct ? TASK_ACTS.indexOf(act) + 1 : 0);
 
 export const toCursor = ({ urgency, rank, placeKey, id, ordinal }: TaskPlace): string =>

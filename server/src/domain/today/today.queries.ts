@@ -1,7 +1,6 @@
 import { TASK_ACTS, type Task, type TaskAct } from '@karyotome/core';
 import { select, type Work } from '../../db/work.ts';
 import { withClutchName } from '../season/clutch-name.ts';
-import { NOBODY } from '../states/nobody.ts';
 import type { TaskPlace } from './task-place.ts';
 
 export type DueTask = TaskPlace & { readonly task: Task };
@@ -18,7 +17,6 @@ export interface TaskFilter {
 const RANK = `array_position(array[${TASK_ACTS.map((act) => `'${act}'`).join(', ')}], d.act)`;
 
 const isNot = 'd.animal_id not in (:except)';
-const exceptOf = (except: readonly string[]): readonly string[] => [NOBODY, ...except];
 
 /** Tasks of single animals after a place, in order. Bench work of a clutch is not among them: see `benchTasks`. */
 export function dueTasks(work: Work, { act, isByAct, except, after, limit }: TaskFilter): Promise<DueTask[]> {
@@ -33,7 +31,7 @@ export function dueTasks(work: Work, { act, isByAct, except, after, limit }: Tas
       where d.collection_id = :collectionId and d.day = :today and d.clutch_id is null and ${isNot}
         ${act === null ? '' : 'and d.act = :act'} ${after === null ? '' : `and (${place}) > (${given.join(', ')})`}
       order by ${place} limit :limit`,
-    { today: work.today, except: exceptOf(except), act, limit, ...after },
+    { today: work.today, except, act, limit, ...after },
   );
 }
 
@@ -51,7 +49,7 @@ export function countTasks(work: Work, except: readonly string[]): Promise<TaskC
     `select d.act, d.urgency, d.prey, count(*)::int as count from due_tasks d
       where d.collection_id = :collectionId and d.day = :today and d.clutch_id is null and ${isNot}
       group by d.act, d.urgency, d.prey`,
-    { today: work.today, except: exceptOf(except) },
+    { today: work.today, except },
   );
 }
 
@@ -68,7 +66,7 @@ export function benchTasks(work: Work, except: readonly string[]): Promise<Bench
     `select d.clutch_id as "clutchId", d.task from due_tasks d
       where d.collection_id = :collectionId and d.day = :today and d.act = 'bench' and d.clutch_id is not null and ${isNot}
       order by d.place_key, d.ordinal`,
-    { today: work.today, except: exceptOf(except) },
+    { today: work.today, except },
   );
 }
 

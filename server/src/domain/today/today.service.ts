@@ -13,10 +13,9 @@ import type { Work } from '../../db/work.ts';
 import { summariesOf } from '../animals/animals.service.ts';
 import { placeAdvice, placesOf, type PlacedAdvice } from '../enclosures/placed-advice.ts';
 import { freezerOf } from '../husbandry/freezer.service.ts';
-import { NOBODY } from '../states/nobody.ts';
 import { statesOf, unstoredStates } from '../states/animal-states.ts';
 import { headLines, type HeadLine } from './head-lines.ts';
-import { comparePlaces, fromCursor, rankOf, toCursor, type TaskPlace } from './task-place.ts';
+import { comparePlaces, fromCursor, NOBODY, rankOf, toCursor, type TaskPlace } from './task-place.ts';
 import { benchTasks, countTasks, dueTasks, type DueTask, type TaskCount } from './today.queries.ts';
 import { benchTasksOf, countsOf, dueTasksOf } from './unstored-tasks.ts';
 

@@ -1,6 +1,5 @@
 import type { RecordFact, RoundView } from '@karyotome/contract';
 import { select, type Work } from '../../db/work.ts';
-import { NOBODY } from '../../domain/states/nobody.ts';
 
 /** The record, where it stands. */
 export function standingRecord(work: Work, params: { readonly id: string }): Promise<{ id: string }[]> {
@@ -94,7 +93,7 @@ export async function animalsShedding(
       work,
       `select animal_id as id from animal_states
         where collection_id = :collectionId and day = :today and is_shedding and animal_id not in (:except)`,
-      { today: work.today, except: [NOBODY, ...except] },
+      { today: work.today, except },
     ),
   );
 }
