@@ -23,7 +23,8 @@ export function runProcesses(
   const start = (): void => {
     const begun = Date.now();
     const worker = cluster.fork();
-    worker.on('listening', ({ port }) => {
+    // First of all to requests; what else it listens to is its own.
+    worker.once('listening', ({ port }) => {
       listening.add(worker.id);
       // Said once: the launcher waits for it.
       if (listening.size === count) console.log(`listening ${port}`);

@@ -48,6 +48,36 @@ export async function answerOf(
   return row?.get() ?? null;
 }
 
+/** Of these keys, those that were answered or taken back before. */
+export async function answeredKeys(work: Work<Actor>, keys: readonly string[]): Promise<Set<string>> {
+  const { collectionId, accountId } = work.actor;
+  const rows = await work.models.idempotentWrites.findAll({
+    attributes: ['key'],
+    where: { collectionId, accountId, key: [...keys] },
+    transaction: work.transaction,
+  });
+  return new Set(rows.map((row) => row.get().key));
+}
+
+/** Keeps the answers of writes that were done together. */
+export async function keepAnswers(
+  work: Work<Actor>,
+  answers: readonly { readonly key: string; readonly fingerprint: string; readonly answer: Answer }[],
+): Promise<void> {
+  const { collectionId, accountId } = work.actor;
+  await work.models.idempotentWrites.bulkCreate(
+    answers.map(({ key, fingerprint, answer: { status, body = null } }) => ({
+      collectionId,
+      accountId,
+      key,
+      fingerprint,
+      status,
+      body,
+    })),
+    { transaction: work.transaction },
+  );
+}
+
 /** Answers a write that has not come yet, and may still be on its way, as one that was taken back. */
 export async function takeBackBeforeItComes(work: Work<Actor>, key: string, answer: Answer): Promise<void> {
   const { collectionId, accountId } = work.actor;

@@ -52,3 +52,16 @@ export function recordsOfAnimals(work: Work, animalIds: readonly string[]): Prom
     { animalIds },
   );
 }
+
+/** Animals of these ids, locked until the transaction ends, in one order for whoever locks several. */
+export function lockedAnimals(
+  work: Work,
+  ids: readonly string[],
+): Promise<{ id: string; hatchedOn: string | null }[]> {
+  return select<{ id: string; hatchedOn: string | null }>(
+    work,
+    `select id, hatched_on as "hatchedOn" from animals where collection_id = :collectionId and id in (:ids)
+      order by id for update`,
+    { ids },
+  );
+}

@@ -1,19 +1,9 @@
-import { ROUTES, type NewRecord, type RecordKind } from '@karyotome/contract';
+import { ROUTES, type NewRecord } from '@karyotome/contract';
 import type { Endpoints } from '../../http/endpoint.ts';
 import type { Actor, Database, Work } from '../../db/work.ts';
+import { isPlain } from '../../domain/records/insert-plain.ts';
 import { insertRecord } from '../../domain/records/insert-record.ts';
 import { correctRecord, voidRecord, warningsInTime } from '../../domain/records/records.service.ts';
-
-/** Kinds that touch nothing but their animal: neither genes and sex, which young depend on, nor tubs, which others take. */
-const BESIDE = [
-  'weight',
-  'feeding',
-  'shed',
-  'plan',
-  'care',
-  'own-way',
-  'note',
-] as const satisfies readonly RecordKind[];
 
 export function recordRoutes({ write }: Endpoints, database: Database): void {
   const add = async (work: Work<Actor>, animalId: string, record: NewRecord) => ({
@@ -23,10 +13,7 @@ export function recordRoutes({ write }: Endpoints, database: Database): void {
     isWarningPending: true,
   });
   write(ROUTES.addRecord, ({ work, id, body }) => add(work, id, body), {
-    isBeside: ({ request }) => {
-      const { kind } = request.body as { kind?: unknown };
-      return BESIDE.some((one) => one === kind);
-    },
+    isBeside: ({ request }) => isPlain((request.body as { kind?: unknown }).kind),
     complete: async ({ id, body }, actor, answer) => {
       const warnings = await warningsInTime(database, actor, id, body);
       return { ...answer, warnings: warnings ?? [], isWarningPending: warnings === null };

@@ -1,4 +1,4 @@
-import type { RecordFact, RoundView } from '@karyotome/contract';
+import type { RecordFact, RecordKind, RoundView } from '@karyotome/contract';
 import { select, type Work } from '../../db/work.ts';
 
 /** The record, where it stands. */
@@ -10,17 +10,27 @@ export function standingRecord(work: Work, params: { readonly id: string }): Pro
   );
 }
 
-/** Standing records of the same kind, animal and day but another id, the oldest first. */
-export function recordsOfDay(
-  work: Work,
-  params: { readonly animalId: string; readonly kind: string; readonly on: string; readonly id: string },
-): Promise<{ id: string; body: Record<string, unknown>; author: string; at: Date }[]> {
-  return select<{ id: string; body: Record<string, unknown>; author: string; at: Date }>(
+/** An earlier standing record of the same kind, animal and day as one that was written. */
+export interface AlikeRow {
+  readonly of: string;
+  readonly id: string;
+  readonly kind: RecordKind;
+  readonly body: Record<string, unknown>;
+  readonly author: string;
+  readonly at: Date;
+}
+
+/** Of records that were written, those that are like them and came before, the oldest first. */
+export function recordsAlike(work: Work, ids: readonly string[]): Promise<AlikeRow[]> {
+  return select<AlikeRow>(
     work,
-    `select r.id, r.body, a.name as author, r.recorded_at as at from records r join accounts a on a.id = r.author_id
-      where r.collection_id = :collectionId and r.animal_id = :animalId and r.kind = :kind and r.on_day = :on
-        and r.voided_at is null and r.id <> :id order by r.recorded_at`,
-    params,
+    `select n.id as of, r.id, r.kind, r.body, a.name as author, r.recorded_at as at
+       from records n
+       join records r on r.collection_id = n.collection_id and r.animal_id = n.animal_id and r.kind = n.kind
+        and r.on_day = n.on_day and r.voided_at is null and r.id <> n.id and r.recorded_at <= n.recorded_at
+       join accounts a on a.id = r.author_id
+      where n.collection_id = :collectionId and n.id in (:ids) order by r.recorded_at`,
+    { ids },
   );
 }
 

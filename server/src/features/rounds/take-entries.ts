@@ -13,12 +13,14 @@ import { nowMs } from '../../clock.ts';
 import { isToBeDoneAgain } from '../../db/faults.ts';
 import { type Actor, type Work } from '../../db/work.ts';
 import { BeginAgain } from '../../db/begin-again.ts';
-import { answerOf, onceByKey, takeBackBeforeItComes } from '../../http/once.ts';
+import { answeredKeys, answerOf, keepAnswers, onceByKey, takeBackBeforeItComes } from '../../http/once.ts';
 import { PROBLEMS, toProblem, toRefusal } from '../../http/problems.ts';
 import { Refusal } from '../../refusal.ts';
+import { insertPlain, isPlain } from '../../domain/records/insert-plain.ts';
 import { insertRecord } from '../../domain/records/insert-record.ts';
 import { voidRecord } from '../../domain/records/records.service.ts';
-import { recordsOfDay, standingRecord } from './rounds.queries.ts';
+import { groupBy } from '../../group-by.ts';
+import { recordsAlike, standingRecord, type AlikeRow } from './rounds.queries.ts';
 
 /** Two of these on one day by two hands are most likely one act logged twice. */
 const ASK_TWICE: readonly NewRecord['kind'][] = ['feeding', 'weight', 'shed'];
@@ -39,9 +41,96 @@ export async function takeEntries(
       'These entries were made by somebody else. They wait on the device until that person signs in.',
     );
   const results: RoundResult[] = [];
-  for (const entry of entries) results.push(await takeOne(work, entry));
+  for (const run of runsOf(work, entries)) {
+    const together = await takeTogether(work, run);
+    for (const { input, key } of run) results.push(together.get(key) ?? (await takeOne(work, input)));
+  }
   return { results };
 }
+
+/** An entry as it came, with its key; and as it was read, where it is valid and touches nothing but its animal. */
+interface Sent {
+  readonly input: unknown;
+  readonly key: string;
+  readonly plain: { readonly key: string; readonly animalId: string; readonly record: NewRecord } | null;
+}
+
+/** Entries in their order, those that can be written together beside one another. */
+function runsOf(work: Work, entries: readonly unknown[]): Sent[][] {
+  const runs: Sent[][] = [];
+  let keys = new Set<string>();
+  for (const input of entries) {
+    const checked = validate(roundEntry, input, { today: work.today, nowMs: nowMs() });
+    const plain =
+      checked.ok && 'record' in checked.value && isPlain(checked.value.record.kind) ? checked.value : null;
+    const sent = { input, key: keyOf(input), plain };
+    const last = runs.at(-1);
+    // A key that comes twice is answered the second time from the first.
+    if (plain && last?.at(-1)?.plain && !keys.has(sent.key)) last.push(sent);
+    else {
+      runs.push([sent]);
+      keys = new Set();
+    }
+    keys.add(sent.key);
+  }
+  return runs;
+}
+
+/** Takes in what can be written together; the rest, and what is refused, is left to be taken in by itself. */
+async function takeTogether(work: Work<Actor>, run: readonly Sent[]): Promise<Map<string, RoundResult>> {
+  try {
+    return await work.sequelize.transaction({ transaction: work.transaction }, (transaction) =>
+      writeTogether({ ...work, transaction }, run),
+    );
+  } catch (error) {
+    if (mustBeginAgain(error)) throw error;
+    // One of them is at fault: taken in alone, each has its own answer.
+    return new Map();
+  }
+}
+
+async function writeTogether(work: Work<Actor>, run: readonly Sent[]): Promise<Map<string, RoundResult>> {
+  const plain = run.flatMap((sent) => sent.plain ?? []);
+  if (plain.length < 2) return new Map();
+  const answered = await answeredKeys(
+    work,
+    plain.map(({ key }) => key),
+  );
+  const fresh = plain.filter(({ key }) => !answered.has(key));
+  if (fresh.length === 0) return new Map();
+  const ids = await insertPlain(work, fresh);
+  const written = fresh.flatMap((entry, i) => (ids[i] == null ? [] : [{ entry, id: ids[i] }]));
+  const asked = written.filter(({ entry }) => ASK_TWICE.includes(entry.record.kind)).map(({ id }) => id);
+  const alike = groupBy(await recordsAlike(work, asked), ({ of }) => of);
+  const results = written.map(({ entry, id }) => {
+    const result: RoundResult = {
+      key: entry.key,
+      status: 'kept',
+      id,
+      alike: (alike.get(id) ?? []).map(toAlike),
+    };
+    return { entry, result };
+  });
+  await keepAnswers(
+    work,
+    results.map(({ entry, result }) => ({
+      key: entry.key,
+      fingerprint: fingerprintOf(entry),
+      answer: { status: 200, body: result },
+    })),
+  );
+  return new Map(results.map(({ entry, result }) => [entry.key, result]));
+}
+
+const fingerprintOf = (entry: RoundEntry): string =>
+  createHash('sha256').update('round\n').update(JSON.stringify(entry)).digest('hex');
+
+const toAlike = ({ id, kind, body, author, at }: AlikeRow): AlikeRecord => ({
+  id,
+  record: { kind, body } as RecordFact,
+  author,
+  at: new Date(at).toISOString(),
+});
 
 async function takeOne(work: Work<Actor>, input: unknown): Promise<RoundResult> {
   const key = keyOf(input);
@@ -49,11 +138,10 @@ async function takeOne(work: Work<Actor>, input: unknown): Promise<RoundResult> 
     const checked = validate(roundEntry, input, { today: work.today, nowMs: nowMs() });
     if (!checked.ok) throw new Refusal('invalid', 'Correct the fields named below.', checked.problems);
     const entry = checked.value;
-    const fingerprint = createHash('sha256').update('round\n').update(JSON.stringify(entry)).digest('hex');
     // A savepoint of its own: what fails is undone alone.
     return await work.sequelize.transaction({ transaction: work.transaction }, async (transaction) => {
       const inner: Work<Actor> = { ...work, transaction };
-      const answer = await onceByKey(inner, key, fingerprint, async () => ({
+      const answer = await onceByKey(inner, key, fingerprintOf(entry), async () => ({
         status: 200,
         body: await act(inner, entry),
       }));
@@ -61,9 +149,7 @@ async function takeOne(work: Work<Actor>, input: unknown): Promise<RoundResult> 
     });
   } catch (error) {
     const refusal = toRefusal(error);
-    // The whole has to be done again, or cannot be done now: that is no answer to this entry.
-    if (error instanceof BeginAgain || PROBLEMS[refusal.code].status === 503 || isToBeDoneAgain(error))
-      throw error;
+    if (mustBeginAgain(error)) throw error;
     // Not the entry's fault: the device keeps it and sends it again, and the others go on.
     if (refusal.code === 'internal') {
       work.onFault(error);
@@ -78,6 +164,10 @@ async function takeOne(work: Work<Actor>, input: unknown): Promise<RoundResult> 
   }
 }
 
+/** The whole has to be done again, or cannot be done now: that is no answer to an entry. */
+const mustBeginAgain = (error: unknown): boolean =>
+  error instanceof BeginAgain || PROBLEMS[toRefusal(error).code].status === 503 || isToBeDoneAgain(error);
+
 /** The key as it can be sent back and kept; whatever else it was, the entry is refused. */
 function keyOf(input: unknown): string {
   const key = typeof input === 'object' && input !== null ? (input as { key?: unknown }).key : undefined;
@@ -87,7 +177,8 @@ function keyOf(input: unknown): string {
 async function act(work: Work<Actor>, entry: RoundEntry): Promise<RoundResult> {
   if ('undo' in entry) return takeBack(work, entry);
   const { id } = await insertRecord(work, entry.animalId, entry.record);
-  return { key: entry.key, status: 'kept', id, alike: await alike(work, entry.animalId, entry.record, id) };
+  const alike = ASK_TWICE.includes(entry.record.kind) ? await recordsAlike(work, [id]) : [];
+  return { key: entry.key, status: 'kept', id, alike: alike.map(toAlike) };
 }
 
 /**
@@ -110,15 +201,4 @@ async function takeBack(
 async function voidIfStanding(work: Work<Actor>, id: string): Promise<void> {
   const [standing] = await standingRecord(work, { id });
   if (standing) await voidRecord(work, id, 'Undone');
-}
-
-async function alike(work: Work, animalId: string, record: NewRecord, id: string): Promise<AlikeRecord[]> {
-  if (!ASK_TWICE.includes(record.kind)) return [];
-  const rows = await recordsOfDay(work, { animalId, kind: record.kind, on: record.on, id });
-  return rows.map(({ id: other, body, author, at }) => ({
-    id: other,
-    record: { kind: record.kind, body } as RecordFact,
-    author,
-    at: new Date(at).toISOString(),
-  }));
 }
