@@ -72,6 +72,56 @@ describe('a round', () => {
     expect(seen.flags).toContainEqual({ code: 'digesting', facts: { daysSinceMeal: 0 } });
   });
 
+  test('many at once are taken in their order: one that is wrong, an undo among them', async () => {
+    const entry = (animalId: string, kind: string, body: object) => ({
+      key: randomUUID(),
+      animalId,
+      record: { kind, on: ago(1), body },
+    });
+    const weight = (massG: number) => entry(id, 'weight', { massG });
+    const first = weight(201);
+    const before = { ...weight(202), record: { kind: 'weight', on: ago(5000), body: { massG: 202 } } };
+    const second = weight(203);
+    const sent = [
+      first,
+      entry(randomUUID(), 'care', { act: 'cleaned' }),
+      before,
+      second,
+      { key: randomUUID(), undo: second.key },
+      entry(id, 'note', {}),
+      weight(204),
+    ];
+    const results = await send(sent);
+    expect(results.map(({ status }) => status)).toEqual([
+      'kept',
+      'refused',
+      'refused',
+      'kept',
+      'taken-back',
+      'refused',
+      'kept',
+    ]);
+    // The second names the first as like it, and not the other way round; the last does not name what was taken back.
+    const alike = results.map((one) =>
+      one.status === 'kept' ? one.alike.map(({ record: r }) => r.body) : null,
+    );
+    expect(alike[0]).toEqual([]);
+    expect(alike[3]).toEqual([{ massG: 201 }]);
+    expect(alike[6]).toEqual([{ massG: 201 }]);
+    // Sent again from its beginning, each is answered as it was.
+    const again = await send(sent);
+    expect(again.map(({ status }) => status)).toEqual(results.map(({ status }) => status));
+    const { records } = await read<AnimalView>(`/animals/${id}`);
+    const weights = records.filter(({ kind, on }) => kind === 'weight' && on === ago(1));
+    expect(weights.map(({ body, voided }) => [(body as { massG: number }).massG, voided === null])).toEqual([
+      [204, true],
+      [203, false],
+      [201, true],
+    ]);
+    for (const { id: one, voided } of weights)
+      if (!voided) await owner.post(`/records/${one}/void`, { reason: 'test' });
+  });
+
   test('what a second hand logs of the same is kept, and said', async () => {
     const [result] = await send([
       {

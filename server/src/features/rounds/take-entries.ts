@@ -58,20 +58,14 @@ interface Sent {
 /** Entries in their order, those that can be written together beside one another. */
 function runsOf(work: Work, entries: readonly unknown[]): Sent[][] {
   const runs: Sent[][] = [];
-  let keys = new Set<string>();
   for (const input of entries) {
     const checked = validate(roundEntry, input, { today: work.today, nowMs: nowMs() });
     const plain =
       checked.ok && 'record' in checked.value && isPlain(checked.value.record.kind) ? checked.value : null;
     const sent = { input, key: keyOf(input), plain };
     const last = runs.at(-1);
-    // A key that comes twice is answered the second time from the first.
-    if (plain && last?.at(-1)?.plain && !keys.has(sent.key)) last.push(sent);
-    else {
-      runs.push([sent]);
-      keys = new Set();
-    }
-    keys.add(sent.key);
+    if (plain && last?.at(-1)?.plain) last.push(sent);
+    else runs.push([sent]);
   }
   return runs;
 }
