@@ -75,7 +75,11 @@ export async function reading<T, Who extends Reader>(
         async (transaction) => run(await begin(database, actor, transaction, 'read')),
       );
     } catch (error) {
-      if (error instanceof BeginAgain && beginnings < MOST_BEGINNINGS) {
+      if (error instanceof BeginAgain) {
+        if (beginnings === MOST_BEGINNINGS)
+          throw new Refusal('busy', 'The records change too fast for this just now. Try again in a moment.', {
+            cause: error,
+          });
         beginnings += 1;
         await error.meanwhile();
         continue;

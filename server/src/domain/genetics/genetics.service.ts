@@ -6,6 +6,7 @@ import { geneticsTouched, type Work } from '../../db/work.ts';
 import { Refusal } from '../../refusal.ts';
 import { catalogueFor, entryInputs } from '../catalogue/catalogue.service.ts';
 import { notifyChanged } from '../changes/notify.ts';
+import { within } from '../../within.ts';
 import { askEngine, inLine, stillWorking } from './engine-client.ts';
 import type { Answers, Question } from './engine.worker.ts';
 import { geneticsRevision, pedigreeRows } from './genetics.queries.ts';
@@ -85,17 +86,6 @@ async function soonOrAsRecorded(work: Work): Promise<Genetics> {
   if (ready) return ready;
   isStandIn = true;
   return asRecorded();
-}
-
-/** @returns null where it was not there in time */
-export async function within<T>(ms: number, promise: Promise<T>): Promise<T | null> {
-  let timer: ReturnType<typeof setTimeout> | undefined;
-  const late = new Promise<null>((resolve) => (timer = setTimeout(() => resolve(null), ms)));
-  try {
-    return await Promise.race([promise, late]);
-  } finally {
-    clearTimeout(timer);
-  }
 }
 
 interface Started {

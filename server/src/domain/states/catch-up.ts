@@ -1,7 +1,9 @@
+import { inBackground } from '../../background.ts';
 import { reading, type Database, type Reader } from '../../db/work.ts';
 import { Refusal } from '../../refusal.ts';
 import { sharedWork } from '../../shared-work.ts';
 import { inThread } from '../../threads/pool.ts';
+import { within } from '../../within.ts';
 import { basisOf } from './day-basis.ts';
 import { keptRows } from './kept-animals.queries.ts';
 import { countStale, staleIds } from './states.queries.ts';
@@ -13,10 +15,11 @@ const BATCH = 100;
 /** Somebody who waits for a whole collection is told to come back after so long. */
 const PATIENCE_MS = 20_000;
 
-const underWay = sharedWork<number>();
+const underWay = sharedWork<true>();
 
 /**
  * Computes what is stale of a day when it is asked for, in a thread; what becomes stale meanwhile is left to whoever made it so.
+ * Whoever asks for the same meanwhile waits for the same.
  *
  * @param first - these alone; without them, whoever is stale
  * @param patienceMs - how long somebody waits for it
@@ -28,29 +31,27 @@ export async function catchUp(
   day: string,
   { first = [], patienceMs = PATIENCE_MS }: { first?: readonly string[]; patienceMs?: number } = {},
 ): Promise<void> {
-  const until = Date.now() + patienceMs;
   if (first.length > 0 && first.length <= BATCH) return computeBatch(database, reader, day, first);
-  const stale = await reading(database, reader, (work) => countStale(work, day));
-  for (let left = stale; left > 0;) {
-    if (Date.now() > until) throw stillComputing();
-    const done = await nextBatch(database, reader, day);
-    left = done === 0 ? 0 : left - done;
-  }
+  const computing = underWay(`${reader.collectionId} ${day}`, () => computeStale(database, reader, day));
+  // It is not given up with whoever waited for it.
+  inBackground(() => computing, database.onFault);
+  if ((await within(patienceMs, computing)) === null)
+    throw new Refusal(
+      'busy',
+      'The day’s tasks of this collection are still being worked out. Try again in a moment.',
+    );
 }
 
-const stillComputing = (): Refusal =>
-  new Refusal(
-    'busy',
-    'The day’s tasks of this collection are still being worked out. Try again in a moment.',
-  );
-
-/** Whoever catches up with the same collection shares each batch. */
-const nextBatch = (database: Database, reader: Reader, day: string): Promise<number> =>
-  underWay(`${reader.collectionId} ${day}`, async () => {
+async function computeStale(database: Database, reader: Reader, day: string): Promise<true> {
+  let left = await reading(database, reader, (work) => countStale(work, day));
+  while (left > 0) {
     const ids = await reading(database, reader, (work) => staleIds(work, day, BATCH));
-    if (ids.length > 0) await computeBatch(database, reader, day, ids);
-    return ids.length;
-  });
+    if (ids.length === 0) break;
+    await computeBatch(database, reader, day, ids);
+    left -= ids.length;
+  }
+  return true;
+}
 
 async function computeBatch(
   database: Database,

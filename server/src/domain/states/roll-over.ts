@@ -9,6 +9,9 @@ import { collectionsAtWork, removeDaysBefore } from './states.repository.ts';
 /** From this hour of the farm's day on, the next is prepared. */
 const FROM_HOUR = 18;
 
+/** Longer than the largest collection takes. */
+const LONGEST_MS = 3_600_000;
+
 /**
  * Prepares, where the farm's evening has come, what tomorrow is read from, so that nobody waits for it after midnight; and
  * removes the days that are over. What changes until midnight is computed anew by the next run.
@@ -25,6 +28,6 @@ export async function rollOver(database: Database): Promise<void> {
     if (hour < FROM_HOUR) continue;
     const tomorrow = addDays(today, 1);
     if (!isBegun) await beginDay(database, reader, tomorrow, { isFitted: true });
-    await catchUp(database, reader, tomorrow, { patienceMs: Infinity });
+    await catchUp(database, reader, tomorrow, { patienceMs: LONGEST_MS });
   }
 }
