@@ -2,7 +2,6 @@
  * npm run bench: how fast it starts, how heavy the first page is, and how fast the API answers at 1,000 animals and
  * 300,000 events. Ratios within one run are what to compare; absolute times depend on the machine.
  */
-import { spawn } from 'node:child_process';
 import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -16,6 +15,7 @@ import { migrate } from '../server/src/db/migrate.ts';
 import { openDatabase } from '../server/src/db/open.ts';
 import { administer, databaseUrl } from '../server/test/template.ts';
 import { fillCollection } from './collection.ts';
+import { EMAIL, launch, PASSWORD } from './launch.ts';
 import { ms, summarise, time } from './report.ts';
 import { benchForecast, benchRound } from './rounds.ts';
 
@@ -24,7 +24,6 @@ const say = (line: string): void => {
   lines.push(line);
   console.log(line);
 };
-const PASSWORD = 'only-for-the-bench';
 /** Limits that were set; what lies over one fails the run. */
 function within(what: string, took: number, limit: number): void {
   if (took <= limit) return;
@@ -42,7 +41,7 @@ async function initialJavaScript(origin: string): Promise<number> {
       sizes.push(response.body().then((body) => gzipSync(body).length));
   });
   await page.goto(`${origin}/sign-in`);
-  await page.getByLabel('E-mail').fill('bench@example.test');
+  await page.getByLabel('E-mail').fill(EMAIL);
   await page.getByLabel('Password').fill(PASSWORD);
   await page.getByRole('button', { name: 'Sign in' }).click();
   await page.getByRole('heading', { name: 'Today' }).waitFor();
@@ -52,44 +51,13 @@ async function initialJavaScript(origin: string): Promise<number> {
   return total;
 }
 
-async function launch(
-  url: string,
-  dataDir: string,
-): Promise<{ origin: string; startedMs: number; stop: () => Promise<void> }> {
-  const start = performance.now();
-  const env = {
-    ...process.env,
-    DATABASE_URL: url,
-    KARYOTOME_DATA: dataDir,
-    KARYOTOME_WEB: join(ROOT, 'web/dist'),
-    PORT: '0',
-    LOG_LEVEL: 'error',
-  };
-  const server = spawn(process.execPath, [join(ROOT, 'server/dist/main.js')], {
-    env,
-    stdio: ['ignore', 'pipe', 'inherit'],
-  });
-  const port = await new Promise<string>((resolve) => {
-    server.stdout.on('data', (chunk: Buffer) => {
-      const found = /listening (\d+)/.exec(String(chunk));
-      if (found) resolve(found[1]!);
-    });
-  });
-  const startedMs = performance.now() - start;
-  return {
-    origin: `http://127.0.0.1:${port}`,
-    startedMs,
-    stop: () => new Promise((resolve) => (server.on('exit', () => resolve()), server.kill('SIGTERM'))),
-  };
-}
-
 async function benchApi(): Promise<number> {
   const server = (await startPostgres('tests', () => undefined)).url('postgres');
   await administer(server, 'drop database if exists bench with (force)', 'create database bench');
   const url = databaseUrl(server, 'bench');
   const database = openDatabase(url, (error) => console.error(error));
   await migrate(database.sequelize);
-  const { ids } = await fillCollection(database, 1000, 300_000, PASSWORD);
+  const { ids, racks } = await fillCollection(database, 1000, 300_000, PASSWORD);
   await database.sequelize.close();
   const dataDir = mkdtempSync(join(tmpdir(), 'karyotome-bench-'));
   const running = await launch(url, dataDir);
@@ -97,7 +65,7 @@ async function benchApi(): Promise<number> {
   const signedIn = await fetch(`${running.origin}/api/v1/session`, {
     method: 'POST',
     headers: { 'Content-Type': 'application/json' },
-    body: JSON.stringify({ email: 'bench@example.test', password: PASSWORD }),
+    body: JSON.stringify({ email: EMAIL, password: PASSWORD }),
   });
   const cookie = signedIn.headers.get('set-cookie')!.split(';')[0]!;
   const { csrfToken } = (await signedIn.json()) as { csrfToken: string };
@@ -129,13 +97,13 @@ async function benchApi(): Promise<number> {
     ['all animals', 15, () => get('/animals')],
     ['today', 25, () => get('/today')],
     ['racks', 25, () => get('/racks')],
-    ['the round', 25, () => get('/rounds')],
+    ['a rack of the round', 25, () => get(`/rounds/racks/${racks[0]!}`)],
     ['today, after each a record', 15, async () => (await post(), await get('/today'))],
   ];
   const begun = performance.now();
   await get('/today');
   const first = performance.now() - begun;
-  say(`| today, the first time of a day: all is read and growth is fitted | ${ms(first)} | |`);
+  say(`| today, the first time: every animal’s state is computed | ${ms(first)} | |`);
   let floor = 0;
   for (const [name, runs, act] of questions) {
     const timing = await time(runs, act);
