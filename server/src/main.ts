@@ -10,6 +10,7 @@ import { openDatabase } from './db/open.ts';
 import { ensureOwner } from './features/session/first-start.ts';
 import { runProcesses } from './processes.ts';
 import { serve } from './serve.ts';
+import { forgetComputedByOthers, thisBuild } from './upkeep/forget-computed.ts';
 
 if (process.env['KARYOTOME_DATA']) mkdirSync(process.env['KARYOTOME_DATA'], { recursive: true, mode: 0o700 });
 const config = readConfig(process.env);
@@ -29,6 +30,8 @@ else {
       'the clock is ahead: what is recorded is dated later than it was',
     );
   await migrate(database.sequelize);
+  const build = thisBuild();
+  if (build) await forgetComputedByOthers(database, build);
   await ensureOwner(database, config);
   if (config.processes === 1) await serve(database, config, logger, onFault);
   else {

@@ -1,14 +1,17 @@
 import type { AnimalView } from '@karyotome/contract';
 import { addDays, FEEDING_RULES, SEASON_RULES } from '@karyotome/core';
+import { QueryTypes } from 'sequelize';
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from 'vitest';
 import { backgroundEnded } from '../src/background.ts';
 import { reading, writing, type Actor, type Work } from '../src/db/work.ts';
 import { insertRecord } from '../src/domain/records/insert-record.ts';
 import { statesOf, unstoredStates } from '../src/domain/states/animal-states.ts';
 import { catchUp } from '../src/domain/states/catch-up.ts';
+import { beginDay } from '../src/domain/states/begin-day.ts';
 import { basisOf } from '../src/domain/states/day-basis.ts';
 import { computeState, type StoredState } from '../src/domain/states/compute-state.ts';
 import { keptRows, livingIds } from '../src/domain/states/kept-animals.queries.ts';
+import { rollOver } from '../src/domain/states/roll-over.ts';
 import { ago, TODAY } from './days.ts';
 import { storedStates } from './stored-states.ts';
 import { startTestApp, type TestApp, type TestClient } from './test-app.ts';
@@ -207,6 +210,46 @@ describe('stored states', () => {
     const after = await read((work) => statesOf({ ...work, today: tomorrow }, [second]));
     expect(after.get(second)!.meal!.verdict).toBe('later');
     await expectAllAsComputed();
+  });
+
+  test('the evening prepares tomorrow and removes days that are over, whatever is wrong with another collection', async () => {
+    const { sequelize } = app.database;
+    const farmAtWork = async (name: string): Promise<{ client: TestClient; collectionId: string }> => {
+      const client = await app.newCollection(name);
+      const made = await client.post('/animals', { number: 'E-1', sex: 'male', genes: 'normal' });
+      expect((await client.get('/today')).status).toBe(200);
+      const found = await app.database.models.animals.findByPk((made.body as { id: string }).id);
+      return { client, collectionId: found!.get().collectionId };
+    };
+    const { client, collectionId } = await farmAtWork('Evening');
+    const broken = await farmAtWork('Of no zone');
+    await sequelize.query('update collections set time_zone = $2 where id = $1', {
+      bind: [broken.collectionId, 'Nowhere/At_all'],
+    });
+    await beginDay(app.database, { collectionId }, addDays(TODAY, -1));
+    await backgroundEnded();
+    const days = async (): Promise<object[]> =>
+      sequelize.query(
+        `select day::text, count(*) filter (where computed_for = changes)::int as stored, count(*)::int as animals
+           from animal_states where collection_id = $1 group by day order by day`,
+        { bind: [collectionId], type: QueryTypes.SELECT },
+      );
+    const whole = { stored: 1, animals: 1 };
+    expect(await days()).toEqual([
+      { day: addDays(TODAY, -1), stored: 0, animals: 1 },
+      { day: TODAY, ...whole },
+    ]);
+    const faults: unknown[] = [];
+    const database = { ...app.database, onFault: (error: unknown) => faults.push(error) };
+    await rollOver(database, 24);
+    expect(await days()).toEqual([{ day: TODAY, ...whole }]);
+    await rollOver(database, 0);
+    expect(await days()).toEqual([
+      { day: TODAY, ...whole },
+      { day: addDays(TODAY, 1), ...whole },
+    ]);
+    expect(faults.map(String)).toEqual(Array<unknown>(2).fill(expect.stringContaining('Nowhere/At_all')));
+    expect((await client.get('/today')).status).toBe(200);
   });
 
   test('another collection’s animals are never among them', async () => {

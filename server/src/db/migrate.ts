@@ -19,6 +19,7 @@ import { keysAndAmendments } from './migrations/20261129234500-keys-and-amendmen
 import { statements } from './migrations/20261129090000-statements.ts';
 import { animalStates } from './migrations/20261130090000-animal-states.ts';
 import { animalClaims } from './migrations/20261130100000-animal-claims.ts';
+import { computedBy } from './migrations/20261130110000-computed-by.ts';
 
 /** Listed by hand, so that the bundled server carries them. */
 export const MIGRATIONS: readonly Migration[] = [
@@ -41,6 +42,7 @@ export const MIGRATIONS: readonly Migration[] = [
   keysAndAmendments,
   animalStates,
   animalClaims,
+  computedBy,
 ];
 
 /** Any number: only one process migrates at a time. */

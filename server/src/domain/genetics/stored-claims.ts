@@ -1,6 +1,6 @@
 import { setTimeout as sleep } from 'node:timers/promises';
 import { inBackground } from '../../background.ts';
-import { geneticsTouched, reading, type Database, type Work } from '../../db/work.ts';
+import { geneticsTouched, reading, type Database, type Reader, type Work } from '../../db/work.ts';
 import { Refusal } from '../../refusal.ts';
 import { collectionsAtWork } from '../states/states.repository.ts';
 import { supportedClaims, type SupportedClaim } from './claim-views.ts';
@@ -42,19 +42,26 @@ const REST = 3;
 /** Ends before it is begun again. */
 const LONGEST_MS = 9 * 60_000;
 
-/** Finds out, while nobody waits, the claims of all animals whose collection's genetic records have changed. */
+/**
+ * Finds out, while nobody waits, the claims of all animals whose collection's genetic records have changed. A fault in one
+ * collection leaves the others alone.
+ */
 export async function storeClaims(database: Database): Promise<void> {
   const until = Date.now() + LONGEST_MS;
-  for (const collectionId of await collectionsAtWork(database)) {
-    const genetics = await reading(database, { collectionId }, geneticsOf);
-    for (;;) {
-      const ids = await withoutClaims(database, collectionId, genetics.revision, BATCH);
-      if (ids.length === 0 || Date.now() > until) break;
-      for (const id of ids) {
-        const begun = Date.now();
-        await saveClaims(database, collectionId, id, genetics.revision, await supportedClaims(genetics, id));
-        await sleep(REST * (Date.now() - begun));
-      }
+  for (const collectionId of await collectionsAtWork(database))
+    await storeClaimsOf(database, { collectionId }, until).catch(database.onFault);
+}
+
+async function storeClaimsOf(database: Database, reader: Reader, until: number): Promise<void> {
+  const { collectionId } = reader;
+  const genetics = await reading(database, reader, geneticsOf);
+  for (;;) {
+    const ids = await withoutClaims(database, collectionId, genetics.revision, BATCH);
+    if (ids.length === 0 || Date.now() > until) break;
+    for (const id of ids) {
+      const begun = Date.now();
+      await saveClaims(database, collectionId, id, genetics.revision, await supportedClaims(genetics, id));
+      await sleep(REST * (Date.now() - begun));
     }
   }
 }
