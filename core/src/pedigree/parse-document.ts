@@ -205,17 +205,17 @@ class DocumentReader {
   }
 
   private genotype(value: unknown, locus: PedigreeLocus | undefined, path: string): Genotype | null {
-    if (!Array.isArray(value) || value.length !== 2) {
+    if (!Array.isArray(value) || value.length !== 2 || !value.every((allele) => typeof allele === 'string')) {
       this.issue('type', path, 'must give each genotype as a pair of alleles');
       return null;
     }
     for (const allele of value) {
-      if (allele !== WILD && locus && !locus.alleles.includes(allele as string)) {
-        this.issue('reference', path, `names "${String(allele)}", which ${locus.id} does not list`);
+      if (allele !== WILD && locus && !locus.alleles.includes(allele)) {
+        this.issue('reference', path, `names "${allele}", which ${locus.id} does not list`);
         return null;
       }
     }
-    return [value[0] as string, value[1] as string];
+    return [value[0]!, value[1]!];
   }
 
   private calls(value: unknown, path: string): Call[] {
