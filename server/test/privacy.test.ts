@@ -176,3 +176,11 @@ describe('the first start', () => {
     expect(existsSync(join(app.dataDir, 'session-secret'))).toBe(true);
   });
 });
+
+test('collections of the same name that are made at once get addresses of their own', async () => {
+  await Promise.all(Array.from({ length: 4 }, () => app.newCollection('Twin Hollow')));
+  const found = await app.database.models.collections.findAll({ where: { name: 'Twin Hollow' } });
+  const names = found.map((row) => row.get().pageName);
+  expect(new Set(names).size).toBe(4);
+  expect(names).toContain('twin-hollow');
+});

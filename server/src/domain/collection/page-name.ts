@@ -1,4 +1,5 @@
 import type { Work } from '../../db/work.ts';
+import { lockPageName } from './page-name.queries.ts';
 
 const MOST_LETTERS = 40;
 
@@ -18,6 +19,7 @@ export function toPageName(name: string): string {
 export async function freePageName(work: Work, name: string): Promise<string> {
   const pageName = toPageName(name);
   const { models, transaction, actor } = work;
+  await lockPageName(work, pageName);
   const isTaken = (await models.collections.count({ where: { pageName }, transaction })) > 0;
   return isTaken ? `${pageName}-${actor.collectionId.slice(0, 8)}` : pageName;
 }
