@@ -1,8 +1,9 @@
 /* Starts the built server as it runs for users, and asks it as a browser would. */
-import { spawn, type ChildProcess } from 'node:child_process';
+import type { ChildProcess } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import http from 'node:http';
 import { join } from 'node:path';
+import { end, launch as launchBuilt, serverEnvironment } from '../e2e/server.ts';
 import { ROOT } from '../scripts/root.mjs';
 
 export const PASSWORD = 'only-for-the-bench';
@@ -24,35 +25,13 @@ export interface Watched {
   readonly rssMb: number;
 }
 
-export async function launch(
-  url: string,
-  dataDir: string,
-  env: Readonly<Record<string, string>> = {},
-): Promise<Running> {
+/** Starts it, watched. `PROCESSES` of the environment says in how many processes. */
+export async function launch(url: string, dataDir: string): Promise<Running> {
   const start = performance.now();
-  const server = spawn(
-    process.execPath,
-    ['--import', join(ROOT, 'bench/watch-loop.mjs'), join(ROOT, 'server/dist/main.js')],
-    {
-      env: {
-        ...process.env,
-        DATABASE_URL: url,
-        KARYOTOME_DATA: dataDir,
-        KARYOTOME_WEB: join(ROOT, 'web/dist'),
-        PORT: '0',
-        LOG_LEVEL: 'error',
-        PROCESSES: process.env['PROCESSES'] ?? '1',
-        ...env,
-      },
-      stdio: ['ignore', 'pipe', 'inherit', 'ipc'],
-    },
+  const { process: server, port } = await launchBuilt(
+    { ...serverEnvironment(url, dataDir), PROCESSES: process.env['PROCESSES'] ?? '1' },
+    ['--import', join(ROOT, 'bench/watch-loop.mjs')],
   );
-  const port = await new Promise<string>((resolve) => {
-    server.stdout!.on('data', (chunk: Buffer) => {
-      const found = /listening (\d+)/.exec(String(chunk));
-      if (found) resolve(found[1]!);
-    });
-  });
   return {
     origin: `http://127.0.0.1:${port}`,
     startedMs: performance.now() - start,
@@ -62,7 +41,7 @@ export async function launch(
         server.once('message', (message) => resolve(message as Watched));
         server.send('watched');
       }),
-    stop: () => new Promise((resolve) => (server.on('exit', () => resolve()), server.kill('SIGTERM'))),
+    stop: () => end(server, 'SIGTERM'),
   };
 }
 

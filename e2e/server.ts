@@ -32,17 +32,7 @@ export async function startServer(
   const dataDir = mkdtempSync(join(tmpdir(), 'karyotome-e2e-'));
   if (content === 'demo') cpSync(process.env['E2E_DEMO_DATA']!, dataDir, { recursive: true });
   const url = databaseUrl(serverUrl, name);
-  const env = {
-    ...process.env,
-    DATABASE_URL: url,
-    KARYOTOME_DATA: dataDir,
-    KARYOTOME_WEB: join(ROOT, 'web/dist'),
-    PORT: '0',
-    LOG_LEVEL: 'error',
-    // Several servers run beside one another here; a test of several processes says so.
-    PROCESSES: '1',
-    ...more,
-  };
+  const env = { ...serverEnvironment(url, dataDir), ...more };
   let running = await launch(env);
   const [email, password] = readFileSync(join(dataDir, 'owner-sign-in.txt'), 'utf8').split('\n') as [
     string,
@@ -67,14 +57,32 @@ export async function startServer(
   };
 }
 
-async function launch(env: NodeJS.ProcessEnv): Promise<{ process: ChildProcess; port: string }> {
-  const server = spawn(process.execPath, [join(ROOT, 'server/dist/main.js')], {
+/**
+ * What the built server runs with: alone and quiet, at any free port. Several servers run beside one another here; a test of
+ * several processes says so.
+ */
+export const serverEnvironment = (url: string, dataDir: string): NodeJS.ProcessEnv => ({
+  ...process.env,
+  DATABASE_URL: url,
+  KARYOTOME_DATA: dataDir,
+  KARYOTOME_WEB: join(ROOT, 'web/dist'),
+  PORT: '0',
+  LOG_LEVEL: 'error',
+  PROCESSES: '1',
+});
+
+/** Starts the built server, and waits until it listens. @param options - of Node itself */
+export async function launch(
+  env: NodeJS.ProcessEnv,
+  options: readonly string[] = [],
+): Promise<{ process: ChildProcess; port: string }> {
+  const server = spawn(process.execPath, [...options, join(ROOT, 'server/dist/main.js')], {
     env,
-    stdio: ['ignore', 'pipe', 'inherit'],
+    stdio: ['ignore', 'pipe', 'inherit', 'ipc'],
   });
   const port = await new Promise<string>((resolve, reject) => {
     let output = '';
-    server.stdout.on('data', (chunk: Buffer) => {
+    server.stdout!.on('data', (chunk: Buffer) => {
       output += String(chunk);
       const found = /^listening (\d+)$/m.exec(output);
       if (found) resolve(found[1]!);
@@ -84,7 +92,7 @@ async function launch(env: NodeJS.ProcessEnv): Promise<{ process: ChildProcess; 
   return { process: server, port };
 }
 
-async function end(server: ChildProcess, signal: 'SIGTERM' | 'SIGKILL'): Promise<void> {
+export async function end(server: ChildProcess, signal: 'SIGTERM' | 'SIGKILL'): Promise<void> {
   server.removeAllListeners('exit');
   if (server.exitCode !== null || server.signalCode !== null) return;
   const ended = new Promise((resolve) => server.on('exit', resolve));

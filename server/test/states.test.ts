@@ -14,7 +14,7 @@ import { keptRows, livingIds } from '../src/domain/states/kept-animals.queries.t
 import { rollOver } from '../src/domain/states/roll-over.ts';
 import { ago, TODAY } from './days.ts';
 import { storedStates } from './stored-states.ts';
-import { startTestApp, type TestApp, type TestClient } from './test-app.ts';
+import { maker, startTestApp, type TestApp, type TestClient } from './test-app.ts';
 
 /* What husbandry computes is stored until something changes that it was computed from: never longer. */
 
@@ -24,11 +24,7 @@ let actor: Actor;
 let first: string;
 let second: string;
 
-const created = async (path: string, body: object): Promise<string> => {
-  const response = await owner.post(path, body);
-  expect(response.status, JSON.stringify(response.body)).toBe(201);
-  return (response.body as { id: string }).id;
-};
+const { created } = maker(() => owner, ago);
 const record = (id: string, kind: string, on: string, body: object): Promise<string> =>
   created(`/animals/${id}/records`, { kind, on, body });
 const read = <T>(run: (work: Work<Actor>) => Promise<T>): Promise<T> => reading(app.database, actor, run);

@@ -9,7 +9,7 @@ import { saveClaims } from '../src/domain/genetics/stored-claims.repository.ts';
 import { storeClaims } from '../src/domain/genetics/stored-claims.ts';
 import { forgetComputedByOthers } from '../src/upkeep/forget-computed.ts';
 import { ago, TODAY } from './days.ts';
-import { startTestApp, type TestApp, type TestClient } from './test-app.ts';
+import { maker, startTestApp, type TestApp, type TestClient } from './test-app.ts';
 
 /* What an animal is claimed to be is stored with the revision of the genetic records that it was found at. */
 
@@ -19,11 +19,7 @@ let reader: Reader;
 let sire: string;
 let young: string;
 
-const created = async (path: string, body: object): Promise<string> => {
-  const response = await owner.post(path, body);
-  expect(response.status, JSON.stringify(response.body)).toBe(201);
-  return (response.body as { id: string }).id;
-};
+const { created } = maker(() => owner, ago);
 const rows = <T extends object>(sql: string): Promise<T[]> =>
   app.database.sequelize.query<T>(sql, { type: QueryTypes.SELECT });
 const labels = async (id: string): Promise<string[]> =>
