@@ -23,10 +23,10 @@ export type RecordFact = {
   [K in RecordKind]: { kind: K; body: RecordBodies[K] };
 }[RecordKind];
 
-/** An identification or statement that a claim rests on. `label` is canonical. */
 /** Whose eye it was, by role: somebody's of the collection, or another breeder's. */
 export type Eye = 'own' | 'other-breeder';
 
+/** An identification or statement that a claim rests on. `label` is canonical. */
 export interface SupportView {
   recordId: string;
   animalId: string;

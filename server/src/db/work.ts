@@ -2,7 +2,7 @@ import { dayIn, type TimeZone } from '@karyotome/core';
 import type { Sequelize, Transaction, TransactionOptions } from 'sequelize';
 import { nowMs } from '../clock.ts';
 import { Refusal } from '../refusal.ts';
-import { BeginAgain } from './begin-again.ts';
+import { BeginAgain, tooManyBeginnings } from './begin-again.ts';
 import { isDatabaseAway, isToBeDoneAgain } from './faults.ts';
 import type { Models } from './models.ts';
 import { rowsOf } from './statement.ts';
@@ -76,10 +76,7 @@ export async function reading<T, Who extends Reader>(
       );
     } catch (error) {
       if (error instanceof BeginAgain) {
-        if (beginnings === MOST_BEGINNINGS)
-          throw new Refusal('busy', 'The records change too fast for this just now. Try again in a moment.', {
-            cause: error,
-          });
+        if (beginnings === MOST_BEGINNINGS) throw tooManyBeginnings(error);
         beginnings += 1;
         await error.meanwhile();
         continue;

@@ -12,7 +12,7 @@ import {
 } from '@karyotome/contract';
 import express, { type Request, type RequestHandler, type Response, Router } from 'express';
 import { mayDo } from '../access/policy.ts';
-import { BeginAgain } from '../db/begin-again.ts';
+import { BeginAgain, tooManyBeginnings } from '../db/begin-again.ts';
 import { inferring } from '../db/turns.ts';
 import { reading, writing, type Actor, type Database } from '../db/work.ts';
 import { Refusal } from '../refusal.ts';
@@ -159,6 +159,17 @@ export function createEndpoints(
       else response.end(bytes);
     });
   }
+  /** A read that is answered page by page. */
+  function readPages<R extends ListRoute, Item extends object>(
+    route: R & ListRoute<string, Item>,
+    page: (call: Call<R>, query: ListQuery) => Promise<Page<Item>>,
+    options: Pick<ReadOptions, 'infers'> = {},
+  ): void {
+    const schema = listQuery(route.list);
+    const run = (call: Call<R>): Promise<Page<Item>> =>
+      page(call, checked(schema, listQueryOf(call.request)));
+    read(route, run as (call: Call<R>) => Promise<AnswerOf<R>>, options);
+  }
   return {
     router,
     read,
@@ -168,12 +179,7 @@ export function createEndpoints(
       run: (call: Call<R>) => Promise<readonly Item[]>,
       options: Pick<ReadOptions, 'infers'> = {},
     ): void {
-      const schema = listQuery(route.list);
-      const page = async (call: Call<R>): Promise<Page<Item>> => {
-        const query = checked(schema, listQueryOf(call.request));
-        return pageOf(await run(call), route.list, query);
-      };
-      read(route, page as (call: Call<R>) => Promise<AnswerOf<R>>, options);
+      readPages(route, async (call, query) => pageOf(await run(call), route.list, query), options);
     },
     /**
      * A read of a list whose items are found by little, and shown by much: what is shown is read for the page alone.
@@ -186,12 +192,10 @@ export function createEndpoints(
       find: (call: Call<R>) => Promise<readonly Light[]>,
       show: (call: Call<R>, page: readonly Light[]) => Promise<Item[]>,
     ): void {
-      const schema = listQuery(route.list);
-      const page = async (call: Call<R>): Promise<Page<Item>> => {
-        const found = pageOf(await find(call), route.list, checked(schema, listQueryOf(call.request)));
+      readPages(route, async (call, query) => {
+        const found = pageOf(await find(call), route.list, query);
         return { ...found, items: await show(call, found.items) };
-      };
-      read(route, page as (call: Call<R>) => Promise<AnswerOf<R>>);
+      });
     },
     /**
      * The same of a list that the database sorts and filters.
@@ -203,13 +207,10 @@ export function createEndpoints(
       find: (call: Call<R>, query: ListQuery) => Promise<readonly string[]>,
       show: (call: Call<R>, page: readonly string[]) => Promise<Item[]>,
     ): void {
-      const schema = listQuery(route.list);
-      const page = async (call: Call<R>): Promise<Page<Item>> => {
-        const query = checked(schema, listQueryOf(call.request));
+      readPages(route, async (call, query) => {
         const found = cutPage(await find(call, query), (key) => key, query);
         return { ...found, items: await show(call, found.items) };
-      };
-      read(route, page as (call: Call<R>) => Promise<AnswerOf<R>>);
+      });
     },
     /** A write takes effect once per Idempotency-Key: a repetition is answered from the first one's record. */
     write<R extends Route, Prepared = undefined>(
@@ -272,10 +273,7 @@ async function writeOnce<R extends Route, Prepared>(
     } catch (error) {
       if (isPrepared) await discard?.(prepared);
       if (!(error instanceof BeginAgain)) throw error;
-      if (beginning === MOST_BEGINNINGS)
-        throw new Refusal('busy', 'The records change too fast for this just now. Try again in a moment.', {
-          cause: error,
-        });
+      if (beginning === MOST_BEGINNINGS) throw tooManyBeginnings(error);
       await error.meanwhile();
     }
   }

@@ -12,6 +12,12 @@ interface SummaryRow extends Omit<AnimalSummary, 'label' | 'tub' | 'identified'>
   slot: number | null;
 }
 
+/** Joins `w`, the last weight of the animal `a`. */
+const LAST_WEIGHT = `left join lateral (
+      select (r.body ->> 'massG')::double precision as mass_g, r.on_day from records r
+       where r.collection_id = a.collection_id and r.animal_id = a.id and r.kind = 'weight' and r.voided_at is null
+       order by r.on_day desc, r.recorded_at desc limit 1) w on true`;
+
 const SUMMARY_SQL = `
   select a.id, a.number, a.name, a.sex, a.hatched_on as "hatchedOn", a.status, a.clutch_id as "clutchId", a.version,
          w.mass_g as "massG", w.on_day as "weighedOn",
@@ -22,10 +28,7 @@ const SUMMARY_SQL = `
     left join racks k on k.collection_id = t.collection_id and k.id = t.rack_id
     left join publications pub
       on pub.collection_id = a.collection_id and pub.animal_id = a.id and pub.withdrawn_at is null
-    left join lateral (
-      select (r.body ->> 'massG')::double precision as mass_g, r.on_day from records r
-       where r.collection_id = a.collection_id and r.animal_id = a.id and r.kind = 'weight' and r.voided_at is null
-       order by r.on_day desc, r.recorded_at desc limit 1) w on true
+    ${LAST_WEIGHT}
     left join lateral (
       select p.id from pictures p where p.collection_id = a.collection_id and p.animal_id = a.id
        order by p.created_at desc limit 1) pic on true
@@ -118,10 +121,6 @@ const FILTERS: Readonly<Record<string, string>> = {
   status: 'a.status = :status',
   clutchId: 'a.clutch_id::text = :clutchId',
 };
-const LAST_WEIGHT = `left join lateral (
-  select (r.body ->> 'massG')::double precision as mass_g, r.on_day from records r
-   where r.collection_id = a.collection_id and r.animal_id = a.id and r.kind = 'weight' and r.voided_at is null
-   order by r.on_day desc, r.recorded_at desc limit 1) w on true`;
 
 /** The ids of the animals that were asked for, in the order that was asked for; by number where none was. */
 export async function animalIds(work: Work, query: ListQuery): Promise<string[]> {

@@ -135,8 +135,8 @@ export function namedRacks(work: Work): Promise<{ id: string; room: string; name
   );
 }
 
-/** Racks with the step they stand for, in walking order, and how full they are. */
-export function rackRows(work: Work): Promise<Omit<RackSummary, 'zones'>[]> {
+/** Racks with the step they stand for, in walking order, and how full they are. @param id - this one alone */
+export function rackRows(work: Work, id: string | null = null): Promise<Omit<RackSummary, 'zones'>[]> {
   return select<Omit<RackSummary, 'zones'>>(
     work,
     `select k.id, k.room, k.name, k.levels, k.tubs_per_level as "tubsPerLevel", k.ladder_id as "ladderId",
@@ -149,9 +149,10 @@ export function rackRows(work: Work): Promise<Omit<RackSummary, 'zones'>[]> {
          on s.collection_id = k.collection_id and s.ladder_id = k.ladder_id and s.position = k.step_position
        left join tubs t on t.collection_id = k.collection_id and t.rack_id = k.id
        left join animals a on a.collection_id = t.collection_id and a.tub_id = t.id
-      where k.collection_id = :collectionId
+      where k.collection_id = :collectionId ${id === null ? '' : 'and k.id = :id'}
       group by k.collection_id, k.id, s.collection_id, s.ladder_id, s.position
       order by k.room, k.step_position, k.name`,
+    { id },
   );
 }
 

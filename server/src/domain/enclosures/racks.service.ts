@@ -162,15 +162,15 @@ function placesOf({ levels, tubsPerLevel }: Pick<RackChange, 'levels' | 'tubsPer
   }));
 }
 
-/** The racks in walking order, without what stands in them. */
-export async function listRacks(work: Work): Promise<RackSummary[]> {
+/** The racks in walking order, without what stands in them. @param id - this one alone */
+export async function listRacks(work: Work, id: string | null = null): Promise<RackSummary[]> {
   const zones = groupBy(await heatZones(work), ({ rackId }) => rackId);
-  return (await rackRows(work)).map((rack) => ({ ...rack, zones: zones.get(rack.id) ?? [] }));
+  return (await rackRows(work, id)).map((rack) => ({ ...rack, zones: zones.get(rack.id) ?? [] }));
 }
 
 /** One rack with its tubs, who lives in them, and what is advised. */
 export async function viewRack(work: Work, id: string): Promise<RackView> {
-  const rack = (await listRacks(work)).find((one) => one.id === id);
+  const [rack] = await listRacks(work, id);
   if (!rack) throw notFound('This rack');
   const tubs = await tubsOfRack(work, { id });
   const living = tubs.flatMap(({ animals }) => animals);

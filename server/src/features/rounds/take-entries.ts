@@ -8,6 +8,7 @@ import {
   type RecordFact,
   type RoundEntry,
   type RoundResult,
+  type Validated,
 } from '@karyotome/contract';
 import { nowMs } from '../../clock.ts';
 import { isToBeDoneAgain } from '../../db/faults.ts';
@@ -43,15 +44,15 @@ export async function takeEntries(
   const results: RoundResult[] = [];
   for (const run of runsOf(work, entries)) {
     const together = await takeTogether(work, run);
-    for (const { input, key } of run) results.push(together.get(key) ?? (await takeOne(work, input)));
+    for (const sent of run) results.push(together.get(sent.key) ?? (await takeOne(work, sent)));
   }
   return { results };
 }
 
-/** An entry as it came, with its key; and as it was read, where it is valid and touches nothing but its animal. */
+/** An entry with its key as it came; as it was read; and where it touches nothing but its animal, that. */
 interface Sent {
-  readonly input: unknown;
   readonly key: string;
+  readonly checked: Validated<RoundEntry>;
   readonly plain: { readonly key: string; readonly animalId: string; readonly record: NewRecord } | null;
 }
 
@@ -62,7 +63,7 @@ function runsOf(work: Work, entries: readonly unknown[]): Sent[][] {
     const checked = validate(roundEntry, input, { today: work.today, nowMs: nowMs() });
     const plain =
       checked.ok && 'record' in checked.value && isPlain(checked.value.record.kind) ? checked.value : null;
-    const sent = { input, key: keyOf(input), plain };
+    const sent = { key: keyOf(input), checked, plain };
     const last = runs.at(-1);
     if (plain && last?.at(-1)?.plain) last.push(sent);
     else runs.push([sent]);
@@ -126,10 +127,8 @@ const toAlike = ({ id, kind, body, author, at }: AlikeRow): AlikeRecord => ({
   at: new Date(at).toISOString(),
 });
 
-async function takeOne(work: Work<Actor>, input: unknown): Promise<RoundResult> {
-  const key = keyOf(input);
+async function takeOne(work: Work<Actor>, { key, checked }: Sent): Promise<RoundResult> {
   try {
-    const checked = validate(roundEntry, input, { today: work.today, nowMs: nowMs() });
     if (!checked.ok) throw new Refusal('invalid', 'Correct the fields named below.', checked.problems);
     const entry = checked.value;
     // A savepoint of its own: what fails is undone alone.

@@ -6,7 +6,6 @@ import { collectionOf } from '../../domain/collection/collection-of.ts';
 import { heatZones } from '../../domain/enclosures/heat.service.ts';
 import { cautionsOf, labelOf } from '../../domain/genetics/inferred-of-animal.ts';
 import { geneticsOf } from '../../domain/genetics/genetics.service.ts';
-import { homesOf, ladderSteps } from '../../domain/enclosures/enclosures.queries.ts';
 import { plansOf } from '../../domain/husbandry/feeding-plans.ts';
 import { statesOf } from '../../domain/states/animal-states.ts';
 import { keptAnimalsOf } from '../../domain/states/kept-animals.ts';
@@ -56,12 +55,10 @@ export async function careSheetOf(work: Work, animalId: string, locale: string):
   const [summary] = await summaries(work, genetics, 'and a.id = :animalId', { animalId });
   if (!summary) throw notFound('This animal');
   const state = (await statesOf(work, [animalId])).get(animalId)!;
-  const { history } = (await keptAnimalsOf(work, [animalId])).get(animalId)!;
+  const { history, housing } = (await keptAnimalsOf(work, [animalId])).get(animalId)!;
   const eats = state.appetite;
   const shed = history.sheds.findLast(({ stage }) => stage === 'shed');
-  const [home] = await homesOf(work, [animalId]);
-  const step =
-    home && (await ladderSteps(work)).filter(({ ladderId }) => ladderId === home.ladderId)[home.step];
+  const step = housing?.steps[housing.step];
   const rackId = summary.tub?.rackId;
   const zone =
     rackId === undefined ? undefined : (await heatZones(work)).find((one) => one.rackId === rackId);
