@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
-import { RECORD_KINDS } from '@karyotome/contract';
+import { isGone, RECORD_KINDS, STATUSES } from '@karyotome/contract';
 import { STATUS_EVENT_KINDS } from '@karyotome/core';
 import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest';
 import type { Sequelize } from 'sequelize';
@@ -63,6 +63,14 @@ describe('migrations', () => {
     expect([...rule.matchAll(/'([\w-]+)'::text/g)].map(([, kind]) => kind).toSorted()).toEqual(
       kinds.toSorted(),
     );
+  });
+
+  test('the database and the program mean the same by an animal that is kept here', async () => {
+    const [rows] = await sequelize.query(
+      `select s as status, is_kept_here(s) as "isKeptHere" from unnest($1::text[]) s`,
+      { bind: [[...STATUSES]] },
+    );
+    expect(rows).toEqual(STATUSES.map((status) => ({ status, isKeptHere: !isGone({ status }) })));
   });
 
   test('a database migrated by a newer version is refused', async () => {

@@ -1,12 +1,24 @@
 import type { Migration } from '../migration.ts';
 
-/** Tables of which every row counts for all animals of its collection. */
-const COLLECTION_WIDE = ['feeding_plans', 'ladder_steps', 'racks', 'taken_statements', 'breeders'] as const;
+/** What runs where a table's rows change, by whose states are computed from them. */
+const RUN_BY_TABLE = {
+  records: 'states_of_animal',
+  stated_evidence: 'states_of_animal',
+  pairing_events: 'states_of_paired',
+  clutches: 'states_of_paired',
+  pairing_sires: 'states_of_sires',
+  pairings: 'states_of_dams',
+  feeding_plans: 'states_of_collection',
+  ladder_steps: 'states_of_collection',
+  racks: 'states_of_collection',
+  taken_statements: 'states_of_collection',
+  breeders: 'states_of_collection',
+} as const;
 
 const EVENTS = { insert: 'new', update: 'new', delete: 'old' } as const;
 
 /** A trigger for each kind of change, since each has rows of its own to tell of. */
-const onEveryChange = (table: string, run: string): string =>
+const onEveryChange = ([table, run]: readonly [table: string, run: string]): string =>
   Object.entries(EVENTS)
     .map(
       ([event, rows]) => `
@@ -14,6 +26,16 @@ const onEveryChange = (table: string, run: string): string =>
       referencing ${rows} table as changed for each statement execute function ${run}();`,
     )
     .join('');
+
+/** A trigger's function that makes states stale. @param whose - selects `collection_id` and `animal_id` by the rows that changed */
+const makesStale = (name: string, whose: string): string => `
+    create function ${name}() returns trigger language plpgsql as $$
+      begin
+        update animal_states s set changes = s.changes + 1
+          from (select distinct collection_id, animal_id from (${whose}) rows) w
+         where s.collection_id = w.collection_id and s.animal_id = w.animal_id;
+        return null;
+      end $$;`;
 
 /*
  * What husbandry computes of each animal for a day is stored, with the tasks that are due. A change of what it was computed
@@ -46,6 +68,7 @@ export const animalStates: Migration = {
       off_curve double precision,
       plan_id text,
       is_shedding boolean,
+      is_meal_day boolean,
       board text,
       board_order smallint,
       mass_g double precision,
@@ -58,6 +81,7 @@ export const animalStates: Migration = {
     create index animal_states_stale on animal_states (collection_id, day, animal_id) where computed_for <> changes;
     create index animal_states_animal on animal_states (collection_id, animal_id);
     create index animal_states_shedding on animal_states (collection_id, day) where is_shedding;
+    create index animal_states_meals on animal_states (collection_id, day) where is_meal_day;
     create index animal_states_board on animal_states (collection_id, day, sex, board_order, animal_id) where board is not null;
     create index animal_states_growth on animal_states (collection_id, day, sex, age_days, off_curve);
 
@@ -99,60 +123,23 @@ export const animalStates: Migration = {
       after update of number, sex, hatched_on, clutch_id, tub_id, status on animals
       for each row execute function states_follow_animals();
 
-    create or replace function count_record_changes() returns trigger language plpgsql as $$
-      begin
-        update animals a set records_revision = a.records_revision + 1
-          from (select distinct collection_id, animal_id from changed) c
-         where a.collection_id = c.collection_id and a.id = c.animal_id;
-        update animal_states s set changes = s.changes + 1
-          from (select distinct collection_id, animal_id from changed) c
-         where s.collection_id = c.collection_id and s.animal_id = c.animal_id;
-        return null;
-      end $$;
-
-    create function states_of_evidence() returns trigger language plpgsql as $$
-      begin
-        update animal_states s set changes = s.changes + 1
-          from (select distinct collection_id, animal_id from changed) c
-         where s.collection_id = c.collection_id and s.animal_id = c.animal_id;
-        return null;
-      end $$;
-    ${onEveryChange('stated_evidence', 'states_of_evidence')}
-
-    create function states_of_paired() returns trigger language plpgsql as $$
-      begin
-        update animal_states s set changes = s.changes + 1
-          from (
-            select p.collection_id, p.dam_id as animal_id from changed c
-              join pairings p on p.collection_id = c.collection_id and p.id = c.pairing_id
-            union
-            select m.collection_id, m.sire_id from changed c
-              join pairing_sires m on m.collection_id = c.collection_id and m.pairing_id = c.pairing_id) d
-         where s.collection_id = d.collection_id and s.animal_id = d.animal_id;
-        return null;
-      end $$;
-    ${onEveryChange('pairing_events', 'states_of_paired')}
-    ${onEveryChange('clutches', 'states_of_paired')}
-    create function states_of_sires() returns trigger language plpgsql as $$
-      begin
-        update animal_states s set changes = s.changes + 1
-          from (select distinct collection_id, sire_id from changed) d
-         where s.collection_id = d.collection_id and s.animal_id = d.sire_id;
-        return null;
-      end $$;
-    ${onEveryChange('pairing_sires', 'states_of_sires')}
-    create function states_of_dams() returns trigger language plpgsql as $$
-      begin
-        update animal_states s set changes = s.changes + 1
-          from (
-            select collection_id, dam_id as animal_id from changed
-            union
-            select m.collection_id, m.sire_id from changed c
-              join pairing_sires m on m.collection_id = c.collection_id and m.pairing_id = c.id) d
-         where s.collection_id = d.collection_id and s.animal_id = d.animal_id;
-        return null;
-      end $$;
-    ${onEveryChange('pairings', 'states_of_dams')}
+    ${makesStale('states_of_animal', 'select collection_id, animal_id from changed')}
+    ${makesStale(
+      'states_of_paired',
+      `select p.collection_id, p.dam_id as animal_id from changed c
+         join pairings p on p.collection_id = c.collection_id and p.id = c.pairing_id
+       union
+       select m.collection_id, m.sire_id from changed c
+         join pairing_sires m on m.collection_id = c.collection_id and m.pairing_id = c.pairing_id`,
+    )}
+    ${makesStale('states_of_sires', 'select collection_id, sire_id as animal_id from changed')}
+    ${makesStale(
+      'states_of_dams',
+      `select collection_id, dam_id as animal_id from changed
+       union
+       select m.collection_id, m.sire_id from changed c
+         join pairing_sires m on m.collection_id = c.collection_id and m.pairing_id = c.id`,
+    )}
 
     create function states_of_collection() returns trigger language plpgsql as $$
       begin
@@ -160,7 +147,7 @@ export const animalStates: Migration = {
           from (select distinct collection_id from changed) c where s.collection_id = c.collection_id;
         return null;
       end $$;
-    ${COLLECTION_WIDE.map((table) => onEveryChange(table, 'states_of_collection')).join('')}
+    ${Object.entries(RUN_BY_TABLE).map(onEveryChange).join('')}
     create function states_of_rules() returns trigger language plpgsql as $$
       begin
         update animal_states set changes = changes + 1 where collection_id = new.id;
@@ -180,25 +167,18 @@ export const animalStates: Migration = {
   `,
   down: `
     drop trigger collections_changed_states on collections;
-    ${['stated_evidence', 'pairing_events', 'clutches', 'pairing_sires', 'pairings', ...COLLECTION_WIDE]
+    ${Object.keys(RUN_BY_TABLE)
       .flatMap((table) =>
         Object.keys(EVENTS).map((event) => `drop trigger ${table}_${event}_states on ${table};`),
       )
       .join('\n    ')}
     drop trigger animals_changed_states on animals;
     drop trigger animals_added_states on animals;
-    create or replace function count_record_changes() returns trigger language plpgsql as $$
-      begin
-        update animals a set records_revision = a.records_revision + 1
-          from (select distinct collection_id, animal_id from changed) c
-         where a.collection_id = c.collection_id and a.id = c.animal_id;
-        return null;
-      end $$;
     drop index records_of_animal;
     drop table due_tasks;
     drop table animal_states;
     drop table herd_days;
-    drop function states_follow_animals, states_of_evidence, states_of_dams, states_of_sires, states_of_paired, states_of_collection,
+    drop function states_follow_animals, states_of_animal, states_of_dams, states_of_sires, states_of_paired, states_of_collection,
       states_of_rules, states_of_fit, is_kept_here;
   `,
 };

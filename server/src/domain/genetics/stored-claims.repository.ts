@@ -1,6 +1,7 @@
 import { QueryTypes } from 'sequelize';
 import { select, type Database, type Work } from '../../db/work.ts';
 import type { SupportedClaim } from './claim-views.ts';
+import { livingSql } from '../animals/living-sql.ts';
 
 /** An animal's claims, where they were found at this very revision. */
 export function claimsAt(
@@ -42,7 +43,7 @@ export async function withoutClaims(
   const rows = await sequelize.query<{ id: string }>(
     `select a.id from animals a
        left join animal_claims c on c.collection_id = a.collection_id and c.animal_id = a.id and c.revision >= $2
-      where a.collection_id = $1 and is_kept_here(a.status) and c.animal_id is null order by a.number limit $3`,
+      where a.collection_id = $1 and ${livingSql('a.status')} and c.animal_id is null order by a.number limit $3`,
     { type: QueryTypes.SELECT, bind: [collectionId, revision, limit] },
   );
   return rows.map(({ id }) => id);

@@ -1,5 +1,5 @@
 import { setTimeout as sleep } from 'node:timers/promises';
-import { inBackground } from '../../background.ts';
+import { storeAfterRead } from '../../background.ts';
 import { geneticsTouched, reading, type Database, type Reader, type Work } from '../../db/work.ts';
 import { Refusal } from '../../refusal.ts';
 import { collectionsAtWork } from '../states/states.repository.ts';
@@ -23,10 +23,8 @@ export async function claimsSoon(
   const [stored] = isKept ? await claimsAt(work, { id, revision }) : [];
   if (stored) return stored.claims;
   const found = await soonOr(work, supportedClaims(genetics, id)).catch(unlessBusy);
-  if (found && isKept && !work.isWriting)
-    work.transaction.afterCommit(() =>
-      inBackground(() => saveClaims(work, work.actor.collectionId, id, revision, found), work.onFault),
-    );
+  if (found && isKept)
+    storeAfterRead(work, () => saveClaims(work, work.actor.collectionId, id, revision, found));
   return found;
 }
 

@@ -1,53 +1,36 @@
 import type { FeedingNightLine } from '@karyotome/contract';
 import { select, type Work } from '../../db/work.ts';
+import { STANDING } from '../states/states.queries.ts';
 
-const STATES = `
-  select s.animal_id, s.plan_id, s.facts from animal_states s
-   where s.collection_id = :collectionId and s.day = :today and s.animal_id not in (:except)`;
-
-const given = (work: Work, except: readonly string[]) => ({ today: work.today, except });
-
-/** How many animals are on each feeding plan. @param except - whose stored state does not stand */
-export function animalsByPlan(
-  work: Work,
-  except: readonly string[],
-): Promise<{ planId: string; animals: number }[]> {
+/** How many animals are on each feeding plan, of those whose stored state stands. */
+export function animalsByPlan(work: Work): Promise<{ planId: string; animals: number }[]> {
   return select<{ planId: string; animals: number }>(
     work,
-    `select plan_id as "planId", count(*)::int as animals from (${STATES}) s group by plan_id`,
-    given(work, except),
+    `select plan_id as "planId", count(*)::int as animals from animal_states where ${STANDING} group by plan_id`,
+    { today: work.today },
   );
 }
 
-/** Where animals live, in walking order; what has no place comes first. */
-const PLACED = `
-  select a.id, a.number, case when t.id is null then null else json_build_object(
-           'tubId', t.id, 'room', k.room, 'rack', k.name, 'level', t.level, 'slot', t.slot) end as place,
-         row_number() over (order by (t.id is not null), k.room, k.name, t.level, t.slot, a.number) as step
-    from animals a
-    left join tubs t on t.collection_id = a.collection_id and t.id = a.tub_id
-    left join racks k on k.collection_id = t.collection_id and k.id = t.rack_id
-   where a.collection_id = :collectionId and is_kept_here(a.status)`;
-
-/** Meals whose day has come, also those that are passed over, in walking order. @param except - as above */
-export function mealsTonight(work: Work, except: readonly string[]): Promise<FeedingNightLine[]> {
-  return select<FeedingNightLine>(
+/** Meals whose day has come, also those that are passed over, of animals whose stored state stands. */
+export function storedMeals(work: Work): Promise<Pick<FeedingNightLine, 'id' | 'meal'>[]> {
+  return select<Pick<FeedingNightLine, 'id' | 'meal'>>(
     work,
-    `select p.id, p.number, p.place, s.facts -> 'meal' as meal from (${STATES}) s join (${PLACED}) p on p.id = s.animal_id
-      where s.facts -> 'meal' ->> 'verdict' = 'due' or (s.facts -> 'meal' ->> 'dueOn')::date <= :today
-      order by p.step`,
-    given(work, except),
+    `select animal_id as id, facts -> 'meal' as meal from animal_states where ${STANDING} and is_meal_day`,
+    { today: work.today },
   );
 }
 
-/** The same of animals without their meals. */
-export function placedAnimals(
-  work: Work,
-  ids: readonly string[],
-): Promise<(Omit<FeedingNightLine, 'meal'> & { step: number })[]> {
-  return select<Omit<FeedingNightLine, 'meal'> & { step: number }>(
+/** Animals with where they live, in walking order; what has no place comes first. */
+export function placedAnimals(work: Work, ids: readonly string[]): Promise<Omit<FeedingNightLine, 'meal'>[]> {
+  return select<Omit<FeedingNightLine, 'meal'>>(
     work,
-    `select id, number, place, step::int from (${PLACED}) p where id in (:ids) order by step`,
+    `select a.id, a.number, case when t.id is null then null else json_build_object(
+              'tubId', t.id, 'room', k.room, 'rack', k.name, 'level', t.level, 'slot', t.slot) end as place
+       from animals a
+       left join tubs t on t.collection_id = a.collection_id and t.id = a.tub_id
+       left join racks k on k.collection_id = t.collection_id and k.id = t.rack_id
+      where a.collection_id = :collectionId and a.id in (:ids)
+      order by (t.id is not null), k.room, k.name, t.level, t.slot, a.number`,
     { ids },
   );
 }

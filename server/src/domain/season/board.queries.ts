@@ -1,5 +1,6 @@
 import type { FemaleGroup, MaleGroup } from '@karyotome/contract';
 import { select, type Work } from '../../db/work.ts';
+import { STANDING } from '../states/states.queries.ts';
 
 /** An animal on the board, with what it is found and sorted by. */
 export interface BoardEntry {
@@ -10,33 +11,26 @@ export interface BoardEntry {
   readonly massG: number | null;
 }
 
-/** The animals of a sex that are on the board, in no order. @param except - whose stored state does not stand */
-export function boardEntries(
-  work: Work,
-  sex: 'female' | 'male',
-  except: readonly string[],
-): Promise<BoardEntry[]> {
+/** The animals of a sex that are on the board, in no order, of those whose stored state stands. */
+export function boardEntries(work: Work, sex: 'female' | 'male'): Promise<BoardEntry[]> {
   return select<BoardEntry>(
     work,
     `select s.animal_id as id, a.number, s.board as "group", s.board_order as "order", s.mass_g as "massG"
-       from animal_states s join animals a on a.collection_id = s.collection_id and a.id = s.animal_id
-      where s.collection_id = :collectionId and s.day = :today and s.sex = :sex and s.board is not null
-        and s.animal_id not in (:except)`,
-    { today: work.today, sex, except },
+       from (select * from animal_states where ${STANDING} and sex = :sex and board is not null) s
+       join animals a on a.collection_id = s.collection_id and a.id = s.animal_id`,
+    { today: work.today, sex },
   );
 }
 
-/** How many animals of each sex are in each group of the board. @param except - as above */
+/** How many animals of each sex are in each group of the board, of those whose stored state stands. */
 export function countBoard(
   work: Work,
-  except: readonly string[],
 ): Promise<{ sex: 'female' | 'male'; group: FemaleGroup | MaleGroup; count: number }[]> {
   return select<{ sex: 'female' | 'male'; group: FemaleGroup | MaleGroup; count: number }>(
     work,
     `select sex, board as "group", count(*)::int as count from animal_states
-      where collection_id = :collectionId and day = :today and board is not null and animal_id not in (:except)
-      group by sex, board`,
-    { today: work.today, except },
+      where ${STANDING} and board is not null group by sex, board`,
+    { today: work.today },
   );
 }
 

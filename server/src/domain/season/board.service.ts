@@ -33,10 +33,7 @@ export async function viewBoard(work: Work): Promise<SeasonBoardView> {
   const waits = await waitsOf(work);
   const unstored = await unstoredStates(work);
   const counted = [
-    ...(await countBoard(
-      work,
-      unstored.map(({ id }) => id),
-    )),
+    ...(await countBoard(work)),
     ...unstored.flatMap(({ sex, state: { board } }) =>
       board ? [{ sex, group: board.group, count: 1 }] : [],
     ),
@@ -65,11 +62,7 @@ export async function viewBoard(work: Work): Promise<SeasonBoardView> {
 /** The animals of a sex on the board, in the order in which they are shown. */
 export async function boardInOrder(work: Work, sex: 'female' | 'male'): Promise<BoardEntry[]> {
   const unstored = await unstoredStates(work);
-  const stored = await boardEntries(
-    work,
-    sex,
-    unstored.map(({ id }) => id),
-  );
+  const stored = await boardEntries(work, sex);
   const fresh = unstored.filter((one) => one.sex === sex).flatMap(toEntry);
   return [...stored, ...fresh].toSorted(
     (a, b) =>

@@ -1,6 +1,7 @@
 import { withClutchName } from './clutch-name.ts';
 import { select, type Work } from '../../db/work.ts';
 import { OPEN_DAYS } from './board-place.ts';
+import { livingSql } from '../animals/living-sql.ts';
 
 /** Pairings of the last months that have no clutch yet. */
 export function openPairings(
@@ -8,7 +9,7 @@ export function openPairings(
 ): Promise<{ id: string; damId: string; dam: string; isDamHere: boolean }[]> {
   return select<{ id: string; damId: string; dam: string; isDamHere: boolean }>(
     work,
-    `select p.id, p.dam_id as "damId", a.number as dam, is_kept_here(a.status) as "isDamHere" from pairings p
+    `select p.id, p.dam_id as "damId", a.number as dam, ${livingSql('a.status')} as "isDamHere" from pairings p
        join animals a on a.collection_id = p.collection_id and a.id = p.dam_id
       where p.collection_id = :collectionId and p.started_on > cast(:today as date) - ${OPEN_DAYS}
         and not exists (select 1 from clutches c where c.collection_id = p.collection_id and c.pairing_id = p.id)

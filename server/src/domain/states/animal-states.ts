@@ -1,5 +1,6 @@
-import { inBackground } from '../../background.ts';
+import { storeAfterRead } from '../../background.ts';
 import { BeginAgain } from '../../db/begin-again.ts';
+import { oncePerRead } from '../../db/once-per-read.ts';
 import type { Work } from '../../db/work.ts';
 import { basisOf } from './day-basis.ts';
 import { catchUp } from './catch-up.ts';
@@ -33,12 +34,13 @@ export async function statesOf(work: Work, ids: readonly string[]): Promise<Map<
  *
  * @throws BeginAgain where many have to be computed first
  */
-export async function unstoredStates(work: Work): Promise<ComputedState[]> {
-  const [day] = await fitRevision(work, work.today);
-  if (!day) throw dayNotBegun(work, work.actor, work.today);
-  const stale = await staleIds(work, work.today, COMPUTED_AT_ONCE + 1);
-  return computed(work, stale, 'everybody');
-}
+export const unstoredStates = (work: Work): Promise<ComputedState[]> =>
+  oncePerRead(work, 'unstored-states', async () => {
+    const [day] = await fitRevision(work, work.today);
+    if (!day) throw dayNotBegun(work, work.actor, work.today);
+    const stale = await staleIds(work, work.today, COMPUTED_AT_ONCE + 1);
+    return computed(work, stale, 'everybody');
+  });
 
 async function computed(
   work: Work,
@@ -53,14 +55,6 @@ async function computed(
   const basis = await basisOf(work);
   const rows = await keptRows(work, ids, work.today);
   const states = rows.map((row) => computeState(row, basis));
-  if (!work.isWriting) storeAfterwards(work, states);
+  storeAfterRead(work, () => saveStates(work, work.actor.collectionId, work.today, statesToText(states)));
   return states;
-}
-
-/** A transaction that reads writes nothing: what it found out is stored when it has ended. */
-function storeAfterwards(work: Work, states: readonly ComputedState[]): void {
-  const { collectionId } = work.actor;
-  work.transaction.afterCommit(() =>
-    inBackground(() => saveStates(work, collectionId, work.today, statesToText(states)), work.onFault),
-  );
 }

@@ -4,7 +4,7 @@ import { reading, writing, type Database, type Reader } from '../../db/work.ts';
 import { inThread } from '../../threads/pool.ts';
 import { collectionOf } from '../collection/collection-of.ts';
 import { sharedWork } from '../../shared-work.ts';
-import { fittedIds, keptRows, type KeptRow } from './kept-animals.queries.ts';
+import { fittedIds, keptBatches, type KeptRow } from './kept-animals.queries.ts';
 import { toStoredFit } from './stored-fit.ts';
 import type { FitInput } from './states-in-thread.ts';
 import { lastFittedDay } from './states.queries.ts';
@@ -12,8 +12,6 @@ import { insertDay } from './states.repository.ts';
 
 /** A day that nobody prepared takes the last fit, if it is no older. */
 const FIT_HOLDS_DAYS = 7;
-/** Records of so many animals are read at once. */
-const BATCH = 100;
 
 const begun = sharedWork<void>();
 
@@ -49,10 +47,8 @@ async function recentFit(database: Database, reader: Reader, day: string): Promi
 async function fitHerd(database: Database, reader: Reader, day: string) {
   const input = await reading(database, reader, async (work): Promise<FitInput> => {
     const { feedingRules } = await collectionOf(work);
-    const ids = await fittedIds(work);
     const found: KeptRow[] = [];
-    for (let from = 0; from < ids.length; from += BATCH)
-      found.push(...(await keptRows(work, ids.slice(from, from + BATCH), day)));
+    for await (const rows of keptBatches(work, await fittedIds(work), day)) found.push(...rows);
     return { rows: found, rules: { ...FEEDING_RULES, ...feedingRules }, today: day };
   });
   return inThread('fit-herd', input);

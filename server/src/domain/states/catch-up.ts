@@ -5,13 +5,11 @@ import { sharedWork } from '../../shared-work.ts';
 import { inThread } from '../../threads/pool.ts';
 import { within } from '../../within.ts';
 import { basisOf } from './day-basis.ts';
-import { keptRows } from './kept-animals.queries.ts';
+import { BATCH, keptRows } from './kept-animals.queries.ts';
 import { countStale, staleIds } from './states.queries.ts';
 import type { StatesInput } from './states-in-thread.ts';
 import { saveStates } from './states.repository.ts';
 
-/** So many animals go to a thread at once. */
-const BATCH = 100;
 /** Somebody who waits for a whole collection is told to come back after so long. */
 const PATIENCE_MS = 20_000;
 

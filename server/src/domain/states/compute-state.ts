@@ -35,6 +35,10 @@ export type StoredState = Omit<AnimalState, 'tasks'> & {
 export const isShedding = ({ shed, soak, meal }: StoredState): boolean =>
   shed !== null || soak !== null || meal?.verdict === 'first-shed';
 
+/** The day of its meal has come: it eats, or is passed over. */
+export const isMealDay = ({ meal }: Pick<StoredState, 'meal'>, today: string): boolean =>
+  meal !== null && (meal.verdict === 'due' || meal.dueOn <= today);
+
 /** A task with what it is found and counted by. */
 export interface TaskRow {
   readonly ordinal: number;
@@ -54,6 +58,8 @@ export interface ComputedState {
   readonly id: string;
   readonly number: string;
   readonly sex: Sex;
+  /** For which it was computed. */
+  readonly day: string;
   /** Of what it was computed from; null for an animal that has no row. */
   readonly changes: string | null;
   /** Sorts in walking order: room, rack, level, tub; what has no place comes first. */
@@ -130,6 +136,7 @@ export function computeState(row: KeptRow, basis: DayBasis): ComputedState {
     id: row.id,
     number: row.number,
     sex: row.sex,
+    day: basis.today,
     changes: row.changes,
     placeKey: placeKeyOf(row),
     state,

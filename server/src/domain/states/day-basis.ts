@@ -7,7 +7,7 @@ import { plansFrom } from '../husbandry/feeding-plans.ts';
 import { dayNotBegun } from './begin-day.ts';
 import type { DayBasis } from './compute-state.ts';
 import { practiceOf, storedFit } from './states.queries.ts';
-import { fromStoredFit, type HerdFit, type StoredFit } from './stored-fit.ts';
+import { fromStoredFit, type HerdFit } from './stored-fit.ts';
 
 /** Fits by collection, day and revision, so that the clutches of a large collection are read once. */
 const fits = createCache<HerdFit>(16);
@@ -44,7 +44,7 @@ async function fitOf(work: Work, day: string, revision: number): Promise<HerdFit
   const known = fits.get(key);
   if (known) return known;
   const [stored] = await storedFit(work, day);
-  const fit = fromStoredFit(stored as unknown as StoredFit);
+  const fit = fromStoredFit(stored!);
   // What this very transaction wrote may be rolled back, and its number be given again.
   if (!work.isWriting) fits.set(key, fit);
   return fit;

@@ -2,6 +2,7 @@ import type { Sex, Status } from '@karyotome/contract';
 import type { SeasonEvent } from '@karyotome/core';
 import { select, type Work } from '../../db/work.ts';
 import { COUNTING_EVIDENCE } from '../genetics/genetics.queries.ts';
+import { livingSql } from '../animals/living-sql.ts';
 
 interface PlaceRow {
   readonly ladderId: string;
@@ -95,6 +96,19 @@ export function keptRows(work: Work, ids: readonly string[], day: string): Promi
   return select<KeptRow>(work, keptSql(RECORDS), { ids, day });
 }
 
+/** So many animals are read, or go to a thread, at once. */
+export const BATCH = 100;
+
+/** The same of many, batch by batch. */
+export async function* keptBatches(
+  work: Work,
+  ids: readonly string[],
+  day: string,
+): AsyncGenerator<KeptRow[]> {
+  for (let from = 0; from < ids.length; from += BATCH)
+    yield await keptRows(work, ids.slice(from, from + BATCH), day);
+}
+
 /** One animal without its records, where those are read for something else too. */
 export async function keptRowAlone(work: Work, id: string): Promise<Omit<KeptRow, 'records'> | null> {
   const [row] = await select<Omit<KeptRow, 'records'>>(work, keptSql('null'), { ids: [id], day: work.today });
@@ -110,7 +124,7 @@ export async function fittedIds(work: Work): Promise<string[]> {
     work,
     `select id from (
        select id, row_number() over (order by id) - 1 as n, count(*) over () as total
-         from animals where collection_id = :collectionId and is_kept_here(status)) every
+         from animals where collection_id = :collectionId and ${livingSql()}) every
       where n % greatest(1, ceil(total::numeric / ${FITTED_ANIMALS})::int) = 0 order by id`,
   );
   return rows.map(({ id }) => id);
@@ -120,7 +134,7 @@ export async function fittedIds(work: Work): Promise<string[]> {
 export async function livingIds(work: Work): Promise<string[]> {
   const rows = await select<{ id: string }>(
     work,
-    'select id from animals where collection_id = :collectionId and is_kept_here(status) order by number',
+    `select id from animals where collection_id = :collectionId and ${livingSql()} order by number`,
   );
   return rows.map(({ id }) => id);
 }

@@ -4,7 +4,7 @@ import { inThread, type Tasks } from '../../threads/pool.ts';
 import type { RecordView } from '@karyotome/contract';
 import { keptAnimal, recordsOf, toKeptAnimal } from './compute-state.ts';
 import { stepsByLadder } from './day-basis.ts';
-import { keptRowAlone, keptRows, livingIds, type KeptRow } from './kept-animals.queries.ts';
+import { keptBatches, keptRowAlone, keptRows, livingIds, type KeptRow } from './kept-animals.queries.ts';
 import type { ValidRecord } from '../records/history.ts';
 
 /** An animal with its history, for a page that shows it. */
@@ -43,9 +43,6 @@ export async function keptAnimalWith(
   return row && keptAnimal(row, standing.toReversed(), await stepsByLadder(work), work.today);
 }
 
-/** So many animals go to a thread at once. */
-const BATCH = 100;
-
 type TaskOfRows = {
   [Name in keyof Tasks]: Parameters<Tasks[Name]>[0] extends { readonly rows: readonly KeptRow[] }
     ? Name
@@ -63,11 +60,8 @@ export async function overHerd<Name extends TaskOfRows>(
   task: Name,
   more: Omit<Parameters<Tasks[Name]>[0], 'rows'>,
 ): Promise<Awaited<ReturnType<Tasks[Name]>>[]> {
-  const ids = await livingIds(work);
   const found: Awaited<ReturnType<Tasks[Name]>>[] = [];
-  for (let from = 0; from < ids.length; from += BATCH) {
-    const rows = await keptRows(work, ids.slice(from, from + BATCH), work.today);
+  for await (const rows of keptBatches(work, await livingIds(work), work.today))
     found.push(await inThread(task, { ...more, rows } as unknown as Parameters<Tasks[Name]>[0]));
-  }
   return found;
 }

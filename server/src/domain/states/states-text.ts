@@ -1,8 +1,8 @@
 import { boardOrder } from '../season/board-place.ts';
-import { isShedding, type ComputedState } from './compute-state.ts';
+import { isMealDay, isShedding, type ComputedState } from './compute-state.ts';
 
 /** A computed state as the database takes it: one of a list in JSON. */
-const toRow = ({ id, changes, sex, placeKey, state, tasks }: ComputedState): object => ({
+const toRow = ({ id, changes, sex, day, placeKey, state, tasks }: ComputedState): object => ({
   id,
   changes,
   sex,
@@ -11,6 +11,7 @@ const toRow = ({ id, changes, sex, placeKey, state, tasks }: ComputedState): obj
   plan_id: state.planId,
   mass_g: state.weight?.massG ?? null,
   is_shedding: isShedding(state),
+  is_meal_day: isMealDay(state, day),
   board: state.board?.group ?? null,
   board_order: state.board ? boardOrder(state.board.group) : null,
   facts: state,

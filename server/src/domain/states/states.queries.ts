@@ -10,6 +10,10 @@ import {
 import type { FeedingPlanRow } from '../../db/rows.ts';
 import { select, type Work } from '../../db/work.ts';
 import type { StoredState } from './compute-state.ts';
+import type { StoredFit } from './stored-fit.ts';
+
+/** SQL: a row of `animal_states` of today that stands, and need not be computed first. */
+export const STANDING = 'collection_id = :collectionId and day = :today and computed_for = changes';
 
 /** The states that stand for a day; none of an animal whose state has to be computed first. */
 export function standingStates(
@@ -19,8 +23,7 @@ export function standingStates(
   if (ids.length === 0) return Promise.resolve([]);
   return select<{ id: string; state: StoredState }>(
     work,
-    `select animal_id as id, facts as state from animal_states
-      where collection_id = :collectionId and day = :today and animal_id in (:ids) and computed_for = changes`,
+    `select animal_id as id, facts as state from animal_states where ${STANDING} and animal_id in (:ids)`,
     { ids, today: work.today },
   );
 }
@@ -57,8 +60,8 @@ export function fitRevision(work: Work, day: string): Promise<{ revision: number
 }
 
 /** What was fitted for a day. */
-export function storedFit(work: Work, day: string): Promise<{ growth: unknown; appetite: unknown }[]> {
-  return select<{ growth: unknown; appetite: unknown }>(
+export function storedFit(work: Work, day: string): Promise<StoredFit[]> {
+  return select<StoredFit>(
     work,
     'select growth, appetite from herd_days where collection_id = :collectionId and day = :day',
     { day },

@@ -1,9 +1,11 @@
 import { QueryTypes } from 'sequelize';
 import type { Database, Work } from '../../db/work.ts';
+import { livingSql } from '../animals/living-sql.ts';
 
 const SAVE_SQL = `
   with given as (select * from jsonb_to_recordset($1::jsonb) as g (id uuid, changes bigint, sex text,
-         age_days double precision, off_curve double precision, plan_id text, is_shedding boolean, board text, board_order smallint, mass_g double precision, facts jsonb, tasks jsonb)),
+         age_days double precision, off_curve double precision, plan_id text, is_shedding boolean, is_meal_day boolean,
+         board text, board_order smallint, mass_g double precision, facts jsonb, tasks jsonb)),
   free as (
     -- Whoever changes one of these just now makes it stale again; it is left to the next.
     select s.animal_id from animal_states s join given g on g.id = s.animal_id
@@ -11,7 +13,7 @@ const SAVE_SQL = `
      order by s.animal_id for no key update of s skip locked),
   kept as (
     update animal_states s set computed_for = g.changes, sex = g.sex, age_days = g.age_days, off_curve = g.off_curve,
-           plan_id = g.plan_id, is_shedding = g.is_shedding, board = g.board,
+           plan_id = g.plan_id, is_shedding = g.is_shedding, is_meal_day = g.is_meal_day, board = g.board,
            board_order = g.board_order, mass_g = g.mass_g, facts = g.facts
       from given g join free f on f.animal_id = g.id
      where s.collection_id = $2 and s.day = $3 and s.animal_id = g.id
@@ -59,7 +61,7 @@ export async function insertDay(
   );
   await work.sequelize.query(
     `insert into animal_states (collection_id, animal_id, day)
-     select collection_id, id, $2 from animals where collection_id = $1 and is_kept_here(status) on conflict do nothing`,
+     select collection_id, id, $2 from animals where collection_id = $1 and ${livingSql()} on conflict do nothing`,
     { transaction: work.transaction, bind: [collectionId, day] },
   );
 }

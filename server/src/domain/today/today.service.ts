@@ -16,8 +16,8 @@ import { freezerOf } from '../husbandry/freezer.service.ts';
 import { statesOf, unstoredStates } from '../states/animal-states.ts';
 import { headLines, type HeadLine } from './head-lines.ts';
 import { comparePlaces, fromCursor, NOBODY, rankOf, toCursor, type TaskPlace } from './task-place.ts';
-import { benchTasks, countTasks, dueTasks, type DueTask, type TaskCount } from './today.queries.ts';
-import { benchTasksOf, countsOf, dueTasksOf } from './unstored-tasks.ts';
+import { benchTasks, dueTasks, type DueTask, type TaskCount } from './today.queries.ts';
+import { benchTasksOf, countedTasks, dueTasksOf } from './unstored-tasks.ts';
 
 /** Everything at once: for calendars and tests. */
 export const WHOLE_DAY: TodayQuery = { limit: 1_000_000, after: null, sort: null, act: null, by: 'place' };
@@ -33,7 +33,7 @@ type Found = { readonly place: TaskPlace } & (
 export async function viewToday(work: Work, query = WHOLE_DAY): Promise<TodayView> {
   const unstored = await unstoredStates(work);
   const except = unstored.map(({ id }) => id);
-  const counted = [...(await countTasks(work, except)), ...unstored.flatMap(countsOf)];
+  const counted = await countedTasks(work, unstored);
   const thaw = thawList(counted);
   const { lines: stock } = await freezerOf(work, thaw);
   const bench = [...(await benchTasks(work, except)), ...unstored.flatMap(benchTasksOf)];

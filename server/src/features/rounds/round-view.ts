@@ -50,9 +50,8 @@ export async function viewRoundRack(work: Work, rackId: string): Promise<RoundRa
 
 /** Who is in shed, who keeps a rest of it, and who waits for the first: in walking order. */
 export async function viewSheds(work: Work): Promise<ShedsView> {
-  const unstored = await unstoredStates(work);
-  const stored = await animalsShedding(work, { except: unstored.map(({ id }) => id) });
-  const fresh = unstored.filter(({ state }) => isShedding(state)).map(({ id }) => id);
+  const fresh = (await unstoredStates(work)).filter(({ state }) => isShedding(state)).map(({ id }) => id);
+  const stored = await animalsShedding(work);
   return { today: work.today, racks: await racksOf(work, [...stored, ...fresh]) };
 }
 

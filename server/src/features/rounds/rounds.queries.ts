@@ -1,5 +1,7 @@
 import type { RecordFact, RecordKind, RoundView } from '@karyotome/contract';
 import { select, type Work } from '../../db/work.ts';
+import { STANDING } from '../../domain/states/states.queries.ts';
+import { livingSql } from '../../domain/animals/living-sql.ts';
 
 /** The record, where it stands. */
 export function standingRecord(work: Work, params: { readonly id: string }): Promise<{ id: string }[]> {
@@ -65,7 +67,7 @@ export function racksOfRound(work: Work): Promise<RackOfRound[]> {
        join animal_states s on s.collection_id = a.collection_id and s.animal_id = a.id and s.day = :today
        left join tubs t on t.collection_id = a.collection_id and t.id = a.tub_id
        left join racks k on k.collection_id = t.collection_id and k.id = t.rack_id
-      where a.collection_id = :collectionId and is_kept_here(a.status)
+      where a.collection_id = :collectionId and ${livingSql('a.status')}
       group by k.id, k.room, k.name order by k.id is null, k.room, k.name`,
     { today: work.today },
   );
@@ -78,7 +80,7 @@ export async function animalsInRack(work: Work, params: { readonly rackId: strin
     await select<{ id: string }>(
       work,
       `select a.id from animals a join tubs t on t.collection_id = a.collection_id and t.id = a.tub_id
-        where a.collection_id = :collectionId and t.rack_id = :rackId and is_kept_here(a.status)`,
+        where a.collection_id = :collectionId and t.rack_id = :rackId and ${livingSql('a.status')}`,
       params,
     ),
   );
@@ -88,22 +90,18 @@ export async function animalsWithoutTub(work: Work): Promise<string[]> {
   return idsOf(
     await select<{ id: string }>(
       work,
-      'select id from animals where collection_id = :collectionId and tub_id is null and is_kept_here(status)',
+      `select id from animals where collection_id = :collectionId and tub_id is null and ${livingSql()}`,
     ),
   );
 }
 
-/** Animals in shed, with a rest of one, or waiting for their first. @param except - whose stored state does not stand */
-export async function animalsShedding(
-  work: Work,
-  { except }: { readonly except: readonly string[] },
-): Promise<string[]> {
+/** Animals in shed, with a rest of one, or waiting for their first, of those whose stored state stands. */
+export async function animalsShedding(work: Work): Promise<string[]> {
   return idsOf(
     await select<{ id: string }>(
       work,
-      `select animal_id as id from animal_states
-        where collection_id = :collectionId and day = :today and is_shedding and animal_id not in (:except)`,
-      { today: work.today, except },
+      `select animal_id as id from animal_states where ${STANDING} and is_shedding`,
+      { today: work.today },
     ),
   );
 }
