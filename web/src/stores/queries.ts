@@ -1,4 +1,5 @@
 import { useQuery } from '@pinia/colada';
+import type { Page } from '@karyotome/contract';
 import { CATALOGUE, createCatalogue, toAdditions } from '@karyotome/core';
 import { computed, toValue, type MaybeRefOrGetter } from 'vue';
 import { api } from '../api/resources.ts';
@@ -33,19 +34,17 @@ export const useOutside = (token: MaybeRefOrGetter<string>) =>
 export const useSeason = () => useQuery({ key: ['season'], query: api.season });
 export const useSeasonFemales = () => usePages(['seasonFemales'], (page) => api.seasonFemales({ ...page }));
 export const useSeasonMales = () => usePages(['seasonMales'], (page) => api.seasonMales({ ...page }));
-/** One animal of the board; null for one that is not on it. */
-export const useBoardFemale = (id: MaybeRefOrGetter<string | null>) =>
-  useQuery({
-    key: () => ['seasonFemales', 'one', toValue(id) ?? ''],
-    query: async () => (await api.seasonFemales({ id: toValue(id)! })).items[0] ?? null,
-    enabled: () => toValue(id) !== null,
-  });
-export const useBoardMale = (id: MaybeRefOrGetter<string | null>) =>
-  useQuery({
-    key: () => ['seasonMales', 'one', toValue(id) ?? ''],
-    query: async () => (await api.seasonMales({ id: toValue(id)! })).items[0] ?? null,
-    enabled: () => toValue(id) !== null,
-  });
+/** One item of a list, by its id; null for one that is not in it. */
+const oneOf =
+  <Item>(route: string, ask: (filter: { readonly id: string }) => Promise<Page<Item>>) =>
+  (id: MaybeRefOrGetter<string | null>) =>
+    useQuery({
+      key: () => [route, 'one', toValue(id) ?? ''],
+      query: async () => (await ask({ id: toValue(id)! })).items[0] ?? null,
+      enabled: () => toValue(id) !== null,
+    });
+export const useBoardFemale = oneOf('seasonFemales', api.seasonFemales);
+export const useBoardMale = oneOf('seasonMales', api.seasonMales);
 /** Of nobody: none. */
 export const useRelatedMates = (id: MaybeRefOrGetter<string | null>) =>
   useQuery({

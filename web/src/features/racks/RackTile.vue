@@ -1,26 +1,13 @@
 <script setup lang="ts">
-import type { HeatZoneView, RackSummary, RackView } from '@karyotome/contract';
+import type { RackSummary, RackView } from '@karyotome/contract';
 import { useElementVisibility } from '@vueuse/core';
 import { ref, watch } from 'vue';
 import { useRack } from '../../stores/queries.ts';
-import RackFront from './RackFront.vue';
 
-/** A rack that is read when it comes into sight: a room may have hundreds. */
-const props = defineProps<{
-  rack: RackSummary;
-  mayRecord: boolean;
-  held: readonly string[];
-  show: 'all' | 'free' | 'advised' | 'clean';
-}>();
-const emit = defineEmits<{
-  loaded: [RackView];
-  remove: [];
-  edit: [];
-  zone: [HeatZoneView | null];
-  check: [HeatZoneView];
-  take: [animalId: string];
-  put: [ids: readonly string[], tub: RackView['tubs'][number], rack: RackView];
-}>();
+/** The place of a rack that is read when it comes into sight: a room may have hundreds. */
+const props = defineProps<{ rack: RackSummary }>();
+const emit = defineEmits<{ loaded: [RackView] }>();
+defineSlots<{ default(read: { rack: RackView }): unknown }>();
 const AHEAD_PX = 400;
 /** About the height of one level of tubs. */
 const LEVEL_PX = 74;
@@ -37,19 +24,7 @@ watch(data, (rack) => rack && emit('loaded', rack), { immediate: true });
 
 <template>
   <div ref="tile" class="tile">
-    <RackFront
-      v-if="data"
-      :rack="data"
-      :may-record="mayRecord"
-      :held="held"
-      :show="show"
-      @remove="emit('remove')"
-      @edit="emit('edit')"
-      @zone="emit('zone', $event)"
-      @check="emit('check', $event)"
-      @take="emit('take', $event)"
-      @put="(ids, tub) => emit('put', ids, tub, data!)"
-    />
+    <slot v-if="data" :rack="data" />
     <v-skeleton-loader v-else type="image" :height="rack.levels * LEVEL_PX" :aria-label="rack.name" />
   </div>
 </template>

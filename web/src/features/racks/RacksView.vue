@@ -20,6 +20,7 @@ import StateBlock from '../../ui/StateBlock.vue';
 import EditRackDialog from './EditRackDialog.vue';
 import HeatZoneDialog from './HeatZoneDialog.vue';
 import RackDialog from './RackDialog.vue';
+import RackFront from './RackFront.vue';
 import RackTile from './RackTile.vue';
 import RacksNav from './RacksNav.vue';
 import SurfaceCheckDialog from './SurfaceCheckDialog.vue';
@@ -114,18 +115,23 @@ async function remove(rack: RackSummary): Promise<void> {
           <RackTile
             v-for="rack in racks"
             :key="rack.id"
+            v-slot="{ rack: whole }"
             :rack="rack"
-            :may-record="session.mayRecord"
-            :held="held"
-            :show="show"
-            @remove="remove(rack)"
-            @edit="editing = rack"
-            @zone="zone = { rack, zone: $event }"
-            @check="checking = { id: $event.id, name: $event.name, rack: rack.name }"
-            @take="take"
             @loaded="loaded.set($event.id, $event)"
-            @put="put"
-          />
+          >
+            <RackFront
+              :rack="whole"
+              :may-record="session.mayRecord"
+              :held="held"
+              :show="show"
+              @remove="remove(rack)"
+              @edit="editing = rack"
+              @zone="zone = { rack, zone: $event }"
+              @check="checking = { id: $event.id, name: $event.name, rack: rack.name }"
+              @take="take"
+              @put="(ids, tub) => put(ids, tub, whole)"
+            />
+          </RackTile>
         </div>
       </section>
     </StateBlock>

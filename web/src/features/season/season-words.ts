@@ -23,7 +23,7 @@ export const EVENT_WORDS: Readonly<Record<SeasonEventKind, string>> = {
 };
 export const needsMale = (kind: SeasonEventKind): boolean => EVENTS_WITH_MALE.some((one) => one === kind);
 
-/** Females by what can be done with them, those that need a hand tonight first. */
+/** Headings of the females by what can be done with them. */
 export const GROUP_WORDS: Readonly<Record<FemaleGroup, string>> = {
   together: 'With a male',
   gravid: 'Gravid',
