@@ -49,16 +49,17 @@ export const advisedPath = (code: string) => async (page: Page, server: RunningS
   const { lines } = await fromApi<{ lines: { code: string; animal: { id: string } | null }[] }>(
     page,
     server,
-    '/today',
+    '/today?limit=200',
   );
   return `/animals/${lines.find((line) => line.code === code && line.animal)!.animal!.id}`;
 };
 
 /** The page of a clutch in the incubator, by its female. */
 export const eggsPath = (female: string) => async (page: Page, server: RunningServer) => {
-  const { females } = await fromApi<{
-    females: { number: string; pairing: { clutch: { id: string } | null } | null }[];
-  }>(page, server, '/season');
+  const females = await listFromApi<{
+    number: string;
+    pairing: { clutch: { id: string } | null } | null;
+  }>(page, server, '/season/females');
   return `/season/clutches/${females.find(({ number }) => number === female)!.pairing!.clutch!.id}`;
 };
 
