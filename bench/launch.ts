@@ -28,10 +28,11 @@ export interface Watched {
 /** Starts it, watched. `PROCESSES` of the environment says in how many processes. */
 export async function launch(url: string, dataDir: string): Promise<Running> {
   const start = performance.now();
-  const { process: server, port } = await launchBuilt(
+  const started = await launchBuilt(
     { ...serverEnvironment(url, dataDir), PROCESSES: process.env['PROCESSES'] ?? '1' },
     ['--import', join(ROOT, 'bench/watch-loop.mjs')],
   );
+  const { process: server, port } = started;
   return {
     origin: `http://127.0.0.1:${port}`,
     startedMs: performance.now() - start,
@@ -41,7 +42,7 @@ export async function launch(url: string, dataDir: string): Promise<Running> {
         server.once('message', (message) => resolve(message as Watched));
         server.send('watched');
       }),
-    stop: () => end(server, 'SIGTERM'),
+    stop: () => end(started, 'SIGTERM'),
   };
 }
 

@@ -20,6 +20,14 @@ export interface RunningServer {
   stop(): Promise<void>;
 }
 
+/** The built server, running. */
+export interface Started {
+  readonly process: ChildProcess;
+  readonly port: string;
+  /** What it has written so far. */
+  told(): string;
+}
+
 /** The real server, as built, on a database of its own: empty, or with the demo farm. */
 export async function startServer(
   content: 'empty' | 'demo',
@@ -45,12 +53,12 @@ export async function startServer(
     dataDir,
     databaseUrl: url,
     pid: running.process.pid!,
-    kill: () => end(running.process, 'SIGKILL'),
+    kill: () => end(running, 'SIGKILL'),
     async revive(later = {}) {
       running = await launch({ ...env, ...later, PORT: running.port });
     },
     async stop() {
-      await end(running.process, 'SIGTERM');
+      await end(running, 'SIGTERM');
       await administer(serverUrl, `drop database ${name} with (force)`);
       rmSync(dataDir, { recursive: true, force: true });
     },
@@ -72,30 +80,32 @@ export const serverEnvironment = (url: string, dataDir: string): NodeJS.ProcessE
 });
 
 /** Starts the built server, and waits until it listens. @param options - of Node itself */
-export async function launch(
-  env: NodeJS.ProcessEnv,
-  options: readonly string[] = [],
-): Promise<{ process: ChildProcess; port: string }> {
+export async function launch(env: NodeJS.ProcessEnv, options: readonly string[] = []): Promise<Started> {
   const server = spawn(process.execPath, [...options, join(ROOT, 'server/dist/main.js')], {
     env,
     stdio: ['ignore', 'pipe', 'inherit', 'ipc'],
   });
+  let told = '';
   const port = await new Promise<string>((resolve, reject) => {
-    let output = '';
     server.stdout!.on('data', (chunk: Buffer) => {
-      output += String(chunk);
-      const found = /^listening (\d+)$/m.exec(output);
+      told += String(chunk);
+      const found = /^listening (\d+)$/m.exec(told);
       if (found) resolve(found[1]!);
     });
-    server.on('exit', (code) => reject(new Error(`The server ended with ${code}: ${output}`)));
+    server.on('exit', (code) => reject(new Error(`The server ended with ${code}: ${told}`)));
   });
-  return { process: server, port };
+  return { process: server, port, told: () => told };
 }
 
-export async function end(server: ChildProcess, signal: 'SIGTERM' | 'SIGKILL'): Promise<void> {
+/** @throws where the server was told to end and did not end well: with what it told */
+export async function end(
+  { process: server, told }: Omit<Started, 'port'>,
+  signal: 'SIGTERM' | 'SIGKILL',
+): Promise<void> {
   server.removeAllListeners('exit');
   if (server.exitCode !== null || server.signalCode !== null) return;
-  const ended = new Promise((resolve) => server.on('exit', resolve));
+  const ended = new Promise<number | null>((resolve) => server.on('exit', resolve));
   server.kill(signal);
-  await ended;
+  const code = await ended;
+  if (signal === 'SIGTERM' && code !== 0) throw new Error(`The server ended with ${code}: ${told()}`);
 }

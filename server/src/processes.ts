@@ -18,6 +18,7 @@ export function runProcesses(
   // Each takes connections itself: handed over by this process, those on their way to one that is killed would never end.
   cluster.schedulingPolicy = cluster.SCHED_NONE;
   let isStopping = false;
+  let exitCode = 0;
   let pause = FIRST_PAUSE_MS;
   const listening = new Set<number>();
   const start = (): void => {
@@ -30,7 +31,11 @@ export function runProcesses(
       if (listening.size === count) console.log(`listening ${port}`);
     });
     worker.on('exit', (code, signal) => {
-      if (isStopping) return endWhenAlone();
+      if (isStopping) {
+        // One that had only begun is ended by the signal itself.
+        if (code !== 0 && signal !== 'SIGTERM') exitCode = 1;
+        return endWhenAlone(exitCode);
+      }
       onFault(new Error(`A serving process ended (${code}, ${signal}); another one takes its place.`));
       pause = Date.now() - begun > STEADY_MS ? FIRST_PAUSE_MS : Math.min(2 * pause, LONGEST_PAUSE_MS);
       setTimeout(() => !isStopping && start(), pause);
@@ -39,7 +44,7 @@ export function runProcesses(
   const stop = (): void => {
     isStopping = true;
     for (const worker of workers()) worker.process.kill('SIGTERM');
-    endWhenAlone();
+    endWhenAlone(exitCode);
   };
   for (let i = 0; i < count; i++) start();
   for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, stop);
@@ -51,6 +56,6 @@ export function runProcesses(
 const workers = (): Worker[] =>
   Object.values<Worker | undefined>(cluster.workers ?? {}).filter((worker) => worker !== undefined);
 
-function endWhenAlone(): void {
-  if (workers().length === 0) process.exit(0);
+function endWhenAlone(exitCode: number): void {
+  if (workers().length === 0) process.exit(exitCode);
 }

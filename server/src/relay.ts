@@ -52,6 +52,8 @@ export function joinRelay(url: string, onFault: (error: unknown) => void): () =>
   let timer: NodeJS.Timeout | undefined;
   const connect = async (isAgain: boolean): Promise<void> => {
     const client = new pg.Client({ connectionString: url, keepAlive: true });
+    // From here on, not only once it is open: whoever leaves meanwhile ends it.
+    listener = client;
     client.on('error', () => undefined);
     client.on('end', () => {
       listener = null;
@@ -62,13 +64,12 @@ export function joinRelay(url: string, onFault: (error: unknown) => void): () =>
     client.on('notification', ({ payload }) => hear(payload ?? ''));
     await client.connect();
     await client.query(`listen ${CHANNEL}`);
-    listener = client;
     pause = FIRST_PAUSE_MS;
     if (isAgain) heard.emit(MISSED);
   };
   // A connection that could not be opened ends too, and is tried again by that.
   const again = (): Promise<void> => connect(true).catch(() => undefined);
-  void connect(false).catch(onFault);
+  void connect(false).catch((error: unknown) => !isLeaving && onFault(error));
   const sender = new pg.Pool({ connectionString: url, max: 1, keepAlive: true });
   sender.on('error', () => undefined);
   send = (text) => void sender.query('select pg_notify($1, $2)', [CHANNEL, text]).catch(onFault);

@@ -1,11 +1,12 @@
 import cluster from 'node:cluster';
-import { createServer } from 'node:http';
+import { createServer, type Server as HttpServer } from 'node:http';
 import { Server, type AddressInfo } from 'node:net';
 import type { Logger } from 'pino';
 import { createApp } from './app.ts';
 import { now } from './clock.ts';
 import type { Config } from './config.ts';
 import type { Database } from './db/work.ts';
+import { endInOrder } from './ending.ts';
 import { endAllStreams } from './http/event-streams.ts';
 import { stopEngine } from './domain/genetics/engine-client.ts';
 import { storeClaims } from './domain/genetics/stored-claims.ts';
@@ -22,6 +23,8 @@ import { tidy } from './upkeep/upkeep.ts';
 
 /** Accepted requests have so long to end when the server is told to stop. */
 const GRACE_MS = 20_000;
+/** All that ends with the process has so long, requests included: then it goes as it is. */
+const LIMIT_MS = 45_000;
 /** Connections that the system has taken already, and this process not yet, are still taken for so long. */
 const KNOCKED_MS = 150;
 const LEAST_TURNS = 30;
@@ -47,8 +50,6 @@ export async function serve(
   logger: Logger,
   onFault: (error: unknown) => void,
 ): Promise<void> {
-  /** What was begun beside the serving, to be ended before it. */
-  const ends: (() => Promise<void>)[] = [];
   const leaveRelay = joinRelay(config.directDatabaseUrl, onFault);
   const app = createApp(database, config, logger);
   // No limit on the whole: a photograph over a slow line arrives as long as it moves (http/limits.ts).
@@ -68,37 +69,48 @@ export async function serve(
   server.prependListener('request', (_request, response) => {
     if (stopping) response.setHeader('Connection', 'close');
   });
-  /** Accepts nothing more, lets what was accepted end, and goes. */
-  async function stop(): Promise<void> {
+  // What is beginning yet when the process is told to stop is ended once it has begun.
+  const recurring = startRecurring(database, config.databaseUrl, recurringTasks(database));
+  const post = startPost(database, config, onFault);
+  const stop = async (): Promise<void> => {
     if (stopping) return;
     stopping = true;
-    await Promise.all(ends.map((end) => end()));
-    // Who has knocked already is let in first: a busy process needs some turns for it, not only time.
-    await letIn();
-    // Listens no more; unlike the HTTP server's own close, it leaves connections whose request is still being read.
-    const closed = new Promise((resolve) => Server.prototype.close.call(server, resolve));
-    endAllStreams();
-    const idle = setInterval(() => server.closeIdleConnections(), IDLE_MS);
-    const late = setTimeout(() => server.closeAllConnections(), GRACE_MS);
-    await closed;
-    clearInterval(idle);
-    clearTimeout(late);
-    await leaveRelay();
-    await app.close();
-    await stopEngine();
-    await stopThreads();
-    await database.sequelize.close();
-    // An open pipe from the launcher, or to the process that started this one, would keep it alive.
-    process.stdin.destroy();
-    if (cluster.isWorker) process.disconnect();
-  }
+    const isWhole = await endInOrder(
+      [
+        { name: 'accepted requests', end: () => endRequests(server) },
+        { name: 'recurring work', end: async () => (await recurring)() },
+        { name: 'post', end: async () => (await post)() },
+        { name: 'the relay', end: leaveRelay },
+        { name: 'the application', end: () => app.close() },
+        { name: "the engine's thread", end: stopEngine },
+        { name: 'threads', end: stopThreads },
+        { name: 'connections to the database', end: () => database.sequelize.close() },
+      ],
+      LIMIT_MS,
+      onFault,
+    );
+    process.exit(isWhole ? 0 : 1);
+  };
   for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => void stop());
   // Started by a launcher, the server ends with it, even when the launcher was killed.
   if (config.hasLauncher && !cluster.isWorker) process.stdin.on('end', () => void stop()).resume();
 
-  ends.push(await startRecurring(config.databaseUrl, recurringTasks(database), onFault));
-  ends.push(await startPost(database, config, onFault));
+  await Promise.all([recurring, post]);
   if (!cluster.isWorker || cluster.worker?.id === 1) await sweep(database, config, logger).catch(onFault);
+}
+
+/** Accepts nothing more, and lets what was accepted end. */
+async function endRequests(server: HttpServer): Promise<void> {
+  // Who has knocked already is let in first: a busy process needs some turns for it, not only time.
+  await letIn();
+  // Listens no more; unlike the HTTP server's own close, it leaves connections whose request is still being read.
+  const closed = new Promise((resolve) => Server.prototype.close.call(server, resolve));
+  endAllStreams();
+  const idle = setInterval(() => server.closeIdleConnections(), IDLE_MS);
+  const late = setTimeout(() => server.closeAllConnections(), GRACE_MS);
+  await closed;
+  clearInterval(idle);
+  clearTimeout(late);
 }
 
 /** Removes files that no record names, and tells of those that are missing. */

@@ -1,4 +1,5 @@
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize';
+import { locked } from './locked.ts';
 import type { Migration } from './migration.ts';
 import { accountsAndCollections } from './migrations/20260101090000-accounts-and-collections.ts';
 import { enclosures } from './migrations/20260101090100-enclosures.ts';
@@ -60,7 +61,7 @@ export async function migrate(
 ): Promise<string[]> {
   const ran: string[] = [];
   for (const migration of migrations) {
-    const isNew = await locked(sequelize, async (transaction) => {
+    const isNew = await locked(sequelize, LOCK, async (transaction) => {
       const executed = await executedNames(sequelize, transaction);
       refuseStrangers(executed, migrations);
       if (executed.has(migration.name)) return false;
@@ -79,7 +80,7 @@ export async function migrate(
 /** Takes the whole schema down again; the tests check that it can be. */
 export async function revertAll(sequelize: Sequelize): Promise<void> {
   for (const { name, down } of MIGRATIONS.toReversed()) {
-    await locked(sequelize, async (transaction) => {
+    await locked(sequelize, LOCK, async (transaction) => {
       if (!(await executedNames(sequelize, transaction)).has(name)) return;
       await sequelize.query(down, { transaction });
       await sequelize.query('delete from migrations where name = :name', {
@@ -106,17 +107,4 @@ async function executedNames(sequelize: Sequelize, transaction: Transaction): Pr
     type: QueryTypes.SELECT,
   });
   return new Set(rows.map(({ name }) => name));
-}
-
-function locked<T>(sequelize: Sequelize, run: (transaction: Transaction) => Promise<T>): Promise<T> {
-  return sequelize.transaction(async (transaction) => {
-    // A large collection takes as long as it takes, and so does another process that is at it.
-    await sequelize.query('set local statement_timeout = 0', { transaction });
-    await sequelize.query('set local lock_timeout = 0', { transaction });
-    await sequelize.query('select pg_advisory_xact_lock(:lock)', {
-      replacements: { lock: LOCK },
-      transaction,
-    });
-    return run(transaction);
-  });
 }

@@ -1,4 +1,6 @@
 import PgBoss from 'pg-boss';
+import { locked } from '../db/locked.ts';
+import type { Database } from '../db/work.ts';
 
 /** Something that is done over and over, once for all processes on the database. */
 export interface RecurringTask {
@@ -15,26 +17,32 @@ const STOP_MS = 5_000;
 /** One that hangs is given to another process after so long. */
 const LONGEST_S = 3_600;
 const CONNECTIONS = 2;
+/** Any number: one process at a time makes the queues, since each is a table that others would wait for crosswise. */
+const LOCK = 20_261_129;
 
 /**
  * Takes part in the recurring tasks: each is queued in the database and done by one of the processes, on whatever machine. All
  * are asked for at once, too, so that what fell due while no process ran is done now.
  *
- * @param url - of the database itself, or of a pooler
+ * @param url - of the database, or of its pooler
  * @returns ends it, after what it is doing
  */
 export async function startRecurring(
+  { sequelize, onFault }: Database,
   url: string,
   tasks: readonly RecurringTask[],
-  onFault: (error: unknown) => void,
 ): Promise<() => Promise<void>> {
   const boss = new PgBoss({ connectionString: url, schema: SCHEMA, max: CONNECTIONS });
   boss.on('error', onFault);
-  await boss.start();
-  for (const { name, cron, run } of tasks) {
-    // One that waits and one that runs: more of the same would do the same again.
-    await boss.createQueue(name, { name, policy: 'stately', expireInSeconds: LONGEST_S, retryLimit: 0 });
-    await boss.schedule(name, cron);
+  await locked(sequelize, LOCK, async () => {
+    await boss.start();
+    for (const { name, cron } of tasks) {
+      // One that waits and one that runs: more of the same would do the same again.
+      await boss.createQueue(name, { name, policy: 'stately', expireInSeconds: LONGEST_S, retryLimit: 0 });
+      await boss.schedule(name, cron);
+    }
+  });
+  for (const { name, run } of tasks) {
     await boss.work(name, { pollingIntervalSeconds: ASK_EVERY_S }, () => run().catch(onFault));
     await boss.send(name, {});
   }
