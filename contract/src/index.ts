@@ -21,6 +21,7 @@ export * from './publication-requests.ts';
 export type * from './publication-responses.ts';
 export type * from './record-responses.ts';
 export * from './page.ts';
+export * from './search.ts';
 export * from './records.ts';
 export * from './routes/index.ts';
 export type * from './routes/route.ts';

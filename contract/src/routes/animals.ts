@@ -10,8 +10,10 @@ import type { Changed, Created } from './answers.ts';
 export const animalsRoutes = {
   animals: lists<AnimalSummary>()('/animals', 'All animals', {
     key: 'id',
-    sorts: ['number', 'name', 'hatchedOn', 'massG', 'weighedOn', 'status'],
-    filters: ['sex', 'status', 'clutchId'],
+    sorts: ['number', 'name', 'sex', 'label', 'hatchedOn', 'massG', 'weighedOn', 'tub', 'status'],
+    // Several states are separated by commas.
+    filters: ['id', 'sex', 'status', 'clutchId'],
+    otherFilters: ['search'],
   }),
   animal: reads<AnimalView>()('/animals/:id', 'One animal'),
   addAnimal: writes<Created>()('post', '/animals', 'Add an animal', newAnimal),

@@ -93,10 +93,13 @@ export const lists =
       readonly key: keyof Item & string;
       readonly sorts?: readonly (keyof Item & string)[];
       readonly filters?: readonly (keyof Item & string)[];
+      /** What else can be asked for, which is no field of an item. */
+      readonly otherFilters?: readonly string[];
     },
     more: More<undefined> = {},
   ): ListRoute<Path, Item> => {
-    const list = { sorts: [], filters: [], ...rules };
+    const { key, sorts = [], filters = [], otherFilters = [] } = rules;
+    const list = { key, sorts, filters: [...filters, ...otherFilters] };
     const query = ['limit', 'after', 'sort', ...list.filters];
     return { ...reads<Page<Item>>()(path, summary, { query, ...more }), list };
   };

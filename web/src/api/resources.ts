@@ -73,7 +73,7 @@ export const api = {
   changeSettings: (body: CollectionSettings, version: number) => call(R.changeSettings, { body, version }),
 
   today: (query: Readonly<Record<string, string>>) => call(R.today, { query }),
-  animals: () => callAll(R.animals),
+  animals: (query: Readonly<Record<string, string>>) => call(R.animals, { query }),
   animal: (id: string) => call(R.animal, { params: { id } }),
   addAnimal: (body: NewAnimal) => call(R.addAnimal, { body }),
   changeAnimal: (id: string, body: AnimalChange, version: number) =>

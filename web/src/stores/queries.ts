@@ -17,7 +17,19 @@ export const useToday = (filter: MaybeRefOrGetter<Readonly<Record<string, string
     (page) => api.today({ ...toValue(filter), ...page }),
   );
 export const useSheds = () => useQuery({ key: ['sheds'], query: api.sheds });
-export const useAnimals = () => useQuery({ key: ['animals'], query: api.animals });
+/**
+ * @param filter - what the list can be filtered and sorted by, and `search`
+ * @param wanted - read only from then on
+ */
+export const useAnimals = (
+  filter: MaybeRefOrGetter<Readonly<Record<string, string>>>,
+  wanted: MaybeRefOrGetter<boolean> = true,
+) =>
+  usePages(
+    () => ['animals', toValue(filter)],
+    (page) => api.animals({ ...toValue(filter), ...page }),
+    wanted,
+  );
 export const useAnimal = (id: MaybeRefOrGetter<string>) =>
   useQuery({ key: () => ['animal', toValue(id)], query: () => api.animal(toValue(id)) });
 export const usePairings = () => useQuery({ key: ['pairings'], query: api.pairings });
@@ -43,6 +55,10 @@ const oneOf =
       query: async () => (await ask({ id: toValue(id)! })).items[0] ?? null,
       enabled: () => toValue(id) !== null,
     });
+/** Whether the collection has any animal, whatever became of it. */
+export const useHasAnimals = () =>
+  useQuery({ key: ['animals', 'any'], query: async () => (await api.animals({ limit: '1' })).total > 0 });
+export const useAnimalSummary = oneOf('animals', api.animals);
 export const useBoardFemale = oneOf('seasonFemales', api.seasonFemales);
 export const useBoardMale = oneOf('seasonMales', api.seasonMales);
 /** Of nobody: none. */

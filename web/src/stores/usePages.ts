@@ -13,10 +13,12 @@ const AT_ONCE = '50';
  *
  * @param key - begins with the route's name; another key begins with the first part
  * @param ask - one part, with `limit` and `after` to be sent along
+ * @param wanted - read only from then on
  */
 export function usePages<One extends Part>(
   key: MaybeRefOrGetter<EntryKey>,
   ask: (page: { readonly limit: string; readonly after?: string }) => Promise<One>,
+  wanted: MaybeRefOrGetter<boolean> = true,
 ) {
   const count = ref(1);
   watch(
@@ -34,6 +36,7 @@ export function usePages<One extends Part>(
       }
       return parts;
     },
+    enabled: () => toValue(wanted),
     // What was shown stands until more of it is there.
     placeholderData: (before: One[] | undefined) => before,
   });

@@ -18,14 +18,17 @@ const LAST_WEIGHT = `left join lateral (
        where r.collection_id = a.collection_id and r.animal_id = a.id and r.kind = 'weight' and r.voided_at is null
        order by r.on_day desc, r.recorded_at desc limit 1) w on true`;
 
+/** Joins `t` and `k`, the tub and the rack of the animal `a`. */
+const HOUSING = `left join tubs t on t.collection_id = a.collection_id and t.id = a.tub_id
+    left join racks k on k.collection_id = t.collection_id and k.id = t.rack_id`;
+
 const SUMMARY_SQL = `
   select a.id, a.number, a.name, a.sex, a.hatched_on as "hatchedOn", a.status, a.clutch_id as "clutchId", a.version,
          w.mass_g as "massG", w.on_day as "weighedOn",
          t.id as "tubId", k.id as "rackId", k.room, k.name as rack, t.level, t.slot,
          pub.id is not null as published, pic.id as "pictureId"
     from animals a
-    left join tubs t on t.collection_id = a.collection_id and t.id = a.tub_id
-    left join racks k on k.collection_id = t.collection_id and k.id = t.rack_id
+    ${HOUSING}
     left join publications pub
       on pub.collection_id = a.collection_id and pub.animal_id = a.id and pub.withdrawn_at is null
     ${LAST_WEIGHT}
@@ -108,17 +111,26 @@ export function pictureViews(work: Work, animalId: string): Promise<PictureView[
 }
 
 /** What animals can be sorted by, in SQL; those of the last weight read it. */
-const SORTS: Readonly<Record<string, string>> = {
-  number: 'a.number',
-  name: 'a.name',
-  hatchedOn: 'a.hatched_on',
-  massG: 'w.mass_g',
-  weighedOn: 'w.on_day',
-  status: 'a.status',
+const SORTS: Readonly<Record<string, readonly string[]>> = {
+  number: ['a.number'],
+  name: ['a.name'],
+  sex: ['a.sex'],
+  hatchedOn: ['a.hatched_on'],
+  massG: ['w.mass_g'],
+  weighedOn: ['w.on_day'],
+  status: ['a.status'],
+  tub: ['k.room', 'k.name', 't.level', 't.slot'],
+};
+/** What a sort reads beside the animal `a`. */
+const SORT_JOINS: Readonly<Record<string, string>> = {
+  massG: LAST_WEIGHT,
+  weighedOn: LAST_WEIGHT,
+  tub: HOUSING,
 };
 const FILTERS: Readonly<Record<string, string>> = {
   sex: 'a.sex = :sex',
-  status: 'a.status = :status',
+  id: 'a.id::text = :id',
+  status: "a.status = any(string_to_array(:status, ','))",
   clutchId: 'a.clutch_id::text = :clutchId',
 };
 
@@ -126,14 +138,25 @@ const FILTERS: Readonly<Record<string, string>> = {
 export async function animalIds(work: Work, query: ListQuery): Promise<string[]> {
   const field = query.sort?.replace(/^-/, '') ?? 'number';
   const direction = query.sort?.startsWith('-') ? 'desc' : 'asc';
+  const order = (SORTS[field] ?? []).map((column) => `${column} ${direction} nulls last`).join(', ');
   const wanted = Object.keys(FILTERS).filter((name) => query[name] != null);
   const [found] = await select<{ ids: string[] }>(
     work,
     // One list of text, many times faster to fetch than as many rows.
-    `select coalesce(json_agg(a.id order by ${SORTS[field]} ${direction} nulls last, a.number), '[]') as ids
-       from animals a ${field === 'massG' || field === 'weighedOn' ? LAST_WEIGHT : ''}
+    `select coalesce(json_agg(a.id order by ${order}, a.number), '[]') as ids
+       from animals a ${SORT_JOINS[field] ?? ''}
       where a.collection_id = :collectionId ${wanted.map((name) => `and ${FILTERS[name]}`).join(' ')}`,
     Object.fromEntries(wanted.map((name) => [name, query[name]])),
   );
   return found!.ids;
+}
+
+/** What an animal is found by, beside its genes: number, name, room and rack. By id. */
+export async function searchTexts(work: Work): Promise<Readonly<Record<string, string>>> {
+  const [found] = await select<{ texts: Record<string, string> }>(
+    work,
+    `select coalesce(json_object_agg(a.id, concat_ws(' ', a.number, a.name, k.room, k.name)), '{}') as texts
+       from animals a ${HOUSING} where a.collection_id = :collectionId`,
+  );
+  return found!.texts;
 }

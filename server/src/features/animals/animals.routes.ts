@@ -6,13 +6,13 @@ import {
   deleteAnimal,
   summariesInOrder,
 } from '../../domain/animals/animals.service.ts';
-import { animalIds } from '../../domain/animals/animals.repository.ts';
+import { searchAnimals } from '../../domain/animals/search-animals.ts';
 import { viewAnimal } from '../../domain/animals/view-animal.ts';
 
 export function animalRoutes({ listByKey, read, write }: Endpoints): void {
   listByKey(
     ROUTES.animals,
-    ({ work }, query) => animalIds(work, query),
+    ({ work }, query) => searchAnimals(work, query),
     ({ work }, page) => summariesInOrder(work, page),
   );
   read(ROUTES.animal, ({ work, id }) => viewAnimal(work, id));

@@ -3,7 +3,6 @@ import { animalChange, type AnimalView } from '@karyotome/contract';
 import { useRouter } from 'vue-router';
 import { api } from '../../api/resources.ts';
 import { useNotices } from '../../stores/notices.ts';
-import { useAnimals } from '../../stores/queries.ts';
 import { useForm } from '../../stores/useForm.ts';
 import { useWrite } from '../../stores/useWrite.ts';
 import AnimalPicker from '../../ui/AnimalPicker.vue';
@@ -14,7 +13,6 @@ const props = defineProps<{ animal: AnimalView }>();
 const emit = defineEmits<{ close: [] }>();
 const router = useRouter();
 const notices = useNotices();
-const { data: animals } = useAnimals();
 const { draft, discard, submit, errorsOf, general, busy } = useForm({
   key: `edit.${props.animal.id}.${props.animal.version}`,
   initial: () => ({
@@ -58,22 +56,8 @@ async function remove(): Promise<void> {
     <v-text-field v-model="draft.name" label="Name" :error-messages="errorsOf('name')" />
     <DayField v-model="draft.hatchedOn" label="Hatched on" :errors="errorsOf('hatchedOn')" />
     <template v-if="!animal.clutchId">
-      <AnimalPicker
-        v-model="draft.damId"
-        label="Dam"
-        :animals="animals ?? []"
-        sex="female"
-        clearable
-        :errors="errorsOf('damId')"
-      />
-      <AnimalPicker
-        v-model="draft.sireId"
-        label="Sire"
-        :animals="animals ?? []"
-        sex="male"
-        clearable
-        :errors="errorsOf('sireId')"
-      />
+      <AnimalPicker v-model="draft.damId" label="Dam" sex="female" clearable :errors="errorsOf('damId')" />
+      <AnimalPicker v-model="draft.sireId" label="Sire" sex="male" clearable :errors="errorsOf('sireId')" />
     </template>
     <v-textarea
       v-model="draft.note"

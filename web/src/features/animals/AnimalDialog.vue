@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { newAnimal, ENTERED_STATUSES, type AnimalSummary } from '@karyotome/contract';
+import { newAnimal, ENTERED_STATUSES } from '@karyotome/contract';
 import { useRouter } from 'vue-router';
 import { api } from '../../api/resources.ts';
 import { statusWords } from '../../format/format.ts';
@@ -15,7 +15,6 @@ import GenesField from '../../ui/GenesField.vue';
 import MassField from '../../ui/MassField.vue';
 
 /** An animal that was not hatched here: its genes are a statement, as it came in. */
-defineProps<{ animals: readonly AnimalSummary[] }>();
 const emit = defineEmits<{ close: [] }>();
 const router = useRouter();
 const session = useSession();
@@ -86,7 +85,6 @@ async function send(another: boolean): Promise<void> {
     <AnimalPicker
       v-model="draft.damId"
       label="Dam, if recorded here"
-      :animals="animals"
       sex="female"
       clearable
       :errors="errorsOf('damId')"
@@ -94,7 +92,6 @@ async function send(another: boolean): Promise<void> {
     <AnimalPicker
       v-model="draft.sireId"
       label="Sire, if recorded here"
-      :animals="animals"
       sex="male"
       clearable
       :errors="errorsOf('sireId')"

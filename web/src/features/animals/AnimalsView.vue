@@ -1,53 +1,87 @@
 <script setup lang="ts">
-import { isGone } from '@karyotome/contract';
+import { GONE, STATUSES } from '@karyotome/contract';
 import { mdiAlertOutline, mdiMagnify, mdiPlus, mdiTrayArrowDown } from '@mdi/js';
+import { refDebounced } from '@vueuse/core';
 import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useDisplay } from 'vuetify';
 import { agoWords, ageWords, massWords, sexSign, statusWords } from '../../format/format.ts';
-import { useAnimals, useContradictions } from '../../stores/queries.ts';
+import { useAnimals, useContradictions, useHasAnimals } from '../../stores/queries.ts';
 import { useSession } from '../../stores/session.ts';
 import StateBlock from '../../ui/StateBlock.vue';
 import AnimalDialog from './AnimalDialog.vue';
 
-const { data, status, error, refetch } = useAnimals();
+const HERE = STATUSES.filter((status) => !GONE.includes(status)).join(',');
+const ALL = 'all';
+const STATES = [
+  { value: '', title: 'In the collection' },
+  { value: ALL, title: 'All, also sold and died' },
+  ...STATUSES.map((value) => ({ value, title: statusWords(value) })),
+];
+const TYPING_MS = 200;
+/** More is read before the end of what is there comes into sight. */
+const AHEAD_PX = 1200;
+
 const { data: contradictions } = useContradictions();
 const session = useSession();
 const route = useRoute();
 const router = useRouter();
 const { smAndDown } = useDisplay();
 const adding = ref(route.query['add'] === '1');
+const ask = (more: Record<string, string | undefined>): void =>
+  void router.replace({ query: { ...route.query, ...more } });
 const search = computed({
   get: () => String(route.query['q'] ?? ''),
-  set: (q: string) => void router.replace({ query: { ...route.query, q: q || undefined } }),
+  set: (q: string | null) => ask({ q: q || undefined }),
 });
-const gone = computed({
-  get: () => route.query['gone'] === '1',
-  set: (on: boolean) => void router.replace({ query: { ...route.query, gone: on ? '1' : undefined } }),
+const state = computed({
+  get: () => String(route.query['status'] ?? ''),
+  set: (status: string) => ask({ status: status || undefined }),
 });
-const rows = computed(() => {
-  const words = search.value.toLowerCase().split(/\s+/).filter(Boolean);
-  return (data.value ?? [])
-    .filter((animal) => gone.value || !isGone(animal))
-    .filter((animal) => {
-      const text =
-        `${animal.number} ${animal.name ?? ''} ${animal.label} ${statusWords(animal.status)} ${animal.tub?.rack ?? ''}`.toLowerCase();
-      return words.every((word) => text.includes(word));
-    })
+const sort = computed({
+  get: () => String(route.query['sort'] ?? ''),
+  set: (by: string) => ask({ sort: by || undefined }),
+});
+const typed = refDebounced(search, TYPING_MS);
+const filter = computed((): Record<string, string> => ({
+  ...(typed.value.trim() ? { search: typed.value.trim() } : {}),
+  ...(state.value === ALL ? {} : { status: state.value || HERE }),
+  ...(sort.value ? { sort: sort.value } : {}),
+}));
+const { data: parts, status, error, refetch, more } = useAnimals(filter);
+const total = computed(() => parts.value?.[0]?.total ?? 0);
+const { data: hasAnimals } = useHasAnimals();
+const rows = computed(() =>
+  (parts.value ?? [])
+    .flatMap(({ items }) => items)
     .map((animal) => ({
       ...animal,
       rack: animal.tub ? `${animal.tub.rack} ${animal.tub.level}-${animal.tub.slot}` : '',
-    }));
+    })),
+);
+function nearEnd({ target }: Event): void {
+  const { scrollTop, clientHeight, scrollHeight } = target as HTMLElement;
+  if (scrollTop + clientHeight > scrollHeight - AHEAD_PX) more();
+}
+const sortBy = computed({
+  get: () =>
+    sort.value
+      ? [{ key: sort.value.replace(/^-/, ''), order: sort.value.startsWith('-') ? 'desc' : 'asc' } as const]
+      : [],
+  set: ([by]: { key: string; order?: 'asc' | 'desc' | boolean }[]) =>
+    (sort.value = by ? `${by.order === 'desc' ? '-' : ''}${by.key}` : ''),
 });
+/** The server has sorted them. */
+const asSorted = (): number => 0;
 const HEADERS = [
-  { title: 'Number', key: 'number' },
-  { title: 'Sex', key: 'sex' },
-  { title: 'Genes', key: 'label' },
-  { title: 'Age', key: 'hatchedOn' },
-  { title: 'Weight', key: 'massG', align: 'end' as const },
-  { title: 'Weighed', key: 'weighedOn' },
-  { title: 'Tub', key: 'rack' },
-  { title: 'Status', key: 'status' },
+  { title: 'Number', key: 'number', sort: asSorted },
+  { title: 'Sex', key: 'sex', sort: asSorted },
+  { title: 'Genes', key: 'label', sort: asSorted },
+  { title: 'Age', key: 'hatchedOn', sort: asSorted },
+  { title: 'Weight', key: 'massG', align: 'end' as const, sort: asSorted },
+  { title: 'Weighed', key: 'weighedOn', sort: asSorted },
+  { title: 'Tub', key: 'tub', sort: asSorted, value: ({ rack }: { rack: string }) => rack },
+  { title: 'Status', key: 'status', sort: asSorted },
 ];
 const headers = computed(() =>
   smAndDown.value ? HEADERS.filter((h) => ['number', 'label', 'massG'].includes(h.key)) : HEADERS,
@@ -79,7 +113,7 @@ const headers = computed(() =>
     <StateBlock
       :status="status"
       :error="error"
-      :is-empty="data?.length === 0"
+      :is-empty="hasAnimals === false"
       empty-title="No animal yet"
       empty-text="Enter your breeders by typing their genes in your own shorthand, or bring the whole collection in from a CSV file."
       @retry="refetch()"
@@ -91,21 +125,22 @@ const headers = computed(() =>
       <div class="filters">
         <v-text-field
           v-model="search"
-          label="Find by number, name, gene, status or rack"
+          label="Find by number, name, gene or rack"
           :prepend-inner-icon="mdiMagnify"
           clearable
           density="compact"
         />
-        <v-switch v-model="gone" label="Also sold and died" hide-details density="compact" color="primary" />
-        <span class="soft num">{{ rows.length }} animals</span>
+        <v-select v-model="state" label="Which" :items="STATES" density="compact" hide-details />
+        <span class="soft num">{{ total }} {{ total === 1 ? 'animal' : 'animals' }}</span>
       </div>
-      <v-card>
-        <v-data-table
+      <v-card @scroll.capture="nearEnd">
+        <v-data-table-virtual
+          v-model:sort-by="sortBy"
           :headers="headers"
           :items="rows"
-          :items-per-page="50"
           item-value="id"
-          :items-per-page-options="[25, 50, 100]"
+          class="list"
+          fixed-header
           density="comfortable"
           hover
           no-data-text="No animal fits"
@@ -134,23 +169,27 @@ const headers = computed(() =>
             >{{ statusWords(item.status)
             }}<span v-if="item.published" class="small soft">, published</span></template
           >
-        </v-data-table>
+        </v-data-table-virtual>
       </v-card>
     </StateBlock>
-    <AnimalDialog v-if="adding" :animals="data ?? []" @close="adding = false" />
+    <AnimalDialog v-if="adding" @close="adding = false" />
   </div>
 </template>
 
 <style scoped>
 .filters {
   display: grid;
-  grid-template-columns: minmax(240px, 480px) auto 1fr;
+  grid-template-columns: minmax(240px, 480px) minmax(200px, 280px) 1fr;
   gap: 16px;
   align-items: center;
   margin-bottom: 12px;
 }
 .filters .num {
   justify-self: end;
+}
+.list {
+  height: calc(100dvh - 260px);
+  min-height: 320px;
 }
 :deep(tbody tr) {
   cursor: pointer;

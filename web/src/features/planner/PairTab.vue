@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { AnimalSummary, PlannerView } from '@karyotome/contract';
+import type { PlannerView } from '@karyotome/contract';
 import { chanceAbove, MOST_CLUTCHES, type Catalogue } from '@karyotome/core';
 import { computed } from 'vue';
 import { oddsWords } from '../../format/format.ts';
@@ -16,7 +16,7 @@ import { kinWords, perEggWords } from './planner-words.ts';
 const draft = defineModel<PlannerDraft>('draft', { required: true });
 const props = defineProps<{
   view: PlannerView;
-  animals: readonly AnimalSummary[];
+  animals: PlannerView['animals'];
   catalogue: Catalogue;
   planner: PlannerWorker;
 }>();

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { AnimalSummary } from '@karyotome/contract';
+import type { PlannerView } from '@karyotome/contract';
 import type { Catalogue } from '@karyotome/core';
 import AnimalPicker from '../../ui/AnimalPicker.vue';
 import GenesField from '../../ui/GenesField.vue';
@@ -9,7 +9,7 @@ import type { ParentChoice } from './planner-draft.ts';
 defineProps<{
   title: string;
   sex: 'female' | 'male';
-  animals: readonly AnimalSummary[];
+  animals: PlannerView['animals'];
   catalogue: Catalogue;
 }>();
 const choice = defineModel<ParentChoice>({ required: true });
@@ -25,7 +25,7 @@ const choice = defineModel<ParentChoice>({ required: true });
       v-if="choice.kind === 'owned'"
       v-model="choice.animalId"
       :label="title"
-      :animals="animals"
+      :among="animals"
       :sex="sex"
       clearable
     />

@@ -1,6 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue';
-import { useAnimals, useCatalogue, usePlanner } from '../../stores/queries.ts';
+import { useCatalogue, usePlanner } from '../../stores/queries.ts';
 import GenesField from '../../ui/GenesField.vue';
 import StateBlock from '../../ui/StateBlock.vue';
 import { usePlannerWorker } from '../../workers/usePlanner.ts';
@@ -12,7 +11,6 @@ import SeasonTab from './SeasonTab.vue';
 import { usePlannerDraft } from './planner-draft.ts';
 
 const { data, status, error, refetch } = usePlanner();
-const { data: animals } = useAnimals();
 const catalogue = useCatalogue();
 const planner = usePlannerWorker(data);
 const { draft } = usePlannerDraft();
@@ -22,11 +20,6 @@ const TABS = [
   { value: 'routes', title: 'Project routes' },
   { value: 'season', title: 'Season plan' },
 ] as const;
-/** Only those that can be planned with: still here, and sexed. */
-const own = computed(() => {
-  const ids = new Set((data.value?.animals ?? []).map(({ id }) => id));
-  return (animals.value ?? []).filter(({ id }) => ids.has(id));
-});
 </script>
 
 <template>
@@ -53,7 +46,7 @@ const own = computed(() => {
           v-if="draft.tab === 'pair'"
           :draft="draft"
           :view="data"
-          :animals="own"
+          :animals="data.animals"
           :catalogue="catalogue"
           :planner="planner"
         />

@@ -4,7 +4,6 @@ import { computed } from 'vue';
 import { api } from '../../api/resources.ts';
 import { oddsWords } from '../../format/format.ts';
 import { useNotices } from '../../stores/notices.ts';
-import { useAnimals } from '../../stores/queries.ts';
 import { useSession } from '../../stores/session.ts';
 import { useForm } from '../../stores/useForm.ts';
 import AnimalPicker from '../../ui/AnimalPicker.vue';
@@ -15,7 +14,6 @@ import AnimalPicker from '../../ui/AnimalPicker.vue';
 const props = defineProps<{ female: BoardFemale }>();
 const session = useSession();
 const notices = useNotices();
-const { data: animals } = useAnimals();
 const pairing = props.female.pairing!;
 const { draft, discard, submit, errorsOf, general, busy } = useForm({
   key: `fathers.${pairing.id}.${pairing.version}`,
@@ -36,12 +34,9 @@ const { draft, discard, submit, errorsOf, general, busy } = useForm({
   send: (input) => api.changeSires(pairing.id, input, pairing.version),
 });
 const total = computed(() => draft.sires.reduce((sum, { weight }) => sum + (weight || 0), 0));
-const others = computed(() =>
-  (animals.value ?? []).filter((animal) => !draft.sires.some(({ id }) => id === animal.id)),
-);
-function add(id: string | null): void {
-  const animal = animals.value?.find((one) => one.id === id);
-  if (animal) draft.sires.push({ id: animal.id, number: animal.number, weight: 0.02, stored: true });
+function add({ id, number }: { id: string; number: string }): void {
+  if (!draft.sires.some((sire) => sire.id === id))
+    draft.sires.push({ id, number, weight: 0.02, stored: true });
   draft.addedId = null;
 }
 async function save(): Promise<void> {
@@ -84,13 +79,7 @@ async function save(): Promise<void> {
         >
       </div>
       <template v-if="session.mayRecord">
-        <AnimalPicker
-          v-model="draft.addedId"
-          label="Another possible father"
-          :animals="others"
-          sex="male"
-          @update:model-value="add"
-        />
+        <AnimalPicker v-model="draft.addedId" label="Another possible father" sex="male" @picked="add" />
         <v-alert v-if="general()" type="error" variant="tonal" :icon="false" role="alert">{{
           general()
         }}</v-alert>

@@ -5,7 +5,7 @@ import { api } from '../../api/resources.ts';
 import { farmToday } from '../../format/format.ts';
 import { useNotices } from '../../stores/notices.ts';
 import {
-  useAnimals,
+  useAnimalSummary,
   useBoardFemale,
   useBoardMale,
   useCatalogue,
@@ -22,7 +22,6 @@ import { introductionCautions } from './season-words.ts';
 /** A male is put to a female: the reasons against it and what they can give, before they are together. */
 const props = defineProps<{ femaleId: string | null; maleId: string | null }>();
 const emit = defineEmits<{ close: [] }>();
-const { data: animals } = useAnimals();
 const catalogue = useCatalogue();
 const notices = useNotices();
 const { draft, discard, submit, errorsOf, general, busy } = useForm({
@@ -36,12 +35,11 @@ const { draft, discard, submit, errorsOf, general, busy } = useForm({
   toInput: (values) => filled(values),
   send: api.introduce,
 });
-const labelOf = (id: string | null): string | null =>
-  animals.value?.find((animal) => animal.id === id)?.label ?? null;
+const { data: damSummary } = useAnimalSummary(() => draft.damId);
+const { data: sireSummary } = useAnimalSummary(() => draft.sireId);
 const question = computed(() => {
-  const dam = labelOf(draft.damId);
-  const sire = labelOf(draft.sireId);
-  return dam && sire ? { dam, sires: [sire] } : null;
+  const [dam, sire] = [damSummary.value, sireSummary.value];
+  return dam && sire ? { dam: dam.label, sires: [sire.label] } : null;
 });
 const { answer } = useOdds(question);
 const { data: dam } = useBoardFemale(() => draft.damId);
@@ -55,9 +53,9 @@ const cautions = computed(() => {
 });
 async function send(): Promise<void> {
   if (!(await submit())) return;
-  const numberOf = (id: string | null): string =>
-    animals.value?.find((animal) => animal.id === id)?.number ?? '';
-  notices.say(`${numberOf(draft.sireId) || 'The male'} put to ${numberOf(draft.damId) || 'the female'}`);
+  notices.say(
+    `${sireSummary.value?.number ?? 'The male'} put to ${damSummary.value?.number ?? 'the female'}`,
+  );
   emit('close');
 }
 </script>
@@ -79,20 +77,8 @@ async function send(): Promise<void> {
         <li v-for="caution in cautions" :key="caution">{{ caution }}</li>
       </ul>
     </v-alert>
-    <AnimalPicker
-      v-model="draft.damId"
-      label="Female"
-      :animals="animals ?? []"
-      sex="female"
-      :errors="errorsOf('damId')"
-    />
-    <AnimalPicker
-      v-model="draft.sireId"
-      label="Male"
-      :animals="animals ?? []"
-      sex="male"
-      :errors="errorsOf('sireId')"
-    />
+    <AnimalPicker v-model="draft.damId" label="Female" sex="female" :errors="errorsOf('damId')" />
+    <AnimalPicker v-model="draft.sireId" label="Male" sex="male" :errors="errorsOf('sireId')" />
     <DayField v-model="draft.on" label="Together since" :errors="errorsOf('on')" />
     <p class="wide small soft">
       A male that is with another female leaves her on that day. Earlier mates of hers stay possible fathers
