@@ -57,11 +57,14 @@ export const animalStates: Migration = {
       primary key (collection_id, day)
     );
 
+    -- A row that is made anew counts on from a number that no earlier one of the same animal and day can reach.
+    create sequence state_beginnings;
+
     create table animal_states (
       collection_id uuid not null,
       animal_id uuid not null,
       day date not null,
-      changes bigint not null default 1,
+      changes bigint not null default (nextval('state_beginnings') << 20),
       computed_for bigint not null default 0,
       sex text,
       age_days double precision,
@@ -177,6 +180,7 @@ export const animalStates: Migration = {
     drop index records_of_animal;
     drop table due_tasks;
     drop table animal_states;
+    drop sequence state_beginnings;
     drop table herd_days;
     drop function states_follow_animals, states_of_animal, states_of_dams, states_of_sires, states_of_paired, states_of_collection,
       states_of_rules, states_of_fit, is_kept_here;

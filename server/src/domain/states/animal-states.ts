@@ -5,8 +5,9 @@ import type { Work } from '../../db/work.ts';
 import { basisOf } from './day-basis.ts';
 import { catchUp } from './catch-up.ts';
 import { computeState, type ComputedState, type StoredState } from './compute-state.ts';
-import { keptRows } from './kept-animals.queries.ts';
-import { fitRevision, staleIds, standingStates } from './states.queries.ts';
+import { BATCH, keptRows } from './kept-animals.queries.ts';
+import { recentStates, type AskedState } from './recent-states.ts';
+import { fitRevision, staleStates, storedStates } from './states.queries.ts';
 import { saveStates } from './states.repository.ts';
 import { statesToText } from './states-text.ts';
 import { dayNotBegun } from './begin-day.ts';
@@ -21,10 +22,13 @@ const COMPUTED_AT_ONCE = 12;
  * @throws BeginAgain where many have to be computed first
  */
 export async function statesOf(work: Work, ids: readonly string[]): Promise<Map<string, StoredState>> {
-  const standing = await standingStates(work, ids);
-  const states = new Map(standing.map(({ id, state }) => [id, state]));
-  const missing = ids.filter((id) => !states.has(id));
-  for (const { id, state } of await computed(work, missing)) states.set(id, state);
+  const stored = await storedStates(work, ids);
+  const states = new Map(stored.flatMap(({ id, state }) => (state ? [[id, state] as const] : [])));
+  const stale = stored.filter(({ state }) => state === null);
+  const rows = new Set(stored.map(({ id }) => id));
+  const gone = ids.filter((id) => !rows.has(id));
+  for (const { id, state } of [...(await fresh(work, stale)), ...(await computed(work, gone, gone))])
+    states.set(id, state);
   return states;
 }
 
@@ -38,20 +42,31 @@ export const unstoredStates = (work: Work): Promise<ComputedState[]> =>
   oncePerRead(work, 'unstored-states', async () => {
     const [day] = await fitRevision(work, work.today);
     if (!day) throw dayNotBegun(work, work.actor, work.today);
-    const stale = await staleIds(work, work.today, COMPUTED_AT_ONCE + 1);
-    return computed(work, stale, 'everybody');
+    const stale = await staleStates(work, work.today, BATCH + 1);
+    return stale.length > BATCH
+      ? computed(
+          work,
+          stale.map(({ id }) => id),
+          [],
+        )
+      : fresh(work, stale, []);
   });
 
+const fresh = (
+  work: Work,
+  stale: readonly AskedState[],
+  first: readonly string[] = stale.map(({ id }) => id),
+): Promise<ComputedState[]> => recentStates(work, work.today, stale, (ids) => computed(work, ids, first));
+
+/** @param first - whose are needed; without them, everybody's */
 async function computed(
   work: Work,
   ids: readonly string[],
-  wanted: 'these' | 'everybody' = 'these',
+  first: readonly string[],
 ): Promise<ComputedState[]> {
   if (ids.length === 0) return [];
   if (ids.length > COMPUTED_AT_ONCE && !work.isWriting)
-    throw new BeginAgain(() =>
-      catchUp(work, work.actor, work.today, wanted === 'these' ? { first: ids } : {}),
-    );
+    throw new BeginAgain(() => catchUp(work, work.actor, work.today, { first }));
   const basis = await basisOf(work);
   const rows = await keptRows(work, ids, work.today);
   const states = rows.map((row) => computeState(row, basis));

@@ -6,7 +6,7 @@ import { inThread } from '../../threads/pool.ts';
 import { within } from '../../within.ts';
 import { basisOf } from './day-basis.ts';
 import { BATCH, keptRows } from './kept-animals.queries.ts';
-import { countStale, staleIds } from './states.queries.ts';
+import { countStale, staleStates } from './states.queries.ts';
 import type { StatesInput } from './states-in-thread.ts';
 import { saveStates } from './states.repository.ts';
 
@@ -43,7 +43,8 @@ export async function catchUp(
 async function computeStale(database: Database, reader: Reader, day: string): Promise<true> {
   let left = await reading(database, reader, (work) => countStale(work, day));
   while (left > 0) {
-    const ids = await reading(database, reader, (work) => staleIds(work, day, BATCH));
+    const stale = await reading(database, reader, (work) => staleStates(work, day, BATCH));
+    const ids = stale.map(({ id }) => id);
     if (ids.length === 0) break;
     await computeBatch(database, reader, day, ids);
     left -= ids.length;
@@ -61,5 +62,5 @@ async function computeBatch(
     basis: await basisOf(work, day),
     rows: await keptRows(work, ids, day),
   }));
-  await saveStates(database, reader.collectionId, day, await inThread('compute-states', input));
+  await saveStates(database, reader.collectionId, day, await inThread('states-as-text', input));
 }

@@ -1,5 +1,5 @@
 import { appetiteBaseline, fitCollection, type FeedingRules } from '@karyotome/core';
-import { computeState, toKeptAnimal, type DayBasis } from './compute-state.ts';
+import { computeState, toKeptAnimal, type ComputedState, type DayBasis } from './compute-state.ts';
 import type { KeptRow } from './kept-animals.queries.ts';
 import { statesToText } from './states-text.ts';
 import type { HerdFit } from './stored-fit.ts';
@@ -21,8 +21,10 @@ declare module '../../threads/pool.ts' {
   interface Tasks {
     /** Fits what a collection's animals have in common. */
     'fit-herd': (input: FitInput) => HerdFit;
-    /** Computes states, as the text that is stored. */
-    'compute-states': (input: StatesInput) => string;
+    /** Computes states. */
+    'compute-states': (input: StatesInput) => ComputedState[];
+    /** The same as the text that is stored: many are handed over at once. */
+    'states-as-text': (input: StatesInput) => string;
   }
 }
 
@@ -33,5 +35,7 @@ export function fitHerd({ rows, rules, today }: FitInput): HerdFit {
   return { growth: fitCollection(animals), appetite: appetiteBaseline(animals, rules) };
 }
 
-export const computeStates = ({ rows, basis }: StatesInput): string =>
-  statesToText(rows.map((row) => computeState(row, basis)));
+export const computeStates = ({ rows, basis }: StatesInput): ComputedState[] =>
+  rows.map((row) => computeState(row, basis));
+
+export const statesAsText = (input: StatesInput): string => statesToText(computeStates(input));

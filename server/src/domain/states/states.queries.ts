@@ -10,33 +10,34 @@ import {
 import type { FeedingPlanRow } from '../../db/rows.ts';
 import { select, type Work } from '../../db/work.ts';
 import type { StoredState } from './compute-state.ts';
+import type { AskedState } from './recent-states.ts';
 import type { StoredFit } from './stored-fit.ts';
 
 /** SQL: a row of `animal_states` of today that stands, and need not be computed first. */
 export const STANDING = 'collection_id = :collectionId and day = :today and computed_for = changes';
 
-/** The states that stand for a day; none of an animal whose state has to be computed first. */
-export function standingStates(
+/** Today's rows of animals; without a state where it has to be computed first. Of an animal that has gone there is none. */
+export function storedStates(
   work: Work,
   ids: readonly string[],
-): Promise<{ id: string; state: StoredState }[]> {
+): Promise<(AskedState & { readonly state: StoredState | null })[]> {
   if (ids.length === 0) return Promise.resolve([]);
-  return select<{ id: string; state: StoredState }>(
+  return select<AskedState & { readonly state: StoredState | null }>(
     work,
-    `select animal_id as id, facts as state from animal_states where ${STANDING} and animal_id in (:ids)`,
+    `select animal_id as id, changes, case when computed_for = changes then facts end as state
+       from animal_states where collection_id = :collectionId and day = :today and animal_id in (:ids)`,
     { ids, today: work.today },
   );
 }
 
-/** Animals whose state of a day has to be computed, by id. @param limit - so many at most */
-export async function staleIds(work: Work, day: string, limit: number): Promise<string[]> {
-  const rows = await select<{ id: string }>(
+/** The states of a day that have to be computed, by animal. @param limit - so many at most */
+export function staleStates(work: Work, day: string, limit: number): Promise<AskedState[]> {
+  return select<AskedState>(
     work,
-    `select animal_id as id from animal_states
+    `select animal_id as id, changes from animal_states
       where collection_id = :collectionId and day = :day and computed_for <> changes order by animal_id limit :limit`,
     { day, limit },
   );
-  return rows.map(({ id }) => id);
 }
 
 /** How many animals have a state of a day that has to be computed. */

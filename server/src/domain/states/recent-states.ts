@@ -1,0 +1,77 @@
+import { createCache } from '../../cache.ts';
+import type { Work } from '../../db/work.ts';
+import type { ComputedState } from './compute-state.ts';
+
+/*
+ * What this process has computed lately, or is computing: after a write, all who read next need the same states before they are
+ * stored. A state is told from others by its animal, its day and the changes it was computed for.
+ */
+
+/** A state that is asked for. */
+export interface AskedState {
+  readonly id: string;
+  /** Of what it is computed from. */
+  readonly changes: string;
+}
+
+/** A write's worth of readers; what is stored is read from the database. */
+const MOST_KEPT = 300;
+
+const known = createCache<ComputedState>(MOST_KEPT);
+const underWay = new Map<string, Promise<unknown>>();
+
+const keyOf = (collectionId: string, day: string, id: string): string => `${collectionId} ${day} ${id}`;
+
+/**
+ * The states that are asked for: those known already, or being computed by somebody else, and the others as they are computed
+ * now. What a writing unit of work computes may be rolled back, and is its own.
+ *
+ * @param compute - those that nobody has; `changes` of its answers may be newer than what was asked for
+ */
+export async function recentStates(
+  work: Work,
+  day: string,
+  asked: readonly AskedState[],
+  compute: (ids: readonly string[]) => Promise<ComputedState[]>,
+): Promise<ComputedState[]> {
+  if (work.isWriting) return compute(asked.map(({ id }) => id));
+  const key = (id: string): string => keyOf(work.actor.collectionId, day, id);
+  // Whoever computes holds all that it reads already: nobody waits for a connection of somebody who waits here.
+  await Promise.allSettled(asked.flatMap(({ id }) => underWay.get(key(id)) ?? []));
+  const found = asked.flatMap(({ id, changes }) => {
+    const state = known.get(key(id));
+    return state?.changes === changes ? [state] : [];
+  });
+  const has = new Set(found.map(({ id }) => id));
+  const missing = asked.map(({ id }) => id).filter((id) => !has.has(id));
+  if (missing.length === 0) return found;
+  return [...found, ...(await share(work.actor.collectionId, day, missing, () => compute(missing)))];
+}
+
+/**
+ * Computes states so that whoever asks for them meanwhile, or soon after, has them too.
+ *
+ * @param compute - must not wait for a connection to the database: those who wait for it may hold all of them
+ */
+export async function share(
+  collectionId: string,
+  day: string,
+  ids: readonly string[],
+  compute: () => Promise<ComputedState[]>,
+): Promise<ComputedState[]> {
+  const computing = compute();
+  const keys = ids.map((id) => keyOf(collectionId, day, id));
+  for (const key of keys) underWay.set(key, computing);
+  try {
+    const states = await computing;
+    for (const state of states)
+      if (isNewer(state, known.peek(keyOf(collectionId, day, state.id))))
+        known.set(keyOf(collectionId, day, state.id), state);
+    return states;
+  } finally {
+    for (const key of keys) if (underWay.get(key) === computing) underWay.delete(key);
+  }
+}
+
+const isNewer = (one: ComputedState, other: ComputedState | undefined): boolean =>
+  one.changes !== null && (other?.changes == null || BigInt(one.changes) > BigInt(other.changes));
