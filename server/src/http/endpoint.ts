@@ -12,6 +12,7 @@ import {
 } from '@karyotome/contract';
 import express, { type Request, type RequestHandler, type Response, Router } from 'express';
 import { mayDo } from '../access/policy.ts';
+import { inBackground } from '../background.ts';
 import { BeginAgain, tooManyBeginnings } from '../db/begin-again.ts';
 import { inferring } from '../db/turns.ts';
 import { reading, writing, type Actor, type Database } from '../db/work.ts';
@@ -114,7 +115,7 @@ function readFile({ path, file, permission }: Route): RequestHandler[] {
  * Serves routes of the table: permission, transaction, idempotency, answer. What is answered must be what the table says.
  *
  * @param onChange - called for every write, once it is committed
- * @param settle - what follows from a write, done before it is answered; where it fails the write stands all the same
+ * @param settle - what follows from a write, for which nobody waits; where it fails the write stands all the same
  */
 export function createEndpoints(
   database: Database,
@@ -221,7 +222,7 @@ export function createEndpoints(
       register(route, async (request, response) => {
         const actor = allow(request, route.permission);
         const answer = await writeOnce(database, actor, route, request, run, options);
-        await settle(actor).catch(database.onFault);
+        inBackground(() => settle(actor), database.onFault);
         writes.set(actor.collectionId, (writes.get(actor.collectionId) ?? 0) + 1);
         onChange(actor.collectionId, { tags: tagsChangedBy(route), page: request.get(PAGE_HEADER) ?? null });
         if (!complete) return send(response, answer);

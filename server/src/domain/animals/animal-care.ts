@@ -28,14 +28,19 @@ export async function careOf(
   rules: SaleRules,
 ): Promise<AnimalCare> {
   const { history } = animal;
+  const [plans, worked, growth] = await Promise.all([
+    plansOf(work),
+    workedWith(work, history),
+    growthOf(work, animal, state, rules),
+  ]);
   return {
-    plan: (await plansOf(work)).find(({ id }) => id === state.planId)!,
+    plan: plans.find(({ id }) => id === state.planId)!,
     own: history.own ?? {},
-    worked: await workedWith(work, history),
+    worked,
     shed: state.shed,
     soak: state.soak,
     concerns: [...state.concerns],
-    growth: await growthOf(work, animal, state, rules),
+    growth,
   };
 }
 

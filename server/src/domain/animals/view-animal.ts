@@ -22,10 +22,22 @@ const GENERATIONS = 3;
 
 /** One animal's page: its record, kin, claims with what they rest on, and what is advised. */
 export async function viewAnimal(work: Work, id: string): Promise<AnimalView> {
-  const [row] = await ownRow(work, { id });
+  // Asked together, they are answered without waiting for one another.
+  const [[row], genetics, records, states, { rules: saleRules }, pictures, publication] = await Promise.all([
+    ownRow(work, { id }),
+    geneticsSoon(work),
+    recordViews(work, [id]),
+    statesOf(work, [id]),
+    saleRulesOf(work),
+    pictureViews(work, id),
+    publicationOf(work, id),
+  ]);
   if (!row) throw notFound('This animal');
-  const genetics = await geneticsSoon(work);
-  const claims = await claimsSoon(work, genetics, id);
+  const [claims, kept, clutch] = await Promise.all([
+    claimsSoon(work, genetics, id),
+    keptAnimalWith(work, id, records),
+    row.clutchId ? clutchOf(work, row.clutchId) : null,
+  ]);
   const conflicts = conflictsNear(genetics, id);
   const kin = kinOf(genetics, id, [
     ...(claims ?? []).flatMap(({ support }) => (support ?? []).map(({ animal }) => animal)),
@@ -33,13 +45,14 @@ export async function viewAnimal(work: Work, id: string): Promise<AnimalView> {
   ]);
   const byId = new Map((await summariesOf(work, [...kin.all])).map((animal) => [animal.id, animal]));
   const summary = byId.get(id)!;
-  const records: RecordView[] = await recordViews(work, [id]);
-  const kept = (await keptAnimalWith(work, id, records))!;
-  const states = await statesOf(work, [id]);
   const state = states.get(id)!;
-  const { history, housing } = kept;
-  const saleRules = (await saleRulesOf(work)).rules;
-  const pictures = await pictureViews(work, id);
+  const { history, housing } = kept!;
+  const [views, places, care, printed] = await Promise.all([
+    claimViews(work, genetics, id, claims ?? [], byId),
+    placesOf(work, [id], states),
+    careOf(work, kept!, state, saleRules),
+    printedLabels(work, genetics, byId, [id]),
+  ]);
   return {
     ...summary,
     note: row.note,
@@ -51,26 +64,26 @@ export async function viewAnimal(work: Work, id: string): Promise<AnimalView> {
       .map((other) => byId.get(other)!)
       .toSorted((a, b) => (a.number < b.number ? -1 : 1))
       .map(({ id: other, number, label, sex }) => ({ id: other, number, label, sex })),
-    clutch: row.clutchId ? await clutchOf(work, row.clutchId) : null,
+    clutch,
     isGeneticsPending: genetics.isPending || claims === null,
-    claims: await claimViews(work, genetics, id, claims ?? [], byId),
+    claims: views,
     excluded: excludedOf(genetics, id),
     conflicts: conflicts.map((conflict) => conflictView(genetics, conflict, byId)),
-    advice: placeAdvice(await placesOf(work, [id], states), id, state),
+    advice: placeAdvice(places, id, state),
     moveOutcomes: Object.fromEntries(
       history.moves.map((move) => [move.id, judgeMove(move, history, work.today)]),
     ),
     appetite: state.appetite,
     nextMeal: state.meal,
-    care: await careOf(work, kept, state, saleRules),
+    care,
     inShed: inShed(history.sheds, work.today),
     steps: (housing?.steps ?? []).map((step) => ({ ...step, mealsBefore: step.mealsBefore ?? null })),
     currentStep: housing?.step ?? null,
     pictures,
     lacks: isGone(row) ? [] : [...state.lacks],
     gaps: gapsOf(records, history, pictures.length),
-    publication: await publicationOf(work, id),
-    printedLabel: (await printedLabels(work, genetics, byId, [id])).get(id) ?? null,
+    publication,
+    printedLabel: printed.get(id) ?? null,
   };
 }
 

@@ -41,15 +41,16 @@ export async function placesOf(
   states: ReadonlyMap<string, Advised>,
 ): Promise<AdvicePlaces> {
   if (ids.length === 0) return { homes: new Map(), ladders: new Map(), free: [] };
-  const ladders = new Map<string, { name: string; steps: string[] }>();
-  for (const { ladderId, ladder, name } of await ladderSteps(work))
-    ladders.set(ladderId, { name: ladder, steps: [...(ladders.get(ladderId)?.steps ?? []), name] });
   const leads = ids.some((id) => (states.get(id)?.advice.verdict ?? 'none') !== 'none');
-  return {
-    homes: new Map((await homesOf(work, ids)).map((home) => [home.animalId, home])),
-    ladders,
-    free: leads ? await freeTubs(work) : [],
-  };
+  const [steps, homes, free] = await Promise.all([
+    ladderSteps(work),
+    homesOf(work, ids),
+    leads ? freeTubs(work) : [],
+  ]);
+  const ladders = new Map<string, { name: string; steps: string[] }>();
+  for (const { ladderId, ladder, name } of steps)
+    ladders.set(ladderId, { name: ladder, steps: [...(ladders.get(ladderId)?.steps ?? []), name] });
+  return { homes: new Map(homes.map((home) => [home.animalId, home])), ladders, free };
 }
 
 /** An animal's advice in its place. */

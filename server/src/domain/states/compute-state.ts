@@ -15,7 +15,7 @@ import {
 import { isGone, type Sex } from '@karyotome/contract';
 import { boardPlace, isGravid, type BoardPlace } from '../season/board-place.ts';
 import { toHistory, type ValidRecord } from '../records/history.ts';
-import type { KeptRow, PackedRecord } from './kept-animals.queries.ts';
+import type { KeptRow, PackedRecords } from './kept-animals.queries.ts';
 
 /** What the states of a collection's animals are computed from, besides the animals themselves. */
 export interface DayBasis extends HerdBasis {
@@ -104,12 +104,13 @@ export function keptAnimal(
 }
 
 export function recordsOf({ id: animalId, records }: KeptRow): ValidRecord[] {
-  return (JSON.parse(records) as PackedRecord[]).map(([id, kind, onDay, body]) => ({
+  const { ids, kinds, days, bodies } = JSON.parse(records) as PackedRecords;
+  return (ids ?? []).map((id, i) => ({
     id,
     animalId,
-    kind: kind as ValidRecord['kind'],
-    onDay,
-    body,
+    kind: kinds[i] as ValidRecord['kind'],
+    onDay: days[i]!,
+    body: bodies[i]!,
   }));
 }
 

@@ -37,22 +37,30 @@ export interface KeptRow {
   readonly from: (PlaceRow & { tubId: string }) | null;
   /** Changes so far of what its state is computed from; null where it has no row. */
   readonly changes: string | null;
-  /** Its records as JSON text: `PackedRecord[]`, in date order. */
+  /** Its records as JSON text: `PackedRecords`. */
   readonly records: string;
 }
 
-/** Records as they are packed: id, kind, day, body. */
-export type PackedRecord = [id: string, kind: string, onDay: string, body: Record<string, unknown>];
+/** Records in date order, column by column; null where there is none. */
+export interface PackedRecords {
+  readonly ids: readonly string[] | null;
+  readonly kinds: readonly string[];
+  readonly days: readonly string[];
+  readonly bodies: readonly Record<string, unknown>[];
+}
 
 const KINDS = `('weight', 'feeding', 'shed', 'move', 'sex', 'plan', 'care', 'own-way', 'identification')`;
 
 const RECORDS = `
-         (select coalesce(json_agg(json_build_array(r.id, r.kind, r.on_day,
-                   -- Of an identification only how sure it was: its markers and odds would weigh more than all the rest.
-                   case r.kind when 'identification' then jsonb_build_object('sure', r.body -> 'sure') else r.body end)
-                   order by r.on_day, r.recorded_at), '[]')::text
-            from records r
-           where r.collection_id = a.collection_id and r.animal_id = a.id and r.voided_at is null and r.kind in ${KINDS})`;
+         (select json_build_object('ids', array_agg(id), 'kinds', array_agg(kind), 'days', array_agg(on_day),
+                   'bodies', array_agg(body))::text
+            from (
+              select r.id, r.kind, r.on_day,
+                     -- Of an identification only how sure it was: its markers and odds would weigh more than all the rest.
+                     case r.kind when 'identification' then jsonb_build_object('sure', r.body -> 'sure') else r.body end as body
+                from records r
+               where r.collection_id = a.collection_id and r.animal_id = a.id and r.voided_at is null and r.kind in ${KINDS}
+               order by r.on_day, r.recorded_at) standing)`;
 
 const keptSql = (records: string): string => `
   select a.id, a.number, a.sex, a.hatched_on as "hatchedOn", a.clutch_id as "clutchId", a.status,

@@ -38,15 +38,23 @@ export async function recentStates(
   const key = (id: string): string => keyOf(work.actor.collectionId, day, id);
   // Whoever computes holds all that it reads already: nobody waits for a connection of somebody who waits here.
   await Promise.allSettled(asked.flatMap(({ id }) => underWay.get(key(id)) ?? []));
-  const found = asked.flatMap(({ id, changes }) => {
-    const state = known.get(key(id));
-    return state?.changes === changes ? [state] : [];
-  });
+  const found = knownStates(work.actor.collectionId, day, asked);
   const has = new Set(found.map(({ id }) => id));
   const missing = asked.map(({ id }) => id).filter((id) => !has.has(id));
   if (missing.length === 0) return found;
   return [...found, ...(await share(work.actor.collectionId, day, missing, () => compute(missing)))];
 }
+
+/** Those of the states that are asked for which this process has computed already. */
+export const knownStates = (
+  collectionId: string,
+  day: string,
+  asked: readonly AskedState[],
+): ComputedState[] =>
+  asked.flatMap(({ id, changes }) => {
+    const state = known.get(keyOf(collectionId, day, id));
+    return state?.changes === changes ? [state] : [];
+  });
 
 /**
  * Computes states so that whoever asks for them meanwhile, or soon after, has them too.

@@ -4,7 +4,7 @@ import { inThread } from '../../threads/pool.ts';
 import type { ComputedState } from './compute-state.ts';
 import { basisOf } from './day-basis.ts';
 import { BATCH, keptRows } from './kept-animals.queries.ts';
-import { share } from './recent-states.ts';
+import { knownStates, share, type AskedState } from './recent-states.ts';
 import { fitRevision, staleStates } from './states.queries.ts';
 import { saveStates } from './states.repository.ts';
 import { computeStates, type StatesInput } from './states-in-thread.ts';
@@ -21,19 +21,30 @@ const settling = coalescedWork<void>();
  */
 export const settleStates = (database: Database, { collectionId }: Reader): Promise<void> =>
   settling(collectionId, async () => {
-    const found = await reading(database, { collectionId }, async (work) => {
+    const stale = await reading(database, { collectionId }, async (work) => {
       const [day] = await fitRevision(work, work.today);
-      const stale = day ? await staleStates(work, work.today, BATCH) : [];
-      const ids = stale.map(({ id }) => id);
-      return ids.length === 0
-        ? null
-        : { basis: await basisOf(work), rows: await keptRows(work, ids, work.today), ids };
+      const asked = day ? await staleStates(work, work.today, BATCH) : [];
+      const known = knownStates(collectionId, work.today, asked);
+      const ids = withoutThose(asked, known);
+      return {
+        day: work.today,
+        known,
+        ids,
+        input:
+          ids.length > 0 ? { basis: await basisOf(work), rows: await keptRows(work, ids, work.today) } : null,
+      };
     });
-    if (!found) return;
-    const { basis, rows, ids } = found;
-    const states = await share(collectionId, basis.today, ids, () => computed({ basis, rows }));
-    await saveStates(database, collectionId, basis.today, statesToText(states));
+    const { day, known, ids, input } = stale;
+    const states = input
+      ? [...known, ...(await share(collectionId, day, ids, () => computed(input)))]
+      : known;
+    if (states.length > 0) await saveStates(database, collectionId, day, statesToText(states));
   });
+
+function withoutThose(asked: readonly AskedState[], known: readonly ComputedState[]): string[] {
+  const has = new Set(known.map(({ id }) => id));
+  return asked.map(({ id }) => id).filter((id) => !has.has(id));
+}
 
 const computed = async (input: StatesInput): Promise<ComputedState[]> =>
   input.rows.length > ON_THIS_THREAD ? inThread('compute-states', input) : computeStates(input);
