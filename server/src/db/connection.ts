@@ -1,5 +1,7 @@
 import pg from 'pg';
 import { Sequelize, type Transaction } from 'sequelize';
+import { DRIVER, Pool } from './client.ts';
+import { isDatabaseAway } from './faults.ts';
 
 // A `date` stays the text it is: no time zone can move it over midnight. 1082 is PostgreSQL's type id of date.
 pg.types.setTypeParser(1082, (text) => text);
@@ -13,15 +15,6 @@ const CONNECTIONS = 12;
 
 /** What stands in quotes is somebody's record. */
 const withoutValues = (sql: string): string => sql.replace(/'(?:[^']|'')*'/g, "'…'").slice(0, 2000);
-
-/** Sends what is asked of it at once without waiting for what was asked before: the answers come in the same order. */
-class PipeliningClient extends pg.Client {
-  constructor(config: pg.ClientConfig) {
-    super({ ...config, pipeline: true } as pg.ClientConfig);
-  }
-}
-/** The driver as Sequelize takes it. */
-const DRIVER = Object.create(pg, { Client: { value: PipeliningClient } }) as typeof pg;
 
 /** Opens a pool of connections. Queries reach `log` at debug level, without their values. */
 export function connect(url: string, log?: (sql: string) => void): Sequelize {
@@ -38,7 +31,7 @@ export function connect(url: string, log?: (sql: string) => void): Sequelize {
       keepAlive: true,
     },
     // A kept connection that is dead is replaced; within a transaction it is the whole that is done again (work.ts).
-    retry: { max: 3, match: [/SequelizeConnection/, /Connection terminated/, /terminating connection/] },
+    retry: { max: 3, match: [(error: Error) => isDatabaseAway(error)] },
     define: { underscored: true, timestamps: false, freezeTableName: true },
   });
   const generator = (sequelize.getQueryInterface() as unknown as { queryGenerator: TransactionQueries })
@@ -60,7 +53,7 @@ interface TransactionQueries {
 
 /** A few connections beside the records': sessions, rates and health have them even when all others are taken. */
 export function sidePool(url: string, onFault: (error: unknown) => void): pg.Pool {
-  const pool = new pg.Pool({
+  const pool = new Pool({
     connectionString: url,
     max: 4,
     connectionTimeoutMillis: 5_000,
