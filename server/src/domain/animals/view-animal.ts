@@ -1,4 +1,4 @@
-import { isGone, type AnimalView, type RecordView } from '@karyotome/contract';
+import { isGone, type AnimalSummary, type AnimalView, type RecordView } from '@karyotome/contract';
 import { inShed, judgeMove, recordGaps, type History } from '@karyotome/core';
 import { type Work } from '../../db/work.ts';
 import { notFound } from '../../refusal.ts';
@@ -60,19 +60,14 @@ export async function viewAnimal(work: Work, id: string): Promise<AnimalView> {
     sireId: row.sireId,
     records,
     parents: parentsOf(genetics, byId, id, GENERATIONS),
-    offspring: kin.offspring
-      .map((other) => byId.get(other)!)
-      .toSorted((a, b) => (a.number < b.number ? -1 : 1))
-      .map(({ id: other, number, label, sex }) => ({ id: other, number, label, sex })),
+    offspring: offspringViews(kin.offspring, byId),
     clutch,
     isGeneticsPending: genetics.isPending || claims === null,
     claims: views,
     excluded: excludedOf(genetics, id),
     conflicts: conflicts.map((conflict) => conflictView(genetics, conflict, byId)),
     advice: placeAdvice(places, id, state),
-    moveOutcomes: Object.fromEntries(
-      history.moves.map((move) => [move.id, judgeMove(move, history, work.today)]),
-    ),
+    moveOutcomes: moveOutcomes(history, work.today),
     appetite: state.appetite,
     nextMeal: state.meal,
     care,
@@ -106,6 +101,19 @@ function kinOf(
   climb(id, GENERATIONS);
   return { offspring, all };
 }
+
+const moveOutcomes = (history: History, today: string): AnimalView['moveOutcomes'] =>
+  Object.fromEntries(history.moves.map((move) => [move.id, judgeMove(move, history, today)]));
+
+/** By number. */
+const offspringViews = (
+  offspring: readonly string[],
+  byId: ReadonlyMap<string, AnimalSummary>,
+): AnimalView['offspring'] =>
+  offspring
+    .map((id) => byId.get(id)!)
+    .toSorted((a, b) => (a.number < b.number ? -1 : 1))
+    .map(({ id, number, label, sex }) => ({ id, number, label, sex }));
 
 function isParentOf(genetics: Genetics, parent: string, child: string): boolean {
   const animal = genetics.recorded.get(child);
