@@ -20,7 +20,7 @@ import { outsideRoutes } from './features/bench/outside.routes.ts';
 import { breedingRoutes } from './features/season/breeding.routes.ts';
 import { calendarRoutes, publicCalendarRoutes } from './features/calendar/feeds.ts';
 import { changeRoutes } from './features/changes/changes.ts';
-import { settleStates } from './domain/states/settle.ts';
+import { settleStates } from './domain/states/catch-up.ts';
 import { notifyChanged } from './domain/changes/notify.ts';
 import { catalogueRoutes } from './features/catalogue/catalogue.routes.ts';
 import { feedingRoutes } from './features/feeding/feeding.routes.ts';

@@ -9,7 +9,7 @@ import { catchUp } from '../src/domain/states/catch-up.ts';
 import { computeState } from '../src/domain/states/compute-state.ts';
 import { basisOf } from '../src/domain/states/day-basis.ts';
 import { keptRows, livingIds } from '../src/domain/states/kept-animals.queries.ts';
-import { settleStates } from '../src/domain/states/settle.ts';
+import { settleStates } from '../src/domain/states/catch-up.ts';
 import { storedStates } from './stored-states.ts';
 import { ago, TODAY } from './days.ts';
 import { racksOf } from './wholes.ts';

@@ -1,23 +1,28 @@
 import { inBackground } from '../../background.ts';
-import { reading, type Database, type Reader } from '../../db/work.ts';
+import { reading, type Database, type Reader, type Work } from '../../db/work.ts';
 import { Refusal } from '../../refusal.ts';
-import { sharedWork } from '../../shared-work.ts';
+import { coalescedWork } from '../../shared-work.ts';
 import { inThread } from '../../threads/pool.ts';
 import { within } from '../../within.ts';
+import type { ComputedState } from './compute-state.ts';
 import { basisOf } from './day-basis.ts';
 import { BATCH, keptRows } from './kept-animals.queries.ts';
+import { knownStates, share, type AskedState } from './recent-states.ts';
 import { countStale, staleStates } from './states.queries.ts';
-import type { StatesInput } from './states-in-thread.ts';
+import { computeStates, type StatesInput } from './states-in-thread.ts';
+import { statesToText } from './states-text.ts';
 import { saveStates } from './states.repository.ts';
 
 /** Somebody who waits for a whole collection is told to come back after so long. */
 const PATIENCE_MS = 20_000;
+/** So many states are computed on the thread that answers; more go to another one. */
+const ON_THIS_THREAD = 6;
 
-const underWay = sharedWork<true>();
+const storing = coalescedWork<true>();
 
 /**
- * Computes what is stale of a day when it is asked for, in a thread; what becomes stale meanwhile is left to whoever made it so.
- * Whoever asks for the same meanwhile waits for the same.
+ * Computes what is stale of a day when it is asked for; what becomes stale meanwhile is left to whoever made it so. Whoever asks
+ * for the same meanwhile waits for the same.
  *
  * @param first - these alone; without them, whoever is stale
  * @param patienceMs - how long somebody waits for it
@@ -29,8 +34,12 @@ export async function catchUp(
   day: string,
   { first = [], patienceMs = PATIENCE_MS }: { first?: readonly string[]; patienceMs?: number } = {},
 ): Promise<void> {
-  if (first.length > 0 && first.length <= BATCH) return computeBatch(database, reader, day, first);
-  const computing = underWay(`${reader.collectionId} ${day}`, () => computeStale(database, reader, day));
+  if (first.length > 0 && first.length <= BATCH) {
+    const asked = first.map((id) => ({ id, changes: null }));
+    await storeBatch(database, reader, day, () => Promise.resolve(asked));
+    return;
+  }
+  const computing = storeStale(database, reader, day);
   // It is not given up with whoever waited for it.
   inBackground(() => computing, database.onFault);
   if ((await within(patienceMs, computing)) === null)
@@ -40,27 +49,66 @@ export async function catchUp(
     );
 }
 
-async function computeStale(database: Database, reader: Reader, day: string): Promise<true> {
-  let left = await reading(database, reader, (work) => countStale(work, day));
-  while (left > 0) {
-    const stale = await reading(database, reader, (work) => staleStates(work, day, BATCH));
-    const ids = stale.map(({ id }) => id);
-    if (ids.length === 0) break;
-    await computeBatch(database, reader, day, ids);
-    left -= ids.length;
-  }
-  return true;
+/**
+ * Computes what writes have made stale, once they are committed, so that whoever reads later finds it stored. Writes that come
+ * meanwhile are settled together. On a day on which nobody has looked yet there is nothing to do.
+ */
+export async function settleStates(database: Database, { collectionId }: Reader): Promise<void> {
+  const reader = { collectionId };
+  const today = await reading(database, reader, (work) => Promise.resolve(work.today));
+  await storeStale(database, reader, today);
 }
 
-async function computeBatch(
+const storeStale = (database: Database, { collectionId }: Reader, day: string): Promise<true> =>
+  storing(`${collectionId} ${day}`, async () => {
+    const reader = { collectionId };
+    const next = (): Promise<number> =>
+      storeBatch(database, reader, day, (work) => staleStates(work, day, BATCH));
+    let last = await next();
+    if (last < BATCH) return true;
+    // No more than are stale now: others become so all the time.
+    for (
+      let left = await reading(database, reader, (work) => countStale(work, day));
+      left > 0;
+      left -= last
+    ) {
+      last = await next();
+      if (last === 0) break;
+    }
+    return true;
+  });
+
+/** @param find - the states that are to be stored. @returns how many */
+async function storeBatch(
   database: Database,
   reader: Reader,
   day: string,
-  ids: readonly string[],
-): Promise<void> {
-  const input = await reading(database, reader, async (work): Promise<StatesInput> => ({
-    basis: await basisOf(work, day),
-    rows: await keptRows(work, ids, day),
-  }));
-  await saveStates(database, reader.collectionId, day, await inThread('states-as-text', input));
+  find: (work: Work) => Promise<readonly AskedState[]>,
+): Promise<number> {
+  const { collectionId } = reader;
+  const { asked, known, ids, input } = await reading(database, reader, async (work) => {
+    const found = await find(work);
+    const has = knownStates(collectionId, day, found);
+    const missing = without(found, has);
+    return {
+      asked: found,
+      known: has,
+      ids: missing,
+      input:
+        missing.length > 0
+          ? { basis: await basisOf(work, day), rows: await keptRows(work, missing, day) }
+          : null,
+    };
+  });
+  const states = input ? [...known, ...(await share(collectionId, day, ids, () => computed(input)))] : known;
+  if (states.length > 0) await saveStates(database, collectionId, day, statesToText(states));
+  return asked.length;
 }
+
+function without(asked: readonly AskedState[], known: readonly ComputedState[]): string[] {
+  const has = new Set(known.map(({ id }) => id));
+  return asked.map(({ id }) => id).filter((id) => !has.has(id));
+}
+
+const computed = async (input: StatesInput): Promise<ComputedState[]> =>
+  input.rows.length > ON_THIS_THREAD ? inThread('compute-states', input) : computeStates(input);

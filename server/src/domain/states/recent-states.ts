@@ -10,8 +10,8 @@ import type { ComputedState } from './compute-state.ts';
 /** A state that is asked for. */
 export interface AskedState {
   readonly id: string;
-  /** Of what it is computed from. */
-  readonly changes: string;
+  /** Of what it is computed from; null for whatever it is now. */
+  readonly changes: string | null;
 }
 
 /** A write's worth of readers; what is stored is read from the database. */
@@ -53,7 +53,7 @@ export const knownStates = (
 ): ComputedState[] =>
   asked.flatMap(({ id, changes }) => {
     const state = known.get(keyOf(collectionId, day, id));
-    return state?.changes === changes ? [state] : [];
+    return changes !== null && state?.changes === changes ? [state] : [];
   });
 
 /**

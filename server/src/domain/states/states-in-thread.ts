@@ -1,7 +1,6 @@
 import { appetiteBaseline, fitCollection, type FeedingRules } from '@karyotome/core';
 import { computeState, toKeptAnimal, type ComputedState, type DayBasis } from './compute-state.ts';
 import type { KeptRow } from './kept-animals.queries.ts';
-import { statesToText } from './states-text.ts';
 import type { HerdFit } from './stored-fit.ts';
 
 /** What growth and appetite are fitted to. */
@@ -23,8 +22,6 @@ declare module '../../threads/pool.ts' {
     'fit-herd': (input: FitInput) => HerdFit;
     /** Computes states. */
     'compute-states': (input: StatesInput) => ComputedState[];
-    /** The same as the text that is stored: many are handed over at once. */
-    'states-as-text': (input: StatesInput) => string;
   }
 }
 
@@ -37,5 +34,3 @@ export function fitHerd({ rows, rules, today }: FitInput): HerdFit {
 
 export const computeStates = ({ rows, basis }: StatesInput): ComputedState[] =>
   rows.map((row) => computeState(row, basis));
-
-export const statesAsText = (input: StatesInput): string => statesToText(computeStates(input));
