@@ -5,7 +5,7 @@ import { refDebounced } from '@vueuse/core';
 import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useDisplay } from 'vuetify';
-import { agoWords, ageWords, massWords, sexSign, statusWords } from '../../format/format.ts';
+import { agoWords, ageWords, countWords, massWords, sexSign, statusWords } from '../../format/format.ts';
 import { useAnimals, useContradictions, useHasAnimals } from '../../stores/queries.ts';
 import { useSession } from '../../stores/session.ts';
 import StateBlock from '../../ui/StateBlock.vue';
@@ -131,7 +131,7 @@ const headers = computed(() =>
           density="compact"
         />
         <v-select v-model="state" label="Which" :items="STATES" density="compact" hide-details />
-        <span class="soft num">{{ total }} {{ total === 1 ? 'animal' : 'animals' }}</span>
+        <span class="soft num">{{ countWords(total, 'animal', 'animals') }}</span>
       </div>
       <v-card @scroll.capture="nearEnd">
         <v-data-table-virtual
@@ -188,7 +188,7 @@ const headers = computed(() =>
   justify-self: end;
 }
 .list {
-  height: calc(100dvh - 260px);
+  height: calc(100dvh - 214px);
   min-height: 320px;
 }
 :deep(tbody tr) {

@@ -12,6 +12,7 @@ import {
 import { useEventListener } from '@vueuse/core';
 import { computed, ref } from 'vue';
 import { api } from '../../api/resources.ts';
+import { countWords, numberWords } from '../../format/format.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useRacks } from '../../stores/queries.ts';
 import { useSession } from '../../stores/session.ts';
@@ -56,7 +57,7 @@ const rooms = computed(() => {
 const places = (racks: readonly RackSummary[]): string => {
   const tubs = racks.reduce((sum, { levels, tubsPerLevel }) => sum + levels * tubsPerLevel, 0);
   const free = racks.reduce((sum, rack) => sum + rack.free, 0);
-  return `${tubs - free} of ${tubs} tubs taken`;
+  return `${numberWords(tubs - free)} of ${countWords(tubs, 'tub', 'tubs')} taken`;
 };
 async function remove(rack: RackSummary): Promise<void> {
   if (await removal.run(rack.id)) notices.say(`${rack.name} removed`);
