@@ -197,7 +197,11 @@ const headers = computed(() =>
 @media (width < 700px) {
   .filters {
     grid-template-columns: 1fr;
-    gap: 4px;
+    gap: 12px;
+  }
+  /* Between the bars, once the page is scrolled to it. */
+  .list {
+    height: calc(100dvh - 130px);
   }
 }
 </style>
