@@ -53,55 +53,57 @@ export async function catchUp(
  * Computes what writes have made stale, once they are committed, so that whoever reads later finds it stored. Writes that come
  * meanwhile are settled together. On a day on which nobody has looked yet there is nothing to do.
  */
-export async function settleStates(database: Database, { collectionId }: Reader): Promise<void> {
-  const reader = { collectionId };
-  const today = await reading(database, reader, (work) => Promise.resolve(work.today));
-  await storeStale(database, reader, today);
+export async function settleStates(database: Database, reader: Reader): Promise<void> {
+  await storeStale(database, reader, null);
 }
 
-const storeStale = (database: Database, { collectionId }: Reader, day: string): Promise<true> =>
-  storing(`${collectionId} ${day}`, async () => {
+/** @param day - null for today */
+const storeStale = (database: Database, { collectionId }: Reader, day: string | null): Promise<true> =>
+  storing(`${collectionId} ${day ?? ''}`, async () => {
     const reader = { collectionId };
     const next = (): Promise<number> =>
-      storeBatch(database, reader, day, (work) => staleStates(work, day, BATCH));
+      storeBatch(database, reader, day, (work, on) => staleStates(work, on, BATCH));
     let last = await next();
     if (last < BATCH) return true;
     // No more than are stale now: others become so all the time.
-    for (
-      let left = await reading(database, reader, (work) => countStale(work, day));
-      left > 0;
-      left -= last
-    ) {
+    let left = await reading(database, reader, (work) => countStale(work, day ?? work.today));
+    while (left > 0 && last > 0) {
       last = await next();
-      if (last === 0) break;
+      left -= last;
     }
     return true;
   });
 
-/** @param find - the states that are to be stored. @returns how many */
+/**
+ * @param day - null for today
+ * @param find - the states that are to be stored
+ * @returns how many
+ */
 async function storeBatch(
   database: Database,
   reader: Reader,
-  day: string,
-  find: (work: Work) => Promise<readonly AskedState[]>,
+  day: string | null,
+  find: (work: Work, day: string) => Promise<readonly AskedState[]>,
 ): Promise<number> {
   const { collectionId } = reader;
-  const { asked, known, ids, input } = await reading(database, reader, async (work) => {
-    const found = await find(work);
-    const has = knownStates(collectionId, day, found);
+  const { on, asked, known, ids, input } = await reading(database, reader, async (work) => {
+    const its = day ?? work.today;
+    const found = await find(work, its);
+    const has = knownStates(collectionId, its, found);
     const missing = without(found, has);
     return {
+      on: its,
       asked: found,
       known: has,
       ids: missing,
       input:
         missing.length > 0
-          ? { basis: await basisOf(work, day), rows: await keptRows(work, missing, day) }
+          ? { basis: await basisOf(work, its), rows: await keptRows(work, missing, its) }
           : null,
     };
   });
-  const states = input ? [...known, ...(await share(collectionId, day, ids, () => computed(input)))] : known;
-  if (states.length > 0) await saveStates(database, collectionId, day, statesToText(states));
+  const states = input ? [...known, ...(await share(collectionId, on, ids, () => computed(input)))] : known;
+  if (states.length > 0) await saveStates(database, collectionId, on, statesToText(states));
   return asked.length;
 }
 
