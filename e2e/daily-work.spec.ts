@@ -45,6 +45,8 @@ test('advice speaks for and against, each with its reasons', async ({ page, demo
   await signIn(page, demo);
   await page.locator('.v-chip', { hasText: 'Moves' }).click();
   const lines = page.locator('.line.move');
+  // Until the others are gone the list still moves under the pointer.
+  await expect(page.locator('.line:not(.move)')).toHaveCount(0);
   await expect(lines.filter({ hasText: 'Move up' }).first()).toBeVisible();
   await expect(lines.filter({ hasText: 'Leave it where it is' }).first()).toBeVisible();
   await expect(lines.filter({ hasText: 'Back to the last tub' }).first()).toBeVisible();
