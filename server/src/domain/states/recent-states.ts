@@ -14,7 +14,7 @@ export interface AskedState {
   readonly changes: string | null;
 }
 
-/** A write's worth of readers; what is stored is read from the database. */
+/** More than are stale at one time in daily work; what is stored is read from the database. */
 const MOST_KEPT = 300;
 
 const known = createCache<ComputedState>(MOST_KEPT);
