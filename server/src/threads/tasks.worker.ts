@@ -3,7 +3,7 @@ import { toRefusal } from '../http/problems.ts';
 import type { Progress, Tasks } from './pool.ts';
 import { drawLabels, labelPdf } from '../features/labels/label-pdf.ts';
 import { checkImport } from '../features/imports/check-import.ts';
-import { computeStates, fitHerd } from '../domain/states/states-in-thread.ts';
+import { computeStates, fitHerd, statesAsText } from '../domain/states/states-in-thread.ts';
 import { packStatement } from '../domain/publications/pack-statement.ts';
 import { gatherLessons } from '../domain/husbandry/gather-lessons.ts';
 import { foreseeMasses } from '../features/room/foresee-masses.ts';
@@ -18,6 +18,7 @@ import { readLogger } from '../features/incubation/read-logger.ts';
 const TASKS: Tasks = {
   'check-import': checkImport,
   'compute-states': computeStates,
+  'states-as-text': statesAsText,
   'fit-herd': fitHerd,
   'foresee-masses': foreseeMasses,
   'gather-lessons': gatherLessons,

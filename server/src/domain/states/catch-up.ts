@@ -17,6 +17,8 @@ import { saveStates } from './states.repository.ts';
 const PATIENCE_MS = 20_000;
 /** So many states are computed on the thread that answers; more go to another one. */
 const ON_THIS_THREAD = 6;
+/** Of more than these, whoever reads meanwhile waits until they are stored. */
+const SHARED_AT_ONCE = 30;
 
 const storing = coalescedWork<true>();
 
@@ -102,8 +104,14 @@ async function storeBatch(
           : null,
     };
   });
-  const states = input ? [...known, ...(await share(collectionId, on, ids, () => computed(input)))] : known;
-  if (states.length > 0) await saveStates(database, collectionId, on, statesToText(states));
+  if (known.length > 0) await saveStates(database, collectionId, on, statesToText(known));
+  if (input) {
+    const text =
+      ids.length > SHARED_AT_ONCE
+        ? await inThread('states-as-text', input)
+        : statesToText(await share(collectionId, on, ids, () => computed(input)));
+    await saveStates(database, collectionId, on, text);
+  }
   return asked.length;
 }
 

@@ -1,6 +1,7 @@
 import { appetiteBaseline, fitCollection, type FeedingRules } from '@karyotome/core';
 import { computeState, toKeptAnimal, type ComputedState, type DayBasis } from './compute-state.ts';
 import type { KeptRow } from './kept-animals.queries.ts';
+import { statesToText } from './states-text.ts';
 import type { HerdFit } from './stored-fit.ts';
 
 /** What growth and appetite are fitted to. */
@@ -22,6 +23,8 @@ declare module '../../threads/pool.ts' {
     'fit-herd': (input: FitInput) => HerdFit;
     /** Computes states. */
     'compute-states': (input: StatesInput) => ComputedState[];
+    /** The same as the text that is stored: many are handed over faster as one text. */
+    'states-as-text': (input: StatesInput) => string;
   }
 }
 
@@ -31,6 +34,8 @@ export function fitHerd({ rows, rules, today }: FitInput): HerdFit {
   const animals = rows.map((row) => toKeptAnimal(row, NO_LADDERS, today));
   return { growth: fitCollection(animals), appetite: appetiteBaseline(animals, rules) };
 }
+
+export const statesAsText = (input: StatesInput): string => statesToText(computeStates(input));
 
 export const computeStates = ({ rows, basis }: StatesInput): ComputedState[] =>
   rows.map((row) => computeState(row, basis));
