@@ -13,6 +13,11 @@ const NO_CONNECTION = '08001';
 interface Coded {
   code?: string;
 }
+type Connected = (
+  error: Error | undefined,
+  client: pg.PoolClient | undefined,
+  done: (release?: unknown) => void,
+) => void;
 type Callback = (error: Error | null | undefined, ...rest: unknown[]) => void;
 
 function coded(error: unknown, code: string): void {
@@ -72,20 +77,8 @@ export class Pool extends pg.Pool {
   }
 
   override connect(): Promise<pg.PoolClient>;
-  override connect(
-    callback: (
-      error: Error | undefined,
-      client: pg.PoolClient | undefined,
-      done: (release?: unknown) => void,
-    ) => void,
-  ): void;
-  override connect(
-    callback?: (
-      error: Error | undefined,
-      client: pg.PoolClient | undefined,
-      done: (release?: unknown) => void,
-    ) => void,
-  ): Promise<pg.PoolClient> | void {
+  override connect(callback: Connected): void;
+  override connect(callback?: Connected): Promise<pg.PoolClient> | void {
     if (!callback)
       return super.connect().catch((error: unknown) => {
         coded(error, NO_CONNECTION);

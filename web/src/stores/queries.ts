@@ -55,9 +55,13 @@ const oneOf =
       query: async () => (await ask({ id: toValue(id)! })).items[0] ?? null,
       enabled: () => toValue(id) !== null,
     });
-/** Whether the collection has any animal, whatever became of it. */
-export const useHasAnimals = () =>
-  useQuery({ key: ['animals', 'any'], query: async () => (await api.animals({ limit: '1' })).total > 0 });
+/** Whether the collection has any animal, whatever became of it. @param wanted - read only from then on */
+export const useHasAnimals = (wanted: MaybeRefOrGetter<boolean>) =>
+  useQuery({
+    key: ['animals', 'any'],
+    query: async () => (await api.animals({ limit: '1' })).total > 0,
+    enabled: () => toValue(wanted),
+  });
 export const useAnimalSummary = oneOf('animals', api.animals);
 export const useBoardFemale = oneOf('seasonFemales', api.seasonFemales);
 export const useBoardMale = oneOf('seasonMales', api.seasonMales);

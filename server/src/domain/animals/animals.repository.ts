@@ -1,5 +1,6 @@
 import type { AnimalSummary, ListQuery, PictureView, RecordView } from '@karyotome/contract';
 import { select, type Work } from '../../db/work.ts';
+import { HOUSING } from '../enclosures/enclosures.queries.ts';
 import { labelOf } from '../genetics/inferred-of-animal.ts';
 import { type Genetics } from '../genetics/genetics.service.ts';
 
@@ -17,10 +18,6 @@ const LAST_WEIGHT = `left join lateral (
       select (r.body ->> 'massG')::double precision as mass_g, r.on_day from records r
        where r.collection_id = a.collection_id and r.animal_id = a.id and r.kind = 'weight' and r.voided_at is null
        order by r.on_day desc, r.recorded_at desc limit 1) w on true`;
-
-/** Joins `t` and `k`, the tub and the rack of the animal `a`. */
-const HOUSING = `left join tubs t on t.collection_id = a.collection_id and t.id = a.tub_id
-    left join racks k on k.collection_id = t.collection_id and k.id = t.rack_id`;
 
 const SUMMARY_SQL = `
   select a.id, a.number, a.name, a.sex, a.hatched_on as "hatchedOn", a.status, a.clutch_id as "clutchId", a.version,

@@ -3,6 +3,10 @@ import { oncePerRead } from '../../db/once-per-read.ts';
 import { select, type Work } from '../../db/work.ts';
 import { livingSql } from '../animals/living-sql.ts';
 
+/** SQL: joins `t` and `k`, the tub and the rack of the animal `a`, where it has one. */
+export const HOUSING = `left join tubs t on t.collection_id = a.collection_id and t.id = a.tub_id
+       left join racks k on k.collection_id = t.collection_id and k.id = t.rack_id`;
+
 export type ZoneRow = Omit<HeatZoneView, 'faults' | 'dueOn'>;
 
 /** Heat zones with their last surface check. */

@@ -1,5 +1,6 @@
 import type { FeedingNightLine } from '@karyotome/contract';
 import { select, type Work } from '../../db/work.ts';
+import { HOUSING } from '../enclosures/enclosures.queries.ts';
 import { STANDING } from '../states/states.queries.ts';
 
 /** How many animals are on each feeding plan, of those whose stored state stands. */
@@ -27,8 +28,7 @@ export function placedAnimals(work: Work, ids: readonly string[]): Promise<Omit<
     `select a.id, a.number, case when t.id is null then null else json_build_object(
               'tubId', t.id, 'room', k.room, 'rack', k.name, 'level', t.level, 'slot', t.slot) end as place
        from animals a
-       left join tubs t on t.collection_id = a.collection_id and t.id = a.tub_id
-       left join racks k on k.collection_id = t.collection_id and k.id = t.rack_id
+       ${HOUSING}
       where a.collection_id = :collectionId and a.id in (:ids)
       order by (t.id is not null), k.room, k.name, t.level, t.slot, a.number`,
     { ids },

@@ -91,8 +91,7 @@ async function storeBatch(
   const { on, asked, known, ids, input } = await reading(database, reader, async (work) => {
     const its = day ?? work.today;
     const found = await find(work, its);
-    const has = knownStates(collectionId, its, found);
-    const missing = without(found, has);
+    const { known: has, missing } = knownStates(collectionId, its, found);
     return {
       on: its,
       asked: found,
@@ -113,11 +112,6 @@ async function storeBatch(
     await saveStates(database, collectionId, on, text);
   }
   return asked.length;
-}
-
-function without(asked: readonly AskedState[], known: readonly ComputedState[]): string[] {
-  const has = new Set(known.map(({ id }) => id));
-  return asked.map(({ id }) => id).filter((id) => !has.has(id));
 }
 
 const computed = async (input: StatesInput): Promise<ComputedState[]> =>

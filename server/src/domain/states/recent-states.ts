@@ -17,7 +17,7 @@ export interface AskedState {
 /** More than are stale at one time in daily work; what is stored is read from the database. */
 const MOST_KEPT = 300;
 
-const known = createCache<ComputedState>(MOST_KEPT);
+const kept = createCache<ComputedState>(MOST_KEPT);
 const underWay = new Map<string, Promise<unknown>>();
 
 const keyOf = (collectionId: string, day: string, id: string): string => `${collectionId} ${day} ${id}`;
@@ -26,7 +26,7 @@ const keyOf = (collectionId: string, day: string, id: string): string => `${coll
  * The states that are asked for: those known already, or being computed by somebody else, and the others as they are computed
  * now. What a writing unit of work computes may be rolled back, and is its own.
  *
- * @param compute - those that nobody has; `changes` of its answers may be newer than what was asked for
+ * @param compute - those that nobody has
  */
 export async function recentStates(
   work: Work,
@@ -35,26 +35,29 @@ export async function recentStates(
   compute: (ids: readonly string[]) => Promise<ComputedState[]>,
 ): Promise<ComputedState[]> {
   if (work.isWriting) return compute(asked.map(({ id }) => id));
-  const key = (id: string): string => keyOf(work.actor.collectionId, day, id);
+  const { collectionId } = work.actor;
   // Whoever computes holds all that it reads already: nobody waits for a connection of somebody who waits here.
-  await Promise.allSettled(asked.flatMap(({ id }) => underWay.get(key(id)) ?? []));
-  const found = knownStates(work.actor.collectionId, day, asked);
-  const has = new Set(found.map(({ id }) => id));
-  const missing = asked.map(({ id }) => id).filter((id) => !has.has(id));
-  if (missing.length === 0) return found;
-  return [...found, ...(await share(work.actor.collectionId, day, missing, () => compute(missing)))];
+  await Promise.allSettled(asked.flatMap(({ id }) => underWay.get(keyOf(collectionId, day, id)) ?? []));
+  const { known, missing } = knownStates(collectionId, day, asked);
+  if (missing.length === 0) return known;
+  return [...known, ...(await share(collectionId, day, missing, () => compute(missing)))];
 }
 
-/** Those of the states that are asked for which this process has computed already. */
-export const knownStates = (
+/** Those of the states that are asked for which this process has computed already, and the animals of the others. */
+export function knownStates(
   collectionId: string,
   day: string,
   asked: readonly AskedState[],
-): ComputedState[] =>
-  asked.flatMap(({ id, changes }) => {
-    const state = known.get(keyOf(collectionId, day, id));
-    return changes !== null && state?.changes === changes ? [state] : [];
-  });
+): { known: ComputedState[]; missing: string[] } {
+  const known: ComputedState[] = [];
+  const missing: string[] = [];
+  for (const { id, changes } of asked) {
+    const state = kept.get(keyOf(collectionId, day, id));
+    if (state && state.changes === changes) known.push(state);
+    else missing.push(id);
+  }
+  return { known, missing };
+}
 
 /**
  * Computes states so that whoever asks for them meanwhile, or soon after, has them too.
@@ -72,9 +75,10 @@ export async function share(
   for (const key of keys) underWay.set(key, computing);
   try {
     const states = await computing;
-    for (const state of states)
-      if (isNewer(state, known.peek(keyOf(collectionId, day, state.id))))
-        known.set(keyOf(collectionId, day, state.id), state);
+    for (const state of states) {
+      const key = keyOf(collectionId, day, state.id);
+      if (isNewer(state, kept.peek(key))) kept.set(key, state);
+    }
     return states;
   } finally {
     for (const key of keys) if (underWay.get(key) === computing) underWay.delete(key);

@@ -1,4 +1,4 @@
-import type { Sex } from '@karyotome/contract';
+import { hasAllWords, type Sex } from '@karyotome/contract';
 import { daysBetween } from '@karyotome/core';
 import { Reader, STATUS_WORDS, type ReaderSettings } from '@karyotome/words';
 import { h, type VNode } from 'vue';
@@ -30,12 +30,10 @@ export function filtered(
   { gene, sex, price, from, to, isReady }: FrontFilter,
   today: string,
 ): OfferedAnimal[] {
-  const words = gene.toLowerCase().split(/\s+/).filter(Boolean);
   return offered.filter((animal) => {
-    const label = animal.label.toLowerCase();
     const months = animal.hatchedOn === null ? null : daysBetween(animal.hatchedOn, today) / DAYS_OF_MONTH;
     return (
-      words.every((word) => label.includes(word)) &&
+      hasAllWords(animal.label, gene) &&
       (sex === '' || animal.sex === sex) &&
       (price === null || (animal.price !== null && animal.price <= price)) &&
       (from === null || (months !== null && months >= from)) &&

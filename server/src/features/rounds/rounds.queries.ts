@@ -1,5 +1,6 @@
 import type { RecordFact, RecordKind, RoundView } from '@karyotome/contract';
 import { select, type Work } from '../../db/work.ts';
+import { HOUSING } from '../../domain/enclosures/enclosures.queries.ts';
 import { STANDING } from '../../domain/states/states.queries.ts';
 import { livingSql } from '../../domain/animals/living-sql.ts';
 
@@ -65,8 +66,7 @@ export function racksOfRound(work: Work): Promise<RackOfRound[]> {
               select genetics_revision from collections where id = :collectionId)) as stamp
        from animals a
        join animal_states s on s.collection_id = a.collection_id and s.animal_id = a.id and s.day = :today
-       left join tubs t on t.collection_id = a.collection_id and t.id = a.tub_id
-       left join racks k on k.collection_id = t.collection_id and k.id = t.rack_id
+       ${HOUSING}
       where a.collection_id = :collectionId and ${livingSql('a.status')}
       group by k.id, k.room, k.name order by k.id is null, k.room, k.name`,
     { today: work.today },

@@ -50,7 +50,8 @@ const filter = computed((): Record<string, string> => ({
 }));
 const { data: parts, status, error, refetch, more } = useAnimals(filter);
 const total = computed(() => parts.value?.[0]?.total ?? 0);
-const { data: hasAnimals } = useHasAnimals();
+const isNothingFound = computed(() => parts.value?.[0]?.total === 0);
+const { data: hasAnimals } = useHasAnimals(isNothingFound);
 const rows = computed(() =>
   (parts.value ?? [])
     .flatMap(({ items }) => items)
@@ -113,7 +114,7 @@ const headers = computed(() =>
     <StateBlock
       :status="status"
       :error="error"
-      :is-empty="hasAnimals === false"
+      :is-empty="isNothingFound && hasAnimals === false"
       empty-title="No animal yet"
       empty-text="Enter your breeders by typing their genes in your own shorthand, or bring the whole collection in from a CSV file."
       @retry="refetch()"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { CatalogueEntryInput, CatalogueView } from '@karyotome/contract';
+import { hasAllWords, type CatalogueEntryInput, type CatalogueView } from '@karyotome/contract';
 import { markerId, type CatalogueMarker } from '@karyotome/core';
 import { mdiClose, mdiMagnify, mdiPencilOutline, mdiPlus } from '@mdi/js';
 import { computed, ref } from 'vue';
@@ -34,13 +34,12 @@ const search = computed({
   get: () => String(route.query['q'] ?? ''),
   set: (q: string) => void router.replace({ query: q ? { q } : {} }),
 });
-const words = computed(() => search.value.toLowerCase().split(/\s+/).filter(Boolean));
-const fits = (text: string): boolean => words.value.every((word) => text.includes(word));
+const fits = (text: string): boolean => hasAllWords(text, search.value);
 const cards = computed(() => geneCards(catalogue.value));
 const shown = computed(() => cards.value.filter(({ text }) => fits(text)));
 const names = computed(() => {
   const aliases = (own.value?.entries ?? []).flatMap(({ entry }) => (entry.kind === 'alias' ? [entry] : []));
-  return combinations(aliases).filter(([word, genes]) => fits(`${word} ${genes}`.toLowerCase()));
+  return combinations(aliases).filter(([word, genes]) => fits(`${word} ${genes}`));
 });
 
 function entryWords({ entry }: Entry): string {
@@ -105,7 +104,7 @@ const placeOf = ({ entry }: Entry): { locus?: string; allele?: string } =>
       class="search"
       @click:clear="search = ''"
     />
-    <v-card v-if="own && own.entries.length > 0 && words.length === 0" class="own">
+    <v-card v-if="own && own.entries.length > 0 && search.trim() === ''" class="own">
       <h2>Your own</h2>
       <ul>
         <li v-for="entry in own.entries" :key="entry.id">
