@@ -21,6 +21,7 @@ import { statements } from './migrations/20261129090000-statements.ts';
 import { animalStates } from './migrations/20261130090000-animal-states.ts';
 import { animalClaims } from './migrations/20261130100000-animal-claims.ts';
 import { computedBy } from './migrations/20261130110000-computed-by.ts';
+import { computedKeepsItsOrder } from './migrations/20261130120000-computed-keeps-its-order.ts';
 
 /** Listed by hand, so that the bundled server carries them. */
 export const MIGRATIONS: readonly Migration[] = [
@@ -44,6 +45,7 @@ export const MIGRATIONS: readonly Migration[] = [
   animalStates,
   animalClaims,
   computedBy,
+  computedKeepsItsOrder,
 ];
 
 /** Any number: only one process migrates at a time. */

@@ -3,9 +3,9 @@ import type { Database, Work } from '../../db/work.ts';
 import { livingSql } from '../animals/living-sql.ts';
 
 const SAVE_SQL = `
-  with given as (select * from jsonb_to_recordset($1::jsonb) as g (id uuid, changes bigint, sex text,
+  with given as (select * from json_to_recordset($1::json) as g (id uuid, changes bigint, sex text,
          age_days double precision, off_curve double precision, plan_id text, is_shedding boolean, is_meal_day boolean,
-         board text, board_order smallint, mass_g double precision, facts jsonb, tasks jsonb)),
+         board text, board_order smallint, mass_g double precision, facts json, tasks json)),
   free as (
     -- Whoever changes one of these just now makes it stale again; it is left to the next.
     select s.animal_id from animal_states s join given g on g.id = s.animal_id
@@ -23,8 +23,8 @@ const SAVE_SQL = `
   insert into due_tasks (collection_id, day, animal_id, ordinal, act, kind, urgency, place_key, clutch_id, prey, task)
   select $2, $3, g.id, t.ordinal, t.act, t.kind, t.urgency, t.place_key, t.clutch_id, t.prey, t.task
     from given g join kept k on k.animal_id = g.id
-    cross join lateral jsonb_to_recordset(g.tasks) as t (ordinal smallint, act text, kind text, urgency smallint,
-      place_key text, clutch_id uuid, prey text, task jsonb)`;
+    cross join lateral json_to_recordset(g.tasks) as t (ordinal smallint, act text, kind text, urgency smallint,
+      place_key text, clutch_id uuid, prey text, task json)`;
 
 /**
  * Stores computed states with their tasks, in one statement. One that was computed from more than what is given stays as it
