@@ -1,5 +1,3 @@
-import Joi from 'joi';
-
 /** A part of a list. */
 export interface Page<Item> {
   readonly items: Item[];
@@ -28,23 +26,4 @@ export interface ListQuery {
   readonly after: string | null;
   readonly sort: string | null;
   readonly [filter: string]: string | number | null;
-}
-
-const MOST_FILTER_LENGTH = 200;
-
-/** The schema of a list's query. */
-export const listQuery = (rules: ListRules): Joi.ObjectSchema<ListQuery> =>
-  Joi.object<ListQuery>(listFields(rules));
-
-/** The same field by field, for a list that is asked for by more. */
-export function listFields({ sorts, filters }: Omit<ListRules, 'key'>): Joi.SchemaMap<ListQuery> {
-  const value = Joi.string().max(MOST_FILTER_LENGTH);
-  return {
-    limit: Joi.number().integer().min(1).max(PAGE_SIZE.most).default(PAGE_SIZE.usual),
-    after: Joi.string().max(MOST_FILTER_LENGTH).default(null),
-    sort: Joi.string()
-      .valid(...sorts, ...sorts.map((field) => `-${field}`))
-      .default(null),
-    ...Object.fromEntries(filters.map((field) => [field, value])),
-  };
 }

@@ -1,7 +1,8 @@
 import { TASK_ACTS, type MoveAdvice, type PreyState, type Task, type TaskAct } from '@karyotome/core';
 import Joi from 'joi';
 import type { AnimalSummary, TubPlace } from './animal-summary.ts';
-import { listFields, type ListQuery } from './page.ts';
+import { listFields } from './list-query.ts';
+import type { ListQuery } from './page.ts';
 
 export type TodayLine = Task & {
   key: string;

@@ -1,6 +1,6 @@
-import * as husbandry from '../husbandry-requests.ts';
-import { animalChange, newAnimal } from '../animal-requests.ts';
-import { correction, newRecord, voiding } from '../records.ts';
+import type * as husbandry from '../husbandry-requests.ts';
+import type { animalChange, newAnimal } from '../animal-requests.ts';
+import type { correction, newRecord, voiding } from '../records.ts';
 import type { AnimalSummary } from '../animal-summary.ts';
 import type { AnimalView, ImportPreview } from '../animal-responses.ts';
 import type { RecordWarning } from '../record-responses.ts';
@@ -16,36 +16,32 @@ export const animalsRoutes = {
     otherFilters: ['search'],
   }),
   animal: reads<AnimalView>()('/animals/:id', 'One animal'),
-  addAnimal: writes<Created>()('post', '/animals', 'Add an animal', newAnimal),
-  changeAnimal: changes<Created & Changed>()(
+  addAnimal: writes<Created, typeof newAnimal>()('post', '/animals', 'Add an animal'),
+  changeAnimal: changes<Created & Changed, typeof animalChange>()(
     'patch',
     '/animals/:id',
     'Change name, parents, status or note',
-    animalChange,
   ),
   deleteAnimal: acts<void>()('delete', '/animals/:id', 'Delete an animal entered by mistake', {
     permission: 'destroy',
   }),
-  addRecord: writes<Created & { warnings: RecordWarning[]; isWarningPending: boolean }>()(
+  addRecord: writes<Created & { warnings: RecordWarning[]; isWarningPending: boolean }, typeof newRecord>()(
     'post',
     '/animals/:id/records',
     'Record something of an animal',
-    newRecord,
   ),
-  voidRecord: writes<void>()('post', '/records/:id/void', 'Take a record out of account', voiding, {
+  voidRecord: writes<void, typeof voiding>()('post', '/records/:id/void', 'Take a record out of account', {
     status: 204,
   }),
-  correctRecord: writes<Created>()(
+  correctRecord: writes<Created, typeof correction>()(
     'post',
     '/records/:id/correct',
     'Put a correct record in the place of one',
-    correction,
   ),
-  voidRecords: writes<void>()(
+  voidRecords: writes<void, typeof husbandry.takenBack>()(
     'post',
     '/records/void',
     'Take several records out of account',
-    husbandry.takenBack,
     {
       status: 204,
     },

@@ -1,6 +1,6 @@
-import { newPairing } from '../breeding-requests.ts';
-import * as season from '../season-requests.ts';
-import { voiding } from '../records.ts';
+import type { newPairing } from '../breeding-requests.ts';
+import type * as season from '../season-requests.ts';
+import type { voiding } from '../records.ts';
 import type { PairingView } from '../breeding-responses.ts';
 import type {
   BoardFemale,
@@ -30,54 +30,48 @@ export const breedingRoutes = {
       key: 'id',
     },
   ),
-  changeSeasonRules: changes<Changed>()(
+  changeSeasonRules: changes<Changed, typeof season.seasonRules>()(
     'put',
     '/season/rules',
     'Change the rules of the season',
-    season.seasonRules,
     {
       permission: 'manage',
     },
   ),
-  introduce: writes<{ pairingId: string; eventId: string }>()(
+  introduce: writes<{ pairingId: string; eventId: string }, typeof season.introduction>()(
     'post',
     '/season/introductions',
     'Introduce a male to a female',
-    season.introduction,
   ),
   pairings: lists<PairingView>()('/pairings', 'All pairings', {
     key: 'id',
     sorts: ['season', 'startedOn'],
     filters: ['season'],
   }),
-  addPairing: writes<Created>()('post', '/pairings', 'Add a pairing', newPairing),
+  addPairing: writes<Created, typeof newPairing>()('post', '/pairings', 'Add a pairing'),
   deletePairing: acts<void>()('delete', '/pairings/:id', 'Remove a pairing that has no clutch'),
-  addSeasonEvent: writes<Created>()(
+  addSeasonEvent: writes<Created, typeof season.newSeasonEvent>()(
     'post',
     '/pairings/:id/events',
     'Record an event of a pairing',
-    season.newSeasonEvent,
   ),
-  changeSires: changes<Changed>()(
+  changeSires: changes<Changed, typeof season.siresChange>()(
     'put',
     '/pairings/:id/sires',
     'Change the candidate sires',
-    season.siresChange,
   ),
-  voidSeasonEvent: writes<void>()(
+  voidSeasonEvent: writes<void, typeof voiding>()(
     'post',
     '/pairing-events/:id/void',
     'Take an event out of account',
-    voiding,
     {
       status: 204,
     },
   ),
-  correctSeasonEvent: writes<Created>()(
+  correctSeasonEvent: writes<Created, typeof season.seasonEventCorrection>()(
     'post',
     '/pairing-events/:id/correct',
     'Put a correct event in the place of one',
-    season.seasonEventCorrection,
   ),
   planner: reads<PlannerView>()('/planner', 'Everything the planner computes from'),
   hatchRates: lists<DoneClutchView>()('/hatch-rates', 'Clutches of the past with what hatched', {

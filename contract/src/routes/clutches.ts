@@ -1,55 +1,53 @@
-import * as incubation from '../incubation-requests.ts';
-import { hatching, newClutch } from '../breeding-requests.ts';
+import type * as incubation from '../incubation-requests.ts';
+import type { hatching, newClutch } from '../breeding-requests.ts';
 import type { ClutchView, IncubatorView, ReadingsImport } from '../incubation-responses.ts';
 import { acts, changes, lists, reads, writes } from './route.ts';
 import type { Changed, Created, Many } from './answers.ts';
 
 export const clutchesRoutes = {
-  addClutch: writes<Created>()('post', '/clutches', 'Add a clutch', newClutch),
+  addClutch: writes<Created, typeof newClutch>()('post', '/clutches', 'Add a clutch'),
   clutch: reads<ClutchView>()('/clutches/:id', 'One clutch with its eggs'),
-  changeClutch: changes<Changed>()('patch', '/clutches/:id', 'Change a clutch', incubation.clutchChange),
-  changeBox: changes<Changed>()(
+  changeClutch: changes<Changed, typeof incubation.clutchChange>()(
+    'patch',
+    '/clutches/:id',
+    'Change a clutch',
+  ),
+  changeBox: changes<Changed, typeof incubation.boxChange>()(
     'put',
     '/clutches/:id/eggs',
     'Change where and how the eggs lie',
-    incubation.boxChange,
   ),
-  addEggEvents: writes<Many>()(
+  addEggEvents: writes<Many, typeof incubation.newEggEvents>()(
     'post',
     '/clutches/:id/egg-events',
     'Record what happened to eggs',
-    incubation.newEggEvents,
   ),
-  voidEggEvents: writes<void>()(
+  voidEggEvents: writes<void, typeof incubation.eggEventsVoiding>()(
     'post',
     '/egg-events/void',
     'Take egg events out of account',
-    incubation.eggEventsVoiding,
     {
       status: 204,
     },
   ),
-  hatch: changes<Many & { numbers: string[] }>()(
+  hatch: changes<Many & { numbers: string[] }, typeof hatching>()(
     'post',
     '/clutches/:id/hatchlings',
     'Add what hatched',
-    hatching,
   ),
   makeClutchCard: acts<Created>()('post', '/clutches/:id/cards', 'Draw a clutch card'),
   clutchCard: reads<void>()('/clutch-cards/:id', 'A clutch card', { format: 'pdf' }),
   incubators: lists<IncubatorView>()('/incubators', 'All incubators', { key: 'id', sorts: ['name'] }),
-  addIncubator: writes<Created>()('post', '/incubators', 'Add an incubator', incubation.newIncubator),
-  changeIncubator: changes<Created & Changed>()(
+  addIncubator: writes<Created, typeof incubation.newIncubator>()('post', '/incubators', 'Add an incubator'),
+  changeIncubator: changes<Created & Changed, typeof incubation.newIncubator>()(
     'put',
     '/incubators/:id',
     'Change an incubator',
-    incubation.newIncubator,
   ),
-  addReading: writes<{ at: string }>()(
+  addReading: writes<{ at: string }, typeof incubation.newReading>()(
     'post',
     '/incubators/:id/readings',
     'Add a reading',
-    incubation.newReading,
   ),
   importReadings: acts<ReadingsImport>()(
     'post',

@@ -1,8 +1,8 @@
-import * as husbandry from '../husbandry-requests.ts';
-import { newLadder, newRack } from '../enclosure-requests.ts';
+import type * as husbandry from '../husbandry-requests.ts';
+import type { newLadder, newRack } from '../enclosure-requests.ts';
 import type { HeatFault } from '@karyotome/core';
 import type { LearnedView } from '../husbandry-responses.ts';
-import { voiding } from '../records.ts';
+import type { voiding } from '../records.ts';
 import type { LadderView, RackSummary, RackView, TubView } from '../enclosure-responses.ts';
 import { acts, changes, lists, reads, writes } from './route.ts';
 import type { Created, Many } from './answers.ts';
@@ -18,28 +18,30 @@ export const enclosuresRoutes = {
     key: 'tubId',
     filters: ['isFree', 'room', 'rack'],
   }),
-  addRack: writes<Created>()('post', '/racks', 'Add a rack', newRack),
-  changeRack: changes<Created>()('put', '/racks/:id', 'Change a rack', husbandry.rackChange),
+  addRack: writes<Created, typeof newRack>()('post', '/racks', 'Add a rack'),
+  changeRack: changes<Created, typeof husbandry.rackChange>()('put', '/racks/:id', 'Change a rack'),
   deleteRack: acts<void>()('delete', '/racks/:id', 'Remove an empty rack'),
   ladders: lists<LadderView>()('/ladders', 'Enclosures in order of weight', { key: 'id', sorts: ['name'] }),
-  addLadder: writes<Created>()('post', '/ladders', 'Add a ladder', newLadder),
-  changeLadder: changes<Created>()('put', '/ladders/:id', 'Change a ladder', newLadder),
-  moveMany: writes<Many>()('post', '/moves', 'Move animals', husbandry.manyMoves),
+  addLadder: writes<Created, typeof newLadder>()('post', '/ladders', 'Add a ladder'),
+  changeLadder: changes<Created, typeof newLadder>()('put', '/ladders/:id', 'Change a ladder'),
+  moveMany: writes<Many, typeof husbandry.manyMoves>()('post', '/moves', 'Move animals'),
   learnedMoves: reads<LearnedView>()('/moves/learned', 'How moves turned out'),
-  addHeatZone: writes<Created>()('post', '/heat-zones', 'Add a heat zone', husbandry.heatZoneInput),
-  changeHeatZone: changes<Created>()('put', '/heat-zones/:id', 'Change a heat zone', husbandry.heatZoneInput),
+  addHeatZone: writes<Created, typeof husbandry.heatZoneInput>()('post', '/heat-zones', 'Add a heat zone'),
+  changeHeatZone: changes<Created, typeof husbandry.heatZoneInput>()(
+    'put',
+    '/heat-zones/:id',
+    'Change a heat zone',
+  ),
   removeHeatZone: acts<void>()('delete', '/heat-zones/:id', 'Remove a heat zone'),
-  addSurfaceCheck: writes<Created & { faults: HeatFault[] }>()(
+  addSurfaceCheck: writes<Created & { faults: HeatFault[] }, typeof husbandry.surfaceCheck>()(
     'post',
     '/heat-zones/:id/checks',
     'Record a check at the surface',
-    husbandry.surfaceCheck,
   ),
-  voidSurfaceCheck: writes<void>()(
+  voidSurfaceCheck: writes<void, typeof voiding>()(
     'post',
     '/surface-checks/:id/void',
     'Take a check out of account',
-    voiding,
     {
       status: 204,
     },

@@ -1,4 +1,4 @@
-import { catalogueEntry } from '../catalogue-requests.ts';
+import type { catalogueEntry } from '../catalogue-requests.ts';
 import type {
   CatalogueView,
   ClaimDetailView,
@@ -10,12 +10,15 @@ import type { Created } from './answers.ts';
 
 export const geneticsRoutes = {
   catalogue: reads<CatalogueView>()('/catalogue', 'Genes and words of the collection’s own'),
-  addCatalogueEntry: writes<Created>()('post', '/catalogue/entries', 'Add to the catalogue', catalogueEntry),
-  changeCatalogueEntry: changes<Created>()(
+  addCatalogueEntry: writes<Created, typeof catalogueEntry>()(
+    'post',
+    '/catalogue/entries',
+    'Add to the catalogue',
+  ),
+  changeCatalogueEntry: changes<Created, typeof catalogueEntry>()(
     'put',
     '/catalogue/entries/:id',
     'Change an entry of the catalogue',
-    catalogueEntry,
   ),
   removeCatalogueEntry: acts<void>()('delete', '/catalogue/entries/:id', 'Remove an entry of the catalogue'),
   contradictions: lists<ContradictionView>()('/contradictions', 'Records that cannot all be true', {

@@ -1,4 +1,4 @@
-import * as husbandry from '../husbandry-requests.ts';
+import type * as husbandry from '../husbandry-requests.ts';
 import type {
   FeedingLessons,
   FeedingNightLine,
@@ -9,7 +9,7 @@ import type {
   RoundView,
   ShedsView,
 } from '../husbandry-responses.ts';
-import { voiding } from '../records.ts';
+import type { voiding } from '../records.ts';
 import type { TodayView } from '../today-responses.ts';
 import type { Changed, Created } from './answers.ts';
 import { acts, changes, lists, reads, writes } from './route.ts';
@@ -21,11 +21,10 @@ export const keepingRoutes = {
   round: reads<RoundView>()('/rounds', 'The racks of a round, in walking order'),
   roundRack: reads<RoundRack>()('/rounds/racks/:id', 'What a round needs of one rack'),
   sheds: reads<ShedsView>()('/sheds', 'Who is in shed, in walking order'),
-  sendRound: writes<{ results: RoundResult[] }>()(
+  sendRound: writes<{ results: RoundResult[] }, typeof husbandry.roundEntries>()(
     'post',
     '/rounds/entries',
     'Record the entries of a round',
-    husbandry.roundEntries,
     {
       // Each entry is checked by itself: what is wrong with one is not the others' fault.
       validation: { looseList: 'entries' },
@@ -37,41 +36,45 @@ export const keepingRoutes = {
     key: 'id',
   }),
   feedingLessons: reads<FeedingLessons>()('/feeding/lessons', 'What worked, and the days between meals'),
-  changeFeedingRules: changes<Changed>()(
+  changeFeedingRules: changes<Changed, typeof husbandry.rulesChange>()(
     'put',
     '/feeding/rules',
     'Change the rules of feeding',
-    husbandry.rulesChange,
     {
       permission: 'manage',
     },
   ),
-  addFeedingPlan: writes<Created>()('post', '/feeding/plans', 'Add a feeding plan', husbandry.planInput),
-  changeFeedingPlan: changes<Created>()(
+  addFeedingPlan: writes<Created, typeof husbandry.planInput>()(
+    'post',
+    '/feeding/plans',
+    'Add a feeding plan',
+  ),
+  changeFeedingPlan: changes<Created, typeof husbandry.planInput>()(
     'put',
     '/feeding/plans/:key',
     'Change a feeding plan',
-    husbandry.planInput,
   ),
   removeFeedingPlan: acts<void>()('delete', '/feeding/plans/:key', 'Remove a feeding plan', {
     isVersioned: true,
   }),
-  addStock: writes<Created>()('post', '/stock', 'Add to the freezer, or count it', husbandry.newStockEntry),
-  voidStock: writes<void>()(
+  addStock: writes<Created, typeof husbandry.newStockEntry>()(
+    'post',
+    '/stock',
+    'Add to the freezer, or count it',
+  ),
+  voidStock: writes<void, typeof voiding>()(
     'post',
     '/stock/:id/void',
     'Take an entry of the freezer out of account',
-    voiding,
     {
       status: 204,
     },
   ),
   room: reads<RoomView>()('/room', 'What the forecast of places computes from'),
-  changeRoomAssumptions: changes<Changed>()(
+  changeRoomAssumptions: changes<Changed, typeof husbandry.roomAssumptions>()(
     'put',
     '/room/assumptions',
     'Change the assumptions of the forecast',
-    husbandry.roomAssumptions,
     { permission: 'manage' },
   ),
 };

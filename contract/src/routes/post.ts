@@ -1,4 +1,4 @@
-import { lettersInput, type LetterView, type PostView, type ReceivedLetterView } from '../post.ts';
+import type { lettersInput, LetterView, PostView, ReceivedLetterView } from '../post.ts';
 import { acts, lists, reads, writes } from './route.ts';
 
 export const postRoutes = {
@@ -9,11 +9,10 @@ export const postRoutes = {
     { key: 'id', filters: ['state'] },
     { permission: 'record' },
   ),
-  sendLetters: writes<void>()(
+  sendLetters: writes<void, typeof lettersInput>()(
     'post',
     '/letters/send',
     'Send letters that were drafted or failed',
-    lettersInput,
     {
       status: 204,
     },

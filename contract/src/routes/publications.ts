@@ -1,5 +1,5 @@
-import * as incubation from '../incubation-requests.ts';
-import { backupInput, publishing, restoreInput, withholdInput } from '../publication-requests.ts';
+import type * as incubation from '../incubation-requests.ts';
+import type { backupInput, publishing, restoreInput, withholdInput } from '../publication-requests.ts';
 import type {
   AmendmentView,
   KeyBackup,
@@ -13,7 +13,11 @@ import type { Created } from './answers.ts';
 
 export const publicationsRoutes = {
   showcase: lists<ShowcaseLine>()('/showcase', 'What is published', { key: 'slug', sorts: ['publishedAt'] }),
-  publish: writes<{ slug: string }>()('put', '/animals/:id/publication', 'Publish an animal', publishing),
+  publish: writes<{ slug: string }, typeof publishing>()(
+    'put',
+    '/animals/:id/publication',
+    'Publish an animal',
+  ),
   issueStatement: acts<{ statement: number }>()(
     'post',
     '/animals/:id/statements',
@@ -24,11 +28,10 @@ export const publicationsRoutes = {
     'What the next statement of an animal would say otherwise, and why',
     { permission: 'record' },
   ),
-  withholdAmendment: writes<void>()(
+  withholdAmendment: writes<void, typeof withholdInput>()(
     'put',
     '/animals/:id/amendment',
     'Say why what the records say now is not signed',
-    withholdInput,
     { status: 204 },
   ),
   signingKeys: lists<SigningKeyView>()('/signing-keys', "The collection's keys, the one in use first", {
@@ -37,18 +40,16 @@ export const publicationsRoutes = {
   succeedKey: acts<Created>()('post', '/signing-keys', 'Replace the key by a new one, which it introduces', {
     permission: 'manage',
   }),
-  backUpKey: writes<KeyBackup>()(
+  backUpKey: writes<KeyBackup, typeof backupInput>()(
     'post',
     '/signing-keys/backup',
     'The key in use, under a password',
-    backupInput,
     { permission: 'destroy', status: 200 },
   ),
-  restoreKey: writes<void>()(
+  restoreKey: writes<void, typeof restoreInput>()(
     'post',
     '/signing-keys/restore',
     'Bring a key back from its backup',
-    restoreInput,
     { permission: 'manage', status: 204 },
   ),
   statementPackage: reads<void>()(
@@ -69,11 +70,10 @@ export const publicationsRoutes = {
     permission: 'open',
   }),
   calendarFeeds: lists<FeedView>()('/calendar-feeds', 'Calendar addresses', { key: 'id', sorts: ['name'] }),
-  addCalendarFeed: writes<Created & { path: string }>()(
+  addCalendarFeed: writes<Created & { path: string }, typeof incubation.newFeed>()(
     'post',
     '/calendar-feeds',
     'Make a calendar address',
-    incubation.newFeed,
   ),
   revokeCalendarFeed: acts<void>()('delete', '/calendar-feeds/:id', 'Revoke a calendar address'),
   calendar: reads<void>()('/calendar/:file', 'A calendar of what is due', {

@@ -20,11 +20,10 @@ export const FILE_TYPES: Readonly<Record<FileKind, readonly string[]>> = {
 /** What is answered instead of JSON. */
 export type AnswerFormat = 'json' | 'pdf' | 'picture' | 'calendar' | 'events' | 'package' | 'csv';
 
-export interface RouteRules<Body> {
+export interface RouteRules {
   /** In a word or two, as the API description has it. */
   readonly summary: string;
   readonly permission: Permission;
-  readonly body?: Joi.Schema<Body>;
   readonly validation?: Pick<ValidateOptions, 'looseList'>;
   readonly file?: FileKind;
   readonly format?: AnswerFormat;
@@ -39,14 +38,11 @@ export interface RouteRules<Body> {
 }
 
 /** One address of the API: who may use it, what it takes, and what it answers. */
-export interface Route<
-  Path extends string = string,
-  Body = unknown,
-  Answer = unknown,
-> extends RouteRules<Body> {
+export interface Route<Path extends string = string, Body = unknown, Answer = unknown> extends RouteRules {
   readonly method: 'get' | 'post' | 'put' | 'patch' | 'delete';
   readonly path: Path;
-  /** Never there: it carries the type of the answer. */
+  /** Never there: these carry the types of what it takes (its schema is in `bodies.ts`) and of what it answers. */
+  readonly body?: Body;
   readonly answer?: Answer;
 }
 
@@ -65,7 +61,7 @@ export type ParamsOf<Path extends string> = Path extends `${string}:${infer Name
     ? Name
     : never;
 
-type More<Body> = Partial<Omit<RouteRules<Body>, 'summary' | 'body'>>;
+type More = Partial<Omit<RouteRules, 'summary'>>;
 
 /** A read of a collection. */
 export const reads =
@@ -73,7 +69,7 @@ export const reads =
   <const Path extends string>(
     path: Path,
     summary: string,
-    more: More<undefined> = {},
+    more: More = {},
   ): Route<Path, undefined, Answer> => ({
     method: 'get',
     path,
@@ -96,7 +92,7 @@ export const lists =
       /** What else can be asked for, which is no field of an item. */
       readonly otherFilters?: readonly string[];
     },
-    more: More<undefined> = {},
+    more: More = {},
   ): ListRoute<Path, Item> => {
     const { key, sorts = [], filters = [], otherFilters = [] } = rules;
     const list = { key, sorts, filters: [...filters, ...otherFilters] };
@@ -106,20 +102,21 @@ export const lists =
 
 type Write = Exclude<Route['method'], 'get'>;
 
+/** What a schema lets pass. */
+type Checked<Schema> = Schema extends Joi.AnySchema<infer Body> ? Body : never;
+
 /** A write with a body that is checked by its schema. */
 export const writes =
-  <Answer>() =>
-  <const Path extends string, Body>(
+  <Answer, Schema>() =>
+  <const Path extends string>(
     method: Write,
     path: Path,
     summary: string,
-    body: Joi.Schema<Body>,
-    more: More<Body> = {},
-  ): Route<Path, Body, Answer> => ({
+    more: More = {},
+  ): Route<Path, Checked<Schema>, Answer> => ({
     method,
     path,
     summary,
-    body,
     permission: 'record',
     status: method === 'post' ? 201 : 200,
     ...more,
@@ -127,15 +124,14 @@ export const writes =
 
 /** A write to something that has a version: what it was based on goes along as `If-Match`. */
 export const changes =
-  <Answer>() =>
-  <const Path extends string, Body>(
+  <Answer, Schema>() =>
+  <const Path extends string>(
     method: Write,
     path: Path,
     summary: string,
-    body: Joi.Schema<Body>,
-    more: More<Body> = {},
-  ): Route<Path, Body, Answer> => ({
-    ...writes<Answer>()(method, path, summary, body, more),
+    more: More = {},
+  ): Route<Path, Checked<Schema>, Answer> => ({
+    ...writes<Answer, Schema>()(method, path, summary, more),
     isVersioned: true,
   });
 
@@ -146,7 +142,7 @@ export const acts =
     method: Write,
     path: Path,
     summary: string,
-    more: More<undefined> = {},
+    more: More = {},
   ): Route<Path, undefined, Answer> => ({
     method,
     path,

@@ -1,5 +1,5 @@
-import { voiding } from '../records.ts';
-import {
+import type { voiding } from '../records.ts';
+import type {
   newStatusEvents,
   offerInput,
   personInput,
@@ -30,9 +30,14 @@ export const salesRoutes = {
   ),
   salesTable: reads<void>()('/sales.csv', 'The same as a table', { permission: 'record', format: 'csv' }),
   salesSettings: reads<SalesSettings>()('/sale-rules', 'When an animal is ready for sale'),
-  changeSaleRules: changes<Changed>()('put', '/sale-rules', 'Change when one is ready for sale', saleRules, {
-    permission: 'manage',
-  }),
+  changeSaleRules: changes<Changed, typeof saleRules>()(
+    'put',
+    '/sale-rules',
+    'Change when one is ready for sale',
+    {
+      permission: 'manage',
+    },
+  ),
   desk: reads<DeskView>()('/clutches/:id/desk', 'A clutch side by side, to be decided upon', {
     permission: 'record',
   }),
@@ -42,24 +47,21 @@ export const salesRoutes = {
     { key: 'id' },
     { permission: 'record' },
   ),
-  addStatusEvents: writes<Many>()(
+  addStatusEvents: writes<Many, typeof newStatusEvents>()(
     'post',
     '/status-events',
     'Decide upon, offer, reserve or sell animals',
-    newStatusEvents,
   ),
-  voidStatusEvent: writes<void>()(
+  voidStatusEvent: writes<void, typeof voiding>()(
     'post',
     '/status-events/:id/void',
     "Take an animal's last event out of account",
-    voiding,
     { status: 204 },
   ),
-  correctStatusEvent: writes<Created>()(
+  correctStatusEvent: writes<Created, typeof statusCorrection>()(
     'post',
     '/status-events/:id/correct',
     "Put a correct event in the place of an animal's last one",
-    statusCorrection,
   ),
   receipt: reads<void>()('/status-events/:id/receipt', 'A receipt of a sale', {
     permission: 'record',
@@ -72,8 +74,12 @@ export const salesRoutes = {
   offer: reads<OfferView>()('/animals/:id/offer', 'What buyers are told of an animal', {
     permission: 'record',
   }),
-  changeOffer: changes<Changed>()('put', '/animals/:id/offer', 'Change what buyers are told', offerInput),
-  changePrices: writes<void>()('post', '/prices', 'Change prices of several animals', pricesInput, {
+  changeOffer: changes<Changed, typeof offerInput>()(
+    'put',
+    '/animals/:id/offer',
+    'Change what buyers are told',
+  ),
+  changePrices: writes<void, typeof pricesInput>()('post', '/prices', 'Change prices of several animals', {
     status: 204,
   }),
   inquiries: lists<InquiryView>()(
@@ -92,8 +98,8 @@ export const salesRoutes = {
     { key: 'id', sorts: ['name'] },
     { permission: 'record' },
   ),
-  addPerson: writes<Created>()('post', '/persons', 'Add a person', personInput),
-  changePerson: changes<Changed>()('put', '/persons/:id', 'Change a person', personInput),
+  addPerson: writes<Created, typeof personInput>()('post', '/persons', 'Add a person'),
+  changePerson: changes<Changed, typeof personInput>()('put', '/persons/:id', 'Change a person'),
   exportPerson: reads<PersonExport>()('/persons/:id/export', 'Everything that is kept on a person', {
     permission: 'record',
   }),

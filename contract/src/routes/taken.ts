@@ -1,4 +1,4 @@
-import { breederInput } from '../taken-requests.ts';
+import type { breederInput } from '../taken-requests.ts';
 import type { BreederView, TakeInPreview, TakenView } from '../taken-responses.ts';
 import { acts, changes, lists } from './route.ts';
 import type { Changed, Many } from './answers.ts';
@@ -17,11 +17,10 @@ export const takenRoutes = {
   taken: lists<TakenView>()('/taken', 'Statements of other breeders, the latest first', { key: 'id' }),
   removeTaken: acts<void>()('delete', '/taken/:id', 'Let a taken statement count no more'),
   breeders: lists<BreederView>()('/breeders', 'Other breeders, by name', { key: 'id', sorts: ['name'] }),
-  changeBreeder: changes<Changed>()(
+  changeBreeder: changes<Changed, typeof breederInput>()(
     'put',
     '/breeders/:id',
     "Change how far a breeder's word counts",
-    breederInput,
   ),
   handOver: acts<{ path: string }>()(
     'post',

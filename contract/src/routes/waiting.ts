@@ -1,10 +1,10 @@
-import {
+import type {
   waitingOffer,
   wishAnswer,
   wishInput,
-  type AnimalWaitView,
-  type PairingWaitView,
-  type WishView,
+  AnimalWaitView,
+  PairingWaitView,
+  WishView,
 } from '../waiting.ts';
 import { acts, changes, lists, writes } from './route.ts';
 import type { Changed, Created } from './answers.ts';
@@ -13,8 +13,8 @@ const OF_RECORDERS = { permission: 'record' } as const;
 
 export const waitingRoutes = {
   wishes: lists<WishView>()('/wishes', 'Who waits for what, in order', { key: 'id' }, OF_RECORDERS),
-  addWish: writes<Created>()('post', '/wishes', 'Put somebody on the waiting list', wishInput),
-  changeWish: changes<Changed>()('put', '/wishes/:id', 'Change what somebody waits for', wishInput),
+  addWish: writes<Created, typeof wishInput>()('post', '/wishes', 'Put somebody on the waiting list'),
+  changeWish: changes<Changed, typeof wishInput>()('put', '/wishes/:id', 'Change what somebody waits for'),
   closeWish: acts<void>()('delete', '/wishes/:id', 'Take somebody off the waiting list'),
   pairingWaits: lists<PairingWaitView>()(
     '/waiting/pairings',
@@ -28,13 +28,17 @@ export const waitingRoutes = {
     { key: 'animalId' },
     OF_RECORDERS,
   ),
-  offerToFirst: writes<Created>()(
+  offerToFirst: writes<Created, typeof waitingOffer>()(
     'post',
     '/waiting/offers',
     'Offer an animal to the first whom it fits',
-    waitingOffer,
   ),
-  answerOffer: writes<void>()('post', '/wish-offers/:id/answer', 'Record an answer to an offer', wishAnswer, {
-    status: 204,
-  }),
+  answerOffer: writes<void, typeof wishAnswer>()(
+    'post',
+    '/wish-offers/:id/answer',
+    'Record an answer to an offer',
+    {
+      status: 204,
+    },
+  ),
 };

@@ -1,4 +1,5 @@
 import {
+  bodySchemaOf,
   readId,
   validate,
   type BodyOf,
@@ -61,7 +62,7 @@ export function asked<R extends Route>(route: R, request: Request, work?: Work<A
       return idParam(request);
     },
     get body() {
-      return checked(route.body!, request.body, { ...work, ...route.validation }) as BodyOf<R>;
+      return checked(bodySchemaOf(route)!, request.body, { ...work, ...route.validation }) as BodyOf<R>;
     },
     get version() {
       return expectedVersion(request);

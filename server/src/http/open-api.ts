@@ -1,4 +1,10 @@
-import { FILE_TYPES, type AnswerFormat, type Permission, type Route } from '@karyotome/contract';
+import {
+  bodySchemaOf,
+  FILE_TYPES,
+  type AnswerFormat,
+  type Permission,
+  type Route,
+} from '@karyotome/contract';
 import parse from 'joi-to-json';
 
 /* The description of the API (OpenAPI 3.1), made of the table of routes and of the schemas that validate. */
@@ -48,7 +54,9 @@ function parametersOf({ path, method, isVersioned, query = [], permission }: Rou
   return [...inPath, ...inQuery, ...(isVersioned ? [IF_MATCH] : []), ...(isKeyed ? [IDEMPOTENCY_KEY] : [])];
 }
 
-function requestBodyOf({ body, file }: Route): object | undefined {
+function requestBodyOf(route: Route): object | undefined {
+  const body = bodySchemaOf(route);
+  const { file } = route;
   if (body)
     return { required: true, content: { 'application/json': { schema: parse(body, 'open-api-3.1') } } };
   if (!file) return undefined;

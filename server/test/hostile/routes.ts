@@ -1,4 +1,4 @@
-import { ROUTES as TABLE, type FileKind, type Route } from '@karyotome/contract';
+import { bodySchemaOf, ROUTES as TABLE, type FileKind, type Route } from '@karyotome/contract';
 import type { Express } from 'express';
 import type Joi from 'joi';
 
@@ -14,16 +14,18 @@ export interface RouteUnderTest {
   readonly isStream?: boolean;
 }
 
-export const ROUTES: readonly RouteUnderTest[] = Object.values<Route>(TABLE).map(
-  ({ method, path, permission, body, file, format }) => ({
+export const ROUTES: readonly RouteUnderTest[] = Object.values<Route>(TABLE).map((route) => {
+  const { method, path, permission, file, format } = route;
+  const schema = bodySchemaOf(route);
+  return {
     method,
     path,
-    ...(body ? { schema: body } : {}),
+    ...(schema ? { schema } : {}),
     ...(file ? { file } : {}),
     isOpen: permission === 'open',
     isStream: format === 'events',
-  }),
-);
+  };
+});
 
 interface Layer {
   readonly route?: { readonly path: string; readonly methods: Readonly<Record<string, boolean>> };

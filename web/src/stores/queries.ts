@@ -1,7 +1,6 @@
 import { useQuery } from '@pinia/colada';
 import type { Page } from '@karyotome/contract';
-import { CATALOGUE, createCatalogue, toAdditions } from '@karyotome/core';
-import { computed, toValue, type MaybeRefOrGetter } from 'vue';
+import { toValue, type MaybeRefOrGetter } from 'vue';
 import { api } from '../api/resources.ts';
 import { usePages } from './usePages.ts';
 
@@ -131,14 +130,6 @@ export const useAnimalWaits = (clutchId: MaybeRefOrGetter<string>) =>
 export const useInquiries = () => useQuery({ key: ['inquiries'], query: api.inquiries });
 
 export const useCatalogueEntries = () => useQuery({ key: ['catalogue'], query: api.catalogue });
-/** The genes as this collection has them; the built-in ones until its own are read. */
-export function useCatalogue() {
-  const { data } = useCatalogueEntries();
-  return computed(() => {
-    const entries = data.value?.entries ?? [];
-    return entries.length === 0 ? CATALOGUE : createCatalogue(toAdditions(entries.map(({ entry }) => entry)));
-  });
-}
 export const useContradictions = () => useQuery({ key: ['contradictions'], query: api.contradictions });
 export const useKin = (
   id: MaybeRefOrGetter<string>,

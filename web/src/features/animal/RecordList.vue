@@ -6,7 +6,7 @@ import { api } from '../../api/resources.ts';
 import { dayWords } from '../../format/format.ts';
 import { reader } from '../../format/reader.ts';
 import { useNotices } from '../../stores/notices.ts';
-import { useCatalogue } from '../../stores/queries.ts';
+import { useCatalogue } from '../../stores/useCatalogue.ts';
 import { useWrite } from '../../stores/useWrite.ts';
 import { identificationWords } from '../records/record-defaults.ts';
 import VoidDialog from './VoidDialog.vue';

@@ -4,7 +4,7 @@ import { useRouter } from 'vue-router';
 import { api } from '../../api/resources.ts';
 import { statusWords } from '../../format/format.ts';
 import { useNotices } from '../../stores/notices.ts';
-import { useCatalogue } from '../../stores/queries.ts';
+import { useCatalogue } from '../../stores/useCatalogue.ts';
 import { useSession } from '../../stores/session.ts';
 import { useForm } from '../../stores/useForm.ts';
 import { useWrite } from '../../stores/useWrite.ts';

@@ -3,7 +3,7 @@ import { catalogueEntry, type CatalogueEntryInput } from '@karyotome/contract';
 import { computed } from 'vue';
 import { api } from '../../api/resources.ts';
 import { useNotices } from '../../stores/notices.ts';
-import { useCatalogue } from '../../stores/queries.ts';
+import { useCatalogue } from '../../stores/useCatalogue.ts';
 import { useForm } from '../../stores/useForm.ts';
 import FormDialog from '../../ui/FormDialog.vue';
 import GenesField from '../../ui/GenesField.vue';

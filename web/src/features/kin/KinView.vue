@@ -2,7 +2,8 @@
 import { computed } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { oddsWords, sexWords } from '../../format/format.ts';
-import { useAnimal, useCatalogue, useKin } from '../../stores/queries.ts';
+import { useAnimal, useKin } from '../../stores/queries.ts';
+import { useCatalogue } from '../../stores/useCatalogue.ts';
 import StateBlock from '../../ui/StateBlock.vue';
 import KinChart from './KinChart.vue';
 import { evidencePath } from './kin-layout.ts';

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { useCatalogue, usePlanner } from '../../stores/queries.ts';
+import { usePlanner } from '../../stores/queries.ts';
+import { useCatalogue } from '../../stores/useCatalogue.ts';
 import GenesField from '../../ui/GenesField.vue';
 import StateBlock from '../../ui/StateBlock.vue';
 import { usePlannerWorker } from '../../workers/usePlanner.ts';

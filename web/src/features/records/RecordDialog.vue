@@ -3,7 +3,7 @@ import { REFUSAL_STEPS } from '@karyotome/core';
 import { CARE_WORDS, KIND_WORDS, PLAN_WORDS, soakAdvice } from '@karyotome/words';
 import { computed } from 'vue';
 import { reader } from '../../format/reader.ts';
-import { useCatalogue } from '../../stores/queries.ts';
+import { useCatalogue } from '../../stores/useCatalogue.ts';
 import DayField from '../../ui/DayField.vue';
 import FormDialog from '../../ui/FormDialog.vue';
 import GenesField from '../../ui/GenesField.vue';

@@ -4,13 +4,8 @@ import { computed } from 'vue';
 import { api } from '../../api/resources.ts';
 import { farmToday } from '../../format/format.ts';
 import { useNotices } from '../../stores/notices.ts';
-import {
-  useAnimalSummary,
-  useBoardFemale,
-  useBoardMale,
-  useCatalogue,
-  useRelatedMates,
-} from '../../stores/queries.ts';
+import { useAnimalSummary, useBoardFemale, useBoardMale, useRelatedMates } from '../../stores/queries.ts';
+import { useCatalogue } from '../../stores/useCatalogue.ts';
 import { filled, useForm } from '../../stores/useForm.ts';
 import AnimalPicker from '../../ui/AnimalPicker.vue';
 import DayField from '../../ui/DayField.vue';

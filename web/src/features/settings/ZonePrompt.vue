@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue';
+import { ref } from 'vue';
 import { api } from '../../api/resources.ts';
 import { deviceZone } from '../../format/farm-day.ts';
 import { useSession } from '../../stores/session.ts';
@@ -8,9 +8,6 @@ import { zoneNames } from './zones.ts';
 
 /** Asks once, at the first start, which time zone the farm is in: the browser's is proposed. */
 const session = useSession();
-const isAsked = computed(
-  () => session.settings !== null && session.settings.timeZone == null && session.mayManage,
-);
 const zone = ref(deviceZone());
 const isOther = ref(false);
 const zones = zoneNames();
@@ -22,7 +19,7 @@ const { run, busy, message } = useWrite(async () => {
 </script>
 
 <template>
-  <v-card v-if="isAsked" class="ask">
+  <v-card class="ask">
     <p>
       <strong>Which time zone is the farm in?</strong> Meals, sheds and hatch days are counted by its
       calendar, on every device, wherever that is.

@@ -2,13 +2,16 @@
 import type { NewRecord, RecordKind, TodayLine } from '@karyotome/contract';
 import type { CareAct } from '@karyotome/core';
 import { moveReasonWords, taskWords } from '@karyotome/words';
-import { computed } from 'vue';
+import { computed, defineAsyncComponent } from 'vue';
 import { useRouter } from 'vue-router';
 import { farmToday, sexSign } from '../../format/format.ts';
 import { reader } from '../../format/reader.ts';
 import WhyPanel from '../../ui/WhyPanel.vue';
 import { useQuickRecord } from '../records/useQuickRecord.ts';
 import type { RecordSubject } from '../records/useRecordForm.ts';
+
+// Fetched when it is first opened.
+const OtherMeals = defineAsyncComponent(() => import('./OtherMeals.vue'));
 
 /** One thing to do, doable on the spot. */
 const props = defineProps<{ line: TodayLine; mayRecord: boolean }>();
@@ -142,11 +145,11 @@ function open(kind: RecordKind): void {
               >Other…</v-btn
             >
           </template>
-          <v-list>
-            <v-list-item title="Another meal…" @click="open('feeding')" />
-            <v-list-item title="Not offered tonight" @click="care('not-offered', 'not offered')" />
-            <v-list-item title="Regurgitated" @click="care('regurgitated', 'regurgitated')" />
-          </v-list>
+          <OtherMeals
+            @meal="open('feeding')"
+            @not-offered="care('not-offered', 'not offered')"
+            @regurgitated="care('regurgitated', 'regurgitated')"
+          />
         </v-menu>
       </template>
       <template v-else-if="mayRecord && isSoak">

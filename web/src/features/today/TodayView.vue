@@ -9,12 +9,12 @@ import { dayWords } from '../../format/format.ts';
 import MoreButton from '../../ui/MoreButton.vue';
 import StateBlock from '../../ui/StateBlock.vue';
 import type { RecordSubject } from '../records/useRecordForm.ts';
-import ZonePrompt from '../settings/ZonePrompt.vue';
 import TodayNav from './TodayNav.vue';
 import TodayRow from './TodayRow.vue';
 
 // The day stands before its forms are fetched.
 const RecordDialog = defineAsyncComponent(() => import('../records/RecordDialog.vue'));
+const ZonePrompt = defineAsyncComponent(() => import('../settings/ZonePrompt.vue'));
 const SurfaceCheckDialog = defineAsyncComponent(() => import('../racks/SurfaceCheckDialog.vue'));
 
 const session = useSession();
@@ -46,6 +46,9 @@ const chips = computed(() => {
     ...TASK_ACTS.map((one) => ({ value: one, title: ACT_WORDS[one], count: count(one) })),
   ];
 });
+const isZoneAsked = computed(
+  () => session.settings !== null && session.settings.timeZone == null && session.mayManage,
+);
 const isEmpty = computed(() => view.value !== undefined && chips.value[0]!.count === 0);
 /** "Snake room · Rack A", and what stands outside the racks. */
 function placeOf(line: TodayLine): string {
@@ -90,7 +93,7 @@ useEventListener('keydown', walk);
       <TodayNav />
       <span v-if="view" class="soft">{{ dayWords(view.today) }}</span>
     </div>
-    <ZonePrompt />
+    <ZonePrompt v-if="isZoneAsked" />
     <StateBlock
       :status="status"
       :error="error"

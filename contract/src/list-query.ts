@@ -1,0 +1,21 @@
+import Joi from 'joi';
+import { PAGE_SIZE, type ListQuery, type ListRules } from './page.ts';
+
+const MOST_FILTER_LENGTH = 200;
+
+/** The schema of a list's query. */
+export const listQuery = (rules: ListRules): Joi.ObjectSchema<ListQuery> =>
+  Joi.object<ListQuery>(listFields(rules));
+
+/** The same field by field, for a list that is asked for by more. */
+export function listFields({ sorts, filters }: Omit<ListRules, 'key'>): Joi.SchemaMap<ListQuery> {
+  const value = Joi.string().max(MOST_FILTER_LENGTH);
+  return {
+    limit: Joi.number().integer().min(1).max(PAGE_SIZE.most).default(PAGE_SIZE.usual),
+    after: Joi.string().max(MOST_FILTER_LENGTH).default(null),
+    sort: Joi.string()
+      .valid(...sorts, ...sorts.map((field) => `-${field}`))
+      .default(null),
+    ...Object.fromEntries(filters.map((field) => [field, value])),
+  };
+}
