@@ -14,8 +14,9 @@ const SCHEMA = 'jobs';
 /** Whoever has nothing to do asks for it so often. */
 const ASK_EVERY_S = 2;
 const STOP_MS = 5_000;
-/** One that hangs is given to another process after so long. */
-const LONGEST_S = 3_600;
+/** One that hangs, or that a killed process took with it, is done by another process after so long; twice does no harm. */
+const LONGEST_S = 600;
+const ONCE = { expireInSeconds: LONGEST_S, retryLimit: 0 };
 const CONNECTIONS = 2;
 /** Any number: one process at a time makes the queues, since each is a table that others would wait for crosswise. */
 const LOCK = 20_261_129;
@@ -38,13 +39,13 @@ export async function startRecurring(
     await boss.start();
     for (const { name, cron } of tasks) {
       // One that waits and one that runs: more of the same would do the same again.
-      await boss.createQueue(name, { name, policy: 'stately', expireInSeconds: LONGEST_S, retryLimit: 0 });
-      await boss.schedule(name, cron);
+      await boss.createQueue(name, { name, policy: 'stately' });
+      await boss.schedule(name, cron, {}, ONCE);
     }
   });
   for (const { name, run } of tasks) {
     await boss.work(name, { pollingIntervalSeconds: ASK_EVERY_S }, () => run().catch(onFault));
-    await boss.send(name, {});
+    await boss.send(name, {}, ONCE);
   }
   return () => boss.stop({ graceful: true, wait: true, timeout: STOP_MS });
 }
