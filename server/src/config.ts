@@ -35,6 +35,8 @@ export interface Config {
   readonly isPooledByTransaction: boolean;
   /** The database itself, where `databaseUrl` leads to a pooler. */
   readonly directDatabaseUrl: string;
+  /** A standby that follows the database, for what may be a moment old; null where there is none. */
+  readonly standbyDatabaseUrl: string | null;
 }
 
 function required(environment: NodeJS.ProcessEnv, name: string): string {
@@ -103,5 +105,6 @@ export function readConfig(environment: NodeJS.ProcessEnv): Config {
     hasLauncher: Boolean(environment['KARYOTOME_PARENT']),
     isPooledByTransaction: environment['DATABASE_POOLER'] === 'transaction',
     directDatabaseUrl: environment['DIRECT_DATABASE_URL'] ?? required(environment, 'DATABASE_URL'),
+    standbyDatabaseUrl: environment['STANDBY_DATABASE_URL'] || null,
   };
 }

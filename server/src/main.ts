@@ -6,7 +6,7 @@ import { readConfig } from './config.ts';
 import { forLog } from './db/faults.ts';
 import { migrate } from './db/migrate.ts';
 import { keepNoPlans } from './db/statement.ts';
-import { openDatabase } from './db/open.ts';
+import { closeDatabase, openDatabase } from './db/open.ts';
 import { ensureOwner } from './features/session/first-start.ts';
 import { runProcesses } from './processes.ts';
 import { serve } from './serve.ts';
@@ -20,7 +20,10 @@ const onFault = (error: unknown): void => logger.error({ fault: forLog(error) },
 // One request's fault must not end the others'; what is not caught anywhere is a mistake of ours, and is told.
 process.on('unhandledRejection', onFault);
 if (config.isPooledByTransaction) keepNoPlans();
-const database = openDatabase(config.databaseUrl, onFault, { log: (sql) => logger.debug({ sql }) });
+const database = openDatabase(config.databaseUrl, onFault, {
+  log: (sql) => logger.debug({ sql }),
+  standbyUrl: config.standbyDatabaseUrl,
+});
 
 if (cluster.isWorker) await serve(database, config, logger, onFault);
 else {
@@ -35,7 +38,7 @@ else {
   await ensureOwner(database, config);
   if (config.processes === 1) await serve(database, config, logger, onFault);
   else {
-    await database.sequelize.close();
+    await closeDatabase(database);
     runProcesses(config, onFault);
   }
 }

@@ -5,6 +5,7 @@ import type { Logger } from 'pino';
 import { createApp } from './app.ts';
 import { now } from './clock.ts';
 import type { Config } from './config.ts';
+import { closeDatabase } from './db/open.ts';
 import type { Database } from './db/work.ts';
 import { endInOrder } from './ending.ts';
 import { endAllStreams } from './http/event-streams.ts';
@@ -84,7 +85,7 @@ export async function serve(
         { name: 'the application', end: () => app.close() },
         { name: "the engine's thread", end: stopEngine },
         { name: 'threads', end: stopThreads },
-        { name: 'connections to the database', end: () => database.sequelize.close() },
+        { name: 'connections to the database', end: () => closeDatabase(database) },
       ],
       LIMIT_MS,
       onFault,

@@ -13,7 +13,10 @@ describe('kept pages', () => {
       cache(
         'key',
         () => Promise.resolve((asked.revision++, { revision })),
-        () => Promise.resolve({ status: 200, type: 'text/html', bytes: Buffer.from(`page ${++asked.made}`) }),
+        () => {
+          const bytes = Buffer.from(`page ${++asked.made}`);
+          return Promise.resolve({ revision, status: 200, type: 'text/html', bytes });
+        },
       );
     await ask();
     await Promise.all(Array.from({ length: 50 }, ask));
@@ -32,7 +35,7 @@ describe('kept pages', () => {
     const fail = (): Promise<never> => Promise.reject(new Error('away'));
     await expect(cache('k', () => Promise.resolve({ revision: 'a' }), fail)).rejects.toThrow('away');
     await expect(cache('k', fail, fail)).rejects.toThrow('away');
-    const made = { status: 200, type: 'text/plain', bytes: Buffer.from('x') };
+    const made = { revision: 'a', status: 200, type: 'text/plain', bytes: Buffer.from('x') };
     expect(
       await cache(
         'k',

@@ -82,6 +82,7 @@ export async function startTestApp({
       hasLauncher: false,
       isPooledByTransaction: false,
       directDatabaseUrl: url,
+      standbyDatabaseUrl: null,
     },
     pino({ level: 'silent' }),
   );

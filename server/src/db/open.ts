@@ -9,14 +9,24 @@ export interface OpenOptions {
   /** Called with every statement. */
   readonly log?: (sql: string) => void;
   readonly inferencePatienceMs?: number;
+  /** Of a standby that follows the database, where there is one. */
+  readonly standbyUrl?: string | null;
 }
 
 /** The records at an address, with their pool of connections. @param onFault - told of faults that end no request */
 export function openDatabase(
   url: string,
   onFault: (error: unknown) => void,
-  { log, inferencePatienceMs = INFERENCE_PATIENCE_MS }: OpenOptions = {},
+  { log, inferencePatienceMs = INFERENCE_PATIENCE_MS, standbyUrl = null }: OpenOptions = {},
 ): Database {
-  const sequelize = connect(url, log);
-  return { sequelize, models: createModels(sequelize), onFault, inferencePatienceMs };
+  const open = (at: string, standby: Database | null): Database => {
+    const sequelize = connect(at, log);
+    return { sequelize, models: createModels(sequelize), onFault, inferencePatienceMs, standby };
+  };
+  return open(url, standbyUrl === null ? null : open(standbyUrl, null));
+}
+
+/** Closes its connections. */
+export async function closeDatabase({ sequelize, standby }: Database): Promise<void> {
+  await Promise.all([sequelize.close(), standby?.sequelize.close()]);
 }

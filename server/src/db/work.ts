@@ -27,6 +27,8 @@ export interface Database {
   readonly onFault: (error: unknown) => void;
   /** How long daily work waits for what is inferred before it goes on without it, milliseconds. */
   readonly inferencePatienceMs: number;
+  /** Where reads that may be a moment old go; null where there is but one database. Nothing is written to it. */
+  readonly standby: Database | null;
 }
 
 /**

@@ -31,12 +31,12 @@ export function createPageCache(now: () => number = Date.now) {
   const kept = createCache<Kept>(MAX_PAGES);
   /**
    * @param find - one short question: what the page is of, with its revision
-   * @param make - where the revision is another one than before
+   * @param make - where the revision is another one than before; with the revision of what it was made from
    */
   return async <Found extends { readonly revision: string }>(
     key: string,
     find: () => Promise<Found>,
-    make: (found: Found) => Promise<Omit<MadePage, 'revision' | 'zipped' | 'etag'>>,
+    make: (found: Found) => Promise<Omit<MadePage, 'zipped' | 'etag'>>,
   ): Promise<MadePage> => {
     const known = kept.get(key);
     if (known && now() - known.checkedAt < TRUSTED_MS) return known.page;
@@ -45,7 +45,7 @@ export function createPageCache(now: () => number = Date.now) {
     try {
       const found = await find();
       if (known && (await known.page).revision === found.revision) return await known.page;
-      const page = make(found).then((made) => finish(found.revision, made));
+      const page = make(found).then(finish);
       kept.set(key, { page, checkedAt: now() });
       return await page;
     } catch (error) {
@@ -56,12 +56,9 @@ export function createPageCache(now: () => number = Date.now) {
 }
 export type PageCache = ReturnType<typeof createPageCache>;
 
-async function finish(
-  revision: string,
-  made: Omit<MadePage, 'revision' | 'zipped' | 'etag'>,
-): Promise<MadePage> {
+async function finish(made: Omit<MadePage, 'zipped' | 'etag'>): Promise<MadePage> {
   const etag = `"${createHash('sha256').update(made.bytes).digest('base64url').slice(0, 27)}"`;
-  return { ...made, revision, etag, zipped: await compress(made.bytes) };
+  return { ...made, etag, zipped: await compress(made.bytes) };
 }
 
 /** Sends a page, compressed where the browser takes that; nothing where it has it already. */

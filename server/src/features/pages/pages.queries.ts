@@ -1,8 +1,14 @@
 import type { Sex, Status } from '@karyotome/contract';
-import { QueryTypes } from 'sequelize';
+import { QueryTypes, type Transaction } from 'sequelize';
 import { select, type Database, type Work } from '../../db/work.ts';
 
-/* Questions of public pages. Those that every visitor asks are one short statement each, outside of any transaction. */
+/*
+ * Questions of public pages. Those that every visitor asks are one short statement each, outside of any transaction; in one
+ * where a page is made, so that it has the revision of what it shows.
+ */
+
+/** A database, or a unit of work. */
+type Source = Database & { readonly transaction?: Transaction };
 
 /** Changes with everything that an animal's page shows. */
 const REVISION = `
@@ -21,7 +27,7 @@ export interface PageRow {
 }
 
 /** The page at an address, withdrawn or not. */
-export async function pageAt({ sequelize }: Database, slug: string): Promise<PageRow | null> {
+export async function pageAt({ sequelize, transaction }: Source, slug: string): Promise<PageRow | null> {
   const [row] = await sequelize.query<PageRow>(
     `select p.collection_id as "collectionId", p.animal_id as "animalId", c.page_name as "pageName",
             p.published_at as "publishedAt", p.withdrawn_at as "withdrawnAt", ${REVISION} as revision
@@ -30,7 +36,7 @@ export async function pageAt({ sequelize }: Database, slug: string): Promise<Pag
        join collections c on c.id = p.collection_id
        left join offers o on o.collection_id = p.collection_id and o.animal_id = p.animal_id
       where p.slug = :slug`,
-    { type: QueryTypes.SELECT, replacements: { slug } },
+    { type: QueryTypes.SELECT, replacements: { slug }, transaction },
   );
   return row ?? null;
 }
@@ -44,7 +50,10 @@ export interface FrontRow {
 }
 
 /** The collection whose front page has a name, where anything of it was ever published. */
-export async function frontAt({ sequelize }: Database, pageName: string): Promise<FrontRow | null> {
+export async function frontAt(
+  { sequelize, transaction }: Source,
+  pageName: string,
+): Promise<FrontRow | null> {
   const [row] = await sequelize.query<FrontRow>(
     `select c.id as "collectionId", c.name, c.mass_unit as "massUnit", c.temperature_unit as "temperatureUnit",
             c.version || md5(coalesce(string_agg(${REVISION}, '|' order by p.id), '')) as revision
@@ -53,7 +62,7 @@ export async function frontAt({ sequelize }: Database, pageName: string): Promis
        join animals a on a.collection_id = p.collection_id and a.id = p.animal_id
        left join offers o on o.collection_id = p.collection_id and o.animal_id = p.animal_id
       where c.page_name = :pageName group by c.id, c.name`,
-    { type: QueryTypes.SELECT, replacements: { pageName } },
+    { type: QueryTypes.SELECT, replacements: { pageName }, transaction },
   );
   return row ?? null;
 }

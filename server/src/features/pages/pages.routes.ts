@@ -4,6 +4,7 @@ import { readId } from '@karyotome/contract';
 import { dayIn } from '@karyotome/core';
 import { Router, type ErrorRequestHandler, type Request, type Response } from 'express';
 import { nowMs } from '../../clock.ts';
+import { readingLately } from '../../db/standby.ts';
 import { MACHINE_ZONE, reading, type Database } from '../../db/work.ts';
 import { collectionOf } from '../../domain/collection/collection-of.ts';
 import { PUBLISHED_PICTURE } from '../../domain/pictures/pictures.queries.ts';
@@ -43,7 +44,8 @@ const FONT_FILES = {
 const HTML = 'text/html; charset=utf-8';
 const WITHDRAWN = 410;
 
-const made = async (page: PageContent, status = 200) => ({
+const made = async (revision: string, page: PageContent, status = 200) => ({
+  revision,
   status,
   type: HTML,
   bytes: Buffer.from(await renderDocument(page)),
@@ -99,24 +101,24 @@ async function existing<Row>(find: Promise<Row | null>): Promise<Row> {
 async function sendAnimal({ database, cache }: Pages, request: Request, response: Response): Promise<void> {
   const slug = param(request, 'slug');
   const [origin, locale] = [originOf(request), localeOf(request)];
-  const page = await cache(
-    JSON.stringify(['p', slug, origin, locale]),
-    () => existing(pageAt(database, slug)),
-    async ({ collectionId, animalId, pageName, publishedAt, withdrawnAt }) => {
-      if (withdrawnAt !== null)
-        return made(
-          noticePage(
-            'This page was withdrawn',
-            'The breeder took it off. What was signed stays readable at the address of each statement.',
-            `${origin}/p/${slug}`,
-          ),
-          WITHDRAWN,
-        );
-      const animal = await reading(database, { collectionId }, (work) =>
-        toPublic(work, animalId, publishedAt.toISOString()),
-      );
-      return made(animalPage({ animal, slug, pageName, origin, locale }));
-    },
+  const withdrawn = noticePage(
+    'This page was withdrawn',
+    'The breeder took it off. What was signed stays readable at the address of each statement.',
+    `${origin}/p/${slug}`,
+  );
+  const page = await readingLately(database, (source) =>
+    cache(
+      JSON.stringify(['p', slug, origin, locale]),
+      () => existing(pageAt(source, slug)),
+      ({ collectionId }) =>
+        reading(source, { collectionId }, async (work) => {
+          const row = await existing(pageAt(work, slug));
+          const { animalId, pageName, publishedAt, withdrawnAt, revision } = row;
+          if (withdrawnAt !== null) return made(revision, withdrawn, WITHDRAWN);
+          const animal = await toPublic(work, animalId, publishedAt.toISOString());
+          return made(revision, animalPage({ animal, slug, pageName, origin, locale }));
+        }),
+    ),
   );
   sendPage(request, response, page);
 }
@@ -129,28 +131,32 @@ async function sendStatement(
   const slug = param(request, 'slug');
   const wanted = param(request, 'statement');
   const [origin, locale] = [originOf(request), localeOf(request)];
-  const page = await cache(
-    JSON.stringify(['s', slug, wanted, origin, locale]),
-    () => existing(pageAt(database, slug)),
-    ({ collectionId, animalId, withdrawnAt }) =>
-      reading(database, { collectionId }, async (work) => {
-        const rows = await statementsOf(work, { animalId });
-        const statement = rows.find((one) => String(one.statement) === wanted);
-        if (!statement) throw new Refusal('not-found', 'There is no statement of this number.');
-        const { name, massUnit, temperatureUnit } = await collectionOf(work);
-        return made(
-          statementPage({
-            collection: name,
-            number: subjectOf(statement).number,
-            slug,
-            statement: statement.statement,
-            statements: rows.map(statementLine),
-            withdrawnOn: withdrawnAt === null ? null : dayIn(work.timeZone, withdrawnAt.getTime()),
-            origin,
-            reader: { locale, massUnit, temperatureUnit },
-          }),
-        );
-      }),
+  const page = await readingLately(database, (source) =>
+    cache(
+      JSON.stringify(['s', slug, wanted, origin, locale]),
+      () => existing(pageAt(source, slug)),
+      ({ collectionId }) =>
+        reading(source, { collectionId }, async (work) => {
+          const { animalId, withdrawnAt, revision } = await existing(pageAt(work, slug));
+          const rows = await statementsOf(work, { animalId });
+          const statement = rows.find((one) => String(one.statement) === wanted);
+          if (!statement) throw new Refusal('not-found', 'There is no statement of this number.');
+          const { name, massUnit, temperatureUnit } = await collectionOf(work);
+          return made(
+            revision,
+            statementPage({
+              collection: name,
+              number: subjectOf(statement).number,
+              slug,
+              statement: statement.statement,
+              statements: rows.map(statementLine),
+              withdrawnOn: withdrawnAt === null ? null : dayIn(work.timeZone, withdrawnAt.getTime()),
+              origin,
+              reader: { locale, massUnit, temperatureUnit },
+            }),
+          );
+        }),
+    ),
   );
   sendPage(request, response, page);
 }
@@ -171,26 +177,30 @@ async function sendFront({ database, cache }: Pages, request: Request, response:
   const pageName = param(request, 'name');
   const filter = readFilter(request.query);
   const [origin, locale] = [originOf(request), localeOf(request)];
-  const page = await cache(
-    JSON.stringify(['c', pageName, filter, origin, locale, dayIn(MACHINE_ZONE, nowMs())]),
-    () => existing(frontAt(database, pageName)),
-    ({ collectionId, name, massUnit, temperatureUnit }) =>
-      reading(database, { collectionId }, async (work) => {
-        const offered = await listOffered(work);
-        const units = { massUnit, temperatureUnit };
-        return made(
-          frontPage({
-            collection: name,
-            pageName,
-            units,
-            offered,
-            filter,
-            today: work.today,
-            origin,
-            locale,
-          }),
-        );
-      }),
+  const page = await readingLately(database, (source) =>
+    cache(
+      JSON.stringify(['c', pageName, filter, origin, locale, dayIn(MACHINE_ZONE, nowMs())]),
+      () => existing(frontAt(source, pageName)),
+      ({ collectionId }) =>
+        reading(source, { collectionId }, async (work) => {
+          const { name, massUnit, temperatureUnit, revision } = await existing(frontAt(work, pageName));
+          const offered = await listOffered(work);
+          const units = { massUnit, temperatureUnit };
+          return made(
+            revision,
+            frontPage({
+              collection: name,
+              pageName,
+              units,
+              offered,
+              filter,
+              today: work.today,
+              origin,
+              locale,
+            }),
+          );
+        }),
+    ),
   );
   sendPage(request, response, page);
 }
@@ -198,18 +208,22 @@ async function sendFront({ database, cache }: Pages, request: Request, response:
 async function sendFeed({ database, cache }: Pages, request: Request, response: Response): Promise<void> {
   const pageName = param(request, 'name');
   const origin = originOf(request);
-  const page = await cache(
-    JSON.stringify(['f', pageName, origin]),
-    () => existing(frontAt(database, pageName)),
-    async ({ collectionId, name }) => {
-      const offered = await reading(database, { collectionId }, listOffered);
-      const feed = jsonFeed(name, pageName, offered, origin);
-      return {
-        status: 200,
-        type: 'application/feed+json; charset=utf-8',
-        bytes: Buffer.from(JSON.stringify(feed)),
-      };
-    },
+  const page = await readingLately(database, (source) =>
+    cache(
+      JSON.stringify(['f', pageName, origin]),
+      () => existing(frontAt(source, pageName)),
+      ({ collectionId }) =>
+        reading(source, { collectionId }, async (work) => {
+          const { name, revision } = await existing(frontAt(work, pageName));
+          const feed = jsonFeed(name, pageName, await listOffered(work), origin);
+          return {
+            revision,
+            status: 200,
+            type: 'application/feed+json; charset=utf-8',
+            bytes: Buffer.from(JSON.stringify(feed)),
+          };
+        }),
+    ),
   );
   // Other sites may read the feed from a browser.
   response.set('Access-Control-Allow-Origin', '*');

@@ -9,6 +9,7 @@ import {
 import { now } from '../../clock.ts';
 import { openRoute } from '../../http/open-route.ts';
 import { Router, type Request } from 'express';
+import { readingLately } from '../../db/standby.ts';
 import { inferring } from '../../db/turns.ts';
 import { reading, writing, type Actor, type Database, type Work } from '../../db/work.ts';
 import type { Endpoints } from '../../http/endpoint.ts';
@@ -255,10 +256,10 @@ export function publicRoutes(database: Database, limits: RateLimits): Router {
   const router = Router();
   const guard = limits.guard('page', (request) => String(request.params['slug']));
   openRoute(router, ROUTES.published, guard, async (request, response) => {
-    const { collectionId, animalId, publishedAt } = await livePage(database, request);
-    const body = await reading(database, { collectionId }, (work) =>
-      toPublic(work, animalId, publishedAt.toISOString()),
-    );
+    const body = await readingLately(database, async (source) => {
+      const { collectionId, animalId, publishedAt } = await livePage(source, request);
+      return reading(source, { collectionId }, (work) => toPublic(work, animalId, publishedAt.toISOString()));
+    });
     if (request.query['download'] === '1') {
       response.attachment(`${fileNameOf(body.number)}.json`);
     }
@@ -266,14 +267,17 @@ export function publicRoutes(database: Database, limits: RateLimits): Router {
   });
   openRoute(router, ROUTES.publishedStatement, guard, async (request, response) => {
     // What was signed stays readable for whoever holds its address, when the page is withdrawn too.
-    const { collectionId, animalId } = await anyPage(database, request);
     const number = Number(request.params['statement']);
-    const [row] = Number.isSafeInteger(number)
-      ? await reading(database, { collectionId }, (work) =>
-          publishedStatement(work, { animalId, statement: number }),
-        )
-      : [];
-    if (!row) throw new Refusal('not-found', 'There is no statement of this number.');
+    const row = await readingLately(database, async (source) => {
+      const { collectionId, animalId } = await anyPage(source, request);
+      const [found] = Number.isSafeInteger(number)
+        ? await reading(source, { collectionId }, (work) =>
+            publishedStatement(work, { animalId, statement: number }),
+          )
+        : [];
+      if (!found) throw new Refusal('not-found', 'There is no statement of this number.');
+      return found;
+    });
     response
       .attachment(`${fileNameOf(subjectOf(row).number)}-statement-${row.statement}.json`)
       .type('json')
