@@ -10,3 +10,4 @@ export declare function asServiceUser(
   command: string,
   args: readonly string[],
 ): [command: string, args: string[], options: { uid?: number; gid?: number; cwd: string }];
+export declare function giveTo(user: ServiceUser, folder: string): void;

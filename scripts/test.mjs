@@ -6,7 +6,8 @@ import { spawn, spawnSync } from 'node:child_process';
 import fs from 'node:fs';
 import path from 'node:path';
 import { installPackages } from './install.mjs';
-import { installDebian } from './debian.mjs';
+import { installClusterPackages } from './cluster-packages.mjs';
+import { installDebian, SetupError } from './debian.mjs';
 import { stopPostgres } from './postgres.mjs';
 import { ROOT } from './root.mjs';
 
@@ -132,6 +133,20 @@ async function main() {
     { PLAYWRIGHT_JSON_OUTPUT_FILE: ui },
   );
   addRunner(uiOk, playwrightCounts(readJson(ui)));
+  testCluster();
+}
+
+/** The cluster, in short: where its packages are there or can be installed. Its checks count as one. */
+function testCluster() {
+  try {
+    installClusterPackages(console.log);
+  } catch (error) {
+    if (!(error instanceof SetupError)) throw error;
+    console.log(`\nThe cluster was not tested. ${error.message}`);
+    return;
+  }
+  const isOk = run('cluster', process.execPath, ['scripts/cluster.mjs', 'test'], { SHORT: '1' });
+  add(isOk ? { passed: 1 } : { failed: 1 });
 }
 
 try {
