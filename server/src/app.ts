@@ -53,6 +53,7 @@ import { describeApi } from './http/open-api.ts';
 import { limitBody, readJson, refuseStrangeAddress } from './http/limits.ts';
 import { withoutSecrets } from './http/log.ts';
 import { handleErrors, newRequestId, noSuchRoute } from './http/problems.ts';
+import type { FileStore } from './files/file-store.ts';
 import { Refusal } from './refusal.ts';
 import { RateLimits } from './http/rate-limits.ts';
 
@@ -64,8 +65,16 @@ export interface App {
   close(): Promise<void>;
 }
 
+/** What routes are made with. */
+interface Parts {
+  readonly database: Database;
+  readonly files: FileStore;
+  readonly config: Config;
+  readonly limits: RateLimits;
+}
+
 /** Puts the application together. Does not listen. */
-export function createApp(database: Database, config: Config, logger: Logger): App {
+export function createApp(database: Database, files: FileStore, config: Config, logger: Logger): App {
   const app = express();
   app.disable('x-powered-by');
   // `?a[b]=1` would make objects of parameters.
@@ -86,8 +95,8 @@ export function createApp(database: Database, config: Config, logger: Logger): A
     logger.warn({ fault: forLog(error) }, 'an idle connection to the database broke'),
   );
   const limits = new RateLimits(pool);
-  app.use('/api/v1', api(database, config, pool, limits));
-  app.use(pageRoutes(database, config.dataDir, limits));
+  app.use('/api/v1', api({ database, files, config, pool, limits }));
+  app.use(pageRoutes(database, files, limits));
   if (config.webDir) serveWeb(app, config.webDir);
   app.use(handleErrors);
   return {
@@ -122,7 +131,7 @@ function securityHeaders(config: Config) {
   });
 }
 
-function api(database: Database, config: Config, pool: pg.Pool, limits: RateLimits): Router {
+function api({ database, files, config, pool, limits }: Parts & { readonly pool: pg.Pool }): Router {
   const router = Router();
   openRoute(router, ROUTES.health, async (_request, response) => {
     await pool.query('select 1');
@@ -138,9 +147,9 @@ function api(database: Database, config: Config, pool: pg.Pool, limits: RateLimi
     request.bodyDigest = createHash('sha256').update(bytes).digest('hex');
   });
   router.use(publicRoutes(database, limits));
-  router.use(publicPictureRoutes(database, config.dataDir, limits));
+  router.use(publicPictureRoutes(database, files, limits));
   router.use(publicCalendarRoutes(database, limits));
-  router.use(outsideRoutes(database, config.dataDir, limits, json));
+  router.use(outsideRoutes(database, files, limits, json));
   router.use(sessions(config, pool));
   router.use(identifyActor(database));
   const { generateToken, csrfSynchronisedProtection, invalidCsrfTokenError } = csrfSync({
@@ -162,7 +171,7 @@ function api(database: Database, config: Config, pool: pg.Pool, limits: RateLimi
     );
   }) as express.ErrorRequestHandler);
   router.use(json);
-  router.use(endpointsOf({ database, config, limits, generateToken }));
+  router.use(endpointsOf({ database, files, config, limits, generateToken }));
   router.use(noSuchRoute);
   return router;
 }
@@ -170,15 +179,11 @@ function api(database: Database, config: Config, pool: pg.Pool, limits: RateLimi
 /** All routes that take a session, registered from the table of routes. */
 function endpointsOf({
   database,
+  files,
   config,
   limits,
   generateToken,
-}: {
-  database: Database;
-  config: Config;
-  limits: RateLimits;
-  generateToken: ReturnType<typeof csrfSync>['generateToken'];
-}): Router {
+}: Parts & { readonly generateToken: ReturnType<typeof csrfSync>['generateToken'] }): Router {
   const endpoints = createEndpoints(database, notifyChanged, (actor) => settleStates(database, actor));
   sessionRoutes(endpoints, database, config, limits, generateToken);
   settingsRoutes(endpoints);
@@ -191,9 +196,9 @@ function endpointsOf({
   recordRoutes(endpoints, database);
   breedingRoutes(endpoints);
   benchRoutes(endpoints);
-  labelRoutes(endpoints, database, config.dataDir);
+  labelRoutes(endpoints, database, files);
   seasonRoutes(endpoints);
-  incubationRoutes(endpoints, database, config.dataDir);
+  incubationRoutes(endpoints, database, files);
   plannerRoutes(endpoints);
   calendarRoutes(endpoints);
   rackRoutes(endpoints);
@@ -201,13 +206,13 @@ function endpointsOf({
   roundRoutes(endpoints);
   roomRoutes(endpoints);
   todayRoutes(endpoints);
-  pictureRoutes(endpoints, database, config.dataDir);
+  pictureRoutes(endpoints, database, files);
   salesRoutes(endpoints, database);
   personRoutes(endpoints);
   letterRoutes(endpoints, config.smtpUrl === null);
   waitingRoutes(endpoints);
-  takingInRoutes(endpoints, database, config.dataDir);
-  publicationRoutes(endpoints, database, config.dataDir, config.signingSecret);
+  takingInRoutes(endpoints, database, files);
+  publicationRoutes(endpoints, database, files, config.signingSecret);
   return endpoints.router;
 }
 

@@ -2,13 +2,16 @@ import { existsSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { randomBytes } from 'node:crypto';
 import { availableParallelism } from 'node:os';
 import { join, resolve } from 'node:path';
+import type { S3Place } from './files/s3-store.ts';
 
 export interface Config {
   readonly databaseUrl: string;
   readonly host: string;
   readonly port: number;
-  /** Where pictures and secrets are kept. */
+  /** Where secrets are kept, and files unless they are in a bucket. */
   readonly dataDir: string;
+  /** The bucket in which files are kept; null where they are in the data folder. */
+  readonly s3: S3Place | null;
   /** The built interface; null when another process serves it. */
   readonly webDir: string | null;
   readonly sessionSecret: string;
@@ -79,6 +82,16 @@ function keptSecret(dataDir: string, name: string): string {
   return made;
 }
 
+function s3Place(environment: NodeJS.ProcessEnv): S3Place | null {
+  const bucket = environment['S3_BUCKET'];
+  if (!bucket) return null;
+  return {
+    bucket,
+    region: environment['S3_REGION'] || 'us-east-1',
+    endpoint: environment['S3_ENDPOINT'] || null,
+  };
+}
+
 /** The only reader of the environment. Fails at start, naming the variable. */
 export function readConfig(environment: NodeJS.ProcessEnv): Config {
   const dataDir = resolve(required(environment, 'KARYOTOME_DATA'));
@@ -87,6 +100,7 @@ export function readConfig(environment: NodeJS.ProcessEnv): Config {
     host: environment['HOST'] ?? '127.0.0.1',
     port: number(environment, 'PORT', 4180, 0, 65535),
     dataDir,
+    s3: s3Place(environment),
     webDir: environment['KARYOTOME_WEB'] ?? null,
     sessionSecret: environment['SESSION_SECRET'] ?? keptSecret(dataDir, 'session-secret'),
     signingSecret: environment['SIGNING_SECRET'] ?? keptSecret(dataDir, 'signing-secret'),

@@ -13,6 +13,8 @@ import { stopEngine } from './domain/genetics/engine-client.ts';
 import { storeClaims } from './domain/genetics/stored-claims.ts';
 import { readSensors } from './domain/incubation/sensor.ts';
 import { rollOver } from './domain/states/roll-over.ts';
+import type { FileStore } from './files/file-store.ts';
+import { openStore } from './files/open-store.ts';
 import { sweepFiles } from './files/sweep.ts';
 import { startRecurring, type RecurringTask } from './jobs/recurring.ts';
 import { stopThreads } from './threads/pool.ts';
@@ -52,7 +54,8 @@ export async function serve(
   onFault: (error: unknown) => void,
 ): Promise<void> {
   const leaveRelay = joinRelay(config.directDatabaseUrl, onFault);
-  const app = createApp(database, config, logger);
+  const files = await openStore(config, onFault);
+  const app = createApp(database, files, config, logger);
   // No limit on the whole: a photograph over a slow line arrives as long as it moves (http/limits.ts).
   const server = createServer({ requestTimeout: 0, headersTimeout: HEADERS_MS }, app.express);
   server.on('error', (error: NodeJS.ErrnoException) => {
@@ -97,7 +100,7 @@ export async function serve(
   if (config.hasLauncher && !cluster.isWorker) process.stdin.on('end', () => void stop()).resume();
 
   await Promise.all([recurring, post]);
-  if (!cluster.isWorker || cluster.worker?.id === 1) await sweep(database, config, logger).catch(onFault);
+  if (!cluster.isWorker || cluster.worker?.id === 1) await sweep(database, files, logger).catch(onFault);
 }
 
 /** Accepts nothing more, and lets what was accepted end. */
@@ -115,12 +118,12 @@ async function endRequests(server: HttpServer): Promise<void> {
 }
 
 /** Removes files that no record names, and tells of those that are missing. */
-async function sweep(database: Database, { dataDir }: Config, logger: Logger): Promise<void> {
-  const { removed, missing } = await sweepFiles(database, dataDir);
+async function sweep(database: Database, files: FileStore, logger: Logger): Promise<void> {
+  const { removed, missing } = await sweepFiles(database, files);
   if (removed.length > 0) logger.warn({ files: removed.length }, 'removed files that no record names');
   for (const { folder, name } of missing)
     console.error(
-      `Missing from the data folder: ${folder}/${name}. A record names it; a backup may hold it.`,
+      `Missing from where files are kept: ${folder}/${name}. A record names it; a backup may hold it.`,
     );
 }
 

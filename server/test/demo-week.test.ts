@@ -17,7 +17,7 @@ let app: TestApp;
 const dataDir = mkdtempSync(join(tmpdir(), 'karyotome-week-'));
 beforeAll(async () => {
   app = await startTestApp();
-  await loadDemo(app.database, dataDir, 'only-for-tests');
+  await loadDemo(app.database, app.files, { dataDir, signingSecret: 'only-for-tests' });
 });
 afterAll(async () => {
   await app.close();

@@ -60,7 +60,7 @@ function asOf(history: History, day: string): History {
 
 beforeAll(async () => {
   app = await startTestApp();
-  await loadDemo(app.database, dataDir, 'only-for-tests');
+  await loadDemo(app.database, app.files, { dataDir, signingSecret: 'only-for-tests' });
 });
 afterAll(async () => {
   await app.close();

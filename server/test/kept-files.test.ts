@@ -102,16 +102,17 @@ describe('what goes', () => {
     }
     // A write that is under way in another process has not named its file yet.
     writeFileSync(folder('pictures', 'young.webp'), 'x');
-    rmSync(folder('pictures', 'thumbs', `${picture}.webp`));
-    const { removed, missing } = await sweepFiles(app.database, app.dataDir);
+    const thumbFile = filesIn('pictures', 'thumbs').find((name) => name.startsWith(picture))!;
+    rmSync(folder('pictures', 'thumbs', thumbFile));
+    const { removed, missing } = await sweepFiles(app.database, app.files);
     expect(removed.map(({ name }) => name).toSorted()).toEqual(['half.pdf.part', 'stray.webp']);
-    expect(missing).toEqual([{ folder: 'pictures', name: `thumbs/${picture}.webp` }]);
+    expect(missing).toEqual([{ folder: 'pictures', name: `thumbs/${thumbFile}` }]);
     expect(existsSync(stray) || existsSync(half)).toBe(false);
     expect(existsSync(folder('pictures', 'young.webp'))).toBe(true);
     // The page says what is missing; it is no fault of whoever asks.
     const thumb = await owner.get(`/pictures/${picture}?copy=thumb`);
     expect(thumb.status).toBe(404);
-    expect(thumb.body).toMatchObject({ detail: 'The file is missing from the data folder.' });
+    expect(thumb.body).toMatchObject({ detail: 'The file is missing from where files are kept.' });
   });
 });
 

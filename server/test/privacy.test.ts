@@ -31,7 +31,7 @@ beforeAll(async () => {
     TRUSTED_PROXIES: 'loopback',
   });
   const logger = pino({ level: 'debug' }, { write: (line: string) => void lines.push(line) });
-  const logged = createApp(app.database, config, logger);
+  const logged = createApp(app.database, app.files, config, logger);
   server = await listening(logged.express);
   ({ origin } = server);
   closeLogged = () => logged.close();

@@ -43,7 +43,7 @@ afterAll(async () => {
 /** The page, as it is read where this is the standby. */
 async function pageWith(standby: Database): Promise<{ status: number; text: string }> {
   const pool = sidePool(app.databaseUrl, () => undefined);
-  const pages = pageRoutes({ ...app.database, standby }, app.dataDir, new RateLimits(pool));
+  const pages = pageRoutes({ ...app.database, standby }, app.files, new RateLimits(pool));
   const answer = await request(express().use(pages)).get(`/p/${slug}`);
   await pool.end();
   return answer;

@@ -11,6 +11,9 @@ import { expect, inject } from 'vitest';
 import { createApp } from '../src/app.ts';
 import { openDatabase } from '../src/db/open.ts';
 import type { Database } from '../src/db/work.ts';
+import type { FileStore } from '../src/files/file-store.ts';
+import { openStore } from '../src/files/open-store.ts';
+import type { S3Place } from '../src/files/s3-store.ts';
 import { createCollection } from '../src/features/session/first-start.ts';
 import { administer, databaseUrl } from './template.ts';
 
@@ -33,6 +36,7 @@ export interface TestApp {
   readonly anonymous: TestClient;
   readonly express: Express;
   readonly dataDir: string;
+  readonly files: FileStore;
   readonly databaseUrl: string;
   /** What was reported as a fault that ended no request. */
   readonly faults: unknown[];
@@ -47,10 +51,16 @@ export interface TestApp {
 /** Tests see what is inferred, however slow the machine: those of daily work that goes on without it say less. */
 const PATIENCE_MS = 60_000;
 
-/** The real application over a fresh copy of the migrated database. @param isEmpty - without any account */
+/**
+ * The real application over a fresh copy of the migrated database.
+ *
+ * @param isEmpty - without any account
+ * @param s3 - the bucket in which it keeps files; in a folder where there is none
+ */
 export async function startTestApp({
   isEmpty = false,
   inferencePatienceMs = PATIENCE_MS,
+  s3 = null as S3Place | null,
 } = {}): Promise<TestApp> {
   const serverUrl = inject('serverUrl');
   const name = `test_${randomUUID().replaceAll('-', '')}`;
@@ -60,13 +70,16 @@ export async function startTestApp({
   const database = openDatabase(url, (error) => faults.push(error), { inferencePatienceMs });
   const { sequelize } = database;
   const dataDir = mkdtempSync(join(tmpdir(), 'karyotome-'));
+  const files = await openStore({ dataDir, s3 }, (error) => faults.push(error));
   const app = createApp(
     database,
+    files,
     {
       databaseUrl: url,
       host: '127.0.0.1',
       port: 0,
       dataDir,
+      s3,
       webDir: null,
       sessionSecret: 'only-for-tests',
       signingSecret: 'only-for-tests',
@@ -117,6 +130,7 @@ export async function startTestApp({
     anonymous: client(request.agent(app.express), ''),
     express: app.express,
     dataDir,
+    files,
     databaseUrl: url,
     faults,
     newAccount: async (title) => (await newActor(title)).email,

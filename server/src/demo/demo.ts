@@ -22,6 +22,8 @@ import type { Made } from './made.ts';
 import { earlierC, SEASON_FOUNDERS, SEASON_RACK, STILL_LYING } from './season-plan.ts';
 import { DemoSales } from './sales.ts';
 import { DemoSeason } from './season.ts';
+import type { Config } from '../config.ts';
+import type { FileStore } from '../files/file-store.ts';
 import { CLUTCHES, FARM, FOUNDERS, KEEPER, RACKS, type ParentChoice, type PlannedClutch } from './plan.ts';
 import { shownGenes, truthOf } from './truth.ts';
 
@@ -30,7 +32,11 @@ import { shownGenes, truthOf } from './truth.ts';
  * the services, so that every rule holds; the thousands of meals, weights and sheds are checked against the same schema
  * and written in bulk.
  */
-export async function loadDemo(database: Database, dataDir: string, signingSecret: string): Promise<void> {
+export async function loadDemo(
+  database: Database,
+  files: FileStore,
+  { dataDir, signingSecret }: Pick<Config, 'dataDir' | 'signingSecret'>,
+): Promise<void> {
   const password = await firstPassword(dataDir, FARM.email);
   const keeperHash = await hashPassword(password);
   let published: readonly string[] = [];
@@ -44,13 +50,13 @@ export async function loadDemo(database: Database, dataDir: string, signingSecre
         { where: { id: work.actor.collectionId }, transaction: work.transaction },
       );
       await addKeeper(work, keeperHash);
-      const farm = new Farm(work, dataDir, work.today);
+      const farm = new Farm(work, files, work.today);
       await farm.build();
       published = farm.published.map(({ id }) => id);
     },
   );
   for (const animalId of published) {
-    const composition = await reading(database, actor, (work) => composeToSign(work, dataDir, animalId));
+    const composition = await reading(database, actor, (work) => composeToSign(work, files, animalId));
     await writing(database, actor, (work) => issueStatement(work, signingSecret, composition));
   }
 }
@@ -73,16 +79,16 @@ class Farm {
   private readonly sales: DemoSales;
   private readonly hatchlings: Hatchlings;
   private readonly work: Work<Actor>;
-  private readonly dataDir: string;
+  private readonly files: FileStore;
   private readonly today: string;
 
-  constructor(work: Work<Actor>, dataDir: string, today: string) {
+  constructor(work: Work<Actor>, files: FileStore, today: string) {
     this.work = work;
     this.season = new DemoSeason({ ...work, today }, (number) => this.byNumber.get(number)!.id);
     this.housing = new Housing(work, today, this.chance);
     this.sales = new DemoSales(work);
     this.hatchlings = new Hatchlings(work, this.chance, this.sales);
-    this.dataDir = dataDir;
+    this.files = files;
     this.today = today;
   }
 
@@ -243,7 +249,7 @@ class Farm {
   private async draw(wanted: readonly Made[]): Promise<void> {
     for (const animal of wanted) {
       const png = await drawSnake(animal.truth, animal.number, this.chance);
-      await addPicture(this.work, { animalId: animal.id }, await storePicture(this.dataDir, png), {
+      await addPicture(this.work, { animalId: animal.id }, await storePicture(this.files, png), {
         caption: animal.number,
         isDrawing: true,
       });

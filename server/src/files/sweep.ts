@@ -1,6 +1,6 @@
 import { QueryTypes } from 'sequelize';
 import type { Database } from '../db/work.ts';
-import { FOLDERS, listStored, removeStored, type StoredFile } from './store.ts';
+import { FOLDERS, type FileStore, type StoredFile } from './file-store.ts';
 
 /*
  * Rows and files are brought together at every start: what a crash left between them is found, whichever way it lies.
@@ -9,7 +9,7 @@ import { FOLDERS, listStored, removeStored, type StoredFile } from './store.ts';
 export interface Sweep {
   /** Files that no row names: left by a write that was cut off. They are removed. */
   readonly removed: readonly StoredFile[];
-  /** Files that a row names and the disk does not hold. Only a backup can bring them back. */
+  /** Files that a row names and that are not there. Only a backup can bring them back. */
   readonly missing: readonly StoredFile[];
 }
 
@@ -24,15 +24,16 @@ const NAMED_SQL = `
   union all select 'labels', file from label_sheets
   union all select 'cards', file from clutch_cards`;
 
-const STAMPED = /^stamped\/([0-9a-f-]{36})-/;
+/** The picture that a stamped copy is of: see picture-copies.ts. */
+const STAMPED = /^stamped\/(.+)-[0-9a-f]{10}(-\d+)?\.webp$/;
 
 export async function sweepFiles(
   { sequelize }: Database,
-  dataDir: string,
+  files: FileStore,
   youngMs = YOUNG_MS,
 ): Promise<Sweep> {
-  // The disk first: a file that is written meanwhile is then either seen with its row, or not seen at all.
-  const there = (await Promise.all(FOLDERS.map((folder) => listStored(dataDir, folder)))).flat();
+  // The files first: a file that is written meanwhile is then either seen with its row, or not seen at all.
+  const there = (await Promise.all(FOLDERS.map((folder) => files.list(folder)))).flat();
   const named = await sequelize.query<StoredFile>(NAMED_SQL, { type: QueryTypes.SELECT });
   const keyOf = ({ folder, name }: StoredFile): string => `${folder}/${name}`;
   const wanted = new Set(named.map(keyOf));
@@ -42,7 +43,7 @@ export async function sweepFiles(
     const picture = STAMPED.exec(file.name)?.[1];
     return !wanted.has(picture === undefined ? keyOf(file) : `pictures/${picture}.webp`);
   });
-  await removeStored(dataDir, removed);
+  await files.remove(removed);
   return {
     removed: removed.map(({ folder, name }) => ({ folder, name })),
     missing: named.filter((file) => !found.has(keyOf(file))),

@@ -1,6 +1,6 @@
-import { extname, join } from 'node:path';
+import { extname } from 'node:path';
 import type { Response } from 'express';
-import { fileMissing, type StoredFile } from '../files/store.ts';
+import { digestIn, type FileStore, type StoredFile } from '../files/file-store.ts';
 
 const PICTURE_TYPES: Readonly<Record<string, string>> = {
   '.webp': 'image/webp',
@@ -8,30 +8,20 @@ const PICTURE_TYPES: Readonly<Record<string, string>> = {
   '.png': 'image/png',
 };
 
-/** Sends a stored file. Answers 404 where the row's file is missing. */
-export function sendStored(
-  response: Response,
-  dataDir: string,
-  { folder, name }: StoredFile,
-  headers: Record<string, string>,
-): Promise<void> {
-  return new Promise((resolve, reject) => {
-    // Relative to a root: the data folder's own name may begin with a dot, which sendFile would refuse.
-    response.sendFile(name, { root: join(dataDir, folder), headers, cacheControl: false }, (error) => {
-      // Whoever asked is gone: nothing more to do.
-      if (!error || response.headersSent || response.destroyed) resolve();
-      else reject((error as { status?: number }).status === 404 ? fileMissing(error) : error);
-    });
-  });
-}
-
 /**
- * A picture never changes, so the browser may keep it and asks each time whether it may still show it: whoever signed out, or
- * whose page was withdrawn, may not.
+ * Sends a stored picture. It never changes, so the browser may keep it and asks each time whether it may still show it: whoever
+ * signed out, or whose page was withdrawn, may not.
+ *
+ * @throws Refusal `not-found` where the row's file is missing or damaged
  */
-export function sendPicture(response: Response, dataDir: string, file: StoredFile): Promise<void> {
-  return sendStored(response, dataDir, file, {
-    'Cache-Control': 'private, no-cache',
-    'Content-Type': PICTURE_TYPES[extname(file.name)] ?? 'application/octet-stream',
-  });
+export async function sendPicture(response: Response, files: FileStore, file: StoredFile): Promise<void> {
+  response
+    .set('Cache-Control', 'private, no-cache')
+    .type(PICTURE_TYPES[extname(file.name)] ?? 'application/octet-stream');
+  const digest = digestIn(file.name);
+  if (digest !== null) {
+    response.set('ETag', `"${digest.slice(0, 32)}"`);
+    if (response.req.fresh) return void response.status(304).end();
+  }
+  response.send(await files.read(file));
 }

@@ -1,10 +1,8 @@
 import { createHash } from 'node:crypto';
-import { access, readdir } from 'node:fs/promises';
 import readExif from 'exif-reader';
 import sharp, { type Metadata, type OutputInfo } from 'sharp';
-import { codeOf } from '../../db/faults.ts';
 import { Turns } from '../../db/turns.ts';
-import { pathOf, readStored, writeDurably, type StoredFile } from '../../files/store.ts';
+import { type FileStore, type StoredFile } from '../../files/file-store.ts';
 import { invalidField, Refusal } from '../../refusal.ts';
 import { outlineOf, widthOf } from '../../print/typeface.ts';
 
@@ -121,23 +119,17 @@ function dayTaken({ exif }: Metadata): string | null {
  * @returns the file's name within the pictures' folder
  */
 export async function stampedCopy(
-  dataDir: string,
+  files: FileStore,
   file: string,
   words: string,
   width: number | null = null,
 ): Promise<string> {
   const mark = createHash('sha256').update(words).digest('hex').slice(0, 10);
   const name = `${stampedPrefix(file)}${mark}${width === null ? '' : `-${width}`}.webp`;
-  const path = pathOf(dataDir, pictureFile(name));
-  try {
-    await access(path);
-    return name;
-  } catch {
-    // Not made yet.
-  }
-  await decoding.take(async () =>
-    writeDurably(path, await stamp(await readStored(dataDir, pictureFile(file)), words, width)),
-  );
+  if (!(await files.has(pictureFile(name))))
+    await decoding.take(async () =>
+      files.write(pictureFile(name), await stamp(await files.read(pictureFile(file)), words, width)),
+    );
   return name;
 }
 
@@ -146,15 +138,8 @@ const STAMPED = 'stamped/';
 const stampedPrefix = (file: string): string => `${STAMPED}${file.replace(/\.webp$/, '')}-`;
 
 /** The copies of a picture that were stamped, for whatever words. */
-export async function stampedCopiesOf(dataDir: string, file: string): Promise<StoredFile[]> {
-  const names = await readdir(pathOf(dataDir, pictureFile(STAMPED))).catch((error: unknown) => {
-    if (codeOf(error) === 'ENOENT') return [];
-    throw error;
-  });
-  return names
-    .map((name) => `${STAMPED}${name}`)
-    .filter((name) => name.startsWith(stampedPrefix(file)))
-    .map(pictureFile);
+export async function stampedCopiesOf(files: FileStore, file: string): Promise<StoredFile[]> {
+  return files.list('pictures', stampedPrefix(file));
 }
 
 async function stamp(picture: Buffer, words: string, wide: number | null): Promise<Buffer> {

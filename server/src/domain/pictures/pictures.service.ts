@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { QueryTypes } from 'sequelize';
 import type { PictureRow } from '../../db/rows.ts';
 import type { Actor, Database, Work } from '../../db/work.ts';
-import { pathOf, removeStored, writeDurably, type StoredFile } from '../../files/store.ts';
+import { namedByContent, type FileStore, type StoredFile } from '../../files/file-store.ts';
 import { notFound } from '../../refusal.ts';
 import { findAnimal } from '../animals/animals.service.ts';
 import { findClutch } from '../season/clutches.repository.ts';
@@ -20,8 +20,8 @@ export interface StoredPicture {
   readonly originalFile: string;
 }
 
-/** Puts a picture's copies and the original on the disk: outside any transaction, since it takes long. */
-export async function storePicture(dataDir: string, bytes: Buffer): Promise<StoredPicture> {
+/** Stores a picture's copies and the original: outside any transaction, since it takes long. */
+export async function storePicture(files: FileStore, bytes: Buffer): Promise<StoredPicture> {
   const { format, takenOn, display, thumb } = await makeCopies(bytes);
   const id = randomUUID();
   const stored = {
@@ -29,9 +29,9 @@ export async function storePicture(dataDir: string, bytes: Buffer): Promise<Stor
     takenOn,
     width: display.info.width,
     height: display.info.height,
-    file: `${id}.webp`,
-    thumbFile: `thumbs/${id}.webp`,
-    originalFile: `originals/${id}.${FORMATS[format]}`,
+    file: namedByContent(`${id}.webp`, display.data),
+    thumbFile: namedByContent(`thumbs/${id}.webp`, thumb),
+    originalFile: namedByContent(`originals/${id}.${FORMATS[format]}`, bytes),
   };
   const written: [string, Buffer][] = [
     [stored.file, display.data],
@@ -39,9 +39,9 @@ export async function storePicture(dataDir: string, bytes: Buffer): Promise<Stor
     [stored.originalFile, bytes],
   ];
   try {
-    for (const [name, data] of written) await writeDurably(pathOf(dataDir, pictureFile(name)), data);
+    for (const [name, data] of written) await files.write(pictureFile(name), data);
   } catch (error) {
-    await discardPicture(dataDir, stored);
+    await discardPicture(files, stored);
     throw error;
   }
   return stored;
@@ -56,10 +56,10 @@ const filesOf = ({
 
 /** Takes a picture's files away, its stamped copies with them. */
 export async function discardPicture(
-  dataDir: string,
+  files: FileStore,
   picture: Pick<PictureRow, 'file' | 'thumbFile' | 'originalFile'>,
 ): Promise<void> {
-  await removeStored(dataDir, [...filesOf(picture), ...(await stampedCopiesOf(dataDir, picture.file))]);
+  await files.remove([...filesOf(picture), ...(await stampedCopiesOf(files, picture.file))]);
 }
 
 /** Enters a stored picture of an animal, or of a clutch's card. */
@@ -86,18 +86,18 @@ export async function addPicture(
   return { id: stored.id };
 }
 
-export async function removePicture(work: Work, dataDir: string, id: string): Promise<void> {
+export async function removePicture(work: Work, files: FileStore, id: string): Promise<void> {
   const where = { collectionId: work.actor.collectionId, id };
   const picture = (await work.models.pictures.findOne({ where, transaction: work.transaction }))?.get();
   if (!picture) throw notFound('This picture');
   await work.models.pictures.destroy({ where, transaction: work.transaction });
-  dropAfterCommit(work, dataDir, picture);
+  dropAfterCommit(work, files, picture);
 }
 
 /** A picture's files go once its row is gone for good; what a crash leaves is swept at the next start. */
-function dropAfterCommit(work: Work, dataDir: string, picture: PictureRow): void {
+function dropAfterCommit(work: Work, files: FileStore, picture: PictureRow): void {
   work.transaction.afterCommit(() => {
-    discardPicture(dataDir, picture).catch(work.onFault);
+    discardPicture(files, picture).catch(work.onFault);
   });
 }
 
@@ -117,7 +117,7 @@ export function copyOf({ file, thumbFile, originalFile }: PictureRow, copy: Pict
  */
 export async function stampedFile(
   database: Database,
-  dataDir: string,
+  files: FileStore,
   from: string,
   replacements: Record<string, unknown>,
   width: number | null = null,
@@ -127,5 +127,5 @@ export async function stampedFile(
     type: QueryTypes.SELECT,
   });
   if (!row) throw notFound('This picture');
-  return pictureFile(await stampedCopy(dataDir, row.file, `${row.number}  ${row.collection}`, width));
+  return pictureFile(await stampedCopy(files, row.file, `${row.number}  ${row.collection}`, width));
 }

@@ -1,20 +1,20 @@
-import { readFile } from 'node:fs/promises';
-import { codeOf } from '../../db/faults.ts';
+import type { FileStore } from '../../files/file-store.ts';
 import { Refusal } from '../../refusal.ts';
+import { pictureFile } from './picture-copies.ts';
 
 /**
  * Reads the file of a picture that was found a moment ago.
  *
  * @throws Refusal where somebody removed it meanwhile
  */
-export async function readPicture(path: string): Promise<Buffer> {
+export async function readPicture(files: FileStore, { file }: { readonly file: string }): Promise<Buffer> {
   try {
-    return await readFile(path);
+    return await files.read(pictureFile(file));
   } catch (error) {
-    if (codeOf(error) !== 'ENOENT') throw error;
+    if (!(error instanceof Refusal) || error.code !== 'not-found') throw error;
     throw new Refusal(
       'conflict',
-      'A picture was removed meanwhile: try again. If it happens again, its file is missing from the data folder.',
+      'A picture was removed meanwhile: try again. If it happens again, its file is missing or damaged.',
       { cause: error },
     );
   }

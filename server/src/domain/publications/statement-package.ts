@@ -3,15 +3,16 @@ import { nowMs } from '../../clock.ts';
 import type { Work } from '../../db/work.ts';
 import { recordViews } from '../animals/animals.repository.ts';
 import { findAnimal } from '../animals/animals.service.ts';
-import { pictureFile } from '../pictures/picture-copies.ts';
+import { readPicture } from '../pictures/read-picture.ts';
 import { picturesOf, type PictureOf } from '../pictures/pictures.queries.ts';
 import { shownPictures } from '../pictures/shown-pictures.ts';
 import { offerOf } from '../sales/offers.service.ts';
 import { statedName } from '../statements/stated-pictures.ts';
 import { statementsOf, subjectOf, type IssuedRow } from '../statements/statements.queries.ts';
 import { successionsOf } from '../statements/signing-keys.ts';
-import { pathOf } from '../../files/store.ts';
+import { type FileStore } from '../../files/file-store.ts';
 import { Refusal } from '../../refusal.ts';
+import { inThread } from '../../threads/pool.ts';
 import type { PackageInput } from './pack-statement.ts';
 import { publicRecords, standing } from './public-records.ts';
 
@@ -32,8 +33,23 @@ export const fileNameOf = (number: string): string => number.replace(/[^\w-]+/g,
 
 const COLUMNS = ['on', 'kind', 'massG', 'species', 'size', 'state', 'taken', 'complete'];
 
+/** What goes into a package, with its pictures still to be read. */
+export interface PackageContent extends Omit<PackageInput, 'pictures'> {
+  /** By path within `data/`. */
+  readonly pictures: readonly (readonly [string, PictureOf])[];
+}
+
+/** Packs it. Outside of any transaction: reading pictures and packing them takes its time. @returns the bytes of a zip */
+export async function packPackage(
+  files: FileStore,
+  { pictures, ...rest }: PackageContent,
+): Promise<Uint8Array> {
+  const read = pictures.map(async ([path, picture]) => [path, await readPicture(files, picture)] as const);
+  return inThread('pack-statement', { ...rest, pictures: await Promise.all(read) });
+}
+
 /** What goes into the package of an animal: its statements, the newest first among them, records and pictures. */
-export async function statementPackage(work: Work, dataDir: string, animalId: string): Promise<PackageInput> {
+export async function statementPackage(work: Work, animalId: string): Promise<PackageContent> {
   const [newest, ...earlier] = await statementsOf(work, { animalId });
   if (!newest) throw new Refusal('conflict', 'Nothing is signed of this animal yet: publish it first.');
   const { number } = await findAnimal(work, animalId);
@@ -48,10 +64,7 @@ export async function statementPackage(work: Work, dataDir: string, animalId: st
       ['records.json', JSON.stringify({ animal: `urn:uuid:${animalId}`, records })],
       ['records.csv', `${Papa.unparse(records, { columns: COLUMNS, newline: '\n' })}\n`],
     ],
-    pictures: (await handedPictures(work, animalId, newest)).map((picture) => [
-      statedName(picture),
-      pathOf(dataDir, pictureFile(picture.file)),
-    ]),
+    pictures: (await handedPictures(work, animalId, newest)).map((picture) => [statedName(picture), picture]),
     atMs: nowMs(),
   };
 }

@@ -12,6 +12,7 @@ import { evidenceOf, statedEvidence } from './evidence.ts';
 import { offerOf } from '../sales/offers.service.ts';
 import { statedPictures } from './stated-pictures.ts';
 import { shownClaims, type ShownClaims } from './shown-claims.ts';
+import type { FileStore } from '../../files/file-store.ts';
 
 /** What a statement would say now, before it has a number. */
 export interface Composition {
@@ -43,9 +44,9 @@ export const comparedClaims = (genetics: Genetics, animalId: string): Compared[]
   claimsOf(genetics, animalId).map(({ locus, label, p }: Claim) => ({ locus, words: label, p }));
 
 /** Composes a statement to be signed: with the pictures that buyers see, whose files are read for their digests. */
-export async function composeToSign(work: Work, dataDir: string, animalId: string): Promise<Composition> {
+export async function composeToSign(work: Work, files: FileStore, animalId: string): Promise<Composition> {
   const { subject, ...composition } = await composeStatement(work, animalId);
-  const pictures = await statedPictures(work, dataDir, animalId);
+  const pictures = await statedPictures(work, files, animalId);
   return { ...composition, subject: { ...subject, ...(pictures.length > 0 ? { pictures } : {}) } };
 }
 

@@ -1,8 +1,7 @@
 import { digestMultibase, type StatedPicture, type StatementSubject } from '@karyotome/lineage';
-import { pathOf } from '../../files/store.ts';
+import { withoutDigest, type FileStore } from '../../files/file-store.ts';
 import type { Work } from '../../db/work.ts';
 import { Refusal } from '../../refusal.ts';
-import { pictureFile } from '../pictures/picture-copies.ts';
 import { picturesOf, type PictureOf } from '../pictures/pictures.queries.ts';
 import { readPicture } from '../pictures/read-picture.ts';
 import { shownPictures } from '../pictures/shown-pictures.ts';
@@ -10,14 +9,14 @@ import { offerOf } from '../sales/offers.service.ts';
 import { standingOf, statementsOf, subjectOf } from './statements.queries.ts';
 
 /** Under which a picture goes along with its animal: the same in every statement, wherever it stands among the others. */
-export const statedName = ({ file }: Pick<PictureOf, 'file'>): string => `pictures/${file}`;
+export const statedName = ({ file }: Pick<PictureOf, 'file'>): string => `pictures/${withoutDigest(file)}`;
 
 const MEDIA_TYPE = 'image/webp';
 
 /** The pictures that buyers see of an animal, each with the digest of its file. */
 export async function statedPictures(
   work: Work,
-  dataDir: string,
+  files: FileStore,
   animalId: string,
 ): Promise<StatedPicture[]> {
   const { pictureIds } = await offerOf(work, animalId);
@@ -27,7 +26,7 @@ export async function statedPictures(
       file: statedName(picture),
       mediaType: MEDIA_TYPE,
       ...(picture.takenOn === null ? {} : { takenOn: picture.takenOn }),
-      digestMultibase: digestMultibase(await readPicture(pathOf(dataDir, pictureFile(picture.file)))),
+      digestMultibase: digestMultibase(await readPicture(files, picture)),
     })),
   );
 }

@@ -16,6 +16,7 @@ import { stampedFile } from '../../domain/pictures/pictures.service.ts';
 import { sendPicture } from '../../http/send-stored.ts';
 import { answerLink } from './opinions.service.ts';
 import { parentageOf } from './parentage.ts';
+import type { FileStore } from '../../files/file-store.ts';
 
 interface Link {
   readonly id: string;
@@ -87,7 +88,7 @@ async function outsideView(work: Work, link: Link): Promise<OutsideView> {
 /** The one-time address, for whoever has it, without a session. */
 export function outsideRoutes(
   database: Database,
-  dataDir: string,
+  files: FileStore,
   limits: RateLimits,
   json: RequestHandler,
 ): Router {
@@ -103,7 +104,7 @@ export function outsideRoutes(
   openRoute(router, ROUTES.outsidePicture, guard, async (request, response) => {
     const file = await stampedFile(
       database,
-      dataDir,
+      files,
       `select pic.file, a.number, c.name as collection from opinion_links l
          join pictures pic on pic.collection_id = l.collection_id and l.animal_ids ? pic.animal_id::text
          join animals a on a.collection_id = pic.collection_id and a.id = pic.animal_id
@@ -111,7 +112,7 @@ export function outsideRoutes(
         where ${OPEN} and pic.id = :id`,
       { token: request.params['token'], id: idParam(request), machineZone: MACHINE_ZONE },
     );
-    await sendPicture(response, dataDir, file);
+    await sendPicture(response, files, file);
   });
   openRoute(router, ROUTES.answerOutside, guard, json, async (request, response) => {
     const token = String(request.params['token']);

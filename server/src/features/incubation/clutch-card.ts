@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { type Actor, type Work } from '../../db/work.ts';
-import { pathOf, readStored, removeStored, writeDurably, type StoredFile } from '../../files/store.ts';
+import { namedByContent, type FileStore, type StoredFile } from '../../files/file-store.ts';
 import { notFound } from '../../refusal.ts';
 import { inThread } from '../../threads/pool.ts';
 import { collectionOf } from '../../domain/collection/collection-of.ts';
@@ -28,12 +28,12 @@ export async function cardOrder(work: Work, clutchId: string, locale: string): P
   };
 }
 
-/** Draws a card and puts it on the disk. */
-export async function drawAndStoreCard(dataDir: string, order: CardOrder): Promise<DrawnCard> {
+/** Draws a card and stores it. */
+export async function drawAndStoreCard(files: FileStore, order: CardOrder): Promise<DrawnCard> {
   const pdf = await inThread('card-pdf', order);
   const id = randomUUID();
-  const file = `${id}.pdf`;
-  await writeDurably(pathOf(dataDir, cardFile(file)), Buffer.from(pdf));
+  const file = namedByContent(`${id}.pdf`, pdf);
+  await files.write(cardFile(file), pdf);
   return { id, file };
 }
 
@@ -52,15 +52,15 @@ export async function keepCard(
   return { id };
 }
 
-export const discardCard = (dataDir: string, { file }: DrawnCard): Promise<void> =>
-  removeStored(dataDir, [cardFile(file)]);
+export const discardCard = (files: FileStore, { file }: DrawnCard): Promise<void> =>
+  files.remove([cardFile(file)]);
 
 export async function readCard(
   work: Work,
-  dataDir: string,
+  files: FileStore,
   id: string,
 ): Promise<{ pdf: Buffer; name: string }> {
   const [row] = await printedCard(work, { id });
   if (!row) throw notFound('This card');
-  return { pdf: await readStored(dataDir, cardFile(row.file)), name: `clutch-${row.name}.pdf` };
+  return { pdf: await files.read(cardFile(row.file)), name: `clutch-${row.name}.pdf` };
 }

@@ -29,10 +29,11 @@ import {
   listIncubators,
 } from '../../domain/incubation/incubators.service.ts';
 import type { LoggerReadings } from './read-logger.ts';
+import type { FileStore } from '../../files/file-store.ts';
 
 const SERIES_DAYS = 14;
 
-export function incubationRoutes(endpoints: Endpoints, database: Database, dataDir: string): void {
+export function incubationRoutes(endpoints: Endpoints, database: Database, files: FileStore): void {
   const { list, read, write, answer } = endpoints;
   read(ROUTES.clutch, ({ work, id }) => viewClutch(work, id));
   write(ROUTES.changeClutch, ({ work, id, body, version }) => changeClutch(work, id, body, version));
@@ -42,14 +43,14 @@ export function incubationRoutes(endpoints: Endpoints, database: Database, dataD
   write(ROUTES.makeClutchCard, ({ work, id }, card: DrawnCard) => keepCard(work, id, card), {
     prepare: async ({ id, request }, actor) =>
       drawAndStoreCard(
-        dataDir,
+        files,
         await reading(database, actor, (work) => cardOrder(work, id, localeOf(request))),
       ),
-    discard: (card) => discardCard(dataDir, card),
+    discard: (card) => discardCard(files, card),
   });
   answer(ROUTES.clutchCard, async (request, response, actor) => {
     const id = idParam(request);
-    const { pdf, name } = await reading(database, actor, (work) => readCard(work, dataDir, id));
+    const { pdf, name } = await reading(database, actor, (work) => readCard(work, files, id));
     response.set('Cache-Control', 'no-store').type('application/pdf').attachment(name).send(pdf);
   });
   list(ROUTES.hatchRates, ({ work }) => doneClutches(work));

@@ -13,8 +13,9 @@ import {
   readSheet,
   type DrawnSheet,
 } from './labels.service.ts';
+import type { FileStore } from '../../files/file-store.ts';
 
-export function labelRoutes({ read, write, answer }: Endpoints, database: Database, dataDir: string): void {
+export function labelRoutes({ read, write, answer }: Endpoints, database: Database, files: FileStore): void {
   // Asked by POST, since a clutch's ids are too many for an address; it changes nothing.
   read(
     ROUTES.previewLabels,
@@ -25,12 +26,12 @@ export function labelRoutes({ read, write, answer }: Endpoints, database: Databa
     { infers: true, finish: ({ order, labels }) => previewLabels(order, labels) },
   );
   write(ROUTES.printLabels, ({ work }, sheet: DrawnSheet) => printLabels(work, sheet), {
-    prepare: ({ body, request }, actor) => drawSheet(database, actor, dataDir, body, originOf(request)),
-    discard: (sheet) => discardSheet(dataDir, sheet),
+    prepare: ({ body, request }, actor) => drawSheet(database, actor, files, body, originOf(request)),
+    discard: (sheet) => discardSheet(files, sheet),
   });
   answer(ROUTES.labels, async (request, response, actor) => {
     const id = idParam(request);
-    const pdf = await reading(database, actor, (work) => readSheet(work, dataDir, id));
+    const pdf = await reading(database, actor, (work) => readSheet(work, files, id));
     response.set('Cache-Control', 'no-store').type('application/pdf').attachment('labels.pdf').send(pdf);
   });
 }

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import type { LabelOrder, LabelPreview } from '@karyotome/contract';
 import { inferring } from '../../db/turns.ts';
 import { reading, type Actor, type Database, type Work } from '../../db/work.ts';
-import { pathOf, readStored, removeStored, writeDurably, type StoredFile } from '../../files/store.ts';
+import { namedByContent, type FileStore, type StoredFile } from '../../files/file-store.ts';
 import { BeginAgain } from '../../db/begin-again.ts';
 import { invalidField, notFound } from '../../refusal.ts';
 import { inThread } from '../../threads/pool.ts';
@@ -52,18 +52,18 @@ export async function previewLabels(order: LabelOrder, labels: readonly NewLabel
 
 const sheetFile = (name: string): StoredFile => ({ folder: 'labels', name });
 
-/** A PDF of labels, on the disk and not yet entered. */
+/** A PDF of labels, stored and not yet entered. */
 export interface DrawnSheet {
   readonly id: string;
   readonly file: string;
   readonly labels: readonly NewLabel[];
 }
 
-/** Draws a PDF of labels and puts it on the disk. */
+/** Draws a PDF of labels and stores it. */
 export async function drawSheet(
   database: Database,
   actor: Actor,
-  dataDir: string,
+  files: FileStore,
   order: LabelOrder,
   origin: string,
 ): Promise<DrawnSheet> {
@@ -81,13 +81,13 @@ export async function drawSheet(
     title: `Labels ${labels[0]!.content.number} to ${labels.at(-1)!.content.number}`,
   });
   const id = randomUUID();
-  const file = `${id}.pdf`;
-  await writeDurably(pathOf(dataDir, sheetFile(file)), Buffer.from(pdf));
+  const file = namedByContent(`${id}.pdf`, pdf);
+  await files.write(sheetFile(file), pdf);
   return { id, file, labels };
 }
 
-export const discardSheet = (dataDir: string, { file }: DrawnSheet): Promise<void> =>
-  removeStored(dataDir, [sheetFile(file)]);
+export const discardSheet = (files: FileStore, { file }: DrawnSheet): Promise<void> =>
+  files.remove([sheetFile(file)]);
 
 /** Enters a drawn sheet and remembers what each label says. Drawn anew where somebody else printed one of them meanwhile. */
 export async function printLabels(
@@ -119,11 +119,11 @@ export async function printLabels(
   return { id };
 }
 
-export async function readSheet(work: Work, dataDir: string, id: string): Promise<Buffer> {
+export async function readSheet(work: Work, files: FileStore, id: string): Promise<Buffer> {
   const row = await work.models.labelSheets.findOne({
     where: { collectionId: work.actor.collectionId, id },
     transaction: work.transaction,
   });
   if (!row) throw notFound('This sheet of labels');
-  return readStored(dataDir, sheetFile(row.get().file));
+  return files.read(sheetFile(row.get().file));
 }

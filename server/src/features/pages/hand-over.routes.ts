@@ -5,15 +5,15 @@ import { reading, writing, type Database } from '../../db/work.ts';
 import { findAnimal } from '../../domain/animals/animals.service.ts';
 import { collectionOf } from '../../domain/collection/collection-of.ts';
 import { handOverAt, openHandOver } from '../../domain/taking-in/hand-over.ts';
-import { statementPackage } from '../../domain/publications/statement-package.ts';
+import { packPackage, statementPackage } from '../../domain/publications/statement-package.ts';
 import { localeOf } from '../../http/locale.ts';
 import { originOf } from '../../http/origin.ts';
 import type { RateLimits } from '../../http/rate-limits.ts';
-import { inThread } from '../../threads/pool.ts';
 import { pageFooter, renderDocument, type PageContent } from './document.ts';
+import type { FileStore } from '../../files/file-store.ts';
 
 /** The address that a buyer is given: it shows what there is, and hands it over once. */
-export function handOverRoutes(database: Database, dataDir: string, limits: RateLimits): Router {
+export function handOverRoutes(database: Database, files: FileStore, limits: RateLimits): Router {
   const router = Router();
   const tokenOf = (request: Request): string => String(request.params['token']);
   const guard = limits.guard('page', tokenOf);
@@ -38,13 +38,13 @@ export function handOverRoutes(database: Database, dataDir: string, limits: Rate
       .send(await renderDocument(page));
   });
   // By POST alone: programs that look at links before people do must not use it up.
-  router.post('/h/:token', guard, (request, response) => send(database, dataDir, request, response));
+  router.post('/h/:token', guard, (request, response) => send(database, files, request, response));
   return router;
 }
 
 async function send(
   database: Database,
-  dataDir: string,
+  files: FileStore,
   request: Request,
   response: Response,
 ): Promise<void> {
@@ -52,12 +52,12 @@ async function send(
   const row = await handOverAt(database, token);
   const actor = { collectionId: row.collectionId };
   // Packed first: what cannot be packed does not use the address up.
-  const input = await reading(database, actor, (work) => statementPackage(work, dataDir, row.animalId));
-  const zip = await inThread('pack-statement', input);
+  const content = await reading(database, actor, (work) => statementPackage(work, row.animalId));
+  const zip = await packPackage(files, content);
   await writing(database, actor, (work) => openHandOver(work, token));
   response
     .set('Cache-Control', 'no-store')
-    .attachment(`${input.name}.zip`)
+    .attachment(`${content.name}.zip`)
     .type('zip')
     .send(Buffer.from(zip));
 }

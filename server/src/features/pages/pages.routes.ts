@@ -30,6 +30,7 @@ import { listOffered } from './offered.ts';
 import { createPageCache, sendPage, type PageCache } from './page-cache.ts';
 import { frontAt, pageAt } from './pages.queries.ts';
 import { PICTURE_WIDTHS } from './picture-set.ts';
+import type { FileStore } from '../../files/file-store.ts';
 
 /* Pages for everybody, without a session: plain HTML that works without JavaScript, made once for each state of what it shows. */
 
@@ -55,13 +56,13 @@ const param = (request: Request, name: string): string => String(request.params[
 
 interface Pages {
   readonly database: Database;
-  readonly dataDir: string;
+  readonly files: FileStore;
   readonly cache: PageCache;
 }
 
-export function pageRoutes(database: Database, dataDir: string, limits: RateLimits): Router {
+export function pageRoutes(database: Database, files: FileStore, limits: RateLimits): Router {
   const router = Router();
-  const pages: Pages = { database, dataDir, cache: createPageCache() };
+  const pages: Pages = { database, files, cache: createPageCache() };
   const guard = limits.guard('picture', (request) => param(request, 'slug'));
   router.get('/p-assets/:file', (request, response, next) => {
     const file = FONT_FILES[param(request, 'file') as keyof typeof FONT_FILES] as string | undefined;
@@ -76,7 +77,7 @@ export function pageRoutes(database: Database, dataDir: string, limits: RateLimi
   router.get('/c/:name', (request, response) => sendFront(pages, request, response));
   router.get('/c/:name/feed.json', (request, response) => sendFeed(pages, request, response));
   router.use(inquiryRoutes(database, limits));
-  router.use(handOverRoutes(database, dataDir, limits));
+  router.use(handOverRoutes(database, files, limits));
   router.use(asPage);
   return router;
 }
@@ -161,15 +162,15 @@ async function sendStatement(
   sendPage(request, response, page);
 }
 
-async function sendOne({ database, dataDir }: Pages, request: Request, response: Response): Promise<void> {
+async function sendOne({ database, files }: Pages, request: Request, response: Response): Promise<void> {
   const id = readId(param(request, 'id'));
   const width = PICTURE_WIDTHS.find((one) => String(one) === param(request, 'width'));
   if (id === null || width === undefined) throw missing();
   const slug = param(request, 'slug');
   await sendPicture(
     response,
-    dataDir,
-    await stampedFile(database, dataDir, PUBLISHED_PICTURE, { slug, id }, width),
+    files,
+    await stampedFile(database, files, PUBLISHED_PICTURE, { slug, id }, width),
   );
 }
 

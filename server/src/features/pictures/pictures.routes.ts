@@ -20,16 +20,17 @@ import { type Endpoints } from '../../http/endpoint.ts';
 import type { RateLimits } from '../../http/rate-limits.ts';
 import { sendPicture } from '../../http/send-stored.ts';
 import { invalidField, notFound, Refusal } from '../../refusal.ts';
+import type { FileStore } from '../../files/file-store.ts';
 
 /** Pictures of the collection for its members. */
-export function pictureRoutes({ write, answer }: Endpoints, database: Database, dataDir: string): void {
+export function pictureRoutes({ write, answer }: Endpoints, database: Database, files: FileStore): void {
   const prepared = {
     prepare: async ({ request }: { request: Request }): Promise<StoredPicture> => {
       captionOf(request);
       idParam(request);
-      return storePicture(dataDir, bytesOf(request));
+      return storePicture(files, bytesOf(request));
     },
-    discard: (stored: StoredPicture): Promise<void> => discardPicture(dataDir, stored),
+    discard: (stored: StoredPicture): Promise<void> => discardPicture(files, stored),
   };
   write(
     ROUTES.addPicture,
@@ -49,11 +50,11 @@ export function pictureRoutes({ write, answer }: Endpoints, database: Database, 
     const copy = wantedCopy(request);
     const file = copyOf(picture.get(), copy);
     if (copy === 'original') response.attachment(`picture${extname(file.name)}`);
-    await sendPicture(response, dataDir, file);
+    await sendPicture(response, files, file);
   });
   write(ROUTES.deletePicture, async ({ work, id }) => {
     await checkNotStated(work, id);
-    await removePicture(work, dataDir, id);
+    await removePicture(work, files, id);
   });
 }
 
@@ -82,15 +83,15 @@ function wantedCopy({ query }: Request): PictureCopy {
 }
 
 /** Pictures of published animals for everybody; withdrawn with the page. */
-export function publicPictureRoutes(database: Database, dataDir: string, limits: RateLimits): Router {
+export function publicPictureRoutes(database: Database, files: FileStore, limits: RateLimits): Router {
   const router = Router();
   const guard = limits.guard('page', (request) => String(request.params['slug']));
   openRoute(router, ROUTES.publishedPicture, guard, async (request, response) => {
-    const file = await stampedFile(database, dataDir, PUBLISHED_PICTURE, {
+    const file = await stampedFile(database, files, PUBLISHED_PICTURE, {
       slug: request.params['slug'],
       id: idParam(request),
     });
-    await sendPicture(response, dataDir, file);
+    await sendPicture(response, files, file);
   });
   return router;
 }

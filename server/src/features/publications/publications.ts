@@ -46,9 +46,8 @@ import { checked, idParam } from '../../http/asked.ts';
 import { originOf } from '../../http/origin.ts';
 import type { PublicationRow } from '../../db/publication-rows.ts';
 import { groupBy } from '../../group-by.ts';
-import { inThread } from '../../threads/pool.ts';
 import { toPublic } from '../../domain/publications/public-animal.ts';
-import { fileNameOf, statementPackage } from '../../domain/publications/statement-package.ts';
+import { fileNameOf, packPackage, statementPackage } from '../../domain/publications/statement-package.ts';
 import { listedPublications, type Withheld } from '../../domain/publications/publications.queries.ts';
 import { offersOf, setOffer } from '../../domain/sales/offers.service.ts';
 import { cautionsOf } from '../../domain/genetics/inferred-of-animal.ts';
@@ -57,6 +56,7 @@ import { shownPictures } from '../../domain/pictures/shown-pictures.ts';
 import { changedFacts } from '../../domain/statements/stated-facts.ts';
 import { statedName } from '../../domain/statements/stated-pictures.ts';
 import { standingIdentification } from './publications.queries.ts';
+import type { FileStore } from '../../files/file-store.ts';
 
 export async function publish(
   work: Work<Actor>,
@@ -183,12 +183,12 @@ async function issue(
 export function publicationRoutes(
   { list, read, write, answer }: Endpoints,
   database: Database,
-  dataDir: string,
+  files: FileStore,
   serverSecret: string,
 ): void {
   const composed = {
     prepare: ({ id }: { id: string }, actor: Actor): Promise<Composition> =>
-      inferring.take(() => reading(database, actor, (work) => composeToSign(work, dataDir, id))),
+      inferring.take(() => reading(database, actor, (work) => composeToSign(work, files, id))),
   };
   list(ROUTES.showcase, ({ work }) => showcase(work), { infers: true });
   write(
@@ -208,11 +208,11 @@ export function publicationRoutes(
   );
   answer(ROUTES.statementPackage, async (request, response, actor) => {
     const id = idParam(request);
-    const input = await reading(database, actor, (work) => statementPackage(work, dataDir, id));
-    const zip = await inThread('pack-statement', input);
+    const content = await reading(database, actor, (work) => statementPackage(work, id));
+    const zip = await packPackage(files, content);
     response
       .set('Cache-Control', 'no-store')
-      .attachment(`${input.name}.zip`)
+      .attachment(`${content.name}.zip`)
       .type('zip')
       .send(Buffer.from(zip));
   });

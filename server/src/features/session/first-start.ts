@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { LADDER_PRESETS } from '@karyotome/core';
 import type { Config } from '../../config.ts';
 import { founding, type Actor, type Database, type Work } from '../../db/work.ts';
-import { writeDurably } from '../../files/store.ts';
+import { writeDurably } from '../../files/durable.ts';
 import { freePageName } from '../../domain/collection/page-name.ts';
 import { createLadder } from '../../domain/enclosures/racks.service.ts';
 import { hashPassword } from '../../domain/accounts/session.service.ts';

@@ -17,6 +17,7 @@ import {
 import type { Endpoints } from '../../http/endpoint.ts';
 import { invalidField, Refusal } from '../../refusal.ts';
 import { inThread } from '../../threads/pool.ts';
+import type { FileStore } from '../../files/file-store.ts';
 
 interface Prepared {
   readonly animals: readonly ReceivedAnimal[];
@@ -26,7 +27,7 @@ interface Prepared {
   readonly trust: Trust | null;
 }
 
-export function takingInRoutes({ list, read, write }: Endpoints, database: Database, dataDir: string): void {
+export function takingInRoutes({ list, read, write }: Endpoints, database: Database, files: FileStore): void {
   read(
     ROUTES.previewTakeIn,
     async ({ request, work }) => {
@@ -68,9 +69,9 @@ export function takingInRoutes({ list, read, write }: Endpoints, database: Datab
       return { ids };
     },
     {
-      prepare: ({ request }, actor) => prepare(database, dataDir, request, actor),
+      prepare: ({ request }, actor) => prepare(database, files, request, actor),
       discard: async ({ pictures }) => {
-        for (const picture of pictures.flat()) await discardPicture(dataDir, picture);
+        for (const picture of pictures.flat()) await discardPicture(files, picture);
       },
     },
   );
@@ -99,7 +100,7 @@ const receivedIn = async (request: Request): Promise<ReceivedAnimal[]> =>
 
 async function prepare(
   database: Database,
-  dataDir: string,
+  files: FileStore,
   request: Request,
   actor: Actor,
 ): Promise<Prepared> {
@@ -117,7 +118,7 @@ async function prepare(
     );
     for (const { file, bytes } of newcomers.includes(animal) ? animal.pictures : []) {
       // A picture that cannot be read is no reason to refuse the animal.
-      const picture = await storePicture(dataDir, Buffer.from(bytes)).catch((error: unknown) => {
+      const picture = await storePicture(files, Buffer.from(bytes)).catch((error: unknown) => {
         if (error instanceof Refusal && error.code === 'invalid') return null;
         throw error;
       });
