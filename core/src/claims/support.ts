@@ -3,7 +3,7 @@ import { PedigreeEngine } from '../inference/engine.ts';
 import { genotypesOf } from '../inference/infer.ts';
 import type { Call, Pedigree, PedigreeAnimal } from '../pedigree/document.ts';
 import { unrecordedFounder } from '../pedigree/from-records.ts';
-import { kinByDistance, withAncestors } from '../pedigree/kin.ts';
+import { cachedByList, kinInOrder, withAncestors } from '../pedigree/kin.ts';
 import { claimFrom, type Claim } from './claim.ts';
 
 export interface SupportingRecord {
@@ -21,6 +21,18 @@ export function recordsOf(animal: PedigreeAnimal): string[] {
   const records = [animal.founderRecord, ...(animal.calls ?? []).map((call) => call.record)];
   return [...new Set(records.filter((record) => record !== undefined))];
 }
+
+const recordsOfAnimals = cachedByList(
+  (animals) => new Map(animals.map((animal) => [animal.id, recordsOf(animal)])),
+);
+
+/** Which animals a record says something of. */
+const animalsOfRecords = cachedByList((animals) => {
+  const found = new Map<string, string[]>();
+  for (const [animal, records] of recordsOfAnimals(animals))
+    for (const record of records) found.set(record, [...(found.get(record) ?? []), animal]);
+  return found;
+});
 
 /** An animal as it would be had only some of its records been made. */
 function thinned(
@@ -53,9 +65,10 @@ export function withOnly(
   loci: ReadonlySet<string>,
   records: ReadonlySet<string>,
 ): Pedigree {
-  const all = pedigree.animals.map((animal) => thinned(animal, pedigree, (record) => records.has(record)));
-  const informative = all.filter((animal) => recordsOf(animal).some((record) => records.has(record)));
-  const animals = withAncestors(all, [proband, ...informative.map((animal) => animal.id)]);
+  const informative = [...records].flatMap((record) => animalsOfRecords(pedigree.animals).get(record) ?? []);
+  const animals = withAncestors(pedigree.animals, [proband, ...informative]).map((animal) =>
+    thinned(animal, pedigree, (record) => records.has(record)),
+  );
   return aboutLoci({ ...pedigree, animals }, loci);
 }
 
@@ -128,24 +141,37 @@ export function fewestRecords(
   reach: number,
   suffice: (records: ReadonlySet<string>) => boolean,
 ): SupportingRecord[] | null {
-  const byId = new Map(pedigree.animals.map((animal) => [animal.id, animal]));
-  const ranked = [...kinByDistance(pedigree.animals, proband)].flatMap(([id, distance]) =>
-    recordsOf(byId.get(id)!).map((record) => ({ record, animal: id, distance })),
-  );
-  const stands = (entries: readonly { record: string }[]): boolean =>
+  const stands = (entries: readonly SupportingRecord[]): boolean =>
     suffice(new Set(entries.map(({ record }) => record)));
-  let taken: typeof ranked = [];
-  for (let ring = 0; ; ring++) {
-    const added = ranked.filter((entry) => entry.distance === ring);
-    taken = [...taken, ...added];
-    if (added.length > 0 && stands(taken)) break;
-    if (taken.length === ranked.length || taken.length > reach) return null;
+  let taken: SupportingRecord[] = [];
+  let isEnough = false;
+  for (const ring of recordsByDistance(pedigree, proband)) {
+    taken = [...taken, ...ring];
+    isEnough = ring.length > 0 && stands(taken);
+    if (isEnough || taken.length > reach) break;
   }
+  if (!isEnough) return null;
   for (const entry of taken.toReversed()) {
     const without = taken.filter((other) => other !== entry);
     if (stands(without)) taken = without;
   }
-  return taken.map(({ record, animal }) => ({ record, animal }));
+  return taken;
+}
+
+/** The records of an animal, then those of whom it is one step away from, and so on. */
+function* recordsByDistance(pedigree: Pedigree, proband: string): Generator<SupportingRecord[]> {
+  const byAnimal = recordsOfAnimals(pedigree.animals);
+  let ring: SupportingRecord[] = [];
+  let reached = 0;
+  for (const [animal, distance] of kinInOrder(pedigree.animals, proband)) {
+    if (distance > reached) {
+      yield ring;
+      ring = [];
+      reached = distance;
+    }
+    ring.push(...(byAnimal.get(animal) ?? []).map((record) => ({ record, animal })));
+  }
+  yield ring;
 }
 
 /**
