@@ -26,10 +26,10 @@ export interface Watched {
 }
 
 /** Starts it, watched. `PROCESSES` of the environment says in how many processes. */
-export async function launch(url: string, dataDir: string): Promise<Running> {
+export async function launch(url: string, dataDir: string, more: NodeJS.ProcessEnv = {}): Promise<Running> {
   const start = performance.now();
   const started = await launchBuilt(
-    { ...serverEnvironment(url, dataDir), PROCESSES: process.env['PROCESSES'] ?? '1' },
+    { ...serverEnvironment(url, dataDir), PROCESSES: process.env['PROCESSES'] ?? '1', ...more },
     ['--import', join(ROOT, 'bench/watch-loop.mjs')],
   );
   const { process: server, port } = started;

@@ -12,7 +12,10 @@ import type { Page, RoundResult } from '@karyotome/contract';
 import { build } from '../scripts/build.mjs';
 import { startPostgres, stopPostgres } from '../scripts/postgres.mjs';
 import { ROOT } from '../scripts/root.mjs';
+import { openDatabase } from '../server/src/db/open.ts';
 import { machineToday } from '../server/src/db/work.ts';
+import { rollOver } from '../server/src/domain/states/roll-over.ts';
+import { stopThreads } from '../server/src/threads/pool.ts';
 import { Client, launch, type Running } from './launch.ts';
 import { fill, plainSql, screens, write, type Farm } from './load-farm.ts';
 import { ms, summarise, time } from './report.ts';
@@ -132,7 +135,7 @@ async function sendRound(farm: Farm, client: Client): Promise<void> {
   if (results.some(({ status }) => status !== 'kept')) throw new Error('An entry was not kept.');
 }
 
-/** The first request of each screen to a server that has just started. */
+/** The first request of each screen: to a server that has just started, or whose day has just begun. */
 async function firstRequests(
   farm: Farm,
   what: string,
@@ -153,6 +156,23 @@ async function firstRequests(
     say(`| ${name} | ${kept(`${what}, ${name}`, took, limit)} |`);
     await running.stop();
   }
+}
+
+/** What the recurring work does every evening: the next day's states are computed. */
+async function evening(farm: Farm): Promise<void> {
+  const database = openDatabase(farm.url, (error) => console.error(error));
+  await rollOver(database, 0);
+  await database.sequelize.close();
+  await stopThreads();
+}
+
+/** A server on the next day that has answered the day before: it is asked about something else first. */
+async function tomorrow(farm: Farm, dataDir: string): Promise<Running> {
+  const running = await launch(farm.url, dataDir, { CLOCK_AHEAD_DAYS: '1' });
+  const client = await Client.signIn(running.origin, new http.Agent());
+  // What is inferred of genes does not turn on the day, and was there before midnight.
+  await client.get('/contradictions');
+  return running;
 }
 
 /** Fifty people at once. */
@@ -219,6 +239,8 @@ async function benchSize(size: Size, server: string): Promise<ReadonlyMap<string
   await together(farm, size, running);
   await running.stop();
   await firstRequests(farm, 'after a restart', size.limits.restart, () => launch(farm.url, dataDir));
+  await evening(farm);
+  await firstRequests(farm, 'after midnight', size.limits.midnight, () => tomorrow(farm, dataDir));
   rmSync(dataDir, { recursive: true, force: true });
   return medians;
 }
