@@ -9,10 +9,11 @@ test('a meal is logged in one touch, and undone in one', async ({ page, demo }) 
     .getByRole('button', { name: /^Meals/ })
     .or(page.locator('.v-chip', { hasText: 'Meals' }))
     .first();
+  const before = Number(await meals.locator('.num').textContent());
+  expect(before).toBeGreaterThan(1);
   await meals.click();
   const rows = page.locator('.line.meal');
-  const before = await rows.count();
-  expect(before).toBeGreaterThan(1);
+  await expect(rows).toHaveCount(before);
   const number = (await rows.first().locator('strong').textContent())!.trim().split(' ')[0]!;
   await rows.first().getByRole('button', { name: 'Taken' }).click();
   await expect(page.getByRole('status').getByText(`${number}:`)).toBeVisible();

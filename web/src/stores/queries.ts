@@ -9,11 +9,15 @@ import { usePages } from './usePages.ts';
  * (contract/src/routes/staleness.ts).
  */
 
+/** A screen or two of lines: those after them come as one scrolls. */
+const TODAY_LINES = 25;
+
 /** @param filter - `act`: of one act alone; `by`: what the lines are gathered by */
 export const useToday = (filter: MaybeRefOrGetter<Readonly<Record<string, string>>>) =>
   usePages(
     () => ['today', toValue(filter)],
     (page) => api.today({ ...toValue(filter), ...page }),
+    { size: TODAY_LINES },
   );
 export const useSheds = () => useQuery({ key: ['sheds'], query: api.sheds });
 /**
@@ -27,7 +31,7 @@ export const useAnimals = (
   usePages(
     () => ['animals', toValue(filter)],
     (page) => api.animals({ ...toValue(filter), ...page }),
-    wanted,
+    { wanted },
   );
 export const useAnimal = (id: MaybeRefOrGetter<string>) =>
   useQuery({ key: () => ['animal', toValue(id)], query: () => api.animal(toValue(id)) });

@@ -6,7 +6,7 @@ interface Part {
   readonly next: string | null;
 }
 
-const AT_ONCE = '50';
+const AT_ONCE = 50;
 
 /**
  * Reads something long part by part, as far as it was asked for; what is read anew is read as far again.
@@ -14,11 +14,12 @@ const AT_ONCE = '50';
  * @param key - begins with the route's name; another key begins with the first part
  * @param ask - one part, with `limit` and `after` to be sent along
  * @param wanted - read only from then on
+ * @param size - of a part
  */
 export function usePages<One extends Part>(
   key: MaybeRefOrGetter<EntryKey>,
   ask: (page: { readonly limit: string; readonly after?: string }) => Promise<One>,
-  wanted: MaybeRefOrGetter<boolean> = true,
+  { wanted = true, size = AT_ONCE }: { wanted?: MaybeRefOrGetter<boolean>; size?: number } = {},
 ) {
   const count = ref(1);
   watch(
@@ -30,7 +31,7 @@ export function usePages<One extends Part>(
     query: async (): Promise<One[]> => {
       const parts: One[] = [];
       for (let after: string | null = ''; after !== null && parts.length < count.value;) {
-        const part: One = await ask({ limit: AT_ONCE, ...(after === '' ? {} : { after }) });
+        const part: One = await ask({ limit: String(size), ...(after === '' ? {} : { after }) });
         parts.push(part);
         after = part.next;
       }

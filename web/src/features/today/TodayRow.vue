@@ -190,6 +190,9 @@ function open(kind: RecordKind): void {
   align-items: center;
   gap: 4px 12px;
   padding: 8px 16px;
+  /* What is out of sight is neither laid out nor painted, however long the list is. */
+  content-visibility: auto;
+  contain-intrinsic-size: auto 62px;
 }
 .line:focus-visible {
   outline: 2px solid rgb(var(--v-theme-primary));
@@ -221,6 +224,7 @@ function open(kind: RecordKind): void {
   .line {
     grid-template-columns: 34px 1fr auto;
     padding: 10px 12px;
+    contain-intrinsic-size: auto 138px;
   }
   .what {
     grid-column: 2 / 3;
