@@ -52,6 +52,24 @@ describe('migrations', () => {
     expect(rows).toEqual([]);
   });
 
+  test('every key of a collection’s rows begins with the collection, but for addresses', async () => {
+    const [rows] = await sequelize.query(
+      `select c.relname || ': ' || pg_get_constraintdef(p.oid) as rule from pg_constraint p
+         join pg_class c on c.oid = p.conrelid
+         join pg_attribute a on a.attrelid = c.oid and a.attname = 'collection_id'
+        where c.relnamespace = 'public'::regnamespace and p.contype in ('p', 'u') and a.attnum <> all (p.conkey)
+        order by 1`,
+    );
+    // By these a row is found before its collection is known.
+    expect((rows as { rule: string }[]).map(({ rule }) => rule)).toEqual([
+      'calendar_feeds: UNIQUE (token)',
+      'hand_overs: UNIQUE (token_digest)',
+      'opinion_links: UNIQUE (token)',
+      'publications: UNIQUE (slug)',
+      'signing_keys: UNIQUE (did)',
+    ]);
+  });
+
   test.each([
     ['records', RECORD_KINDS],
     ['status_events', STATUS_EVENT_KINDS],

@@ -38,8 +38,8 @@ const LONGEST_ERROR = 300;
 const TAKE = `
   update letters l set state = 'sending', state_at = clock_timestamp(), attempts = l.attempts + 1
     from collections c
-   where c.id = l.collection_id and l.id = (
-     select id from letters where state = 'waiting' and next_try_at <= clock_timestamp()
+   where c.id = l.collection_id and (l.collection_id, l.id) = (
+     select collection_id, id from letters where state = 'waiting' and next_try_at <= clock_timestamp()
       order by created_at limit 1 for update skip locked)
   returning l.id, l.collection_id as "collectionId", c.name as collection, l.to_address as "to", l.subject, l.paragraphs,
     l.attempts,
@@ -53,8 +53,9 @@ export async function deliver(database: Database, mailer: Mailer): Promise<numbe
     const [letter] = await database.sequelize.query<Waiting>(TAKE, { type: QueryTypes.SELECT });
     if (!letter) return tried;
     const values = await send(mailer, letter);
-    await database.models.letters.update({ ...values, stateAt: now() }, { where: { id: letter.id } });
-    notifyChanged(letter.collectionId, { tags: ['letters'], page: null });
+    const { collectionId, id } = letter;
+    await database.models.letters.update({ ...values, stateAt: now() }, { where: { collectionId, id } });
+    notifyChanged(collectionId, { tags: ['letters'], page: null });
   }
 }
 

@@ -55,7 +55,7 @@ export async function addSeasonEvent(
   if (input.kind === 'introduction' && input.on < pairing.startedOn)
     await work.models.pairings.update(
       { startedOn: input.on },
-      { where: { id: pairingId }, transaction: work.transaction },
+      { where: { collectionId: work.actor.collectionId, id: pairingId }, transaction: work.transaction },
     );
   return { id };
 }

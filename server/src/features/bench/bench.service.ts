@@ -68,9 +68,8 @@ export async function viewBench(work: Work, clutchId: string): Promise<BenchView
     news: newsOf(genetics, before.get(id)!, id, identified),
   });
   const { pairingId: _, ...summary } = (await clutchSummaries(work)).find((row) => row.id === clutchId)!;
-  const sorting = (
-    await work.models.clutchSortings.findByPk(clutchId, { transaction: work.transaction })
-  )?.get();
+  const where = { collectionId: work.actor.collectionId, clutchId };
+  const sorting = (await work.models.clutchSortings.findOne({ where, transaction: work.transaction }))?.get();
   const near = new Set([...parentIds, ...mateIds]);
   return {
     clutch: { ...summary, incubationC: clutch.incubationC, note: clutch.note, version: clutch.version },
