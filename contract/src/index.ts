@@ -41,5 +41,5 @@ export * from './waiting.ts';
 export { isStorable, MOST_DEPTH, MOST_ELEMENTS, MOST_VALUES, toStorable } from './shape.ts';
 export { bodySchemaOf } from './routes/bodies.ts';
 export { FILE_TYPES } from './routes/route.ts';
-export { isMadeFrom, tagsChangedBy } from './routes/staleness.ts';
+export { bothChanges, changeOf, isMadeFrom, tagsChangedBy } from './routes/staleness.ts';
 export { TAGS, type Tag } from './tags.ts';

@@ -28,5 +28,7 @@ export interface JobProgress {
 
 /** That something in a collection changed: which parts of it. */
 export interface ChangeEvent {
-  tags: readonly Tag[];
+  readonly tags: readonly Tag[];
+  /** Where it was the daily work of these animals alone; what is shown of another one alone is as it was. */
+  readonly animals?: readonly string[];
 }

@@ -1,5 +1,5 @@
 import { addDays, FEEDING_RULES, ORDER_RULES, SEASON_RULES } from '@karyotome/core';
-import { isMadeFrom, ROUTES, tagsChangedBy, type Route } from '@karyotome/contract';
+import { changeOf, isMadeFrom, ROUTES, type Route } from '@karyotome/contract';
 import sharp from 'sharp';
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import { machineToday } from '../src/db/work.ts';
@@ -107,8 +107,11 @@ async function held(ask: Asker, method: string, path: string, body: unknown, hea
   const answer = await ask(method, path, body, headers);
   expect(answer.status, `${method} ${path} ${JSON.stringify(answer.body)}`).toBeLessThan(300);
   const after = await snapshot();
-  const tags = tagsChangedBy(routeOf(method, path));
-  const missed = [...after].filter(([name, text]) => text !== before.get(name) && !isMadeFrom(name, tags));
+  const id = path.split('/')[2];
+  const change = changeOf(routeOf(method, path), id, body);
+  const missed = [...after].filter(
+    ([name, text]) => text !== before.get(name) && !isMadeFrom(name, change, reads[name]!.split('/')[2]),
+  );
   expect(
     missed.map(([name]) => name),
     `changed by ${method} ${path}, and not named`,

@@ -1,3 +1,5 @@
+import type { RecordKind } from '../records.ts';
+import type { ChangeEvent } from '../session-responses.ts';
 import { TAGS, type Tag } from '../tags.ts';
 import { ROUTES } from './index.ts';
 import type { Route } from './route.ts';
@@ -158,11 +160,66 @@ const changedBy = new Map<Route, readonly Tag[]>(
   Object.entries(CHANGED).map(([name, tags]) => [ROUTES[name as Name] as Route, tags]),
 );
 
+/** Records of daily work: they say nothing of genes, nor of who lives where. */
+const DAILY_WORK: ReadonlySet<RecordKind> = new Set<RecordKind>([
+  'weight',
+  'feeding',
+  'shed',
+  'care',
+  'note',
+]);
+
+/** The animals whose daily work a body records; null where it is, or may be, something else. */
+function animalsOf(write: Route, id: string | undefined, body: unknown): string[] | null {
+  const isDaily = (record: unknown): boolean =>
+    DAILY_WORK.has((record as { kind?: RecordKind } | null | undefined)?.kind as RecordKind);
+  if (write.path === ROUTES.addRecord.path && write.method === 'post' && id !== undefined)
+    return isDaily(body) ? [id] : null;
+  if (write.path !== ROUTES.sendRound.path) return null;
+  // An entry that is wrong is refused alone: here it may be anything.
+  const { entries } = body as { readonly entries: readonly (SentEntry | null)[] };
+  const animals = new Set<string>();
+  for (const entry of entries) {
+    if (entry?.animalId === undefined || !isDaily(entry.record)) return null;
+    animals.add(entry.animalId);
+  }
+  return [...animals];
+}
+interface SentEntry {
+  readonly animalId?: string;
+  readonly record?: unknown;
+}
+
+/**
+ * What a write has changed, as others are told.
+ *
+ * @param id - of its address
+ * @param body - as it was sent
+ */
+export function changeOf(write: Route, id?: string, body?: unknown): ChangeEvent {
+  const animals = animalsOf(write, id, body);
+  return { tags: tagsChangedBy(write), ...(animals === null ? {} : { animals }) };
+}
+
+/** What two changes are together. */
+export const bothChanges = (one: ChangeEvent, other: ChangeEvent): ChangeEvent => ({
+  tags: [...new Set([...one.tags, ...other.tags])],
+  ...(one.animals && other.animals ? { animals: [...new Set([...one.animals, ...other.animals])] } : {}),
+});
+
 /** What a write changes. */
 export const tagsChangedBy = (write: Route): readonly Tag[] => changedBy.get(write) ?? TAGS;
 
-/** Whether a read, by its route's name, is made from any of these. Of a name that is not known: yes. */
-export function isMadeFrom(name: string, tags: readonly Tag[]): boolean {
+/** Reads of one animal, by its id. */
+const OF_ONE_ANIMAL: readonly string[] = ['animal'] satisfies Name[];
+
+/**
+ * Whether a read, by its route's name, is made from what changed. Of a name that is not known: yes.
+ *
+ * @param of - the id that it was asked by
+ */
+export function isMadeFrom(name: string, { tags, animals }: ChangeEvent, of?: string): boolean {
+  if (animals && of !== undefined && OF_ONE_ANIMAL.includes(name) && !animals.includes(of)) return false;
   const from = Object.hasOwn(MADE_FROM, name) ? MADE_FROM[name as Name] : undefined;
   return tags.length > 0 && (from?.some((tag) => tags.includes(tag)) ?? true);
 }

@@ -1,14 +1,14 @@
 import {
   FILE_TYPES,
   listQuery,
-  tagsChangedBy,
+  changeOf,
   type AnswerOf,
+  type ChangeEvent,
   type ListQuery,
   type ListRoute,
   type Page,
   type Permission,
   type Route,
-  type Tag,
 } from '@karyotome/contract';
 import express, { type Request, type RequestHandler, type Response, Router } from 'express';
 import { mayDo } from '../access/policy.ts';
@@ -119,7 +119,7 @@ function readFile({ path, file, permission }: Route): RequestHandler[] {
  */
 export function createEndpoints(
   database: Database,
-  onChange: (collectionId: string, change: { tags: readonly Tag[]; page: string | null }) => void,
+  onChange: (collectionId: string, change: ChangeEvent & { readonly page: string | null }) => void,
   settle: (actor: Actor) => Promise<void> = () => Promise.resolve(),
 ) {
   const router = Router();
@@ -224,7 +224,8 @@ export function createEndpoints(
         const answer = await writeOnce(database, actor, route, request, run, options);
         inBackground(() => settle(actor), database.onFault);
         writes.set(actor.collectionId, (writes.get(actor.collectionId) ?? 0) + 1);
-        onChange(actor.collectionId, { tags: tagsChangedBy(route), page: request.get(PAGE_HEADER) ?? null });
+        const change = changeOf(route, request.params['id'] as string | undefined, request.body);
+        onChange(actor.collectionId, { ...change, page: request.get(PAGE_HEADER) ?? null });
         if (!complete) return send(response, answer);
         const body = await complete(asked(route, request), actor, answer.body as AnswerOf<R>);
         send(response, { ...answer, body });

@@ -46,17 +46,18 @@ export function call<R extends Route>(route: R, options: CallOptions<R>): Promis
     params?: Readonly<Record<string, string>>;
     query?: Readonly<Record<string, string>>;
   };
+  const note = (): void => noteWritten(route, params['id'], rest.body);
   const answer = request<AnswerOf<R>>(route.method.toUpperCase(), addressOf(route, params, query), rest);
   return route.method === 'get'
     ? answer
     : answer.then(
         (value) => {
-          noteWritten(route);
+          note();
           return value;
         },
         (error: unknown) => {
           // Nobody knows whether it took effect.
-          if (error instanceof ProblemError && isUnanswered(error.problem)) noteWritten(route);
+          if (error instanceof ProblemError && isUnanswered(error.problem)) note();
           throw error;
         },
       );

@@ -1,4 +1,4 @@
-import { TAGS, type ChangeEvent, type Notice, type Tag } from '@karyotome/contract';
+import { bothChanges, TAGS, type ChangeEvent, type Notice } from '@karyotome/contract';
 import { PAGE_ID } from './client.ts';
 
 /** Several records in a row are one change for whoever watches. */
@@ -11,28 +11,28 @@ const GATHER_MS = 400;
  * @returns ends it
  */
 export function listenForChanges(
-  onChange: (tags: readonly Tag[]) => void,
+  onChange: (change: ChangeEvent) => void,
   onNotice: (notice: Notice) => void,
 ): () => void {
   const source = new EventSource(`/api/v1/changes?page=${PAGE_ID}`);
-  const gathered = new Set<Tag>();
+  let gathered: ChangeEvent | null = null;
   let waiting: ReturnType<typeof setTimeout> | undefined;
   let isFirst = true;
-  const gather = (tags: readonly Tag[]): void => {
-    for (const tag of tags) gathered.add(tag);
+  const gather = (change: ChangeEvent): void => {
+    const all = gathered ? bothChanges(gathered, change) : change;
+    gathered = all;
     clearTimeout(waiting);
     waiting = setTimeout(() => {
-      const all = [...gathered];
-      gathered.clear();
+      gathered = null;
       onChange(all);
     }, GATHER_MS);
   };
   source.addEventListener('open', () => {
-    if (!isFirst) gather(TAGS);
+    if (!isFirst) gather({ tags: TAGS });
     isFirst = false;
   });
   source.addEventListener('change', ({ data }: MessageEvent<string>) =>
-    gather((JSON.parse(data) as ChangeEvent).tags),
+    gather(JSON.parse(data) as ChangeEvent),
   );
   source.addEventListener('notice', ({ data }: MessageEvent<string>) => onNotice(JSON.parse(data) as Notice));
   return () => {

@@ -1,17 +1,23 @@
-import { tagsChangedBy, type Route, type Tag } from '@karyotome/contract';
+import { bothChanges, changeOf, type ChangeEvent, type Route } from '@karyotome/contract';
 
 /* What this page wrote and has not read anew since. */
 
-const changed = new Set<Tag>();
+let changed: ChangeEvent | null = null;
 
-/** To be called for every write that took effect, or may have. */
-export function noteWritten(write: Route): void {
-  for (const tag of tagsChangedBy(write)) changed.add(tag);
+/**
+ * To be called for every write that took effect, or may have.
+ *
+ * @param id - of its address
+ * @param body - as it was sent
+ */
+export function noteWritten(write: Route, id?: string, body?: unknown): void {
+  const change = changeOf(write, id, body);
+  changed = changed ? bothChanges(changed, change) : change;
 }
 
 /** @returns what was written since it was last asked for */
-export function takeWritten(): Tag[] {
-  const tags = [...changed];
-  changed.clear();
-  return tags;
+export function takeWritten(): ChangeEvent {
+  const change = changed ?? { tags: [] };
+  changed = null;
+  return change;
 }

@@ -10,7 +10,7 @@ export function useLiveUpdates(): void {
   const notices = useNotices();
   onScopeDispose(
     listenForChanges(
-      (tags) => void stale.readAnew(tags),
+      (change) => void stale.readAnew(change),
       (notice) => notices.warn(noticeWords(notice)),
     ),
   );

@@ -1,20 +1,20 @@
-import { isMadeFrom, type Tag } from '@karyotome/contract';
+import { isMadeFrom, type ChangeEvent } from '@karyotome/contract';
 import { useQueryCache, type UseQueryEntry } from '@pinia/colada';
 import { ProblemError } from '../api/client.ts';
 import { takeWritten } from '../api/written.ts';
 
 const madeFrom =
-  (tags: readonly Tag[]) =>
-  ({ key }: UseQueryEntry): boolean =>
-    isMadeFrom(String(key[0]), tags);
+  (change: ChangeEvent) =>
+  ({ key: [name, of] }: UseQueryEntry): boolean =>
+    isMadeFrom(String(name), change, typeof of === 'string' ? of : undefined);
 
 /** Lets reads that are made from what changed go stale. */
 export function useStaleReads() {
   const cache = useQueryCache();
   /** That something cannot be read anew does not undo what was written. */
-  async function readAnew(tags: readonly Tag[]): Promise<void> {
+  async function readAnew(change: ChangeEvent): Promise<void> {
     try {
-      await cache.invalidateQueries({ predicate: madeFrom(tags) });
+      await cache.invalidateQueries({ predicate: madeFrom(change) });
     } catch (error) {
       if (!(error instanceof ProblemError)) throw error;
     }

@@ -1,11 +1,10 @@
-import { TAGS, type Notice, type Tag } from '@karyotome/contract';
+import { TAGS, type ChangeEvent, type Notice } from '@karyotome/contract';
 import { onMissed, onTold, tellAll } from '../../relay.ts';
 
 /* That something changed in a collection, and what people at work should hear at once: in whatever process they watch. */
 
 /** What changed, and on which open page: that one knows already. */
-export interface Change {
-  readonly tags: readonly Tag[];
+export interface Change extends ChangeEvent {
   readonly page: string | null;
 }
 

@@ -1,4 +1,4 @@
-import { ROUTES, type ChangeEvent } from '@karyotome/contract';
+import { ROUTES } from '@karyotome/contract';
 import type { Request } from 'express';
 import type { Database } from '../../db/work.ts';
 import type { Endpoints } from '../../http/endpoint.ts';
@@ -24,10 +24,9 @@ export function changeRoutes({ answer }: Endpoints, database: Database): void {
     });
     response.write(': watching\n\n');
     const page = typeof request.query['page'] === 'string' ? request.query['page'] : null;
-    const sendChange = ({ tags, page: by }: Change): void => {
+    const sendChange = ({ page: by, ...event }: Change): void => {
       // Whoever changed it reads anew by itself.
       if (by !== null && by === page) return;
-      const event: ChangeEvent = { tags };
       response.write(`event: change\ndata: ${JSON.stringify(event)}\n\n`);
     };
     const beat = setInterval(() => {
