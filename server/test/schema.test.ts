@@ -70,6 +70,19 @@ describe('migrations', () => {
     ]);
   });
 
+  test('tables that grow with every day’s work are partitioned by collection', async () => {
+    const [rows] = await sequelize.query(
+      `select partrelid::regclass::text || ': ' || pg_get_partkeydef(partrelid) as key from pg_partitioned_table order by 1`,
+    );
+    expect((rows as { key: string }[]).map(({ key }) => key)).toEqual([
+      'animal_states: HASH (collection_id)',
+      'due_tasks: HASH (collection_id)',
+      'idempotent_writes: HASH (collection_id)',
+      'readings: HASH (collection_id)',
+      'records: HASH (collection_id)',
+    ]);
+  });
+
   test.each([
     ['records', RECORD_KINDS],
     ['status_events', STATUS_EVENT_KINDS],

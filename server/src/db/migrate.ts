@@ -21,8 +21,9 @@ import { statements } from './migrations/20261129090000-statements.ts';
 import { animalStates } from './migrations/20261130090000-animal-states.ts';
 import { animalClaims } from './migrations/20261130100000-animal-claims.ts';
 import { computedBy } from './migrations/20261130110000-computed-by.ts';
-import { keysBeginWithTheCollection } from './migrations/20261130130000-keys-begin-with-the-collection.ts';
 import { computedKeepsItsOrder } from './migrations/20261130120000-computed-keeps-its-order.ts';
+import { keysBeginWithTheCollection } from './migrations/20261130130000-keys-begin-with-the-collection.ts';
+import { partitions } from './migrations/20261130140000-partitions.ts';
 
 /** Listed by hand, so that the bundled server carries them. */
 export const MIGRATIONS: readonly Migration[] = [
@@ -48,6 +49,7 @@ export const MIGRATIONS: readonly Migration[] = [
   computedBy,
   computedKeepsItsOrder,
   keysBeginWithTheCollection,
+  partitions,
 ];
 
 /** Any number: only one process migrates at a time. */
