@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { addDays } from '@karyotome/core';
 import { createCollection } from '../server/src/features/session/first-start.ts';
-import { machineToday, type Actor, type Database } from '../server/src/db/work.ts';
+import { MACHINE_ZONE, machineToday, type Actor, type Database } from '../server/src/db/work.ts';
 
 /** Days over which the events of an animal are spread: three years and a little. */
 const SPAN_DAYS = 1200;
@@ -39,6 +39,7 @@ export async function fillCollection(
   );
   const { collectionId, accountId } = actor;
   const { models, sequelize } = database;
+  await models.collections.update({ timeZone: MACHINE_ZONE }, { where: { id: collectionId } });
   const today = machineToday();
   const ids = Array.from({ length: animals }, () => randomUUID());
   const founders = Math.max(10, Math.floor(animals / 10));

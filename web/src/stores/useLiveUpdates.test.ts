@@ -64,6 +64,28 @@ test('of what somebody else changed, only what is made of it is read anew', asyn
   expect(await settle()).toEqual([2, 1]);
 });
 
+test('an animal’s page reads nothing anew when another animal was weighed or fed', async () => {
+  const animal = vi.fn().mockResolvedValue({});
+  mount(
+    defineComponent(() => {
+      useLiveUpdates();
+      useQuery({ key: ['animal', 'a'], query: animal });
+      return () => h('p');
+    }),
+    { global: { plugins: [createPinia(), PiniaColada] } },
+  );
+  await flushPromises();
+  const times = async (...events: object[]): Promise<number> => {
+    for (const event of events) FakeSource.last.say('change', event);
+    await vi.advanceTimersByTimeAsync(1000);
+    return animal.mock.calls.length;
+  };
+  expect(await times({ tags: ['records'], animals: ['b'] })).toBe(1);
+  expect(await times({ tags: ['records'], animals: ['b', 'a'] })).toBe(2);
+  // Together with something that names nobody, it may be anything.
+  expect(await times({ tags: ['records'], animals: ['b'] }, { tags: ['eggs'] })).toBe(3);
+});
+
 test('several changes in a row are one', async () => {
   const { settle } = await page();
   for (let i = 0; i < 5; i++) FakeSource.last.say('change', { tags: ['enclosures'] });
