@@ -1,4 +1,4 @@
-import { useQuery, type EntryKey } from '@pinia/colada';
+import { useQuery, useQueryCache, type EntryKey } from '@pinia/colada';
 import { computed, ref, toValue, watch, type MaybeRefOrGetter } from 'vue';
 
 /** A part of something long: where the next part begins, null at the end. */
@@ -26,11 +26,22 @@ export function usePages<One extends Part>(
     () => JSON.stringify(toValue(key)),
     () => (count.value = 1),
   );
+  const cache = useQueryCache();
+  /** The parts before the last one that is asked for, where nothing has made them stale. */
+  function partsBefore(): readonly One[] {
+    const before = cache.get<One[]>([...toValue(key), count.value - 1]);
+    return before && before.when > 0 && !isReadAnew() ? (before.state.value.data ?? []) : [];
+  }
+  /** Something shown is read anew: then all of it is. */
+  const isReadAnew = (): boolean => query.data.value?.length === count.value;
   const query = useQuery({
     key: () => [...toValue(key), count.value],
     query: async (): Promise<One[]> => {
-      const parts: One[] = [];
-      for (let after: string | null = ''; after !== null && parts.length < count.value;) {
+      const parts = [...partsBefore()];
+      for (
+        let after = parts.length === 0 ? '' : parts.at(-1)!.next;
+        after !== null && parts.length < count.value;
+      ) {
         const part: One = await ask({ limit: String(size), ...(after === '' ? {} : { after }) });
         parts.push(part);
         after = part.next;

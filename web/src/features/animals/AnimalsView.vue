@@ -204,5 +204,15 @@ const headers = computed(() =>
   .list {
     height: calc(100dvh - 130px);
   }
+  /* Columns stay as they are while rows come and go: the table is not measured anew for each. */
+  .list :deep(table) {
+    table-layout: fixed;
+  }
+  .list :deep(th:first-child) {
+    width: 30%;
+  }
+  .list :deep(th:last-child) {
+    width: 24%;
+  }
 }
 </style>
