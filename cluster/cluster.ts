@@ -84,9 +84,10 @@ export class Cluster {
 
   private constructor(folder: string, port: number, ports: Awaited<ReturnType<typeof choosePorts>>) {
     mkdirSync(folder, { recursive: true });
+    // Debian's package of PostgreSQL brings the user that all of it runs as.
+    const programs = programsFor(join(folder, 'node-1', 'pg'), console.log);
     const user = serviceUser(ROOT);
     const secrets = secretsOf(folder);
-    const programs = programsFor(join(folder, 'node-1', 'pg'), console.log);
     this.origin = `http://${HOST}:${port}`;
     this.#ports = ports;
     this.#secrets = secrets;

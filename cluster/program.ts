@@ -44,6 +44,8 @@ export class Program {
     const output = openSync(log, 'a', 0o600);
     const child = spawn(command, given, {
       ...options,
+      // Ctrl-C is for the cluster, which stops its programs in their order.
+      detached: true,
       env: { PATH: process.env['PATH'] ?? '', LANG: 'C.UTF-8', ...env },
       stdio: ['ignore', output, output],
     });
