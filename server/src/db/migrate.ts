@@ -24,6 +24,7 @@ import { computedBy } from './migrations/20261130110000-computed-by.ts';
 import { computedKeepsItsOrder } from './migrations/20261130120000-computed-keeps-its-order.ts';
 import { keysBeginWithTheCollection } from './migrations/20261130130000-keys-begin-with-the-collection.ts';
 import { partitions } from './migrations/20261130140000-partitions.ts';
+import { boardCounts } from './migrations/20261130150000-board-counts.ts';
 
 /** Listed by hand, so that the bundled server carries them. */
 export const MIGRATIONS: readonly Migration[] = [
@@ -50,6 +51,7 @@ export const MIGRATIONS: readonly Migration[] = [
   computedKeepsItsOrder,
   keysBeginWithTheCollection,
   partitions,
+  boardCounts,
 ];
 
 /** Any number: only one process migrates at a time. */

@@ -22,15 +22,21 @@ export function boardEntries(work: Work, sex: 'female' | 'male'): Promise<BoardE
   );
 }
 
-/** How many animals of each sex are in each group of the board, of those whose stored state stands. */
+/**
+ * How many animals of each sex are in each group of the board.
+ *
+ * @param except - animals whose stored state does not stand
+ */
 export function countBoard(
   work: Work,
+  except: readonly string[],
 ): Promise<{ sex: 'female' | 'male'; group: FemaleGroup | MaleGroup; count: number }[]> {
   return select<{ sex: 'female' | 'male'; group: FemaleGroup | MaleGroup; count: number }>(
     work,
     `select sex, board as "group", count(*)::int as count from animal_states
-      where ${STANDING} and board is not null group by sex, board`,
-    { today: work.today },
+      where collection_id = :collectionId and day = :today and board is not null and animal_id not in (:except)
+      group by sex, board`,
+    { today: work.today, except },
   );
 }
 

@@ -33,7 +33,10 @@ export async function viewBoard(work: Work): Promise<SeasonBoardView> {
   const waits = await waitsOf(work);
   const unstored = await unstoredStates(work);
   const counted = [
-    ...(await countBoard(work)),
+    ...(await countBoard(
+      work,
+      unstored.map(({ id }) => id),
+    )),
     ...unstored.flatMap(({ sex, state: { board } }) =>
       board ? [{ sex, group: board.group, count: 1 }] : [],
     ),
