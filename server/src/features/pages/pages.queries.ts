@@ -8,7 +8,7 @@ import { select, type Database, type Work } from '../../db/work.ts';
  */
 
 /** A database, or a unit of work. */
-type Source = Database & { readonly transaction?: Transaction };
+export type Source = Database & { readonly transaction?: Transaction };
 
 /** Changes with everything that an animal's page shows. */
 const REVISION = `

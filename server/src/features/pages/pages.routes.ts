@@ -5,7 +5,7 @@ import { dayIn } from '@karyotome/core';
 import { Router, type ErrorRequestHandler, type Request, type Response } from 'express';
 import { nowMs } from '../../clock.ts';
 import { readingLately } from '../../db/standby.ts';
-import { MACHINE_ZONE, reading, type Database } from '../../db/work.ts';
+import { MACHINE_ZONE, reading, type Database, type Work } from '../../db/work.ts';
 import { collectionOf } from '../../domain/collection/collection-of.ts';
 import { PUBLISHED_PICTURE } from '../../domain/pictures/pictures.queries.ts';
 import { stampedFile } from '../../domain/pictures/pictures.service.ts';
@@ -27,8 +27,8 @@ import { inquiryRoutes } from './inquiry.routes.ts';
 import { jsonFeed } from './json-feed.ts';
 import { noticePage, statementPage } from './notice-page.ts';
 import { listOffered } from './offered.ts';
-import { createPageCache, sendPage, type PageCache } from './page-cache.ts';
-import { frontAt, pageAt } from './pages.queries.ts';
+import { createPageCache, sendPage, type MadePage, type PageCache } from './page-cache.ts';
+import { frontAt, pageAt, type Source } from './pages.queries.ts';
 import { PICTURE_WIDTHS } from './picture-set.ts';
 import type { FileStore } from '../../files/file-store.ts';
 
@@ -45,8 +45,7 @@ const FONT_FILES = {
 const HTML = 'text/html; charset=utf-8';
 const WITHDRAWN = 410;
 
-const made = async (revision: string, page: PageContent, status = 200) => ({
-  revision,
+const made = async (page: PageContent, status = 200): Promise<Made> => ({
   status,
   type: HTML,
   bytes: Buffer.from(await renderDocument(page)),
@@ -93,13 +92,41 @@ const asPage: ErrorRequestHandler = async (error, request, response, next) => {
   response.status(status).set('Cache-Control', 'no-store').type(HTML).send(html);
 };
 
+type Made = Pick<MadePage, 'status' | 'type' | 'bytes'>;
+
+/**
+ * A page as it was made for this revision of what it shows, or made now. Both may be read from a standby; the revision is read
+ * again where the page is made, so that it is of what was seen there.
+ *
+ * @param key - all that the page depends on besides
+ * @param find - what it is of; null where there is none
+ */
+function keptPage<Row extends { readonly collectionId: string; readonly revision: string }>(
+  { database, cache }: Pages,
+  key: readonly unknown[],
+  find: (source: Source) => Promise<Row | null>,
+  make: (work: Work, row: Row) => Promise<Made>,
+): Promise<MadePage> {
+  return readingLately(database, (source) =>
+    cache(
+      JSON.stringify(key),
+      () => existing(find(source)),
+      ({ collectionId }) =>
+        reading(source, { collectionId }, async (work) => {
+          const row = await existing(find(work));
+          return { revision: row.revision, ...(await make(work, row)) };
+        }),
+    ),
+  );
+}
+
 async function existing<Row>(find: Promise<Row | null>): Promise<Row> {
   const row = await find;
   if (!row) throw missing();
   return row;
 }
 
-async function sendAnimal({ database, cache }: Pages, request: Request, response: Response): Promise<void> {
+async function sendAnimal(pages: Pages, request: Request, response: Response): Promise<void> {
   const slug = param(request, 'slug');
   const [origin, locale] = [originOf(request), localeOf(request)];
   const withdrawn = noticePage(
@@ -107,57 +134,45 @@ async function sendAnimal({ database, cache }: Pages, request: Request, response
     'The breeder took it off. What was signed stays readable at the address of each statement.',
     `${origin}/p/${slug}`,
   );
-  const page = await readingLately(database, (source) =>
-    cache(
-      JSON.stringify(['p', slug, origin, locale]),
-      () => existing(pageAt(source, slug)),
-      ({ collectionId }) =>
-        reading(source, { collectionId }, async (work) => {
-          const row = await existing(pageAt(work, slug));
-          const { animalId, pageName, publishedAt, withdrawnAt, revision } = row;
-          if (withdrawnAt !== null) return made(revision, withdrawn, WITHDRAWN);
-          const animal = await toPublic(work, animalId, publishedAt.toISOString());
-          return made(revision, animalPage({ animal, slug, pageName, origin, locale }));
-        }),
-    ),
+  const page = await keptPage(
+    pages,
+    ['p', slug, origin, locale],
+    (source) => pageAt(source, slug),
+    async (work, { animalId, pageName, publishedAt, withdrawnAt }) => {
+      if (withdrawnAt !== null) return made(withdrawn, WITHDRAWN);
+      const animal = await toPublic(work, animalId, publishedAt.toISOString());
+      return made(animalPage({ animal, slug, pageName, origin, locale }));
+    },
   );
   sendPage(request, response, page);
 }
 
-async function sendStatement(
-  { database, cache }: Pages,
-  request: Request,
-  response: Response,
-): Promise<void> {
+async function sendStatement(pages: Pages, request: Request, response: Response): Promise<void> {
   const slug = param(request, 'slug');
   const wanted = param(request, 'statement');
   const [origin, locale] = [originOf(request), localeOf(request)];
-  const page = await readingLately(database, (source) =>
-    cache(
-      JSON.stringify(['s', slug, wanted, origin, locale]),
-      () => existing(pageAt(source, slug)),
-      ({ collectionId }) =>
-        reading(source, { collectionId }, async (work) => {
-          const { animalId, withdrawnAt, revision } = await existing(pageAt(work, slug));
-          const rows = await statementsOf(work, { animalId });
-          const statement = rows.find((one) => String(one.statement) === wanted);
-          if (!statement) throw new Refusal('not-found', 'There is no statement of this number.');
-          const { name, massUnit, temperatureUnit } = await collectionOf(work);
-          return made(
-            revision,
-            statementPage({
-              collection: name,
-              number: subjectOf(statement).number,
-              slug,
-              statement: statement.statement,
-              statements: rows.map(statementLine),
-              withdrawnOn: withdrawnAt === null ? null : dayIn(work.timeZone, withdrawnAt.getTime()),
-              origin,
-              reader: { locale, massUnit, temperatureUnit },
-            }),
-          );
+  const page = await keptPage(
+    pages,
+    ['s', slug, wanted, origin, locale],
+    (source) => pageAt(source, slug),
+    async (work, { animalId, withdrawnAt }) => {
+      const rows = await statementsOf(work, { animalId });
+      const statement = rows.find((one) => String(one.statement) === wanted);
+      if (!statement) throw new Refusal('not-found', 'There is no statement of this number.');
+      const { name, massUnit, temperatureUnit } = await collectionOf(work);
+      return made(
+        statementPage({
+          collection: name,
+          number: subjectOf(statement).number,
+          slug,
+          statement: statement.statement,
+          statements: rows.map(statementLine),
+          withdrawnOn: withdrawnAt === null ? null : dayIn(work.timeZone, withdrawnAt.getTime()),
+          origin,
+          reader: { locale, massUnit, temperatureUnit },
         }),
-    ),
+      );
+    },
   );
   sendPage(request, response, page);
 }
@@ -174,57 +189,43 @@ async function sendOne({ database, files }: Pages, request: Request, response: R
   );
 }
 
-async function sendFront({ database, cache }: Pages, request: Request, response: Response): Promise<void> {
+async function sendFront(pages: Pages, request: Request, response: Response): Promise<void> {
   const pageName = param(request, 'name');
   const filter = readFilter(request.query);
   const [origin, locale] = [originOf(request), localeOf(request)];
-  const page = await readingLately(database, (source) =>
-    cache(
-      JSON.stringify(['c', pageName, filter, origin, locale, dayIn(MACHINE_ZONE, nowMs())]),
-      () => existing(frontAt(source, pageName)),
-      ({ collectionId }) =>
-        reading(source, { collectionId }, async (work) => {
-          const { name, massUnit, temperatureUnit, revision } = await existing(frontAt(work, pageName));
-          const offered = await listOffered(work);
-          const units = { massUnit, temperatureUnit };
-          return made(
-            revision,
-            frontPage({
-              collection: name,
-              pageName,
-              units,
-              offered,
-              filter,
-              today: work.today,
-              origin,
-              locale,
-            }),
-          );
+  const page = await keptPage(
+    pages,
+    ['c', pageName, filter, origin, locale, dayIn(MACHINE_ZONE, nowMs())],
+    (source) => frontAt(source, pageName),
+    async (work, { name, massUnit, temperatureUnit }) =>
+      made(
+        frontPage({
+          collection: name,
+          pageName,
+          units: { massUnit, temperatureUnit },
+          offered: await listOffered(work),
+          filter,
+          today: work.today,
+          origin,
+          locale,
         }),
-    ),
+      ),
   );
   sendPage(request, response, page);
 }
 
-async function sendFeed({ database, cache }: Pages, request: Request, response: Response): Promise<void> {
+async function sendFeed(pages: Pages, request: Request, response: Response): Promise<void> {
   const pageName = param(request, 'name');
   const origin = originOf(request);
-  const page = await readingLately(database, (source) =>
-    cache(
-      JSON.stringify(['f', pageName, origin]),
-      () => existing(frontAt(source, pageName)),
-      ({ collectionId }) =>
-        reading(source, { collectionId }, async (work) => {
-          const { name, revision } = await existing(frontAt(work, pageName));
-          const feed = jsonFeed(name, pageName, await listOffered(work), origin);
-          return {
-            revision,
-            status: 200,
-            type: 'application/feed+json; charset=utf-8',
-            bytes: Buffer.from(JSON.stringify(feed)),
-          };
-        }),
-    ),
+  const page = await keptPage(
+    pages,
+    ['f', pageName, origin],
+    (source) => frontAt(source, pageName),
+    async (work, { name }) => ({
+      status: 200,
+      type: 'application/feed+json; charset=utf-8',
+      bytes: Buffer.from(JSON.stringify(jsonFeed(name, pageName, await listOffered(work), origin))),
+    }),
   );
   // Other sites may read the feed from a browser.
   response.set('Access-Control-Allow-Origin', '*');
