@@ -173,9 +173,8 @@ const DAILY_WORK: ReadonlySet<RecordKind> = new Set<RecordKind>([
 function animalsOf(write: Route, id: string | undefined, body: unknown): string[] | null {
   const isDaily = (record: unknown): boolean =>
     DAILY_WORK.has((record as { kind?: RecordKind } | null | undefined)?.kind as RecordKind);
-  if (write.path === ROUTES.addRecord.path && write.method === 'post' && id !== undefined)
-    return isDaily(body) ? [id] : null;
-  if (write.path !== ROUTES.sendRound.path) return null;
+  if (write === ROUTES.addRecord && id !== undefined) return isDaily(body) ? [id] : null;
+  if (write !== ROUTES.sendRound) return null;
   // An entry that is wrong is refused alone: here it may be anything.
   const { entries } = body as { readonly entries: readonly (SentEntry | null)[] };
   const animals = new Set<string>();
