@@ -1,8 +1,8 @@
 import { spawn } from 'node:child_process';
-import { chmodSync, chownSync, mkdirSync, readFileSync } from 'node:fs';
+import { chmodSync, mkdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { ROOT } from '../scripts/root.mjs';
-import { asServiceUser, type ServiceUser } from '../scripts/service-user.mjs';
+import { asServiceUser, giveTo, type ServiceUser } from '../scripts/service-user.mjs';
 import { Program } from './program.ts';
 
 /** The application's addresses of its database. */
@@ -27,7 +27,7 @@ export class Application {
     this.#data = join(folder, 'data');
     mkdirSync(this.#data, { recursive: true, mode: 0o700 });
     chmodSync(this.#data, 0o700);
-    if (user.uid !== null) chownSync(this.#data, user.uid, user.gid);
+    giveTo(user, this.#data);
     this.#env = {
       DATABASE_URL: urls.pooled,
       DATABASE_POOLER: 'transaction',

@@ -7,6 +7,7 @@ import { programsFor } from '../scripts/debian.mjs';
 import { APPLICATION_ROLE } from '../scripts/postgres.mjs';
 import { ROOT } from '../scripts/root.mjs';
 import { serviceUser } from '../scripts/service-user.mjs';
+import { CONNECTION_LIMITS_MS } from '../server/src/db/connection.ts';
 import { answers, isOpen } from './answers.ts';
 import { Application } from './application.ts';
 import { etcd } from './etcd.ts';
@@ -25,12 +26,6 @@ const HOST = '127.0.0.1';
 const NODES = 2;
 const PROCESSES = 3;
 const DATABASE = 'karyotome';
-/** Limits that the application sets on connections of its own (server/src/db/connection.ts). */
-const LIMITS = {
-  lock_timeout: '15s',
-  statement_timeout: '60s',
-  idle_in_transaction_session_timeout: '120s',
-};
 /** A standby copies the primary first. */
 const COPIED_MS = 120_000;
 
@@ -102,12 +97,10 @@ export class Cluster {
     };
     const password = secrets.application;
     this.pooler = pgbouncer(user, folder, { port: ports.pooler, primary, standby, password });
-    const as = (at: number, database: string): string =>
-      `postgres://${APPLICATION_ROLE}:${password}@${HOST}:${at}/${database}`;
     this.application = new Application(user, folder, ports.processes, {
-      pooled: as(ports.pooler, DATABASE),
-      standby: as(ports.pooler, STANDBY_DATABASE),
-      direct: as(primary, DATABASE),
+      pooled: this.#applicationUrl(ports.pooler, DATABASE),
+      standby: this.#applicationUrl(ports.pooler, STANDBY_DATABASE),
+      direct: this.#applicationUrl(primary, DATABASE),
     });
   }
 
@@ -136,6 +129,10 @@ export class Cluster {
     return `postgres://${ADMINISTRATOR}:${this.#secrets.administrator}@${HOST}:${this.#ports.primary}/${database}`;
   }
 
+  #applicationUrl(port: number, database: string): string {
+    return `postgres://${APPLICATION_ROLE}:${this.#secrets.application}@${HOST}:${port}/${database}`;
+  }
+
   async #begin(part: Part): Promise<void> {
     this.#running.unshift(part);
     await part.start();
@@ -161,8 +158,7 @@ export class Cluster {
   async #startApplication(): Promise<void> {
     const { pooler, processes } = this.#ports;
     await this.#begin(this.pooler);
-    const pooled = `postgres://${APPLICATION_ROLE}:${this.#secrets.application}@${HOST}:${pooler}/${DATABASE}`;
-    await until('the pooler leads to the database', () => isOpen(pooled));
+    await until('the pooler leads to the database', () => isOpen(this.#applicationUrl(pooler, DATABASE)));
     await this.application.loadDemo();
     await this.#begin(this.application);
     for (const port of processes)
@@ -193,13 +189,13 @@ export class Cluster {
   }
 }
 
-/** A pooled connection carries no limits of its own: the role has them. */
+/** A pooled connection carries none of the limits that the application asks for: the role has them. */
 async function limitRole(url: string): Promise<void> {
   const client = new pg.Client({ connectionString: url });
   await client.connect();
   try {
-    for (const [name, value] of Object.entries(LIMITS))
-      await client.query(`alter role ${APPLICATION_ROLE} set ${name} = '${value}'`);
+    for (const [name, value] of Object.entries(CONNECTION_LIMITS_MS))
+      await client.query(`alter role ${APPLICATION_ROLE} set ${name} = ${value}`);
   } finally {
     await client.end();
   }

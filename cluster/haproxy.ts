@@ -38,10 +38,6 @@ interface Behind {
 }
 
 function configuration(ports: ProxyPorts, { processes, nodes }: Behind): string {
-  const databases = nodes.map(
-    ({ links }, i) =>
-      `  server node-${i + 1} 127.0.0.1:${links.postgres} check port ${links.patroni} ${WATCH}`,
-  );
   return `global
   maxconn 2000
 defaults
@@ -66,34 +62,33 @@ backend processes
   http-check send meth HEAD uri /
   http-check expect status 200
 ${processes.map((port, i) => `  server process-${i + 1} 127.0.0.1:${port} check ${WATCH}`).join('\n')}
-listen primary
+frontend primary
   mode tcp
   bind 127.0.0.1:${ports.primary}
   timeout client 30m
-  timeout server 30m
-  option httpchk
-  http-check send meth GET uri /primary
-  http-check expect status 200
-${databases.join('\n')}
+  default_backend primaries
 frontend standby
   mode tcp
   bind 127.0.0.1:${ports.standby}
   timeout client 30m
   use_backend standbys if { nbsrv(standbys) gt 0 }
   default_backend primaries
-backend standbys
-  mode tcp
-  timeout server 30m
-  option httpchk
-  http-check send meth GET uri /replica
-  http-check expect status 200
-${databases.join('\n')}
-backend primaries
-  mode tcp
-  timeout server 30m
-  option httpchk
-  http-check send meth GET uri /primary
-  http-check expect status 200
-${databases.join('\n')}
+${databases('standbys', '/replica', nodes)}
+${databases('primaries', '/primary', nodes)}
 `;
 }
+
+/** Those of the nodes of which their Patroni says that they are what is asked for. */
+const databases = (name: string, asked: string, nodes: readonly NodePorts[]): string =>
+  [
+    `backend ${name}`,
+    '  mode tcp',
+    '  timeout server 30m',
+    '  option httpchk',
+    `  http-check send meth GET uri ${asked}`,
+    '  http-check expect status 200',
+    ...nodes.map(
+      ({ links }, i) =>
+        `  server node-${i + 1} 127.0.0.1:${links.postgres} check port ${links.patroni} ${WATCH}`,
+    ),
+  ].join('\n');

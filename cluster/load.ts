@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { setTimeout as sleep } from 'node:timers/promises';
+import { signIn } from '../server/test/hostile/raw-request.ts';
 
 /*
  * People at work while something fails: each enters weights and looks at pages, one after another. A request that fails is
@@ -33,14 +34,10 @@ export interface Entry {
   readonly massG: number;
 }
 
-interface Session {
-  readonly cookie: string;
-  readonly token: string;
-}
-
 export class Load {
   readonly #origin: string;
-  readonly #session: Session;
+  /** Of the session that all of them share. */
+  readonly #headers: Readonly<Record<string, string>>;
   readonly #animals: readonly string[];
   readonly #today: string;
   readonly #people: Promise<void>[] = [];
@@ -51,9 +48,14 @@ export class Load {
   #count = 0;
   #isOver = false;
 
-  private constructor(origin: string, session: Session, animals: readonly string[], today: string) {
+  private constructor(
+    origin: string,
+    headers: Readonly<Record<string, string>>,
+    animals: readonly string[],
+    today: string,
+  ) {
     this.#origin = origin;
-    this.#session = session;
+    this.#headers = headers;
     this.#animals = animals;
     this.#today = today;
   }
@@ -64,21 +66,13 @@ export class Load {
     [email, password]: readonly [string, string],
     people: number,
   ): Promise<Load> {
-    const signedIn = await fetch(`${origin}${API}/session`, {
-      method: 'POST',
-      headers: { 'Content-Type': 'application/json' },
-      body: JSON.stringify({ email, password }),
-    });
-    if (!signedIn.ok) throw new Error(`Sign-in: ${signedIn.status}`);
-    const { csrfToken: token } = (await signedIn.json()) as { csrfToken: string };
-    const session = { cookie: signedIn.headers.get('set-cookie')!.split(';')[0]!, token };
-    const read = async <T>(path: string): Promise<T> =>
-      (await (await fetch(`${origin}${API}${path}`, { headers: { cookie: session.cookie } })).json()) as T;
+    const { ask, headers } = await signIn(origin, email, password);
+    const read = async <T>(path: string): Promise<T> => (await ask('GET', path)).body as T;
     const { items } = await read<{ items: { id: string }[] }>('/animals?limit=100');
     const { today } = await read<{ today: string }>('/today');
     const load = new Load(
       origin,
-      session,
+      headers,
       items.map(({ id }) => id),
       today,
     );
@@ -142,8 +136,7 @@ export class Load {
         ...init,
         headers: {
           ...(init.headers as Record<string, string> | undefined),
-          cookie: this.#session.cookie,
-          'X-CSRF-Token': this.#session.token,
+          ...this.#headers,
         },
         signal: AbortSignal.timeout(ANSWER_MS),
       });

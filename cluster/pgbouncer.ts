@@ -1,7 +1,7 @@
-import { chmodSync, chownSync, writeFileSync } from 'node:fs';
+import { chmodSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { APPLICATION_ROLE } from '../scripts/postgres.mjs';
-import type { ServiceUser } from '../scripts/service-user.mjs';
+import { giveTo, type ServiceUser } from '../scripts/service-user.mjs';
 import { Program } from './program.ts';
 
 export interface Pooled {
@@ -50,7 +50,7 @@ ignore_startup_parameters = extra_float_digits,lock_timeout,statement_timeout,id
   );
   for (const own of [users, file]) {
     chmodSync(own, 0o600);
-    if (user.uid !== null) chownSync(own, user.uid, user.gid);
+    giveTo(user, own);
   }
   return new Program(user, {
     name: 'pgbouncer',

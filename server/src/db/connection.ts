@@ -6,11 +6,14 @@ import { isDatabaseAway } from './faults.ts';
 // A `date` stays the text it is: no time zone can move it over midnight. 1082 is PostgreSQL's type id of date.
 pg.types.setTypeParser(1082, (text) => text);
 
-/** Longest wait for somebody else's lock, and longest statement: then whoever asks is told to come back. */
-const LOCK_MS = 15_000;
-const STATEMENT_MS = 60_000;
-/** A transaction in which nothing is asked for so long was forgotten, or waits for what it should not. */
-const IDLE_MS = 120_000;
+/** PostgreSQL's settings for each connection, milliseconds. */
+export const CONNECTION_LIMITS_MS = {
+  /** Longest wait for somebody else's lock, and longest statement: then whoever asks is told to come back. */
+  lock_timeout: 15_000,
+  statement_timeout: 60_000,
+  /** A transaction in which nothing is asked for so long was forgotten, or waits for what it should not. */
+  idle_in_transaction_session_timeout: 120_000,
+};
 const CONNECTIONS = 12;
 
 /** What stands in quotes is somebody's record. */
@@ -24,9 +27,7 @@ export function connect(url: string, log?: (sql: string) => void): Sequelize {
     logging: log ? (sql) => log(withoutValues(sql)) : false,
     pool: { max: CONNECTIONS, idle: 10_000, acquire: 15_000 },
     dialectOptions: {
-      lock_timeout: LOCK_MS,
-      statement_timeout: STATEMENT_MS,
-      idle_in_transaction_session_timeout: IDLE_MS,
+      ...CONNECTION_LIMITS_MS,
       connectionTimeoutMillis: 5_000,
       keepAlive: true,
     },
