@@ -14,7 +14,7 @@ import { etcd } from './etcd.ts';
 import { haproxy } from './haproxy.ts';
 import { ADMINISTRATOR, Node, type Passwords } from './node.ts';
 import { pgbouncer, STANDBY_DATABASE } from './pgbouncer.ts';
-import { freePorts } from './ports.ts';
+import { freePorts } from '../scripts/ports.mjs';
 import { until, type Program } from './program.ts';
 
 /*

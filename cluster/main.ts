@@ -1,14 +1,14 @@
 /* npm run cluster: starts it all, prints the address, and stops it all at Ctrl-C. The data stays in .data/cluster. */
 import { join } from 'node:path';
+import { isPortFree } from '../scripts/ports.mjs';
 import { ROOT } from '../scripts/root.mjs';
 import { Cluster } from './cluster.ts';
-import { isTaken } from './ports.ts';
 
 const port = Number(process.env['PORT'] ?? 4180);
 const folder = join(ROOT, '.data', 'cluster');
 
 async function run(): Promise<void> {
-  if (await isTaken(port))
+  if (!(await isPortFree(port)))
     throw new Error(`Port ${port} is taken. Stop what uses it, or choose another: PORT=4190 npm run cluster`);
   const cluster = await Cluster.start(folder, port, console.log);
   const [email, password] = cluster.application.signIn();

@@ -10,7 +10,7 @@ import { Cluster } from './cluster.ts';
 import { count } from './count.ts';
 import { Load } from './load.ts';
 import type { Node } from './node.ts';
-import { freePorts } from './ports.ts';
+import { freePorts } from '../scripts/ports.mjs';
 import { until } from './program.ts';
 
 const PEOPLE = 8;

@@ -5,11 +5,11 @@
  */
 import { spawn } from 'node:child_process';
 import fs from 'node:fs';
-import net from 'node:net';
 import path from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { ensureDatabase } from './application-database.mjs';
 import { installPackages } from './install.mjs';
+import { isPortFree } from './ports.mjs';
 import { destroyPostgres, postmasterOf, startPostgres, stopPostgres } from './postgres.mjs';
 import { ROOT } from './root.mjs';
 import { asServiceUser, giveTo, serviceUser } from './service-user.mjs';
@@ -37,14 +37,6 @@ const STOP_MS = 25_000;
 const say = console.log;
 const pauseAfter = (failures) => Math.min(FIRST_PAUSE_MS * 2 ** (failures - 1), LAST_PAUSE_MS);
 
-function portIsFree() {
-  return new Promise((resolve) => {
-    const probe = net.createServer();
-    probe.once('error', () => resolve(false));
-    probe.listen(port, host, () => probe.close(() => resolve(true)));
-  });
-}
-
 /** What the server writes belongs to the user it runs as; the database's own files and passwords do not change hands. */
 function handOverData(user) {
   fs.mkdirSync(dataDir, { recursive: true, mode: 0o700 });
@@ -71,7 +63,7 @@ const ended = (child) =>
 async function main() {
   const [major] = process.versions.node.split('.').map(Number);
   if (major !== 20) throw new Error(`Node 20 is needed; this is ${process.version}.`);
-  if (!(await portIsFree()))
+  if (!(await isPortFree(port, host)))
     throw new Error(`Port ${port} is taken. Stop what uses it, or choose another: PORT=4190 npm run ${mode}`);
   const ownDatabase = process.env.DATABASE_URL || undefined;
   if (mode === 'demo' && ownDatabase)

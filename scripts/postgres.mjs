@@ -4,12 +4,12 @@
  */
 import { createHash, randomBytes } from 'node:crypto';
 import fs from 'node:fs';
-import net from 'node:net';
 import path from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { dataVersion, programsFor, programsOf, run, SetupError } from './debian.mjs';
 import { writeDurably } from './durable.mjs';
 import { withLock } from './lock.mjs';
+import { freePorts } from './ports.mjs';
 import { ROOT } from './root.mjs';
 import { asServiceUser, giveTo, serviceUser } from './service-user.mjs';
 
@@ -26,16 +26,6 @@ const ADMIN = 'app';
 export const APPLICATION_ROLE = 'karyotome';
 /** Given up when the disk is full at a start: the database needs some to begin, and then at least reads. */
 const RESERVE_BYTES = 48 * 1024 * 1024;
-
-function freePort() {
-  return new Promise((resolve, reject) => {
-    const probe = net.createServer().on('error', reject);
-    probe.listen(0, '127.0.0.1', () => {
-      const { port } = probe.address();
-      probe.close(() => resolve(port));
-    });
-  });
-}
 
 const folderOf = (name) => path.join(ROOT, '.data', name);
 const stateFile = (name) => path.join(folderOf(name), 'postgres.json');
@@ -175,7 +165,7 @@ async function startServer(name, programs, state, user, kind) {
     if (result.ok) return;
     const tail = fs.existsSync(log) ? fs.readFileSync(log, 'utf8').slice(before).slice(-2000) : '';
     output = result.output + tail;
-    if (/Address already in use/.test(tail)) state.port = await freePort();
+    if (/Address already in use/.test(tail)) [state.port] = await freePorts(1);
     if (/No space left on device/.test(output)) giveUpReserve(name);
     // Orphans of a killed server hold its memory for a moment.
     await sleep(400);
@@ -228,7 +218,7 @@ export function startPostgres(kind, say = console.log, name = kind) {
     const programs = programsFor(dataDir, say);
     const user = serviceUser(ROOT);
     const state = {
-      port: known?.port ?? (await freePort()),
+      port: known?.port ?? (await freePorts(1))[0],
       password: known?.password ?? secret(),
       applicationPassword: known?.applicationPassword ?? secret(),
       isInitialised: true,
