@@ -30,7 +30,18 @@ export default ts.config(
   })),
   {
     files: ['web/**/*.{ts,vue}'],
-    rules: { 'vue/no-v-html': 'error', 'vue/multi-word-component-names': 'off' },
+    rules: {
+      'vue/no-v-html': 'error',
+      'vue/multi-word-component-names': 'off',
+      'vue/no-restricted-syntax': [
+        'error',
+        {
+          selector:
+            "VElement[rawName='v-progress-linear'] > VStartTag:not(:has(VIdentifier[name='aria-label']))",
+          message: 'A progress bar says by aria-label what goes on.',
+        },
+      ],
+    },
   },
   { files: ['**/*.vue'], languageOptions: { parserOptions: { parser: ts.parser } } },
   {

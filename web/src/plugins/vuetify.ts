@@ -62,6 +62,7 @@ export const vuetify = createVuetify({
     },
   },
   defaults: {
+    VProgressLinear: { color: 'primary', rounded: true },
     VBtn: { rounded: 'lg', minHeight: 40 },
     VCard: { rounded: 'lg', elevation: 0, border: true },
     VTextField: { variant: 'outlined', density: 'comfortable', hideDetails: 'auto' },

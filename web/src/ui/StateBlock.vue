@@ -11,8 +11,8 @@ defineEmits<{ retry: [] }>();
 </script>
 
 <template>
-  <div v-if="status === 'pending'" class="state" role="status" aria-label="Loading">
-    <v-progress-linear indeterminate color="primary" rounded />
+  <div v-if="status === 'pending'" class="state" role="status">
+    <v-progress-linear indeterminate aria-label="Loading" />
   </div>
   <v-alert v-else-if="status === 'error'" type="error" variant="tonal" :icon="false">
     {{ error?.message }}

@@ -21,9 +21,7 @@ const share = computed(() => {
     <v-progress-linear
       :model-value="share ?? 0"
       :indeterminate="share === null"
-      color="primary"
       height="8"
-      rounded
       :aria-label="progress ? STEPS[progress.step] : 'Sending'"
     />
     <div class="row">

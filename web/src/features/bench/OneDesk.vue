@@ -188,7 +188,7 @@ const ACTS: readonly { kind: RecordKind; title: string }[] = [
       <p v-else-if="answer" class="small soft">
         This pair can give more kinds than can be weighed at once. It can be identified anyway.
       </p>
-      <v-progress-linear v-else indeterminate color="primary" />
+      <v-progress-linear v-else indeterminate aria-label="Weighing what it can be" />
       <IdentifyForm
         v-if="mayRecord"
         :key="hatchling.id"

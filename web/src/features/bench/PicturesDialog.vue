@@ -110,9 +110,8 @@ const STATE_WORDS = { waiting: 'waits', sending: 'on its way', done: 'kept', fai
           <div v-if="isSending || done > 0" class="progress" role="status">
             <v-progress-linear
               :model-value="(done / queue.length) * 100"
-              color="primary"
+              aria-label="Sending the pictures"
               height="8"
-              rounded
             />
             <span class="small num">{{ done }} of {{ queue.length }}</span>
           </div>

@@ -57,7 +57,7 @@ async function send(): Promise<void> {
       <h1>Thank you</h1>
       <p>Your answer is with {{ data?.collection }}. This address is closed now.</p>
     </div>
-    <v-progress-linear v-else-if="status === 'pending'" indeterminate color="primary" />
+    <v-progress-linear v-else-if="status === 'pending'" indeterminate aria-label="Loading" />
     <div v-else-if="status === 'error'" class="stack">
       <h1>This address is closed</h1>
       <p>{{ error?.message }}</p>

@@ -49,7 +49,7 @@ function open(pair: RankedMate): void {
       <v-spacer />
       <v-switch v-model="onlyNow" label="Only pairs with nothing against them" color="primary" hide-details />
     </div>
-    <v-progress-linear v-if="isWorking" indeterminate color="primary" />
+    <v-progress-linear v-if="isWorking" indeterminate aria-label="Looking for pairs" />
     <div class="scroll">
       <table class="figures">
         <thead>

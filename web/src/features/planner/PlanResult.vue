@@ -47,9 +47,7 @@ const percent = (share: number): string => `${Math.round(share * 100)}%`;
       <template v-else>
         <v-progress-linear
           :model-value="run.progress * 100"
-          color="primary"
           height="10"
-          rounded
           :aria-label="`Plan ${run.slot}: playing`"
         />
         <p class="small">{{ percent(run.progress) }} of {{ reader().number(RUNS) }} runs</p>

@@ -97,7 +97,7 @@ const played = computed(() =>
           >Find routes</v-btn
         >
       </div>
-      <v-progress-linear v-if="asking" indeterminate color="primary" aria-label="Looking for routes" />
+      <v-progress-linear v-if="asking" indeterminate aria-label="Looking for routes" />
       <p v-if="draft.target.trim() === ''">Type the target above, then look for routes to it.</p>
       <p v-if="found && found.missing.length > 0">
         <strong>None of your animals carries {{ found.missing.join(' or ') }}.</strong> Allow one animal to be

@@ -128,7 +128,7 @@ const load = computed(() => {
           ><strong class="num">{{ youngWords(total) }}</strong> wanted young expected in all, by worth</span
         >
       </div>
-      <v-progress-linear v-if="isWorking" indeterminate color="primary" />
+      <v-progress-linear v-if="isWorking" indeterminate aria-label="Planning the season" />
       <p v-if="!question && females.length > 0">Type at least one target: the rest is filled from it.</p>
       <p v-if="females.length === 0">No female is ready. Let the switch above bring in the others.</p>
       <div class="scroll">

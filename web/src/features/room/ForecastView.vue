@@ -127,7 +127,7 @@ async function save(): Promise<void> {
       <div v-if="data" class="grid">
         <div class="stack">
           <div v-if="progress !== null" class="row work" role="status">
-            <v-progress-linear :model-value="progress * 100" color="primary" rounded />
+            <v-progress-linear :model-value="progress * 100" aria-label="Forecasting" />
             <v-btn size="small" variant="text" @click="cancel">Stop</v-btn>
           </div>
           <v-card v-for="kind in kinds" :key="kind.key" class="box">

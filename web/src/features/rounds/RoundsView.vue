@@ -128,7 +128,10 @@ useEventListener('keydown', onKey);
           <div class="way">
             <v-btn variant="text" @click="leave">All racks</v-btn>
             <span class="num">{{ index + 1 }} of {{ stops.length }}</span>
-            <v-progress-linear :model-value="((index + 1) / stops.length) * 100" color="primary" rounded />
+            <v-progress-linear
+              :model-value="((index + 1) / stops.length) * 100"
+              aria-label="How far this round is"
+            />
           </div>
           <p v-if="last" class="last" role="status">
             <span>{{ last.animal.number }}: {{ last.logged.text }}</span>
