@@ -1,4 +1,5 @@
 import {
+  CATALOGUE,
   canonicalLabel,
   createEstimator,
   infer,
@@ -6,10 +7,13 @@ import {
   parseGenes,
   parseParent,
   parsePedigree,
+  POSSIBLE,
+  POSSIBLE_HET,
   targetOdds,
   type ParsedGenes,
   type Posterior,
 } from '@karyotome/core';
+import { unreadWords } from '@karyotome/words';
 import {
   fileArgument,
   options,
@@ -24,6 +28,10 @@ const HELP = `karyotome odds --sire TEXT --dam TEXT [--target TEXT] [--eggs N] [
 karyotome parse TEXT [--json]
 karyotome infer FILE [--json]     (- reads standard input)
 karyotome verify FILE [--json]`;
+
+/** Without `--top`, and with it: so many outcomes are written at most. Many genes make millions. */
+const MOST_LISTED = 10_000;
+const MOST_ASKED_FOR = 100_000;
 
 /** Runs one command line. `read` fetches a file's bytes. */
 export async function runCommand(args: readonly string[], read: ReadFile): Promise<CommandResult> {
@@ -43,9 +51,7 @@ function genes(field: string, text: unknown): string {
 
 function refuseUnknown(field: string, parsed: ParsedGenes): void {
   const [unknown] = parsed.unknown;
-  if (!unknown) return;
-  const hint = unknown.suggestions.length > 0 ? `; did you mean ${unknown.suggestions.join(', ')}?` : '';
-  throw new UsageError(`${field}: "${unknown.word}" is ${unknown.reason}${hint}`);
+  if (unknown) throw new UsageError(`${field}: ${unreadWords(unknown)}`);
 }
 
 function wholeNumber(field: string, text: unknown): number | undefined {
@@ -58,23 +64,54 @@ function wholeNumber(field: string, text: unknown): number | undefined {
 
 function odds(args: readonly string[]): CommandResult {
   const { values } = options(args, ['sire', 'dam', 'target', 'eggs', 'top']);
-  const sire = parseParent(genes('sire', values['sire']), 'male').parent;
-  const dam = parseParent(genes('dam', values['dam']), 'female').parent;
+  const parents = {
+    sire: parseParent(genes('sire', values['sire']), 'male'),
+    dam: parseParent(genes('dam', values['dam']), 'female'),
+  };
+  const sire = parents.sire.parent;
+  const dam = parents.dam.parent;
   const eggs = wholeNumber('eggs', values['eggs']);
   const top = wholeNumber('top', values['top']);
-  const listed = pairingOutcomes(sire, dam, top);
+  const listed = pairingOutcomes(sire, dam, Math.min(top ?? MOST_LISTED, MOST_ASKED_FOR));
   const target =
     values['target'] === undefined
       ? undefined
       : targetOdds(sire, dam, parseGenes(genes('target', values['target'])), eggs);
-  const answer = { ...listed, ...(target ? { target } : {}) };
+  const assumed = assumptions(parents);
+  const answer = {
+    ...listed,
+    ...(target ? { target } : {}),
+    ...(assumed.length > 0 ? { assumed } : {}),
+  };
   if (values['json']) return { output: JSON.stringify(answer), code: 0 };
   const percent = (p: number): string => `${(p * 100).toFixed(2)}%`.padStart(9);
-  const lines = listed.outcomes.map((o) => `${percent(o.p)}  ${o.label}`);
-  if (target) lines.push('', `target per egg ${percent(target.p).trim()}`);
+  const hatched = (p: number | undefined): string =>
+    p === undefined ? '' : `${percent(p)} of those that live`;
+  const lines = listed.outcomes.map((o) => `${percent(o.p)}${hatched(o.pHatched)}  ${o.label}`);
+  if (listed.total < 1 - 1e-9)
+    lines.push('', `the ${listed.outcomes.length} listed cover ${percent(listed.total).trim()}`);
+  if (target) lines.push('', `target per egg ${percent(target.p).trim()}${hatched(target.pHatched)}`);
   if (target?.atLeastOne !== undefined)
     lines.push(`at least one in ${eggs} eggs ${percent(target.atLeastOne).trim()}`);
+  for (const { parent, allele, p } of assumed)
+    lines.push(
+      `assumed: the ${parent} has the possible ${CATALOGUE.alleleName(allele)} with ${percent(p).trim()}`,
+    );
   return { output: lines.join('\n'), code: 0 };
+}
+
+/** What is only possible counts with a chance that no text gives: which one was taken. */
+function assumptions(
+  parents: Readonly<Record<'sire' | 'dam', { readonly parsed: ParsedGenes }>>,
+): { parent: 'sire' | 'dam'; allele: string; p: number }[] {
+  return (['sire', 'dam'] as const).flatMap((parent) => {
+    const { possible, possibleHets } = parents[parent].parsed;
+    return possible.map((allele) => ({
+      parent,
+      allele,
+      p: possibleHets.includes(allele) ? POSSIBLE_HET : POSSIBLE,
+    }));
+  });
 }
 
 function parse(args: readonly string[]): CommandResult {
@@ -91,7 +128,7 @@ function parse(args: readonly string[]): CommandResult {
   };
   const output = values['json']
     ? JSON.stringify(answer)
-    : [answer.label, ...parsed.unknown.map((u) => `not read: ${u.word} (${u.reason})`)].join('\n');
+    : [answer.label, ...parsed.unknown.map((unknown) => `not read: ${unreadWords(unknown)}`)].join('\n');
   return { output, code: parsed.unknown.length > 0 ? 2 : 0 };
 }
 

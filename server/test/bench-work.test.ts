@@ -36,7 +36,7 @@ describe('second opinions', () => {
     expect(first!.opinions).toEqual([{ ...opinion, id, on: TODAY, isOutside: false }]);
     expect(oddsOf(first!, 'pastel')).toBe(before);
     const wrong = await owner.post(`/animals/${young[0]}/opinions`, { ...opinion, genes: 'pastl' });
-    expect(fieldsOf(wrong)[0]).toContain('genes: "pastl" is not a known gene');
+    expect(fieldsOf(wrong)[0]).toContain('genes: “pastl” is not a known gene');
     expect((await owner.delete(`/opinions/${id}`)).status).toBe(204);
     expect((await owner.delete(`/opinions/${id}`)).status).toBe(404);
   });

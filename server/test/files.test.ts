@@ -36,11 +36,11 @@ describe('a collection from a CSV file', () => {
     expect(response.body).toMatchObject({ good: 1, bad: 4 });
     expect(problemsOf(response)).toEqual([
       '3 hatched must be a day that exists, written YYYY-MM-DD',
-      '3 genes "pastl" is not a known gene. Did you mean Pastel?',
+      '3 genes “pastl” is not a known gene. Did you mean Pastel?',
       '4 number stands in line 2 too',
       '5 status must be one of undecided, held-back, for-sale, reserved, sold, breeder, died, mistaken',
       '5 weight must be at least 1',
-      '5 genes "axanthic" can mean Axanthic A, Axanthic B, Axanthic C: write which',
+      '5 genes “axanthic” can mean several things: write Axanthic A, Axanthic B, Axanthic C or Axanthic D',
       '5 dam must be a female: it is male',
       '6 dam names no animal of the file or the collection',
     ]);

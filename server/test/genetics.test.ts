@@ -192,7 +192,7 @@ describe('the catalogue', () => {
     const other = await created('/catalogue/entries', { kind: 'alias', word: 'Moonset', genes: 'mojave' });
     expect((await owner.delete(`/catalogue/entries/${other}`)).status).toBe(204);
     expect(fieldsOf(await owner.post('/animals', { number: 'Q', sex: 'male', genes: 'moonset' }))[0]).toMatch(
-      '"moonset" is not a known gene',
+      '“moonset” is not a known gene',
     );
   });
 
@@ -217,7 +217,7 @@ describe('the catalogue', () => {
       'expression: cannot be recessive here',
     ],
     [{ kind: 'alias', word: 'Bumblebee', genes: 'pastel' }, 'word: is a word that the catalogue has already'],
-    [{ kind: 'alias', word: 'Thing', genes: 'pastl' }, 'genes: "pastl" is not a known gene'],
+    [{ kind: 'alias', word: 'Thing', genes: 'pastl' }, 'genes: “pastl” is not a known gene'],
     [{ kind: 'recombination', locus: 'clown', recombination: 0.1 }, 'locus: is not on the sex chromosomes'],
     [{ kind: 'recombination', locus: 'banana', recombination: 0.7 }, 'recombination: must be at most 0.5'],
     [{ kind: 'colour' }, 'kind: must be one of'],

@@ -115,7 +115,7 @@ describe('size and shape', () => {
       sex: 'male',
       genes: 'constructor Pastel',
     });
-    expect(fieldsOf(response)).toEqual(['genes: "constructor" is not a known gene']);
+    expect(fieldsOf(response)).toEqual(['genes: “constructor” is not a known gene']);
   });
 });
 

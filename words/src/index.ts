@@ -14,6 +14,7 @@ export * from './season.ts';
 export * from './tasks.ts';
 export * from './records.ts';
 export * from './genetics.ts';
+export { unreadWords } from './gene-words.ts';
 export * from './planning.ts';
 export * from './letters.ts';
 export * from './lineage.ts';

@@ -1,9 +1,12 @@
 import type { Allele, Compound, Expression, Locus } from '../loci/locus.ts';
-import { WILD } from '../loci/locus.ts';
-import { BUILT_IN_LOCI, BUILT_IN_VERSION } from './built-in-loci.ts';
+import { isRecessive, WILD } from '../loci/locus.ts';
+import { BUILT_IN_LOCI, BUILT_IN_VERSION } from './data/main-loci.ts';
 import type { OwnMarker } from './trait-markers.ts';
 import { gatherMarkers, type CatalogueMarker } from './gather-markers.ts';
-import { buildPhrases, type Alias, type Meaning } from './words.ts';
+import { buildNames, type Alias, type Meaning } from './words.ts';
+
+/** The trade's frequency of a recessive gene where nothing is said of it. An assumption, stated in docs/science.md. */
+export const UNSAID_FREQUENCY = 0.01;
 
 /** What a user adds to the built-in catalogue, or corrects in it. */
 export interface CatalogueAdditions {
@@ -22,6 +25,8 @@ export interface CatalogueAdditions {
     readonly expression: Expression;
     readonly double?: string;
   }[];
+  /** How often breeders' animals carry a recessive gene unsaid, where the user knows it otherwise. */
+  readonly frequencies?: readonly { readonly allele: string; readonly frequency: number }[];
   readonly recombination?: readonly { readonly locus: string; readonly recombination: number }[];
   readonly markers?: readonly OwnMarker[];
 }
@@ -32,18 +37,22 @@ export interface Catalogue {
   readonly note: string;
   /** In the order in which a label names them: what shows first, recessive loci last. */
   readonly loci: readonly Locus[];
-  /** Folded phrase -> its meanings; more than one meaning is an ambiguity. */
-  readonly phrases: ReadonlyMap<string, readonly Meaning[]>;
+  /** Squeezed name -> its meanings; more than one meaning is an ambiguity. */
+  readonly names: ReadonlyMap<string, readonly Meaning[]>;
   /** Every marker, each once, with all that it is a marker of. */
   readonly markers: readonly CatalogueMarker[];
-  /** Two neighbouring words of any phrase: where a label's words meet in none of these, they cannot run together. */
-  readonly joints: ReadonlySet<string>;
-  /** Words in the longest phrase: how far a reader has to look ahead. */
-  readonly longestPhrase: number;
+  /** Words in the longest name: how far a reader has to look ahead. */
+  readonly longestName: number;
+  /** A name as it is written, by its squeezed spelling. */
+  spellingOf(squeezed: string): string;
   locusById(id: string): Locus | undefined;
   alleleById(id: string): { readonly locus: Locus; readonly allele: Allele } | undefined;
   /** The trade name of an allele; wild type and unknown ids come back as they are. */
   alleleName(id: string): string;
+  /** The trade name of two alleles of one locus on one animal: "Ivory", "Freeway", "Super Enchi", "Lesser Phantom". */
+  pairName(alleles: readonly [string, string]): string;
+  /** How often an animal of which nobody said so carries a recessive allele, per place at its locus. */
+  frequencyOf(allele: string): number;
   /** Sorts locus ids as a label names them. */
   compareLoci(a: string, b: string): number;
 }
@@ -60,19 +69,31 @@ export function createCatalogue(additions: CatalogueAdditions = {}): Catalogue {
     loci.flatMap((locus) => locus.alleles.map((allele) => [allele.id, { locus, allele }] as const)),
   );
   const order = new Map(loci.map((locus, index) => [locus.id, index]));
-  const phrases = buildPhrases(loci, additions.aliases ?? []);
-  const words = [...phrases.keys()].map((phrase) => phrase.split(' '));
+  const { names, spellings, longest } = buildNames(loci, additions.aliases ?? []);
+  const frequencies = new Map(
+    (additions.frequencies ?? []).map(({ allele, frequency }) => [allele, frequency]),
+  );
+  const alleleName = (id: string): string =>
+    id === WILD ? 'wild type' : (byAllele.get(id)?.allele.name ?? id);
   return {
     version: BUILT_IN_VERSION,
     note: 'Common practice of the trade, no source.',
     loci,
-    phrases,
+    names,
     markers: gatherMarkers(byAllele, additions.markers ?? []),
-    joints: new Set(words.flatMap((list) => list.slice(1).map((word, i) => `${list[i]} ${word}`))),
-    longestPhrase: Math.max(...words.map((list) => list.length)),
+    longestName: longest,
+    spellingOf: (squeezed) =>
+      (spellings.get(squeezed) ?? squeezed).replace(/\b[a-z]/g, (letter) => letter.toUpperCase()),
     locusById: (id) => byId.get(id),
     alleleById: (id) => byAllele.get(id),
-    alleleName: (id) => (id === WILD ? 'wild type' : (byAllele.get(id)?.allele.name ?? id)),
+    alleleName,
+    frequencyOf: (id) => frequencies.get(id) ?? UNSAID_FREQUENCY,
+    pairName: ([a, b]) => {
+      const { locus, allele } = byAllele.get(a)!;
+      if (a === b) return isRecessive(locus, a) ? allele.name : (allele.double ?? `Super ${allele.name}`);
+      const compound = locus.compounds.find(({ alleles }) => alleles.includes(a) && alleles.includes(b));
+      return compound?.name ?? `${alleleName(a)} ${alleleName(b)}`;
+    },
     compareLoci: (a, b) =>
       (order.get(a) ?? order.size) - (order.get(b) ?? order.size) || (a < b ? -1 : a > b ? 1 : 0),
   };

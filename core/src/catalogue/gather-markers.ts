@@ -1,14 +1,7 @@
 import type { Allele, Locus } from '../loci/locus.ts';
-import {
-  agreementOn,
-  CARRIER_MARKERS,
-  substanceOf,
-  TRAIT_MARKERS,
-  type Agreement,
-  type OwnMarker,
-  type Substance,
-  type TraitMarker,
-} from './trait-markers.ts';
+import { CARRIER_MARKERS, TRAIT_MARKERS } from './data/markers.ts';
+import { agreementOn, substanceOf, type Agreement, type OwnMarker, type Substance } from './trait-markers.ts';
+import type { TraitMarker } from './zones.ts';
 
 /** A marker as the inference reads it: one observation, with all that can cause it. */
 export interface CatalogueMarker extends TraitMarker {

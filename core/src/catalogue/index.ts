@@ -1,15 +1,9 @@
 export { CATALOGUE, createCatalogue, type Catalogue, type CatalogueAdditions } from './catalogue.ts';
 export { ownId, toAdditions, type CatalogueEntry } from './entries.ts';
 export { CHANCES, CARRIER_MARKER_CHANCES, markerId, type CatalogueMarker } from './gather-markers.ts';
-export {
-  agreementOn,
-  CARRIER_MARKERS,
-  TRAIT_MARKERS,
-  WILD_TYPE_MARKERS,
-  ZONES,
-  type Agreement,
-  type TraitMarker,
-  type Zone,
-  type OwnMarker,
-} from './trait-markers.ts';
-export { COMBINATION_WORDS, foldPhrase, wordsFor, type Alias } from './words.ts';
+export { CARRIER_MARKERS, TRAIT_MARKERS, WILD_TYPE_MARKERS } from './data/markers.ts';
+export { agreementOn, type Agreement, type OwnMarker } from './trait-markers.ts';
+export { ZONES, type TraitMarker, type Zone } from './zones.ts';
+export { COMBINATION_WORDS } from './data/combinations.ts';
+export { DISPUTED_ALLELISM } from './data/main-loci.ts';
+export { foldPhrase, squeeze, wordsFor, type Alias } from './words.ts';

@@ -46,6 +46,17 @@ export function copies(genotype: Genotype, alleleId: string): number {
 }
 
 /**
+ * The chance that an egg of this genotype hatches, beside one that nothing is against: 1 unless the locus says otherwise.
+ *
+ * @example viabilityOf(CATALOGUE.locusById('champagne'), ['champagne', 'champagne']) // 0
+ */
+export function viabilityOf(locus: Pick<Locus, 'viability'>, genotype: Genotype): number {
+  if (!locus.viability) return 1;
+  const key = genotypeKey(canonical(genotype[0], genotype[1]));
+  return locus.viability.find((entry) => genotypeKey(entry.genotype) === key)?.p ?? 1;
+}
+
+/**
  * The cautions that hold for an animal of this genotype.
  *
  * @example welfareNotes(CATALOGUE.locusById('clown'), ['clown', 'clown']) // []

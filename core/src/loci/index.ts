@@ -2,6 +2,7 @@ export {
   allGenotypes,
   appearance,
   canonical,
+  viabilityOf,
   welfareNotes,
   type Genotype,
   type WeightedGenotype,
@@ -14,4 +15,5 @@ export {
   type Expression,
   type Hides,
   type Locus,
+  type Viability,
 } from './locus.ts';

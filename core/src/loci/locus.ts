@@ -41,10 +41,20 @@ export interface Locus {
   readonly doublesHide?: Hides;
   /** Which of them do, as `appearance()` words them; all, where it is left out. */
   readonly doublesThatHide?: readonly string[];
+  /** How many eggs of a genotype live to hatch, where not all do; a genotype that is left out lives. */
+  readonly viability?: readonly Viability[];
   /** What doubles and compounds look like, in words. */
   readonly notes?: readonly string[];
   /** Cautions to show at pairing time and on the listing. */
   readonly welfare?: readonly WelfareNote[];
+}
+
+/** The chance that an egg of this genotype hatches, beside one that nothing is against. */
+export interface Viability {
+  /** Sorted, `+` first. */
+  readonly genotype: readonly [string, string];
+  /** Within 0 (it never does) to 1. */
+  readonly p: number;
 }
 
 /** A caution, and from how many copies of these alleles together it applies. */

@@ -1,64 +1,105 @@
 import { canonical, compareAlleles, genotypeKey, type WeightedGenotype } from '../loci/genotype.ts';
 import { isRecessive, WILD, type Locus } from '../loci/locus.ts';
 
-/** One gene as a text names it. `visual`: two copies, or one beside another visual recessive of the same locus. */
+/** One gene as a text names it. */
 export interface Mention {
   readonly locus: string;
-  readonly allele: string;
-  readonly copies: 1 | 2 | 'visual';
+  /** One allele, or the two of a double or compound. */
+  readonly alleles: readonly [string] | readonly [string, string];
+  /** A recessive gene that shows: it fills both places, or shares them with another one of its locus. */
+  readonly shows: boolean;
   /** Alleles of the same locus, one of which it may be instead: "yellow belly or asphalt". */
-  readonly or?: readonly string[];
+  readonly or: readonly string[];
   /** The chance that the mention is true. */
   readonly p: number;
   readonly word: string;
+  readonly start: number;
+  readonly end: number;
 }
+
+/** Why the mentions of one locus do not make one genotype. */
+export type Misfit =
+  /** More alleles than an animal has places for, or things that exclude each other. */
+  | { readonly kind: 'contradiction'; readonly mentions: readonly Mention[] }
+  /** One gene named twice: one copy or two? */
+  | { readonly kind: 'repeated'; readonly mentions: readonly Mention[] };
 
 /**
  * Puts all mentions of one locus together into a genotype distribution.
  *
- * @returns the distribution in canonical order, or null where the mentions need more than two places
+ * What a double, a compound or a combination has said already may be said again ("Killer Bee Pastel"). A gene that is
+ * named twice by itself may mean one copy or two, and is not guessed.
+ *
+ * @returns the distribution in canonical order, or why there is none
  */
-export function assembleLocus(locus: Locus, mentions: readonly Mention[]): WeightedGenotype[] | null {
-  const unique = mentions.filter(
-    (mention, index) =>
-      mentions.findIndex((other) => other.allele === mention.allele && other.copies === mention.copies) ===
-      index,
-  );
-  const [first, second] = unique;
-  if (!first || unique.length > 2) return null;
-  if (first.or || second?.or) return second ? null : alternatives(first);
-  if (!second) {
-    const whole = first.copies === 1 ? canonical(WILD, first.allele) : canonical(first.allele, first.allele);
-    // A recessive gene that is visual with some chance may still be carried; the text does not say, so it is not.
-    return weigh([
-      [whole[0], whole[1], first.p],
-      [WILD, WILD, 1 - first.p],
-    ]);
+export function assembleLocus(
+  locus: Locus,
+  mentions: readonly Mention[],
+): { readonly genotypes: readonly WeightedGenotype[] } | { readonly misfit: Misfit } {
+  const needed = withoutRedundant(locus, mentions);
+  const [first, second] = needed;
+  const contradiction = { misfit: { kind: 'contradiction', mentions: needed } } as const;
+  if (!first || needed.length > 2) return contradiction;
+  if (!second) return { genotypes: first.or.length > 0 ? alternatives(locus, first) : alone(locus, first) };
+  if (first.or.length > 0 || second.or.length > 0) return contradiction;
+  if (first.alleles.length === 2 || second.alleles.length === 2) return contradiction;
+  const [a, b] = [first.alleles[0], second.alleles[0]];
+  if (a === b) {
+    const isRepeated = !isRecessive(locus, a) && first.p === 1 && second.p === 1;
+    return isRepeated ? { misfit: { kind: 'repeated', mentions: needed } } : contradiction;
   }
-  if (first.allele === second.allele || !fitTogether(locus, first, second)) return null;
-  return weigh([
-    [first.allele, second.allele, first.p * second.p],
-    [WILD, first.allele, first.p * (1 - second.p)],
-    [WILD, second.allele, (1 - first.p) * second.p],
-    [WILD, WILD, (1 - first.p) * (1 - second.p)],
-  ]);
+  if (!fitTogether(locus, first, second)) return contradiction;
+  return {
+    genotypes: weigh([
+      [a, b, first.p * second.p],
+      [WILD, a, first.p * (1 - second.p)],
+      [WILD, b, (1 - first.p) * second.p],
+      [WILD, WILD, (1 - first.p) * (1 - second.p)],
+    ]),
+  };
 }
 
-/** Each alternative is as likely as the others, as far as the text goes. */
-function alternatives({ allele, or = [], copies, p }: Mention): WeightedGenotype[] {
-  const all = [allele, ...or];
+/** The mentions without those that say again what another one says. */
+function withoutRedundant(locus: Locus, mentions: readonly Mention[]): Mention[] {
+  const both = mentions.find(({ alleles, p }) => alleles.length === 2 && p === 1);
+  return mentions.filter((mention, at) => {
+    const sameBefore = mentions.findIndex(
+      (other) =>
+        other.alleles.join() === mention.alleles.join() &&
+        other.shows === mention.shows &&
+        other.p === mention.p,
+    );
+    // The same statement twice says nothing new, but for one copy of a gene that shows: there it could be two.
+    const isCopy = mention.alleles.length === 1 && !isRecessive(locus, mention.alleles[0]);
+    if (sameBefore < at && !isCopy) return false;
+    if (!both || mention === both || mention.or.length > 0) return true;
+    const isHidden = isRecessive(locus, mention.alleles[0]) && !mention.shows;
+    const isPart = mention.alleles.length === 1 && both.alleles.includes(mention.alleles[0]);
+    return isHidden || !isPart;
+  });
+}
+
+function alone(locus: Locus, { alleles, shows, p }: Mention): WeightedGenotype[] {
+  const [a, b = shows && isRecessive(locus, a) ? a : WILD] = alleles;
+  // A recessive gene that is visual with some chance may still be carried; the text does not say, so it is not.
   return weigh([
-    ...all.map((a) => [copies === 1 ? WILD : a, a, p / all.length] as const),
+    [a, b, p],
     [WILD, WILD, 1 - p],
   ]);
 }
 
+/** Each alternative is as likely as the others, as far as the text goes. */
+function alternatives(locus: Locus, { alleles, or, shows, p }: Mention): WeightedGenotype[] {
+  const all = [alleles[0], ...or];
+  const isDouble = alleles.length === 2 || (shows && isRecessive(locus, alleles[0]));
+  return weigh([...all.map((a) => [isDouble ? a : WILD, a, p / all.length] as const), [WILD, WILD, 1 - p]]);
+}
+
 function fitTogether(locus: Locus, first: Mention, second: Mention): boolean {
-  if (first.copies === 2 || second.copies === 2) return false;
-  const visual = [first, second].filter((mention) => mention.copies === 'visual').length;
-  const recessive = [first, second].filter((mention) => isRecessive(locus, mention.allele)).length;
+  const recessive = [first, second].filter(({ alleles }) => isRecessive(locus, alleles[0]));
+  const visual = recessive.filter(({ shows }) => shows);
   // Two visual recessive alleles of one locus share its two places; a visual one beside a carried one does not add up.
-  return visual === 0 ? recessive < 2 : visual === 2;
+  return visual.length === 0 ? recessive.length < 2 : visual.length === 2;
 }
 
 function weigh(entries: readonly (readonly [string, string, number])[]): WeightedGenotype[] {

@@ -1,2 +1,4 @@
-export { canonicalLabel, genotypeLabel, joinWords, tradePercent } from './label.ts';
+export { combinationLabel } from './combination-label.ts';
+export { canonicalLabel, genotypeLabel, joinWords, type Labelled } from './label.ts';
+export { tradePercent } from './spell.ts';
 export { parseGenes, type ParsedGenes, type UnknownWord } from './parse.ts';

@@ -1,24 +1,13 @@
 import { CATALOGUE, type Catalogue } from '../catalogue/catalogue.ts';
-import { foldPhrase } from '../catalogue/words.ts';
+import { foldPhrase, squeeze } from '../catalogue/words.ts';
 import { canonical, type Genotype, type WeightedGenotype } from '../loci/genotype.ts';
 import { isRecessive, WILD, type Locus } from '../loci/locus.ts';
-import type { ParsedGenes, Phase } from './parse.ts';
+import type { Phase } from './modifiers.ts';
+import type { ParsedGenes } from './parse.ts';
+import { tradePercent } from './spell.ts';
 
 /** What a label says when nothing else is there to say. */
 export const NORMAL = 'Normal';
-
-/**
- * 2/3 is written 66% and 1/3 is written 33%, as the trade does; anything else is rounded to a whole percent.
- *
- * @example tradePercent(2 / 3) // "66%"
- */
-export function tradePercent(p: number): string {
-  if (Math.abs(p - 2 / 3) < 0.005) return '66%';
-  if (Math.abs(p - 1 / 3) < 0.005) return '33%';
-  if (p < 0.005) return 'under 1%';
-  if (p > 0.995 && p < 1) return 'over 99%';
-  return `${Math.round(p * 100)}%`;
-}
 
 /**
  * Writes words beside one another so that they are read back as they are: where the end of one and the start of the next
@@ -33,18 +22,36 @@ export function joinWords(words: readonly string[], catalogue: Catalogue = CATAL
     const after = foldPhrase(word).split(' ');
     const comma = before.length > 0 && runTogether(before, after, catalogue) ? ',' : '';
     label = label === '' ? word : `${label}${comma} ${word}`;
-    before = [...before, ...after].slice(-catalogue.longestPhrase);
+    before = [...before, ...after].slice(-catalogue.longestName);
   }
   return label;
 }
 
+/** Whether words from the end of one and from the start of the next name a gene together. */
 function runTogether(before: readonly string[], after: readonly string[], catalogue: Catalogue): boolean {
-  if (!catalogue.joints.has(`${before.at(-1)} ${after[0]}`)) return false;
+  if (!mayMeet(before.at(-1)!, after[0]!, catalogue)) return false;
   return before.some((_, i) =>
-    after.some((_unused, j) =>
-      catalogue.phrases.has([...before.slice(i), ...after.slice(0, j + 1)].join(' ')),
-    ),
+    after.some((_unused, j) => {
+      const name = squeeze([...before.slice(i), ...after.slice(0, j + 1)].join(''));
+      return catalogue.names.has(name) || (name.endsWith('s') && catalogue.names.has(name.slice(0, -1)));
+    }),
   );
+}
+
+/** Catalogue -> two words that meet -> whether any name holds them side by side. Labels are written by the thousand. */
+const MEETINGS = new WeakMap<Catalogue, Map<string, boolean>>();
+
+function mayMeet(last: string, first: string, catalogue: Catalogue): boolean {
+  let known = MEETINGS.get(catalogue);
+  if (!known) MEETINGS.set(catalogue, (known = new Map()));
+  const pair = squeeze(last) + squeeze(first);
+  let may = known.get(pair);
+  if (may === undefined) {
+    const singular = pair.replace(/s$/, '');
+    may = [...catalogue.names.keys()].some((name) => name.includes(singular));
+    known.set(pair, may);
+  }
+  return may;
 }
 
 interface Words {
@@ -52,22 +59,30 @@ interface Words {
   readonly carried: string[];
 }
 
+/** Allele id -> the name it was typed by. */
+type TypedNames = ReadonlyMap<string, string>;
+const NO_NAMES: TypedNames = new Map();
+
 /** The words for one genotype of one locus, apart: what shows, and what is carried unseen. */
-function genotypeWords(locus: Locus, genotype: Genotype, { alleleById, alleleName }: Catalogue): Words {
+function genotypeWords(
+  locus: Locus,
+  genotype: Genotype,
+  { alleleById, alleleName, pairName }: Catalogue,
+  typed: TypedNames = NO_NAMES,
+): Words {
   const [a, b] = canonical(genotype[0], genotype[1]);
+  const nameOf = (allele: string): string => typed.get(allele) ?? alleleName(allele);
   if (b === WILD) return { shown: [], carried: [] };
-  if (a === b) {
-    const allele = alleleById(a)!.allele;
-    const name = isRecessive(locus, a) ? allele.name : (allele.double ?? `Super ${allele.name}`);
-    return { shown: [name], carried: [] };
-  }
   if (a === WILD) {
     return isRecessive(locus, b)
-      ? { shown: [], carried: [`Het ${alleleName(b)}`] }
-      : { shown: [alleleName(b)], carried: [] };
+      ? { shown: [], carried: [`Het ${nameOf(b)}`] }
+      : { shown: [nameOf(b)], carried: [] };
   }
-  const compound = locus.compounds.find(({ alleles }) => alleles[0] === a && alleles[1] === b);
-  return { shown: compound ? [compound.name] : [alleleName(a), alleleName(b)], carried: [] };
+  if (a === b && typed.has(a) && !alleleById(a)!.allele.double)
+    return { shown: [isRecessive(locus, a) ? nameOf(a) : `Super ${nameOf(a)}`], carried: [] };
+  if (a === b || locus.compounds.some(({ alleles }) => alleles[0] === a && alleles[1] === b))
+    return { shown: [pairName([a, b])], carried: [] };
+  return { shown: [nameOf(a), nameOf(b)], carried: [] };
 }
 
 /**
@@ -94,10 +109,11 @@ function distributionWords(
   locus: Locus,
   genotypes: readonly WeightedGenotype[],
   catalogue: Catalogue,
-  phase?: Phase,
+  phase: Phase | undefined,
+  typed: TypedNames,
 ): Words {
   if (genotypes.length === 1) {
-    const words = genotypeWords(locus, genotypes[0]!.genotype, catalogue);
+    const words = genotypeWords(locus, genotypes[0]!.genotype, catalogue, typed);
     const prefix = phase === 'male-maker' ? 'Male-Maker ' : phase === 'female-maker' ? 'Female-Maker ' : '';
     return { shown: words.shown.map((word) => `${prefix}${word}`), carried: words.carried };
   }
@@ -108,7 +124,8 @@ function distributionWords(
       .reduce((sum, entry) => sum + entry.p, 0);
     if (p <= 0) return [];
     const twice = genotypes.some(({ genotype: [a, b] }) => a === allele.id && b === allele.id);
-    const word = genotypeWords(locus, twice ? [allele.id, allele.id] : canonical(WILD, allele.id), catalogue);
+    const shown = twice ? canonical(allele.id, allele.id) : canonical(WILD, allele.id);
+    const word = genotypeWords(locus, shown, catalogue, typed);
     return [`${p >= 1 ? '' : `${tradePercent(p)} `}${[...word.shown, ...word.carried].join(' ')}`];
   });
   return { shown: [], carried };
@@ -136,25 +153,46 @@ function canonicalWith([a, b]: Genotype, allele: string): Genotype {
   return canonical(a === WILD ? WILD : allele, b === WILD ? WILD : allele);
 }
 
+/** What a label is made of: a reading, or what was inferred in its place. */
+export type Labelled = Pick<ParsedGenes, 'loci' | 'phases' | 'possible'> &
+  Partial<Pick<ParsedGenes, 'either' | 'possibleHets' | 'names'>>;
+
+/** "Possible Het Clown", "(Orange Dream)", and "(Super Pastel)" where one copy is sure and the second is possible. */
+function possibleWords(
+  { loci, possible, possibleHets = [], names = NO_NAMES }: Labelled,
+  catalogue: Catalogue,
+): string[] {
+  const found = possible
+    .map((id) => catalogue.alleleById(id)!)
+    .toSorted((a, b) => catalogue.compareLoci(a.locus.id, b.locus.id));
+  const isHet = ({ allele }: (typeof found)[number]): boolean => possibleHets.includes(allele.id);
+  const nameOf = (id: string): string => names.get(id) ?? catalogue.alleleName(id);
+  return [
+    ...found.filter(isHet).map(({ allele }) => `Possible Het ${nameOf(allele.id)}`),
+    ...found
+      .filter((one) => !isHet(one))
+      .map(({ locus, allele }) => {
+        const hasOne = loci.get(locus.id)?.some(({ genotype }) => genotype.includes(allele.id));
+        return hasOne ? `(Super ${nameOf(allele.id)})` : `(${nameOf(allele.id)})`;
+      }),
+  ];
+}
+
 /**
- * The one canonical label of a reading: what shows, then what is carried, then what is possible, in brackets.
+ * The one canonical label of a reading: what shows, then what is carried, then what is possible.
  *
  * @example canonicalLabel(parseGenes('66% het Clown pastel')) // "Pastel 66% Het Clown"
+ * @example canonicalLabel(parseGenes('ph clown (od)')) // "Possible Het Clown (Orange Dream)"
  */
-export function canonicalLabel(
-  parsed: Pick<ParsedGenes, 'loci' | 'phases' | 'possible'> & Partial<Pick<ParsedGenes, 'either'>>,
-  catalogue: Catalogue = CATALOGUE,
-): string {
-  const { compareLoci, locusById, alleleById } = catalogue;
+export function canonicalLabel(parsed: Labelled, catalogue: Catalogue = CATALOGUE): string {
+  const { compareLoci, locusById } = catalogue;
+  const { names = NO_NAMES } = parsed;
   const words = [...parsed.loci.keys()].toSorted(compareLoci).map((id) => {
     const either = parsed.either?.get(id);
     if (either) return eitherWords(locusById(id)!, parsed.loci.get(id)!, either, catalogue);
-    return distributionWords(locusById(id)!, parsed.loci.get(id)!, catalogue, parsed.phases.get(id));
+    return distributionWords(locusById(id)!, parsed.loci.get(id)!, catalogue, parsed.phases.get(id), names);
   });
-  const possible = parsed.possible
-    .map((id) => alleleById(id)!)
-    .toSorted((a, b) => compareLoci(a.locus.id, b.locus.id))
-    .map(({ allele }) => `(${allele.name})`);
+  const possible = possibleWords(parsed, catalogue);
   const named = [...words.flatMap((w) => w.shown), ...words.flatMap((w) => w.carried)];
   return joinWords(
     [...(named.length > 0 ? named : possible.length > 0 ? [] : [NORMAL]), ...possible],

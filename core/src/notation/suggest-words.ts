@@ -1,25 +1,29 @@
 import type { Catalogue } from '../catalogue/catalogue.ts';
-import { foldPhrase, type Meaning } from '../catalogue/words.ts';
+import { squeeze } from '../catalogue/words.ts';
+import { nameOf } from './names.ts';
 
 /** More than so many slips apart, one is not meant by the other. */
 const MOST_SLIPS = 2;
+const MOST_SUGGESTIONS = 3;
 
-/** Up to three phrases within two typing slips of the word, nearest first. */
+/** Up to three names within two typing slips of the word, nearest first. Blanks and hyphens count for nothing. */
 export function suggestionsFor(word: string, catalogue: Catalogue): string[] {
-  const folded = foldPhrase(word);
-  if (folded.length < 3) return [];
+  const typed = squeeze(word);
+  if (typed.length < 3) return [];
   return (
-    [...catalogue.phrases.entries()]
+    [...catalogue.names.entries()]
       // As many slips as the lengths differ by are needed at least: this spares comparing, above all for long words.
-      .filter(([phrase]) => Math.abs(phrase.length - folded.length) <= MOST_SLIPS)
-      .map(([phrase, meanings]) => ({ phrase, meanings, slips: editDistance(folded, phrase) }))
-      .filter(({ slips, phrase }) => slips <= (phrase.length < 5 ? 1 : MOST_SLIPS))
-      .toSorted((a, b) => a.slips - b.slips || (a.phrase < b.phrase ? -1 : 1))
-      .flatMap(({ phrase, meanings }) =>
-        meanings.map((m) => (m.kind === 'allele' ? nameOf(m, catalogue) : phrase)),
+      .filter(([name]) => Math.abs(name.length - typed.length) <= MOST_SLIPS)
+      .map(([name, meanings]) => ({ name, meanings, slips: editDistance(typed, name) }))
+      .filter(({ slips, name }) => slips <= (name.length < 5 ? 1 : MOST_SLIPS))
+      .toSorted((a, b) => a.slips - b.slips || (a.name < b.name ? -1 : 1))
+      .flatMap(({ name, meanings }) =>
+        meanings.map((meaning) =>
+          meaning.kind === 'combination' ? catalogue.spellingOf(name) : nameOf(meaning, catalogue),
+        ),
       )
       .filter((name, index, all) => all.indexOf(name) === index)
-      .slice(0, 3)
+      .slice(0, MOST_SUGGESTIONS)
   );
 }
 
@@ -35,9 +39,4 @@ function editDistance(a: string, b: string): number {
     row = next;
   }
   return row[b.length]!;
-}
-
-export function nameOf(meaning: Meaning, catalogue: Catalogue): string {
-  if (meaning.kind === 'allele') return catalogue.alleleName(meaning.allele);
-  return meaning.kind === 'pair' ? meaning.alleles.join(' ') : meaning.kind;
 }

@@ -3,7 +3,7 @@ import type { CatalogueEntryInput, CatalogueView } from '@karyotome/contract';
 import {
   createCatalogue,
   MOST_ALLELES,
-  foldPhrase,
+  squeeze,
   ownId,
   parseGenes,
   markerId,
@@ -12,6 +12,7 @@ import {
   type Expression,
   type Locus,
 } from '@karyotome/core';
+import { unreadWords } from '@karyotome/words';
 import { changeRow } from '../../db/change-rows.ts';
 import { UniqueConstraintError } from 'sequelize';
 import { createCache } from '../../cache.ts';
@@ -71,7 +72,7 @@ function unreadableWith(
 }
 
 function keyOf(entry: CatalogueEntryInput): string {
-  if (entry.kind === 'alias') return foldPhrase(entry.word);
+  if (entry.kind === 'alias') return squeeze(entry.word);
   if (entry.kind === 'correction') return entry.allele;
   if (entry.kind === 'marker') return `${entry.phenotype} ${markerId(entry)}`;
   return entry.kind === 'recombination' ? entry.locus : ownId(entry.name);
@@ -93,13 +94,15 @@ function checkMarker(entry: Extract<CatalogueEntryInput, { kind: 'marker' }>, ca
 function check(entry: CatalogueEntryInput, others: readonly CatalogueEntryInput[]): void {
   const catalogue = catalogueFor(others);
   const refuseKnown = (field: string, word: string): void => {
-    if (catalogue.phrases.has(foldPhrase(word)))
+    // A word that the catalogue has with several meanings may be settled for the collection.
+    const meanings = catalogue.names.get(squeeze(word))?.length ?? 0;
+    if (meanings === 1 || (meanings > 1 && field !== 'word'))
       throw invalidField(field, 'is a word that the catalogue has already');
   };
   if (entry.kind === 'alias') {
     refuseKnown('word', entry.word);
     const [unknown] = parseGenes(entry.genes, catalogue).unknown;
-    if (unknown) throw invalidField('genes', `"${unknown.word}" is not a known gene`);
+    if (unknown) throw invalidField('genes', unreadWords(unknown));
     return;
   }
   if (entry.kind === 'recombination') {

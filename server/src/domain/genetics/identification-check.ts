@@ -5,9 +5,9 @@ import {
   type Catalogue,
   type Impossible,
   type Parent,
-  type UnknownWord,
 } from '@karyotome/core';
 import type { FieldProblem } from '@karyotome/contract';
+import { unreadWords } from '@karyotome/words';
 import type { Genetics } from './genetics.service.ts';
 
 /** What is wrong with the words of a label, as problems of one field. */
@@ -15,16 +15,8 @@ export function genesProblems(text: string, field: string, catalogue: Catalogue)
   return parseGenes(text, catalogue).unknown.map((word) => ({
     field,
     code: `gene.${word.reason}`,
-    message: wordMessage(word),
+    message: unreadWords(word),
   }));
-}
-
-function wordMessage({ word, reason, suggestions }: UnknownWord): string {
-  const list = suggestions.join(', ');
-  if (reason === 'ambiguous') return `"${word}" can mean ${list}: write which`;
-  if (reason === 'dangling') return `"${word}" is followed by no gene`;
-  if (reason === 'impossible') return `"${word}" does not fit: an animal has two places at one locus`;
-  return list ? `"${word}" is not a known gene. Did you mean ${list}?` : `"${word}" is not a known gene`;
 }
 
 /** What was known of parents before some of their young were looked at. */

@@ -7,12 +7,14 @@ import {
   joinWords,
   kinByDistance,
   parseGenes,
+  POSSIBLE_HET,
   parseParent,
   welfareNotes,
   WILD,
   type Claim,
   type Parent,
   type SupportingRecord,
+  type ParsedGenes,
 } from '@karyotome/core';
 import type { Genetics } from './genetics.service.ts';
 
@@ -46,18 +48,20 @@ function composeLabel(genetics: Genetics, animalId: string, genes: string): stri
     ([locus]) =>
       !inferred.has(locus) || (parsed.either.has(locus) && !shown.some((claim) => claim.locus === locus)),
   );
+  const possible = stillPossible(parsed, claims);
   const carried = claims.filter(
     (claim) =>
-      claim.kind === 'sure-carrier' || (claim.kind === 'possible-carrier' && claim.p >= WORTH_A_LABEL),
+      claim.kind === 'sure-carrier' ||
+      (claim.kind === 'possible-carrier' && claim.p >= WORTH_A_LABEL && !possible.includes(claim.allele)),
   );
-  const bracketed = parsed.possible
-    .filter((allele) => !shown.some((claim) => claim.allele === allele))
-    .map((allele) => canonicalLabel({ loci: new Map(), phases: new Map(), possible: [allele] }, catalogue));
+  const bracketed = possible.map((allele) =>
+    canonicalLabel({ ...parsed, loci: new Map(), phases: new Map(), possible: [allele] }, catalogue),
+  );
   const asSeen = silent.map(([locus, genotypes]) => ({
     locus,
     label: canonicalLabel({ ...parsed, loci: new Map([[locus, genotypes]]), possible: [] }, catalogue),
   }));
-  const seen = [...mergeCompounds(genetics, animalId, shown), ...asSeen];
+  const seen = [...shownLabels(genetics, animalId, shown, parsed.names), ...asSeen];
   const words = [
     ...seen.toSorted((a, b) => catalogue.compareLoci(a.locus, b.locus)).map((one) => one.label),
     ...carried.map((claim) => claim.label),
@@ -65,18 +69,31 @@ function composeLabel(genetics: Genetics, animalId: string, genes: string): stri
   return joinWords([...(words.length > 0 ? words : ['Normal']), ...bracketed], catalogue);
 }
 
-/** Two visible alleles of one locus are written by the compound's name, "Freeway", where it has one. */
-function mergeCompounds(
+/**
+ * The possible genes of which nothing more is known than the text says. A possible het whose odds the records have moved is
+ * written with its odds instead.
+ */
+function stillPossible({ possible, possibleHets }: ParsedGenes, claims: readonly Claim[]): string[] {
+  return possible.filter((allele) => {
+    const claim = claims.find((one) => one.allele === allele);
+    if (!claim || !possibleHets.includes(allele)) return claim?.kind !== 'visual' && claim?.kind !== 'double';
+    return claim.kind === 'possible-carrier' && Math.abs(claim.p - POSSIBLE_HET) < 1e-6;
+  });
+}
+
+/** Two visible alleles of one locus are written by the compound's name, "Freeway"; a name is kept as it was typed. */
+function shownLabels(
   genetics: Genetics,
   animalId: string,
   shown: readonly Claim[],
+  names: ParsedGenes['names'],
 ): { locus: string; label: string }[] {
   const done = new Set<string>();
   return shown.flatMap((claim) => {
     if (done.has(claim.locus)) return [];
     done.add(claim.locus);
     const same = shown.filter((other) => other.locus === claim.locus);
-    if (same.length < 2) return [claim];
+    if (same.length < 2 && !names.has(claim.allele)) return [claim];
     const likeliest = genetics.posterior
       .genotypes(animalId)
       .get(claim.locus)!
@@ -85,7 +102,7 @@ function mergeCompounds(
     return [
       {
         locus: claim.locus,
-        label: canonicalLabel({ loci, phases: new Map(), possible: [] }, genetics.catalogue),
+        label: canonicalLabel({ loci, phases: new Map(), possible: [], names }, genetics.catalogue),
       },
     ];
   });

@@ -4,14 +4,13 @@ import { useRouter } from 'vue-router';
 import { api } from '../../api/resources.ts';
 import { statusWords } from '../../format/format.ts';
 import { useNotices } from '../../stores/notices.ts';
-import { useCatalogue } from '../../stores/useCatalogue.ts';
 import { useSession } from '../../stores/session.ts';
 import { useForm } from '../../stores/useForm.ts';
 import { useWrite } from '../../stores/useWrite.ts';
 import AnimalPicker from '../../ui/AnimalPicker.vue';
 import DayField from '../../ui/DayField.vue';
 import FormDialog from '../../ui/FormDialog.vue';
-import GenesField from '../../ui/GenesField.vue';
+import OwnGenesField from '../../ui/OwnGenesField.vue';
 import MassField from '../../ui/MassField.vue';
 
 /** An animal that was not hatched here: its genes are a statement, as it came in. */
@@ -19,7 +18,6 @@ const emit = defineEmits<{ close: [] }>();
 const router = useRouter();
 const session = useSession();
 const notices = useNotices();
-const catalogue = useCatalogue();
 const { draft, discard, submit, errorsOf, general, busy } = useForm({
   key: 'animal',
   initial: () => ({
@@ -72,7 +70,7 @@ async function send(another: boolean): Promise<void> {
       <v-btn value="male">♂ Male</v-btn>
       <v-btn value="unknown">Not sexed</v-btn>
     </v-btn-toggle>
-    <GenesField :catalogue="catalogue" v-model="draft.genes" :errors="errorsOf('genes')" />
+    <OwnGenesField v-model="draft.genes" :errors="errorsOf('genes')" />
     <v-select
       v-model="draft.sure"
       label="How sure"

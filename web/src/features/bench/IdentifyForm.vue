@@ -27,7 +27,7 @@ import { useSession } from '../../stores/session.ts';
 import { useForm } from '../../stores/useForm.ts';
 import { useWrite } from '../../stores/useWrite.ts';
 import DayField from '../../ui/DayField.vue';
-import GenesField from '../../ui/GenesField.vue';
+import OwnGenesField from '../../ui/OwnGenesField.vue';
 
 /**
  * Says what one is. The list proposes, the breeder decides: anything may be typed, and what goes against the odds asks for a
@@ -142,9 +142,8 @@ async function send(): Promise<void> {
 
 <template>
   <form class="form" novalidate :aria-label="`Identify ${hatchling.number}`" @submit.prevent="send">
-    <GenesField
+    <OwnGenesField
       v-model="draft.genes"
-      :catalogue="catalogue"
       label="Identified as"
       :errors="errorsOf('body.genes')"
       hint="Choose from the list or type. In brackets what may be there unseen: (OD)"

@@ -221,12 +221,7 @@ const ACTS: readonly { kind: RecordKind; title: string }[] = [
           >Look afresh</v-btn
         >
       </section>
-      <OpinionList
-        :key="hatchling.id"
-        :hatchling="hatchling"
-        :catalogue="catalogue"
-        :may-record="mayRecord"
-      />
+      <OpinionList :key="hatchling.id" :hatchling="hatchling" :may-record="mayRecord" />
     </section>
     <MarkerDialog
       v-if="markerDialog"

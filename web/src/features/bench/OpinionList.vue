@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { newOpinion, SURENESSES, type HatchlingView, type NewOpinion } from '@karyotome/contract';
-import type { Catalogue } from '@karyotome/core';
 import { mdiClose } from '@mdi/js';
 import { ref } from 'vue';
 import { api } from '../../api/resources.ts';
@@ -9,10 +8,10 @@ import { useNotices } from '../../stores/notices.ts';
 import { useForm } from '../../stores/useForm.ts';
 import { useWrite } from '../../stores/useWrite.ts';
 import FormDialog from '../../ui/FormDialog.vue';
-import GenesField from '../../ui/GenesField.vue';
+import OwnGenesField from '../../ui/OwnGenesField.vue';
 
 /** What others say one is: kept beside the identification, with a name and a day. It moves no odds. */
-const props = defineProps<{ hatchling: HatchlingView; catalogue: Catalogue; mayRecord: boolean }>();
+const props = defineProps<{ hatchling: HatchlingView; mayRecord: boolean }>();
 const notices = useNotices();
 const isOpen = ref(false);
 const removal = useWrite(api.removeOpinion);
@@ -72,9 +71,8 @@ async function send(): Promise<void> {
     >
       <v-text-field v-model="draft.by" label="Whose" :error-messages="errorsOf('by')" />
       <v-select v-model="draft.sure" label="How sure" :items="[...SURENESSES]" />
-      <GenesField
+      <OwnGenesField
         v-model="draft.genes"
-        :catalogue="catalogue"
         label="What it is to them"
         :errors="errorsOf('genes')"
         hint="In their words"

@@ -10,7 +10,7 @@ describe('the catalogue as cards', () => {
     expect(cards.slice(first).some(({ isComplex }) => isComplex)).toBe(false);
     const blue = cards.find(({ locus }) => locus.id === 'blue-eyed-white')!;
     expect(blue.alleles.map(({ name }) => name)).toContain('Lesser');
-    expect(blue.alleles.find(({ id }) => id === 'lesser')!.words).toContain('butter');
+    expect(blue.alleles.find(({ id }) => id === 'lesser')!.words).toContain('Butter');
   });
 
   test('a search finds words, markers and cautions', () => {

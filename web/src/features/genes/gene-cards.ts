@@ -109,7 +109,10 @@ export const AGREEMENT_WORDS: Readonly<Record<Agreement, string>> = {
 /** Names of combinations and what they stand for, those of the collection after the built-in ones. */
 export function combinations(own: readonly { word: string; genes: string }[]): [string, string][] {
   return [
-    ...Object.entries(COMBINATION_WORDS),
+    ...Object.entries(COMBINATION_WORDS).map(([word, genes]): [string, string] => [
+      word,
+      [genes].flat().join(', or '),
+    ]),
     ...own.map(({ word, genes }): [string, string] => [word, genes]),
   ];
 }

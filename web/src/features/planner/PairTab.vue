@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { PlannerView } from '@karyotome/contract';
-import { chanceAbove, MOST_CLUTCHES, type Catalogue } from '@karyotome/core';
+import { chanceAbove, MOST_CLUTCHES } from '@karyotome/core';
 import { computed } from 'vue';
 import { oddsWords } from '../../format/format.ts';
 import OutcomeList from '../../ui/OutcomeList.vue';
@@ -17,7 +17,6 @@ const draft = defineModel<PlannerDraft>('draft', { required: true });
 const props = defineProps<{
   view: PlannerView;
   animals: PlannerView['animals'];
-  catalogue: Catalogue;
   planner: PlannerWorker;
 }>();
 const question = computed((): PairQuestion | null => {
@@ -68,20 +67,8 @@ const sizeWords = computed(() => {
 <template>
   <div class="desk">
     <v-card class="part">
-      <ParentField
-        :model-value="draft.dam"
-        title="Female"
-        sex="female"
-        :animals="animals"
-        :catalogue="catalogue"
-      />
-      <ParentField
-        :model-value="draft.sire"
-        title="Male"
-        sex="male"
-        :animals="animals"
-        :catalogue="catalogue"
-      />
+      <ParentField :model-value="draft.dam" title="Female" sex="female" :animals="animals" />
+      <ParentField :model-value="draft.sire" title="Male" sex="male" :animals="animals" />
     </v-card>
     <v-card v-if="answer" class="part">
       <v-alert v-if="answer.cautions.length > 0 || isOverBound" type="warning" variant="tonal" :icon="false">

@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import type { PlannerView } from '@karyotome/contract';
-import type { Catalogue } from '@karyotome/core';
 import AnimalPicker from '../../ui/AnimalPicker.vue';
-import GenesField from '../../ui/GenesField.vue';
+import OwnGenesField from '../../ui/OwnGenesField.vue';
 import type { ParentChoice } from './planner-draft.ts';
 
 /** A parent of a planned pair: an animal of one's own, with all that is known of it, or genes typed in. */
@@ -10,7 +9,6 @@ defineProps<{
   title: string;
   sex: 'female' | 'male';
   animals: PlannerView['animals'];
-  catalogue: Catalogue;
 }>();
 const choice = defineModel<ParentChoice>({ required: true });
 </script>
@@ -29,7 +27,7 @@ const choice = defineModel<ParentChoice>({ required: true });
       :sex="sex"
       clearable
     />
-    <GenesField v-else v-model="choice.genes" :label="`${title}, genes`" :catalogue="catalogue" />
+    <OwnGenesField v-else v-model="choice.genes" :label="`${title}, genes`" />
   </div>
 </template>
 

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { usePlanner } from '../../stores/queries.ts';
-import { useCatalogue } from '../../stores/useCatalogue.ts';
-import GenesField from '../../ui/GenesField.vue';
+import OwnGenesField from '../../ui/OwnGenesField.vue';
 import StateBlock from '../../ui/StateBlock.vue';
 import { usePlannerWorker } from '../../workers/usePlanner.ts';
 import SeasonNav from '../season/SeasonNav.vue';
@@ -12,7 +11,6 @@ import SeasonTab from './SeasonTab.vue';
 import { usePlannerDraft } from './planner-draft.ts';
 
 const { data, status, error, refetch } = usePlanner();
-const catalogue = useCatalogue();
 const planner = usePlannerWorker(data);
 const { draft } = usePlannerDraft();
 const TABS = [
@@ -35,12 +33,11 @@ const TABS = [
           <v-btn-toggle v-model="draft.tab" aria-label="What to plan" class="tabs">
             <v-btn v-for="tab in TABS" :key="tab.value" :value="tab.value">{{ tab.title }}</v-btn>
           </v-btn-toggle>
-          <GenesField
+          <OwnGenesField
             v-if="draft.tab !== 'season'"
             v-model="draft.target"
             label="What do you want? The target, in your shorthand"
             hint="For example: Clown Pastel. One that shows at least this."
-            :catalogue="catalogue"
           />
         </div>
         <PairTab
@@ -48,18 +45,11 @@ const TABS = [
           :draft="draft"
           :view="data"
           :animals="data.animals"
-          :catalogue="catalogue"
           :planner="planner"
         />
         <MatesTab v-else-if="draft.tab === 'mates'" :draft="draft" :view="data" :planner="planner" />
-        <RoutesTab
-          v-else-if="draft.tab === 'routes'"
-          :draft="draft"
-          :view="data"
-          :catalogue="catalogue"
-          :planner="planner"
-        />
-        <SeasonTab v-else :draft="draft" :view="data" :catalogue="catalogue" :planner="planner" />
+        <RoutesTab v-else-if="draft.tab === 'routes'" :draft="draft" :view="data" :planner="planner" />
+        <SeasonTab v-else :draft="draft" :view="data" :planner="planner" />
         <p v-if="data.leftOut > 0" class="small soft">
           {{ data.leftOut }} animals that are not grown yet are left out here: there are too many to plan with
           all.

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import type { PlannerView } from '@karyotome/contract';
-import type { Catalogue, Route } from '@karyotome/core';
+import type { Route } from '@karyotome/core';
 import { computed, nextTick, onScopeDispose, ref, shallowRef, watch } from 'vue';
-import GenesField from '../../ui/GenesField.vue';
+import OwnGenesField from '../../ui/OwnGenesField.vue';
 import type { RoutesAnswer } from '../../workers/planner-questions.ts';
 import type { Asked, PlannerWorker } from '../../workers/usePlanner.ts';
 import PlanResult from './PlanResult.vue';
@@ -18,7 +18,6 @@ import { reader } from '../../format/reader.ts';
 const draft = defineModel<PlannerDraft>('draft', { required: true });
 const props = defineProps<{
   view: PlannerView;
-  catalogue: Catalogue;
   planner: PlannerWorker;
 }>();
 const nameOf = computed(() => namesOf(props.view));
@@ -77,7 +76,7 @@ const played = computed(() =>
             <v-btn value="male">Male</v-btn>
             <v-btn value="female">Female</v-btn>
           </v-btn-toggle>
-          <GenesField v-model="draft.bought.genes" label="Its genes" :catalogue="catalogue" />
+          <OwnGenesField v-model="draft.bought.genes" label="Its genes" />
         </template>
         <v-number-input
           v-model="draft.holdBack"

@@ -1,11 +1,10 @@
 <script setup lang="ts">
 import type { PlannerView } from '@karyotome/contract';
-import type { Catalogue } from '@karyotome/core';
 import { notReadyWords } from '@karyotome/words';
 import { mdiClose, mdiPlus } from '@mdi/js';
 import { computed, ref } from 'vue';
 import { reader } from '../../format/reader.ts';
-import GenesField from '../../ui/GenesField.vue';
+import OwnGenesField from '../../ui/OwnGenesField.vue';
 import type { SeasonPlanQuestion } from '../../workers/planner-questions.ts';
 import { useAnswer } from '../../workers/useAnswer.ts';
 import type { PlannerWorker } from '../../workers/usePlanner.ts';
@@ -17,7 +16,6 @@ import { kinWords, namesOf, tradeWords, youngWords } from './planner-words.ts';
 const draft = defineModel<PlannerDraft>('draft', { required: true });
 const props = defineProps<{
   view: PlannerView;
-  catalogue: Catalogue;
   planner: PlannerWorker;
 }>();
 const ALONE = 'none';
@@ -78,10 +76,9 @@ const load = computed(() => {
     <v-card class="part">
       <h2>What the season is for</h2>
       <div v-for="(target, index) in draft.targets" :key="index" class="target">
-        <GenesField
+        <OwnGenesField
           v-model="target.genes"
           :label="`Target ${index + 1}`"
-          :catalogue="catalogue"
           hint="One that shows at least this"
         />
         <v-number-input

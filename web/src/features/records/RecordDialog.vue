@@ -3,10 +3,9 @@ import { REFUSAL_STEPS } from '@karyotome/core';
 import { CARE_WORDS, KIND_WORDS, PLAN_WORDS, soakAdvice } from '@karyotome/words';
 import { computed } from 'vue';
 import { reader } from '../../format/reader.ts';
-import { useCatalogue } from '../../stores/useCatalogue.ts';
 import DayField from '../../ui/DayField.vue';
 import FormDialog from '../../ui/FormDialog.vue';
-import GenesField from '../../ui/GenesField.vue';
+import OwnGenesField from '../../ui/OwnGenesField.vue';
 import TubField from './TubField.vue';
 import OwnWayFields from './OwnWayFields.vue';
 import { sizesOf } from './record-defaults.ts';
@@ -18,7 +17,6 @@ const props = defineProps<{ subject: RecordSubject }>();
 const emit = defineEmits<{ close: [] }>();
 const { draft, submit, discard, busy, errorsOf, general } = useRecordForm(props.subject);
 const record = computed(() => draft.record);
-const catalogue = useCatalogue();
 const SURE = [
   { value: 'certain', title: 'Certain' },
   { value: 'probable', title: 'Probable' },
@@ -143,8 +141,7 @@ async function send(): Promise<void> {
       </p>
     </template>
     <template v-else-if="record.kind === 'identification'">
-      <GenesField
-        :catalogue="catalogue"
+      <OwnGenesField
         v-model="record.body.genes"
         :errors="errorsOf('body.genes')"
         hint="What shows; in brackets what may be there unseen"

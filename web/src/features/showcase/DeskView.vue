@@ -9,7 +9,7 @@ import { massWords, oddsWords, sexSign, sexWords, statusWords } from '../../form
 import { reader } from '../../format/reader.ts';
 import { useAnimalWaits, useDesk, usePlanner } from '../../stores/queries.ts';
 import { useSession } from '../../stores/session.ts';
-import GenesField from '../../ui/GenesField.vue';
+import OwnGenesField from '../../ui/OwnGenesField.vue';
 import WeightLine from '../../ui/WeightLine.vue';
 import StateBlock from '../../ui/StateBlock.vue';
 import SureText from '../../ui/SureText.vue';
@@ -107,7 +107,7 @@ const curveWords = (off: number): string => {
           <v-btn variant="text" to="/showcase/sales">Sales</v-btn>
         </div>
         <div class="target">
-          <GenesField v-model="target" label="What you breed for: what each would add" />
+          <OwnGenesField v-model="target" label="What you breed for: what each would add" />
         </div>
         <div v-if="selected.length" class="chosen-bar row" role="toolbar" aria-label="With those chosen">
           <strong>{{ selected.length }} chosen</strong>

@@ -5,11 +5,10 @@ import { api } from '../../api/resources.ts';
 import { farmToday } from '../../format/format.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { usePairings, useSalesSettings } from '../../stores/queries.ts';
-import { useCatalogue } from '../../stores/useCatalogue.ts';
 import { filled, useForm } from '../../stores/useForm.ts';
 import DayField from '../../ui/DayField.vue';
 import FormDialog from '../../ui/FormDialog.vue';
-import GenesField from '../../ui/GenesField.vue';
+import OwnGenesField from '../../ui/OwnGenesField.vue';
 import CurrencyField from './CurrencyField.vue';
 import PersonField from './PersonField.vue';
 
@@ -17,7 +16,6 @@ import PersonField from './PersonField.vue';
 const props = defineProps<{ wish: WishView | null }>();
 const emit = defineEmits<{ close: [] }>();
 const notices = useNotices();
-const catalogue = useCatalogue();
 const { data: settings } = useSalesSettings();
 const { data: pairings } = usePairings();
 const { wish } = props;
@@ -74,13 +72,8 @@ async function send(): Promise<void> {
     @submit="send"
   >
     <PersonField v-model="draft.personId" label="Who waits" :errors="errorsOf('personId')" />
-    <GenesField v-model="draft.must" label="Must have" :catalogue="catalogue" :errors="errorsOf('must')" />
-    <GenesField
-      v-model="draft.mustNot"
-      label="Must not have, if anything"
-      :catalogue="catalogue"
-      :errors="errorsOf('mustNot')"
-    />
+    <OwnGenesField v-model="draft.must" label="Must have" :errors="errorsOf('must')" />
+    <OwnGenesField v-model="draft.mustNot" label="Must not have, if anything" :errors="errorsOf('mustNot')" />
     <v-select
       v-model="draft.sex"
       label="Sex"

@@ -1,4 +1,5 @@
-import type { Allele, Compound, Locus, WelfareNote } from '../loci/locus.ts';
+import type { Allele, Compound, Expression, Locus, Viability, WelfareNote } from '../../loci/locus.ts';
+import { FURTHER_GENES } from './further-genes.ts';
 
 /*
  * The built-in catalogue of genes. Common practice of the trade, no source: names, expressions and cautions as breeders
@@ -31,6 +32,9 @@ const caution = (copies: 1 | 2, alleles: readonly string[], text: string): Welfa
   alleles,
   text,
 });
+
+/** Two copies are taken not to live. Common practice, no source; open to correction. */
+const lethal = (allele: string): readonly Viability[] => [{ genotype: [allele, allele], p: 0 }];
 
 const BLUE_EYED = ['bamboo', 'lesser', 'mocha', 'mojave', 'mystic', 'phantom', 'special'];
 
@@ -97,7 +101,14 @@ const COMPLEXES: readonly Locus[] = [
   {
     id: 'black-eyed-white',
     name: 'Black-eyed white complex',
-    alleles: [show('fire', 'Fire'), show('vanilla', 'Vanilla'), show('disco', 'Disco')],
+    alleles: [
+      show('fire', 'Fire'),
+      show('vanilla', 'Vanilla'),
+      show('disco', 'Disco'),
+      show('lemonback', 'Lemonback'),
+      show('flame', 'Flame'),
+      show('sulfur', 'Sulfur'),
+    ],
     compounds: [compound('fire', 'vanilla', 'Vanilla Cream')],
     doublesHide: 'everything',
     doublesThatHide: ['fire/fire'],
@@ -108,6 +119,7 @@ const COMPLEXES: readonly Locus[] = [
     name: 'Spider and blackhead',
     alleles: [dominant('spider', 'Spider'), show('blackhead', 'Blackhead')],
     compounds: [],
+    viability: lethal('spider'),
     welfare: [
       caution(1, ['spider'], 'Spider comes with a neurological wobble.'),
       caution(2, ['spider'], 'Two copies of spider are thought not to live.'),
@@ -154,12 +166,14 @@ const SHOWING: readonly Locus[] = [
     welfare: [caution(1, ['desert'], 'Desert females rarely lay safely: do not breed them.')],
   }),
   single(show('champagne', 'Champagne'), {
+    viability: lethal('champagne'),
     welfare: [
       caution(1, ['champagne'], 'Champagne comes with a wobble.'),
       caution(2, ['champagne'], 'Two copies of Champagne do not live.'),
     ],
   }),
-  single(show('hgw', 'HGW'), {
+  single(show('hgw', 'HGW', 'Pearl'), {
+    viability: lethal('hgw'),
     welfare: [
       caution(1, ['hgw'], 'HGW comes with a wobble.'),
       caution(2, ['hgw'], 'Two copies of HGW do not live.'),
@@ -199,7 +213,56 @@ const RECESSIVE: readonly Locus[] = [
   single(recessive('sunset', 'Sunset')),
 ];
 
-/** In the order in which a label names them: what shows first, recessive loci last. */
-export const BUILT_IN_LOCI: readonly Locus[] = [...SHOWING, ...COMPLEXES, ...RECESSIVE];
+/** One row of the table of further genes. */
+interface FurtherGene {
+  readonly id: string;
+  readonly name: string;
+  readonly expression: Expression;
+  readonly double: string;
+  readonly words: readonly string[];
+  readonly markers: readonly string[];
+}
 
-export const BUILT_IN_VERSION = '2026.2';
+const EXPRESSIONS: Readonly<Record<string, Expression>> = {
+  s: 'incomplete-dominant',
+  d: 'dominant',
+  r: 'recessive',
+};
+
+/** The genes that are seen less often, as their table gives them. */
+export const FURTHER: readonly FurtherGene[] = FURTHER_GENES.trim()
+  .split('\n')
+  .map((line) => {
+    const [id, name, mode, double, words, markers] = line.split('|').map((cell) => cell.trim());
+    const list = (cell: string | undefined, by: string): string[] =>
+      (cell ?? '').split(by).flatMap((one) => one.trim() || []);
+    return {
+      id: id!,
+      name: name!,
+      expression: EXPRESSIONS[mode!]!,
+      double: double!,
+      words: list(words, ','),
+      markers: list(markers, ';'),
+    };
+  });
+
+const further = (isRecessive: boolean): Locus[] =>
+  FURTHER.filter(({ expression }) => (expression === 'recessive') === isRecessive).map(
+    ({ id, name, expression, double }) => single({ id, name, expression, ...(double ? { double } : {}) }),
+  );
+
+/** In the order in which a label names them: what shows first, recessive loci last. */
+export const BUILT_IN_LOCI: readonly Locus[] = [
+  ...SHOWING,
+  ...further(false),
+  ...COMPLEXES,
+  ...RECESSIVE,
+  ...further(true),
+];
+
+/** Where the trade disputes to which locus an allele belongs: the loci that are named, the catalogue's own first. */
+export const DISPUTED_ALLELISM: Readonly<Record<string, readonly string[]>> = {
+  'het-red-axanthic': ['enchi-complex', 'dark-complex'],
+};
+
+export const BUILT_IN_VERSION = '2026.3';

@@ -1,0 +1,28 @@
+import type { UnknownWord } from '@karyotome/core';
+
+const quoted = (words: readonly string[]): string => words.map((word) => `“${word}”`).join(' and ');
+const choices = (words: readonly string[]): string =>
+  words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} or ${words.at(-1)}`;
+
+/** Why a part of a label was not read, and what may stand in its place. */
+export function unreadWords({ word, reason, suggestions, against }: UnknownWord): string {
+  const which = suggestions.length > 0 ? `: write ${choices(suggestions)}` : '';
+  switch (reason) {
+    case 'ambiguous':
+      return `“${word}” can mean several things${which}`;
+    case 'unknown-line':
+      return `“${word}” names a line that the catalogue does not have${which}, or add the line`;
+    case 'repeated':
+      return `“${word}” names one gene twice${which}`;
+    case 'dangling':
+      return `“${word}” is followed by no gene`;
+    case 'contradictory':
+      return against.length > 0
+        ? `“${word}” does not fit ${quoted(against)}: an animal has two places at one locus${which}`
+        : `“${word}” contradicts itself${which}`;
+    case 'impossible':
+      return `“${word}” does not fit: its genes lie at different loci, or are not sex-linked`;
+    case 'unknown':
+      return `“${word}” is not a known gene${suggestions.length > 0 ? `. Did you mean ${choices(suggestions)}?` : ''}`;
+  }
+}
