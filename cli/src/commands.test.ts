@@ -1,3 +1,4 @@
+import { CATALOGUE } from '@karyotome/core';
 import { describe, expect, test } from 'vitest';
 import { UsageError } from './arguments.ts';
 import { runCommand } from './commands.ts';
@@ -35,6 +36,39 @@ describe('the command line', () => {
   test('top cuts the list, and the total says what it covers', async () => {
     const answer = await json('odds', '--sire', 'het clown', '--dam', 'het clown', '--top', '1');
     expect(answer).toMatchObject({ total: 0.5, outcomes: [{ label: 'Het Clown' }] });
+  });
+
+  test('outcomes carry their share among the young that live, where some eggs do not', async () => {
+    const answer = await json('odds', '--sire', 'spider', '--dam', 'spider', '--target', 'spider');
+    expect(answer['outcomes']).toContainEqual({
+      genotype: { 'spider-blackhead': ['spider', 'spider'] },
+      p: 0.25,
+      pMale: 0.125,
+      pFemale: 0.125,
+      pHatched: 0,
+      label: 'Super Spider',
+    });
+    expect(answer['target']).toEqual({ p: 0.75, pHatched: expect.closeTo(2 / 3, 12) });
+  });
+
+  test('what is possible counts, and the chance that was taken is said', async () => {
+    const answer = await json('odds', '--sire', 'ph clown', '--dam', 'clown');
+    expect(answer['outcomes']).toMatchObject([
+      { label: 'Het Clown', p: 0.75 },
+      { label: 'Clown', p: 0.25 },
+    ]);
+    expect(answer['assumed']).toEqual([{ parent: 'sire', allele: 'clown', p: 0.5 }]);
+  });
+
+  test('many genes make a bounded answer, and the total says what it covers', async () => {
+    const genes = CATALOGUE.loci
+      .filter(({ alleles }) => alleles[0]!.expression === 'recessive')
+      .slice(0, 24)
+      .map(({ alleles }) => `het ${alleles[0]!.name}`)
+      .join(', ');
+    const answer = await json('odds', '--sire', genes, '--dam', genes);
+    expect((answer['outcomes'] as unknown[]).length).toBe(10_000);
+    expect(answer['total']).toBeLessThan(0.1);
   });
 
   test('parse reads shorthand and writes the canonical label', async () => {
@@ -167,7 +201,7 @@ describe('the command line', () => {
 
   test.each([
     [['odds', '--dam', 'clown'], 'sire: is missing'],
-    [['odds', '--sire', 'clwn', '--dam', 'clown'], 'sire: "clwn" is unknown; did you mean Clown?'],
+    [['odds', '--sire', 'clwn', '--dam', 'clown'], 'sire: “clwn” is not a known gene. Did you mean Clown?'],
     [
       ['odds', '--sire', 'clown', '--dam', 'clown', '--target', 'clown', '--eggs', '0'],
       'eggs: must be a whole number',

@@ -1,7 +1,7 @@
 import { CATALOGUE, type Catalogue } from '../catalogue/catalogue.ts';
 import { appearance, copies, type WeightedGenotype } from '../loci/genotype.ts';
 import { isRecessive } from '../loci/locus.ts';
-import { tradePercent } from '../notation/label.ts';
+import { tradePercent } from '../notation/spell.ts';
 
 /** What may be said of an animal and a gene, strongest first. */
 export type ClaimKind =

@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { infer } from '../inference/infer.ts';
-import { compilePedigree, type RecordedAnimal } from '../pedigree/from-records.ts';
+import { compilePedigree } from '../pedigree/from-records.ts';
+import type { RecordedAnimal } from '../pedigree/recorded-animal.ts';
 import { claimsFrom, type Claim } from './claim.ts';
 import { claimFromPedigree, findSupport } from './support.ts';
 

@@ -1,6 +1,7 @@
 import { expect, test } from 'vitest';
 import { infer } from '../inference/infer.ts';
-import { compilePedigree, type RecordedAnimal } from '../pedigree/from-records.ts';
+import { compilePedigree } from '../pedigree/from-records.ts';
+import type { RecordedAnimal } from '../pedigree/recorded-animal.ts';
 import { parsePedigree } from '../pedigree/parse-document.ts';
 import { writePedigree } from '../pedigree/write-document.ts';
 import { essentialPedigree } from './essential-pedigree.ts';

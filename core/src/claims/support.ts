@@ -2,7 +2,7 @@ import { CATALOGUE, type Catalogue } from '../catalogue/catalogue.ts';
 import { PedigreeEngine } from '../inference/engine.ts';
 import { genotypesOf } from '../inference/infer.ts';
 import type { Call, Pedigree, PedigreeAnimal } from '../pedigree/document.ts';
-import { unrecordedFounder } from '../pedigree/from-records.ts';
+import { unrecordedFounder } from '../pedigree/founders.ts';
 import { cachedByList, kinInOrder, withAncestors } from '../pedigree/kin.ts';
 import { claimFrom, type Claim } from './claim.ts';
 
@@ -45,7 +45,7 @@ function thinned(
     const nothing = Object.fromEntries(pedigree.loci.map((l) => [l.id, unrecordedFounder(l)]));
     return { ...animal, founder: nothing };
   }
-  const isMade = (call: Call): boolean => call.record !== undefined && made(call.record);
+  const isMade = (call: Call): boolean => call.record === undefined || made(call.record);
   return (animal.calls ?? []).every(isMade) ? animal : { ...animal, calls: animal.calls!.filter(isMade) };
 }
 

@@ -7,9 +7,9 @@ import {
   type Genotype,
   type WeightedGenotype,
 } from '../loci/genotype.ts';
-import { WILD } from '../loci/locus.ts';
+import { WILD, type Locus } from '../loci/locus.ts';
 import { genotypeLabel } from '../notation/label.ts';
-import { locusOutcomes } from '../odds/locus-outcomes.ts';
+import { livingOutcomes, locusOutcomes, type LocusOutcome } from '../odds/locus-outcomes.ts';
 import { distributionAt, type Parent } from '../odds/parent.ts';
 
 /** What a clutch says about one gene of one parent. */
@@ -133,6 +133,10 @@ export function sexClashes(
     });
 }
 
+/** What a pair's hatchlings are at a locus: those that live. */
+const hatchlingsOf = (locus: Locus, sire: Parent, dam: Parent): LocusOutcome[] =>
+  livingOutcomes(locusOutcomes(locus, distributionAt(sire, locus.id), distributionAt(dam, locus.id)));
+
 /**
  * What a pair gives each sex at the sex-linked loci, over the candidate sires by their shares.
  *
@@ -152,7 +156,7 @@ export function linkedBySex(
     const isThere = [dam, ...sires.map(({ parent }) => parent)].some(({ loci }) => loci.has(locus.id));
     if (!isThere) continue;
     const outcomes = sires.flatMap(({ parent, share }) =>
-      locusOutcomes(locus, distributionAt(parent, locus.id), distributionAt(dam, locus.id)).map((one) => ({
+      hatchlingsOf(locus, parent, dam).map((one) => ({
         ...one,
         share,
       })),
@@ -186,7 +190,7 @@ export function phenotypesByLocus(
       const locus = catalogue.locusById(id)!;
       const odds = new Map<string, number>();
       for (const { parent, share } of sires)
-        for (const one of locusOutcomes(locus, distributionAt(parent, id), distributionAt(dam, id))) {
+        for (const one of hatchlingsOf(locus, parent, dam)) {
           const phenotype = appearance(locus, one.genotype);
           odds.set(phenotype, (odds.get(phenotype) ?? 0) + (share * (one.pMale + one.pFemale)) / 2);
         }

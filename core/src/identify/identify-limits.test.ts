@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { half, only } from '../../test/hypotheses.ts';
-import { CATALOGUE } from '../catalogue/catalogue.ts';
+import { CATALOGUE, createCatalogue } from '../catalogue/catalogue.ts';
 import { nextObservations } from './next-observations.ts';
 import type { Hypothesis } from './phenotype-space.ts';
 import { rank } from './rank.ts';
@@ -106,11 +106,21 @@ describe('look here next', () => {
   });
 
   test('where no marker is left, the day after the second shed is proposed, and what to compare with', () => {
-    const prior = only(half('acid'));
-    const { space } = rank(prior, {}, CATALOGUE);
-    expect(nextObservations(space, {}, CATALOGUE, '2026-05-01')).toEqual({
+    // A gene of one's own without any marker.
+    const own = createCatalogue({
+      loci: [
+        {
+          id: 'own-ember',
+          name: 'Ember',
+          alleles: [{ id: 'own-ember', name: 'Ember', expression: 'incomplete-dominant' }],
+          compounds: [],
+        },
+      ],
+    });
+    const { space } = rank(only(half('own-ember')), {}, own);
+    expect(nextObservations(space, {}, own, '2026-05-01')).toEqual({
       markers: [],
-      compare: [{ phenotype: 'acid', label: 'Acid' }],
+      compare: [{ phenotype: 'own-ember', label: 'Ember' }],
       againOn: '2026-05-31',
     });
   });

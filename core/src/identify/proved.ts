@@ -1,5 +1,5 @@
 import { daysBetween, type IsoDay } from '../calendar/days.ts';
-import type { Sureness } from '../pedigree/from-records.ts';
+import type { Sureness } from '../pedigree/recorded-animal.ts';
 import type { CallRecord } from './suggest.ts';
 
 /** One call of one animal, as it was made: what was said to show, and what could have shown. */

@@ -1,3 +1,4 @@
+import type { Genotype } from '../loci/genotype.ts';
 import type { Catalogue } from '../catalogue/catalogue.ts';
 import { CostError } from '../errors.ts';
 import { appearance } from '../loci/genotype.ts';
@@ -99,10 +100,23 @@ export function rank(
     for (let i = 0; i < size; i++)
       likelihood[i]! *= observation === 'seen' ? table.seen[i]! : 1 - table.seen[i]!;
   }
+  // A locus at which nothing can show is no part of the box, but a carriers' marker tells sires and sexes apart by it.
+  const unseenLikelihood = (hypothesis: Hypothesis): number =>
+    hypothesis.loci
+      .filter(({ locus }) => !loci.some((one) => one.locus.id === locus))
+      .reduce((product, { locus, genotypes }) => {
+        const rules = catalogue.locusById(locus)!;
+        const chance = (genotype: Genotype): number => carrierLikelihood(counted, rules, genotype);
+        return product * genotypes.reduce((sum, { genotype, p }) => sum + p * chance(genotype), 0);
+      }, 1);
   const priors = hypotheses.map((hypothesis) => spread(loci, hypothesis, () => 1));
   const byMarkers = marked
     ? hypotheses.map((hypothesis) =>
-        spread(loci, hypothesis, (locus, genotype) => carrierLikelihood(counted, locus, genotype)),
+        spread(
+          loci,
+          { ...hypothesis, weight: hypothesis.weight * unseenLikelihood(hypothesis) },
+          (locus, genotype) => carrierLikelihood(counted, locus, genotype),
+        ),
       )
     : priors;
   const posteriors = byMarkers.map((table) => table.map((p, i) => p * likelihood[i]!));

@@ -1,5 +1,5 @@
 import type { Catalogue } from '../catalogue/catalogue.ts';
-import type { Sureness } from '../pedigree/from-records.ts';
+import type { Sureness } from '../pedigree/recorded-animal.ts';
 import { phenotypeLabel } from './phenotype-space.ts';
 import type { Ranking } from './rank.ts';
 

@@ -35,7 +35,7 @@ export class LocusEvidence {
   /** Where single calls of a set were placed last, by the set's reference: compiled records share sets. */
   private readonly single = new WeakMap<
     readonly Genotype[],
-    { readonly error: number; readonly place: number }
+    { readonly error: number; readonly outside: number; readonly place: number }
   >();
 
   constructor(locus: PedigreeLocus, size: number) {
@@ -98,21 +98,28 @@ export class LocusEvidence {
     if (calls.length === 0) return 0;
     if (calls.length > 1) return this.placeCalls(calls);
     const [call] = calls;
-    const error = call!.error ?? 0;
+    const { error = 0, outside = error } = call!;
     const known = this.single.get(call!.is);
-    if (known?.error === error) return known.place;
+    if (known?.error === error && known.outside === outside) return known.place;
     const place = this.placeCalls(calls);
-    this.single.set(call!.is, { error, place });
+    this.single.set(call!.is, { error, outside, place });
     return place;
   }
 
   private placeCalls(calls: readonly Call[]): number {
-    const read = calls.map((call) => ({ cells: this.spell(call.is), error: call.error ?? 0 }));
-    const key = read.map(({ cells, error }) => `${cells.join()}~${error}`).join('*');
+    const read = calls.map(({ is, error = 0, outside = error }) => ({
+      cells: this.spell(is),
+      error,
+      outside,
+    }));
+    const key = read.map(({ cells, error, outside }) => `${cells.join()}~${error}~${outside}`).join('*');
     return this.likelihoodPool.place(key, () =>
       this.table((a, b) => {
         const cell = Math.min(a, b) * this.alleles.length + Math.max(a, b);
-        return read.reduce((p, { cells, error }) => p * (cells.includes(cell) ? 1 - error : error), 1);
+        return read.reduce(
+          (p, { cells, error, outside }) => p * (cells.includes(cell) ? 1 - error : outside),
+          1,
+        );
       }),
     );
   }

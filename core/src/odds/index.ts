@@ -1,4 +1,4 @@
-export { gamete } from './locus-outcomes.ts';
+export { gamete, livingOutcomes, livingShare, locusOutcomes } from './locus-outcomes.ts';
 export {
   pairingCautions,
   pairingOutcomes,
@@ -8,7 +8,7 @@ export {
   type Outcome,
   type VisibleOutcome,
 } from './pairing-odds.ts';
-export { parseParent, toParent, type Parent } from './parent.ts';
+export { parseParent, POSSIBLE, POSSIBLE_HET, toParent, type Parent } from './parent.ts';
 export {
   meetsTarget,
   targetOdds,

@@ -1,4 +1,10 @@
-import { canonical, genotypeKey, type Genotype, type WeightedGenotype } from '../loci/genotype.ts';
+import {
+  canonical,
+  genotypeKey,
+  viabilityOf,
+  type Genotype,
+  type WeightedGenotype,
+} from '../loci/genotype.ts';
 import type { Locus } from '../loci/locus.ts';
 
 /** One thing an egg can be at one locus, with its chance among sons and among daughters. */
@@ -7,6 +13,8 @@ export interface LocusOutcome {
   /** P(genotype | son) and P(genotype | daughter); each adds up to 1 over the outcomes of a locus. */
   readonly pMale: number;
   readonly pFemale: number;
+  /** The chance that such an egg hatches, within 0 to 1. */
+  readonly viability: number;
 }
 
 /** Allele -> probability. */
@@ -66,5 +74,33 @@ export function locusOutcomes(
       }
     }
   }
-  return [...byKey.values()];
+  return [...byKey.values()].map((one) => ({ ...one, viability: viabilityOf(locus, one.genotype) }));
+}
+
+/**
+ * The chance that an egg of each sex lives, as far as one locus decides it.
+ *
+ * @example livingShare(locusOutcomes(CATALOGUE.locusById('champagne'), [{ genotype: ['+', 'champagne'], p: 1 }], [{ genotype: ['+', 'champagne'], p: 1 }])) // {"male":0.75,"female":0.75}
+ */
+export function livingShare(outcomes: readonly LocusOutcome[]): { male: number; female: number } {
+  const share = (sex: 'pMale' | 'pFemale'): number =>
+    outcomes.reduce((sum, one) => sum + one[sex] * one.viability, 0);
+  return { male: share('pMale'), female: share('pFemale') };
+}
+
+/**
+ * The same outcomes among the young that live: by Bayes' rule, each weighed by its viability. What never hatches is left
+ * out. Empty where nothing lives.
+ *
+ * @example livingOutcomes(locusOutcomes(CATALOGUE.locusById('champagne'), [{ genotype: ['+', 'champagne'], p: 1 }], [{ genotype: ['+', 'champagne'], p: 1 }])).map(({ pMale }) => pMale.toFixed(3)) // ["0.333","0.667"]
+ */
+export function livingOutcomes(outcomes: readonly LocusOutcome[]): LocusOutcome[] {
+  const { male, female } = livingShare(outcomes);
+  return outcomes
+    .filter(({ viability }) => viability > 0)
+    .map((one) => ({
+      ...one,
+      pMale: male > 0 ? (one.pMale * one.viability) / male : 0,
+      pFemale: female > 0 ? (one.pFemale * one.viability) / female : 0,
+    }));
 }

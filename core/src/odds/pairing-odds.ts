@@ -1,10 +1,11 @@
 import { CATALOGUE, type Catalogue } from '../catalogue/catalogue.ts';
 import { appearance, welfareNotes, type Genotype } from '../loci/genotype.ts';
 import { WILD, type Locus } from '../loci/locus.ts';
-import { genotypeLabel, NORMAL, tradePercent } from '../notation/label.ts';
+import { genotypeLabel, NORMAL } from '../notation/label.ts';
+import { tradePercent } from '../notation/spell.ts';
 import { locusOutcomes, type LocusOutcome } from './locus-outcomes.ts';
+import { independentFactors, oddsOf, takeTop, TIE, type LocusTable } from './factors.ts';
 import { distributionAt, type Parent } from './parent.ts';
-import { topProducts } from './top-products.ts';
 
 /** One distinct genotype an egg can have. */
 export interface Outcome {
@@ -13,6 +14,8 @@ export interface Outcome {
   readonly p: number;
   readonly pMale: number;
   readonly pFemale: number;
+  /** Its share among the young that live; given where some eggs of the pair do not. */
+  readonly pHatched?: number;
   readonly label: string;
 }
 
@@ -22,14 +25,11 @@ export interface VisibleOutcome {
   readonly p: number;
   readonly pMale: number;
   readonly pFemale: number;
+  /** Its share among the young that live; given where some eggs of the pair do not. */
+  readonly pHatched?: number;
   /** "66% Het Clown" and the like: the odds of what does not show, given what does. */
   readonly carries: readonly string[];
   readonly appearance: Readonly<Record<string, string>>;
-}
-
-interface LocusTable {
-  readonly locus: Locus;
-  readonly outcomes: readonly LocusOutcome[];
 }
 
 /** The loci at which the pair can produce more than one thing, or something that is not wild type. */
@@ -44,92 +44,6 @@ function segregatingLoci(sire: Parent, dam: Parent, catalogue: Catalogue): Locus
     .filter(
       ({ outcomes }) => outcomes.length > 1 || outcomes[0]!.genotype.some((alleleId) => alleleId !== WILD),
     );
-}
-
-/** A choice at one autosomal locus, or a joint choice at all sex-linked ones (which share the offspring's sex). */
-interface Part<T> {
-  readonly weight: number;
-  readonly pMale: number;
-  readonly pFemale: number;
-  readonly entries: readonly (readonly [string, T])[];
-}
-
-/**
- * The tables as independent factors: one per autosomal locus, and one for all sex-linked loci together, since those are
- * tied by the offspring's sex. Products of the factors' weights are probabilities per egg.
- */
-function independentFactors<T>(
-  tables: readonly LocusTable[],
-  toEntries: (table: LocusTable) => readonly { value: T; pMale: number; pFemale: number }[],
-): Part<T>[][] {
-  const factors: Part<T>[][] = [];
-  let linked: Part<T>[] = [{ weight: 1, pMale: 1, pFemale: 1, entries: [] }];
-  for (const table of tables) {
-    const parts = toEntries(table).map(({ value, pMale, pFemale }) => ({
-      weight: (pMale + pFemale) / 2,
-      pMale,
-      pFemale,
-      entries: [[table.locus.id, value] as const],
-    }));
-    if (!table.locus.sexLinked) factors.push(parts);
-    else {
-      linked = linked.flatMap((one) =>
-        parts.map((other) => {
-          const pMale = one.pMale * other.pMale;
-          const pFemale = one.pFemale * other.pFemale;
-          return {
-            weight: (pMale + pFemale) / 2,
-            pMale,
-            pFemale,
-            entries: [...one.entries, ...other.entries],
-          };
-        }),
-      );
-    }
-  }
-  return [...factors, linked.filter((part) => part.weight > 0)];
-}
-
-function combine<T>(chosen: readonly Part<T>[]): {
-  p: number;
-  pMale: number;
-  pFemale: number;
-  of: Record<string, T>;
-} {
-  const pMale = chosen.reduce((product, part) => product * part.pMale, 0.5);
-  const pFemale = chosen.reduce((product, part) => product * part.pFemale, 0.5);
-  return {
-    p: pMale + pFemale,
-    pMale,
-    pFemale,
-    of: Object.fromEntries(chosen.flatMap((part) => part.entries)),
-  };
-}
-
-/** Two probabilities closer than this are the same but for rounding, and their order is the labels'. */
-const TIE = 1e-12;
-
-const byOdds = (a: { p: number; label: string }, b: { p: number; label: string }): number =>
-  Math.abs(a.p - b.p) > TIE * Math.max(a.p, b.p)
-    ? b.p - a.p
-    : a.label < b.label
-      ? -1
-      : a.label > b.label
-        ? 1
-        : 0;
-
-/** Takes the heaviest products until `top` are found and the next is clearly lighter, so that ties sort by label. */
-function takeTop<T, R extends { p: number; label: string }>(
-  factors: readonly (readonly Part<T>[])[],
-  top: number,
-  toResult: (combined: { p: number; pMale: number; pFemale: number; of: Record<string, T> }) => R,
-): R[] {
-  const results: R[] = [];
-  for (const { chosen, weight } of topProducts(factors)) {
-    if (results.length >= top && weight < results[top - 1]!.p * (1 - TIE)) break;
-    results.push(toResult(combine(chosen)));
-  }
-  return results.toSorted(byOdds).slice(0, top);
 }
 
 /**
@@ -148,7 +62,7 @@ export function pairingOutcomes(
   catalogue: Catalogue = CATALOGUE,
 ): { readonly outcomes: readonly Outcome[]; readonly total: number } {
   const factors = independentFactors(segregatingLoci(sire, dam, catalogue), ({ outcomes }) =>
-    outcomes.map((o) => ({ value: o.genotype, pMale: o.pMale, pFemale: o.pFemale })),
+    outcomes.map((o) => ({ value: o.genotype, ...oddsOf([o]) })),
   );
   const outcomes = takeTop(factors, top, ({ of, ...odds }) => ({
     genotype: of,
@@ -180,8 +94,7 @@ export function visibleOutcomes(
     }
     return [...groups.values()].map(({ phenotype, members }) => ({
       value: { phenotype, locus, members },
-      pMale: members.reduce((sum, m) => sum + m.pMale, 0),
-      pFemale: members.reduce((sum, m) => sum + m.pFemale, 0),
+      ...oddsOf(members),
     }));
   });
   return takeTop(factors, top, ({ of, ...odds }) => {

@@ -14,7 +14,9 @@ export interface Call {
   readonly locus: string;
   readonly is: readonly Genotype[];
   readonly error?: number;
-  /** The record the call was read from. */
+  /** The likelihood of a genotype that is not in `is`, where it is not the whole `error`: a share of it. */
+  readonly outside?: number;
+  /** The record the call was read from; without one it is no record's word: that the animal lives. */
   readonly record?: string;
 }
 

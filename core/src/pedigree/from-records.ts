@@ -1,53 +1,22 @@
 import { CATALOGUE, type Catalogue } from '../catalogue/catalogue.ts';
-import {
-  allGenotypes,
-  appearance,
-  canonical,
-  type Genotype,
-  type WeightedGenotype,
-} from '../loci/genotype.ts';
+import { allGenotypes, appearance, canonical, type Genotype } from '../loci/genotype.ts';
 import { hidesOf } from '../loci/hides.ts';
 import { WILD } from '../loci/locus.ts';
-import { parseGenes, WILD_FOR_CERTAIN, type ParsedGenes } from '../notation/parse.ts';
-import { toParent } from '../odds/parent.ts';
-import { allelesNamedBy, callsOf, founderAt, type StatedEvidence } from './stated-evidence.ts';
+import { parseGenes, type ParsedGenes } from '../notation/parse.ts';
+import { founderDistribution } from './founders.ts';
+import { livingCalls, livingFounder } from './living.ts';
+import { CALL_ERROR, type Identification, type RecordedAnimal } from './recorded-animal.ts';
+import { allelesNamedBy, callsOf, type StatedEvidence } from './stated-evidence.ts';
 import {
   UNRECORDED_FREQUENCY,
   type Call,
-  type CandidateSire,
   type Pedigree,
   type PedigreeAnimal,
   type PedigreeLocus,
 } from './document.ts';
 
-/** How sure somebody is of what they saw. */
-export type Sureness = 'certain' | 'probable' | 'possible';
-
-/** The chance that such an identification is wrong. Common practice, no source: the words' plain meaning in numbers. */
-export const CALL_ERROR: Readonly<Record<Sureness, number>> = { certain: 0, probable: 0.1, possible: 0.3 };
-
 /** Not seen on an animal whose showing genes cover some of the markers: this likely to be there all the same. */
 const COVERED_ERROR = 0.2;
-
-/** A gene in brackets on a founder: neither seen nor excluded. An assumption, stated in docs/science.md. */
-const BRACKETED = 0.25;
-
-export interface Identification {
-  readonly record: string;
-  /** Trade shorthand. */
-  readonly genes: string;
-  readonly sure: Sureness;
-}
-
-export interface RecordedAnimal {
-  readonly id: string;
-  readonly sex: 'female' | 'male' | 'unknown';
-  readonly dam?: string;
-  readonly sires: readonly CandidateSire[];
-  readonly identification?: Identification;
-  /** What another breeder's statement says of it. */
-  readonly stated?: StatedEvidence;
-}
 
 /**
  * Turns what was recorded into a pedigree with evidence.
@@ -63,17 +32,6 @@ export function compilePedigree(
   catalogue: Catalogue = CATALOGUE,
 ): Pedigree {
   return new RecordCompiler(catalogue).compile(animals);
-}
-
-/** A founder of which nothing is known: alleles drawn independently at the unrecorded frequency. */
-export function unrecordedFounder(locus: PedigreeLocus): WeightedGenotype[] {
-  const frequency = (allele: string): number =>
-    allele === WILD ? 1 - locus.alleles.length * UNRECORDED_FREQUENCY : UNRECORDED_FREQUENCY;
-  const alleles = [WILD, ...locus.alleles];
-  // Ordered pairs: right for a male's sex-linked pair, and the same distribution where order does not matter.
-  return alleles.flatMap((x) =>
-    alleles.map((y): WeightedGenotype => ({ genotype: [x, y], p: frequency(x) * frequency(y) })),
-  );
 }
 
 /**
@@ -115,6 +73,8 @@ export class RecordCompiler {
   private readonly readings = new Map<string, ParsedGenes>();
   /** Sets of genotypes that look alike, shared by all calls of the same look: so that equal evidence can be told. */
   private readonly sets = new Map<string, readonly Genotype[]>();
+  /** Locus id -> what it says of an animal that it lives: the same objects for all, so that they can be told as equal. */
+  private readonly living = new Map<string, readonly Call[]>();
 
   constructor(catalogue: Catalogue) {
     this.catalogue = catalogue;
@@ -131,6 +91,9 @@ export class RecordCompiler {
       this.loci = loci;
       this.compiled.clear();
       this.sets.clear();
+      this.living.clear();
+      for (const locus of loci)
+        this.living.set(locus.id, livingCalls(locus, this.catalogue.locusById(locus.id)!));
     }
     const reading = new Map(animals.map((animal, i) => [animal.id, { animal, genes: readings[i] }]));
     const known = new Set(this.order);
@@ -192,7 +155,13 @@ export class RecordCompiler {
     const theirs = stated ? callsOf(stated, loci) : [];
     if (dam === undefined && sires.length === 0) {
       const founder = Object.fromEntries(
-        loci.map((locus) => [locus.id, this.founderDistribution(animal, reading, locus)]),
+        loci.map((locus) => [
+          locus.id,
+          livingFounder(
+            this.catalogue.locusById(locus.id)!,
+            founderDistribution(animal, reading, locus, this.catalogue),
+          ),
+        ]),
       );
       const calls = theirs.length > 0 ? { calls: theirs } : {};
       return { id, sex, founder, ...(record === undefined ? {} : { founderRecord: record }), ...calls };
@@ -202,44 +171,12 @@ export class RecordCompiler {
       sex,
       ...(dam === undefined ? {} : { dam }),
       ...(sires.length > 0 ? { sires } : {}),
-      calls: [...(reading && identification ? this.readCalls(reading, identification, loci) : []), ...theirs],
+      calls: [
+        ...(reading && identification ? this.readCalls(reading, identification, loci) : []),
+        ...theirs,
+        ...(animal.diedInEgg ? [] : loci.flatMap((locus) => this.living.get(locus.id)!)),
+      ],
     };
-  }
-
-  private founderDistribution(
-    { sex, identification, stated }: RecordedAnimal,
-    reading: ParsedGenes | undefined,
-    locus: PedigreeLocus,
-  ): readonly WeightedGenotype[] {
-    if (reading && identification)
-      return this.statedDistribution(locus, sex, reading, CALL_ERROR[identification.sure]);
-    const unknown = unrecordedFounder(locus);
-    return stated ? founderAt(stated, locus.id, unknown) : unknown;
-  }
-
-  private statedDistribution(
-    locus: PedigreeLocus,
-    sex: RecordedAnimal['sex'],
-    reading: ParsedGenes,
-    error: number,
-  ): WeightedGenotype[] {
-    const phaseSex = sex === 'female' ? 'female' : 'male';
-    const stated = toParent(reading, phaseSex, this.catalogue).loci.get(locus.id) ?? WILD_FOR_CERTAIN;
-    const bracketed = reading.possible.filter((allele) => locus.alleles.includes(allele));
-    const certain = stated.map(({ genotype, p }) => ({ genotype, p: p * (1 - error) }));
-    const doubted: WeightedGenotype = { genotype: [WILD, WILD], p: error };
-    return [...certain, ...(error > 0 ? [doubted] : [])].flatMap((entry) => {
-      const free = entry.genotype.indexOf(WILD);
-      if (bracketed.length === 0 || free < 0) return [entry];
-      const share = BRACKETED / bracketed.length;
-      return [
-        { genotype: entry.genotype, p: entry.p * (1 - BRACKETED) },
-        ...bracketed.map((allele) => ({
-          genotype: entry.genotype.with(free, allele) as unknown as Genotype,
-          p: entry.p * share,
-        })),
-      ];
-    });
   }
 
   /** How much of the markers of a gene that nobody named the showing genes cover. */

@@ -1,13 +1,6 @@
 export type { Call, CandidateSire, Pedigree, PedigreeAnimal, PedigreeLocus } from './document.ts';
-export {
-  CALL_ERROR,
-  compilePedigree,
-  RecordCompiler,
-  shownBy,
-  shownByReading,
-  type RecordedAnimal,
-  type Sureness,
-} from './from-records.ts';
+export { compilePedigree, RecordCompiler, shownBy, shownByReading } from './from-records.ts';
+export { CALL_ERROR, type Completeness, type RecordedAnimal, type Sureness } from './recorded-animal.ts';
 export { kinByDistance, withAncestors } from './kin.ts';
 export { parsePedigree, PEDIGREE_FORMAT } from './parse-document.ts';
 export { writePedigree, type PedigreeDocument } from './write-document.ts';

@@ -1,4 +1,5 @@
 import { InputError, type Issue } from '../errors.ts';
+import { shareAmongLooks } from './looks.ts';
 import type { Genotype, WeightedGenotype } from '../loci/genotype.ts';
 import { MOST_ALLELES, WILD } from '../loci/locus.ts';
 import {
@@ -29,6 +30,7 @@ export function parsePedigree(document: unknown): Pedigree {
 class DocumentReader {
   private readonly issues: Issue[] = [];
   private readonly loci = new Map<string, PedigreeLocus>();
+  private readonly perLook = new Set<Call>();
 
   read(document: unknown): Pedigree {
     if (!isFields(document)) throw refusal('document', 'must be an object');
@@ -42,7 +44,7 @@ class DocumentReader {
     const animals = entries.map((entry, i) => this.animal(entry, i, seen));
     if (this.issues.length === 0) this.ties(animals);
     if (this.issues.length > 0) throw new InputError(this.issues);
-    return { loci, unrecorded, animals };
+    return { loci, unrecorded, animals: shareAmongLooks(loci, animals, this.perLook) };
   }
 
   private issue(code: string, path: string, message: string): void {
@@ -237,7 +239,11 @@ class DocumentReader {
         this.issue('range', `${at}.error`, 'must be 0 or more and below 1');
         return [];
       }
-      return [{ locus: locus.id, is, error }];
+      const perLook = fields['perLook'] ?? false;
+      if (typeof perLook !== 'boolean') this.issue('type', `${at}.perLook`, 'must be true or false');
+      const call: Call = { locus: locus.id, is, error };
+      if (perLook === true) this.perLook.add(call);
+      return [call];
     });
   }
 

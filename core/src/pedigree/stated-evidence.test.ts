@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { infer } from '../inference/infer.ts';
 import type { Genotype } from '../loci/genotype.ts';
-import { compilePedigree, type RecordedAnimal } from './from-records.ts';
+import { compilePedigree } from './from-records.ts';
+import type { RecordedAnimal } from './recorded-animal.ts';
 import { statedOfAnimal } from './stated-evidence.ts';
 
 /* What one breeder's records say, taken in by another: it must mean the same there. */

@@ -2,6 +2,7 @@ import { CATALOGUE, type Catalogue } from '../catalogue/catalogue.ts';
 import type { WeightedGenotype } from '../loci/genotype.ts';
 import { WILD } from '../loci/locus.ts';
 import type { Call, CandidateSire, PedigreeAnimal, PedigreeLocus } from './document.ts';
+import { plainError } from './looks.ts';
 
 /** What somebody else's pedigree says of one animal. */
 export interface StatedEvidence {
@@ -48,7 +49,7 @@ export function statedOfAnimal(
         : {}),
       calls: calls
         .filter(({ locus }) => known.has(locus))
-        .map(({ locus, is, error = 0 }) => ({ locus, is, error })),
+        .map((call) => ({ locus: call.locus, is: call.is, error: plainError(call) })),
     },
     unknown: [...new Set(named.filter((locus) => !known.has(locus)))],
   };

@@ -1,5 +1,6 @@
 import type { Pedigree, PedigreeLocus } from './document.ts';
 import { PEDIGREE_FORMAT } from './parse-document.ts';
+import { plainError } from './looks.ts';
 
 export interface PedigreeDocument {
   readonly format: typeof PEDIGREE_FORMAT;
@@ -38,7 +39,7 @@ export function writePedigree(
         ? {
             calls: calls
               .filter(({ locus }) => listed.has(locus))
-              .map(({ locus, is, error = 0 }) => ({ locus, is, error })),
+              .map((call) => ({ locus: call.locus, is: call.is, error: plainError(call) })),
           }
         : {}),
     })),

@@ -37,7 +37,7 @@ export function planPair(
 ): PairPlan {
   return {
     outcomes: visibleOutcomes(sire, dam, top, catalogue),
-    target: target && target.length > 0 ? targetChances(sire, dam, target, fertility) : null,
+    target: target && target.length > 0 ? targetChances(sire, dam, target, fertility, catalogue) : null,
     cautions: pairingCautions(sire, dam, catalogue),
   };
 }
@@ -48,8 +48,9 @@ export function targetChances(
   dam: Parent,
   target: Target,
   fertility: Fertility,
+  catalogue: Catalogue = CATALOGUE,
 ): TargetChances {
-  const scenarios = targetScenarios(sire, dam, target);
+  const scenarios = targetScenarios(sire, dam, target, catalogue);
   return {
     perEgg: scenarios.reduce((sum, s) => sum + s.weight * (s.pMale + s.pFemale), 0),
     inClutch: chanceWithin(scenarios, fertility, 1),

@@ -1,4 +1,4 @@
-import type { Sureness } from '../pedigree/from-records.ts';
+import type { Sureness } from '../pedigree/recorded-animal.ts';
 import type { FactOf } from '../facts.ts';
 import { informativeOffers } from '../husbandry/appetite.ts';
 import type { History } from '../husbandry/history.ts';

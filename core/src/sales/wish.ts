@@ -1,5 +1,5 @@
 import type { WeightedGenotype } from '../loci/genotype.ts';
-import { locusOutcomes } from '../odds/locus-outcomes.ts';
+import { livingOutcomes, locusOutcomes } from '../odds/locus-outcomes.ts';
 import { distributionAt, type Parent } from '../odds/parent.ts';
 import { meetsTarget, type Target } from '../odds/target.ts';
 
@@ -55,7 +55,7 @@ export function wishChanceOfYoung(wish: Wish, sire: Parent, dam: Parent): number
   const outcomes = new Map(
     [...loci].map(([id, locus]) => [
       id,
-      locusOutcomes(locus, distributionAt(sire, id), distributionAt(dam, id)),
+      livingOutcomes(locusOutcomes(locus, distributionAt(sire, id), distributionAt(dam, id))),
     ]),
   );
   const chanceFor = (sex: 'female' | 'male'): number =>

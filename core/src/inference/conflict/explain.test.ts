@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
-import { compilePedigree, type RecordedAnimal } from '../../pedigree/from-records.ts';
+import { compilePedigree } from '../../pedigree/from-records.ts';
+import type { RecordedAnimal } from '../../pedigree/recorded-animal.ts';
 import { infer } from '../infer.ts';
 import { explainConflict, HOW_OFTEN } from './explain.ts';
 

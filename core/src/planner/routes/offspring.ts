@@ -1,5 +1,11 @@
 import type { Catalogue } from '../../catalogue/catalogue.ts';
-import { appearance, canonical, type Genotype, type WeightedGenotype } from '../../loci/genotype.ts';
+import {
+  appearance,
+  canonical,
+  viabilityOf,
+  type Genotype,
+  type WeightedGenotype,
+} from '../../loci/genotype.ts';
 import { canonicalLabel } from '../../notation/label.ts';
 import { gamete, locusOutcomes } from '../../odds/locus-outcomes.ts';
 import { distributionAt, type Parent } from '../../odds/parent.ts';
@@ -63,10 +69,10 @@ function merged(
   locus: Target[number]['locus'],
   sex: 'female' | 'male',
 ): WeightedGenotype[] {
-  return locusOutcomes(locus, s, d).map(({ genotype, pMale, pFemale }) => ({
-    genotype,
-    p: sex === 'male' ? pMale : pFemale,
-  }));
+  return locusOutcomes(locus, s, d).flatMap(({ genotype, pMale, pFemale, viability }) => {
+    const p = (sex === 'male' ? pMale : pFemale) * viability;
+    return p > 0 ? [{ genotype, p }] : [];
+  });
 }
 
 function phased(
@@ -81,7 +87,8 @@ function phased(
         for (const [fromDam, pDam] of gamete(other.genotype, 'female', 'male', locus)) {
           const genotype: Genotype = [fromDam, fromSire];
           const key = genotype.join('/');
-          const p = (byKey.get(key)?.p ?? 0) + one.p * other.p * pSire * pDam;
+          const living = pSire * pDam * viabilityOf(locus, genotype);
+          const p = (byKey.get(key)?.p ?? 0) + one.p * other.p * living;
           if (p > 0) byKey.set(key, { genotype, p });
         }
       }
