@@ -1,9 +1,10 @@
 import type { Catalogue } from '../catalogue/catalogue.ts';
 import type { Meaning } from '../catalogue/words.ts';
 import { isRecessive } from '../loci/locus.ts';
+import type { Mention } from './assemble.ts';
 import type { Modifiers } from './modifiers.ts';
 import { nameOf } from './names.ts';
-import type { Placement } from './placement.ts';
+import type { PossibleAllele, UnknownWord } from './reading.ts';
 import { spell } from './spell.ts';
 
 export type Combination = Extract<Meaning, { kind: 'combination' }>;
@@ -12,6 +13,13 @@ export type Combination = Extract<Meaning, { kind: 'combination' }>;
 interface GeneOf {
   readonly meaning: Exclude<Meaning, { kind: 'combination' | 'wild' }>;
   readonly modifiers: Modifiers;
+}
+
+/** What a text says before it is put together. */
+export interface Said {
+  readonly mentions: readonly Mention[];
+  readonly possible: readonly PossibleAllele[];
+  readonly unknown: readonly UnknownWord[];
 }
 
 /** What names stand for, gene by gene. */
@@ -23,7 +31,7 @@ export abstract class Expansion {
   }
 
   /** Reads what a combination stands for. */
-  protected abstract expand(genes: string): Placement;
+  protected abstract expand(genes: string): Said;
 
   /** How many genes a meaning stands for: "double het Snow" is complete. */
   protected countOf(meaning: Meaning): number {

@@ -2,7 +2,7 @@ import { compareAlleles } from '../loci/genotype.ts';
 import type { WeightedGenotype } from '../loci/genotype.ts';
 import { isRecessive, WILD, type Locus } from '../loci/locus.ts';
 import { assembleLocus, type Mention, type Misfit } from './assemble.ts';
-import type { ParsedGenes } from './parse.ts';
+import type { ParsedGenes } from './reading.ts';
 import { squeeze } from '../catalogue/words.ts';
 import type { Collective, Placement } from './placement.ts';
 

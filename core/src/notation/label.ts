@@ -3,7 +3,7 @@ import { foldPhrase, squeeze } from '../catalogue/words.ts';
 import { canonical, type Genotype, type WeightedGenotype } from '../loci/genotype.ts';
 import { isRecessive, WILD, type Locus } from '../loci/locus.ts';
 import type { Phase } from './modifiers.ts';
-import type { ParsedGenes } from './parse.ts';
+import type { ParsedGenes } from './reading.ts';
 import { tradePercent } from './spell.ts';
 
 /** What a label says when nothing else is there to say. */

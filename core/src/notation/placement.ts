@@ -5,7 +5,7 @@ import type { Mention } from './assemble.ts';
 import { Expansion, type Combination } from './expansion.ts';
 import type { Modifiers, Phase } from './modifiers.ts';
 import { nameOf } from './names.ts';
-import type { UnknownWord } from './parse.ts';
+import type { PossibleAllele, UnknownWord } from './reading.ts';
 
 export interface Place {
   readonly start: number;
@@ -24,11 +24,6 @@ interface Last extends Place {
 
 export interface Collective extends Place {
   readonly meaning: Extract<Meaning, { kind: 'collective' }>;
-}
-
-export interface PossibleAllele {
-  readonly allele: string;
-  readonly isHet: boolean;
 }
 
 /** Takes genes with what holds for each, and keeps what they say until the whole text has been read. */

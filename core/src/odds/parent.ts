@@ -2,7 +2,8 @@ import { canonical, type WeightedGenotype } from '../loci/genotype.ts';
 import { CATALOGUE, type Catalogue } from '../catalogue/catalogue.ts';
 import { WILD, isRecessive, type Locus } from '../loci/locus.ts';
 import type { Phase } from '../notation/modifiers.ts';
-import { parseGenes, WILD_FOR_CERTAIN, type ParsedGenes } from '../notation/parse.ts';
+import { parseGenes, WILD_FOR_CERTAIN } from '../notation/parse.ts';
+import type { ParsedGenes } from '../notation/reading.ts';
 
 /** What is known of one parent: locus id -> genotype distribution. A sire's sex-linked pairs are `[X, Y]`. */
 export interface Parent {

@@ -1,7 +1,7 @@
 import { CATALOGUE, type Catalogue } from '../catalogue/catalogue.ts';
 import { appearance, copies, type Genotype, type WeightedGenotype } from '../loci/genotype.ts';
 import { WILD, type Locus } from '../loci/locus.ts';
-import type { ParsedGenes } from '../notation/parse.ts';
+import type { ParsedGenes } from '../notation/reading.ts';
 import { livingShare, locusOutcomes, type LocusOutcome } from './locus-outcomes.ts';
 import { distributionAt, type Parent } from './parent.ts';
 

@@ -1,7 +1,8 @@
 import type { Catalogue } from '../catalogue/catalogue.ts';
 import type { WeightedGenotype } from '../loci/genotype.ts';
 import { isRecessive, WILD } from '../loci/locus.ts';
-import { WILD_FOR_CERTAIN, type ParsedGenes } from '../notation/parse.ts';
+import { WILD_FOR_CERTAIN } from '../notation/parse.ts';
+import type { ParsedGenes } from '../notation/reading.ts';
 import { toParent } from '../odds/parent.ts';
 import { UNRECORDED_FREQUENCY, type PedigreeLocus } from './document.ts';
 import { CALL_ERROR, type Completeness, type RecordedAnimal } from './recorded-animal.ts';

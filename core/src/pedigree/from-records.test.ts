@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
-import { compilePedigree, type RecordedAnimal } from './from-records.ts';
+import { compilePedigree } from './from-records.ts';
+import type { RecordedAnimal } from './recorded-animal.ts';
 import { kinByDistance, withAncestors } from './kin.ts';
 
 const identified = (genes: string, sure: 'certain' | 'probable' | 'possible' = 'certain') => ({
