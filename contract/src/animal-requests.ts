@@ -1,7 +1,7 @@
-import type { Sureness } from '@karyotome/core';
+import type { Completeness, Sureness } from '@karyotome/core';
 import Joi from 'joi';
 import { id, massG, optional, pastDay, text, type Optional } from './fields.ts';
-import { SURENESSES } from './sureness.ts';
+import { COMPLETENESSES, SURENESSES } from './sureness.ts';
 
 export const SEXES = ['female', 'male', 'unknown'] as const;
 
@@ -39,6 +39,8 @@ export interface NewAnimal {
   /** Trade shorthand. */
   genes?: Optional<string>;
   sure?: Optional<Sureness>;
+  /** What the statement of its genes leaves open; left out: nothing, what it does not name is not there. */
+  completeness?: Optional<Completeness>;
   identifiedBy?: Optional<string>;
   damId?: Optional<string>;
   sireId?: Optional<string>;
@@ -66,6 +68,7 @@ export const newAnimal = Joi.object<NewAnimal, true>({
   status: optional(animalFields.status),
   genes: optional(text(300).allow('')),
   sure: optional(Joi.string().valid(...SURENESSES)),
+  completeness: optional(Joi.string().valid(...COMPLETENESSES)),
   identifiedBy: optional(text(80).allow('')),
   massG: optional(massG()),
   tubId: optional(id()),

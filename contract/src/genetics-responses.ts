@@ -58,6 +58,22 @@ export interface ContradictionView extends ConflictView {
   }[];
 }
 
+/** A gene that a founder's statement did not name, and that its descendants say is there. */
+export interface SurpriseView {
+  /** The animal's id and the locus. */
+  id: string;
+  animal: { id: string; number: string };
+  /** Its genes as they were stated. */
+  stated: string;
+  /** Names of the alleles that it may be. */
+  alleles: string[];
+  /** The chance that it carries one: beforehand, and with all that is recorded. */
+  pBefore: number;
+  p: number;
+  /** Its genes as they would be stated with it. */
+  genes: string;
+}
+
 /** The records a claim depends on and what would make it surer: read when somebody asks. */
 export interface ClaimDetailView {
   /** What its ancestors and its own look alone would have it be called, for comparison: "66% het Clown". */

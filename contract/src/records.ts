@@ -1,6 +1,7 @@
 import {
   CARE_ACTS,
   type CareAct,
+  type Completeness,
   type OwnWay,
   type ShedStage,
   type Observation,
@@ -10,7 +11,7 @@ import Joi from 'joi';
 import { day, id, massG, optional, pastDay, text } from './fields.ts';
 import { observations, START_PROTOCOLS, type StartProtocol } from './bench-requests.ts';
 import type { Sex } from './animal-requests.ts';
-import { SURENESSES } from './sureness.ts';
+import { COMPLETENESSES, SURENESSES } from './sureness.ts';
 
 /** The dated records of an animal: what each kind holds. One table here, in the database and in the interface. */
 export interface RecordBodies {
@@ -36,6 +37,8 @@ export interface RecordBodies {
     genes: string;
     sure: Sureness;
     by: string;
+    /** Of an animal that came in: what the statement leaves open; left out, it holds as before. */
+    completeness?: Completeness | null;
     /** Why it is called so against the odds. */
     override?: string | null;
     /** The markers it rests on. */
@@ -102,6 +105,7 @@ const bodies: { [K in RecordKind]: Joi.ObjectSchema<RecordBodies[K]> } = {
       .valid(...SURENESSES)
       .required(),
     by: text(80).min(1).required(),
+    completeness: optional(Joi.string().valid(...COMPLETENESSES)),
     override: optional(text(500).allow('')),
     markers: observations(),
     odds: optional(

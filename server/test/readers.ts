@@ -6,6 +6,7 @@ import type {
   BenchView,
   ClutchView,
   ContradictionView,
+  SurpriseView,
   PairingView,
   RackView,
   RoundRack,
@@ -214,6 +215,7 @@ const READS: readonly (readonly [(ground: Ground) => string, (body: never, groun
       }
     },
   ],
+  [() => '/surprises', ({ items }: Page<SurpriseView>) => expect(Array.isArray(items)).toBe(true)],
   [
     () => '/contradictions',
     ({ items: list }: Page<ContradictionView>) => {

@@ -28,6 +28,7 @@ beforeAll(async () => {
     animal: `/animals/${young}`,
     catalogue: '/catalogue',
     contradictions: '/contradictions',
+    surprises: '/surprises',
     claimDetail: `/animals/${young}/claims/clown/clown`,
     kin: `/animals/${animal}/kin`,
     season: '/season',

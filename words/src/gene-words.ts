@@ -1,8 +1,20 @@
-import type { UnknownWord } from '@karyotome/core';
+import type { Completeness, UnknownWord } from '@karyotome/core';
 
 const quoted = (words: readonly string[]): string => words.map((word) => `“${word}”`).join(' and ');
 const choices = (words: readonly string[]): string =>
   words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} or ${words.at(-1)}`;
+
+/** What a statement of an animal's genes leaves open. */
+export function completenessWords(completeness: Completeness): string {
+  switch (completeness) {
+    case 'all-known':
+      return 'Nothing: what it does not name is not there';
+    case 'recessives-unknown':
+      return 'Recessive genes: it may carry some unsaid';
+    case 'nothing-known':
+      return 'Everything that it does not name';
+  }
+}
 
 /** Why a part of a label was not read, and what may stand in its place. */
 export function unreadWords({ word, reason, suggestions, against }: UnknownWord): string {

@@ -2,6 +2,7 @@ export {
   DEFAULT_LOCALE,
   GRAMS_PER_OUNCE,
   oddsWords,
+  oneIn,
   Reader,
   type ReaderSettings,
   type Unit,
@@ -14,7 +15,7 @@ export * from './season.ts';
 export * from './tasks.ts';
 export * from './records.ts';
 export * from './genetics.ts';
-export { unreadWords } from './gene-words.ts';
+export { completenessWords, unreadWords } from './gene-words.ts';
 export * from './planning.ts';
 export * from './letters.ts';
 export * from './lineage.ts';

@@ -195,4 +195,7 @@ export function oddsWords(p: number): string {
   return `${percent >= 10 ? +percent.toFixed(1) : +percent.toFixed(2)}%`;
 }
 
+/** A small chance as "1 in 200". @param p - above 0 */
+export const oneIn = (p: number): string => `1 in ${Math.max(1, Math.round(1 / p))}`;
+
 const dateOf = (day: string): Date => new Date(`${day.slice(0, 10)}T00:00:00Z`);

@@ -4,6 +4,7 @@ import type {
   ClaimDetailView,
   ContradictionView,
   KinNodeView,
+  SurpriseView,
 } from '../genetics-responses.ts';
 import { acts, changes, lists, reads, writes } from './route.ts';
 import type { Created } from './answers.ts';
@@ -22,6 +23,9 @@ export const geneticsRoutes = {
   ),
   removeCatalogueEntry: acts<void>()('delete', '/catalogue/entries/:id', 'Remove an entry of the catalogue'),
   contradictions: lists<ContradictionView>()('/contradictions', 'Records that cannot all be true', {
+    key: 'id',
+  }),
+  surprises: lists<SurpriseView>()('/surprises', 'Genes that founders carry though nobody said so', {
     key: 'id',
   }),
   claimDetail: reads<ClaimDetailView>()('/animals/:id/claims/:locus/:allele', 'What a claim depends on'),

@@ -107,6 +107,7 @@ const MADE_FROM: { readonly [N in Name]?: readonly Tag[] } = {
   animal: [...SUMMARY, 'eggs', 'feeding', 'labels'],
   catalogue: ['catalogue', 'records'],
   contradictions: LABEL,
+  surprises: LABEL,
   claimDetail: LABEL,
   kin: LABEL,
   season: [...LABEL, 'eggs'],

@@ -38,6 +38,8 @@ export interface PedigreeAnimal {
   readonly founder?: Readonly<Record<string, readonly WeightedGenotype[]>>;
   /** The record the founder's genes were stated in; without one nothing is known of the founder. */
   readonly founderRecord?: string;
+  /** Loci at which the founder's statement names no recessive gene, and young say that there is one. */
+  readonly unsaid?: readonly string[];
   readonly calls?: readonly Call[];
 }
 

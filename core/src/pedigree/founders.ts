@@ -19,16 +19,22 @@ export function unrecordedFounder(locus: PedigreeLocus): WeightedGenotype[] {
   );
 }
 
-/** What is said of a founder at a locus, with what the statement leaves open. */
+/**
+ * What is said of a founder at a locus, with what the statement leaves open.
+ *
+ * @param isUnsaid - young say that recessive genes are there that the statement may have left out
+ */
 export function founderDistribution(
   { sex, identification, stated }: RecordedAnimal,
   reading: ParsedGenes | undefined,
   locus: PedigreeLocus,
+  isUnsaid: boolean,
   catalogue: Catalogue,
 ): readonly WeightedGenotype[] {
   if (reading && identification) {
     const { sure, completeness = 'all-known' } = identification;
-    return statedDistribution(locus, sex, reading, CALL_ERROR[sure], completeness, catalogue);
+    const silent = whereSilent(locus, completeness, isUnsaid, catalogue);
+    return statedDistribution(locus, sex, reading, CALL_ERROR[sure], silent, catalogue);
   }
   const unknown = unrecordedFounder(locus);
   return stated ? founderAt(stated, locus.id, unknown) : unknown;
@@ -39,12 +45,11 @@ function statedDistribution(
   sex: RecordedAnimal['sex'],
   reading: ParsedGenes,
   error: number,
-  completeness: Completeness,
+  silent: readonly WeightedGenotype[],
   catalogue: Catalogue,
 ): readonly WeightedGenotype[] {
   const phaseSex = sex === 'female' ? 'female' : 'male';
   const stated = toParent(reading, phaseSex, catalogue).loci.get(locus.id);
-  const silent = whereSilent(locus, completeness, catalogue);
   if (!stated) return silent;
   if (error === 0) return stated;
   // Where the statement is wrong, it said nothing.
@@ -58,10 +63,11 @@ function statedDistribution(
 function whereSilent(
   locus: PedigreeLocus,
   completeness: Completeness,
+  isUnsaid: boolean,
   catalogue: Catalogue,
 ): readonly WeightedGenotype[] {
-  if (completeness === 'all-known') return WILD_FOR_CERTAIN;
   if (completeness === 'nothing-known') return unrecordedFounder(locus);
+  if (!isUnsaid || completeness === 'all-known') return WILD_FOR_CERTAIN;
   const rules = catalogue.locusById(locus.id)!;
   const carried = locus.alleles.filter((allele) => isRecessive(rules, allele));
   if (carried.length === 0) return WILD_FOR_CERTAIN;

@@ -6,6 +6,7 @@ import { parseGenes } from '../notation/parse.ts';
 import type { ParsedGenes } from '../notation/reading.ts';
 import { founderDistribution } from './founders.ts';
 import { livingCalls, livingFounder } from './living.ts';
+import { unsaidLoci } from './unsaid.ts';
 import { CALL_ERROR, type Identification, type RecordedAnimal } from './recorded-animal.ts';
 import { allelesNamedBy, callsOf, type StatedEvidence } from './stated-evidence.ts';
 import {
@@ -62,6 +63,8 @@ export function shownBy(genes: string, catalogue: Catalogue = CATALOGUE): Record
   return Object.fromEntries(Object.entries(shown).filter(([, phenotype]) => phenotype !== ''));
 }
 
+const NOTHING: ReadonlySet<string> = new Set();
+
 /**
  * Compiles one collection again and again: what is unchanged comes back as the same object, so that an engine sees what
  * is new. Animals keep their order, new ones are added at the end.
@@ -100,15 +103,17 @@ export class RecordCompiler {
     const known = new Set(this.order);
     const added = animals.filter(({ id }) => !known.has(id)).map(({ id }) => id);
     this.order = [...this.order.filter((id) => reading.has(id)), ...added];
+    const unsaid = unsaidLoci(reading, this.loci, this.catalogue);
     return {
       loci: this.loci,
       unrecorded: UNRECORDED_FREQUENCY,
       animals: this.order.map((id) => {
         const { animal, genes } = reading.get(id)!;
-        const recorded = JSON.stringify(animal);
+        const open = unsaid.get(id) ?? NOTHING;
+        const recorded = `${JSON.stringify(animal)}${[...open].join()}`;
         const before = this.compiled.get(id);
         if (before?.recorded === recorded) return before.animal;
-        const compiled = this.animal(animal, genes, this.loci);
+        const compiled = this.animal(animal, genes, open);
         this.compiled.set(id, { recorded, animal: compiled });
         return compiled;
       }),
@@ -149,8 +154,9 @@ export class RecordCompiler {
   private animal(
     animal: RecordedAnimal,
     reading: ParsedGenes | undefined,
-    loci: readonly PedigreeLocus[],
+    unsaid: ReadonlySet<string>,
   ): PedigreeAnimal {
+    const { loci } = this;
     const { id, sex, dam, sires, identification, stated } = animal;
     const record = identification?.record ?? stated?.record;
     const theirs = stated ? callsOf(stated, loci) : [];
@@ -160,12 +166,19 @@ export class RecordCompiler {
           locus.id,
           livingFounder(
             this.catalogue.locusById(locus.id)!,
-            founderDistribution(animal, reading, locus, this.catalogue),
+            founderDistribution(animal, reading, locus, unsaid.has(locus.id), this.catalogue),
           ),
         ]),
       );
       const calls = theirs.length > 0 ? { calls: theirs } : {};
-      return { id, sex, founder, ...(record === undefined ? {} : { founderRecord: record }), ...calls };
+      return {
+        id,
+        sex,
+        founder,
+        ...(record === undefined ? {} : { founderRecord: record }),
+        ...(unsaid.size > 0 ? { unsaid: [...unsaid] } : {}),
+        ...calls,
+      };
     }
     return {
       id,

@@ -156,6 +156,7 @@ export const api = {
   removeCatalogueEntry: (id: string) => call(R.removeCatalogueEntry, { params: { id } }),
 
   contradictions: () => callAll(R.contradictions),
+  surprises: () => callAll(R.surprises),
   claimDetail: (id: string, locus: string, allele: string) =>
     call(R.claimDetail, { params: { id, locus, allele } }),
   kin: (id: string, generations: number, gene: { locus: string; allele: string } | null) =>

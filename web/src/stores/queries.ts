@@ -134,6 +134,7 @@ export const useAnimalWaits = (clutchId: MaybeRefOrGetter<string>) =>
 export const useInquiries = () => useQuery({ key: ['inquiries'], query: api.inquiries });
 
 export const useCatalogueEntries = () => useQuery({ key: ['catalogue'], query: api.catalogue });
+export const useSurprises = () => useQuery({ key: ['surprises'], query: api.surprises });
 export const useContradictions = () => useQuery({ key: ['contradictions'], query: api.contradictions });
 export const useKin = (
   id: MaybeRefOrGetter<string>,

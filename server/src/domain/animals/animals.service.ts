@@ -119,7 +119,12 @@ export async function createAnimal(work: Work<Actor>, input: NewAnimal): Promise
     await enter({
       kind: 'identification',
       on,
-      body: { genes: input.genes, sure: input.sure ?? 'certain', by },
+      body: {
+        genes: input.genes,
+        sure: input.sure ?? 'certain',
+        by,
+        ...(input.completeness ? { completeness: input.completeness } : {}),
+      },
     });
   if (input.massG) await enter({ kind: 'weight', on, body: { massG: input.massG } });
   if (input.tubId) await enter({ kind: 'move', on, body: { toTubId: input.tubId, reason: 'Moved in' } });

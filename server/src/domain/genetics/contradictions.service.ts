@@ -1,7 +1,8 @@
 import { createHash } from 'node:crypto';
-import type { ConflictView, ContradictionView } from '@karyotome/contract';
+import type { ConflictView, ContradictionView, SurpriseView } from '@karyotome/contract';
 import { canonicalLabel, joinWords, parseGenes, type Conflict, type Explanation } from '@karyotome/core';
 import { type Work } from '../../db/work.ts';
+import { canonicalOf } from '../catalogue/canonical.ts';
 import { supportViews } from './support-views.ts';
 import { geneticsOf, type Genetics } from './genetics.service.ts';
 import { labelOf } from './inferred-of-animal.ts';
@@ -29,6 +30,24 @@ export async function listContradictions(work: Work): Promise<ContradictionView[
       };
     }),
   );
+}
+
+/** What descendants say of founders that nobody said, the surest first. */
+export async function listSurprises(work: Work): Promise<SurpriseView[]> {
+  const genetics = await geneticsOf(work);
+  const found = await genetics.ask({ ask: 'surprises' });
+  if (found.length === 0) return [];
+  const named = await namedAnimals(work, [...new Set(found.map(({ animal }) => animal))]);
+  const byId = new Map(named.map((animal) => [animal.id, animal]));
+  return found.map(({ animal, locus, alleles, pBefore, p }) => ({
+    id: `${animal} ${locus}`,
+    animal: { id: animal, number: byId.get(animal)?.number ?? '' },
+    stated: canonicalOf(genetics.recorded.get(animal)?.identification?.genes ?? '', genetics.catalogue),
+    alleles: alleles.map((id) => genetics.catalogue.alleleName(id)),
+    pBefore,
+    p,
+    genes: carryingMore(genetics, genetics.recorded.get(animal)?.identification?.genes ?? '', alleles),
+  }));
 }
 
 export function conflictView(genetics: Genetics, conflict: Conflict, byId: Names): ConflictView {

@@ -33,6 +33,8 @@ import {
   type Posterior,
   type Proof,
   type RecordedAnimal,
+  surprises,
+  type Surprise,
   type StatedClaim,
   type Strengthening,
   type SupportingRecord,
@@ -80,6 +82,7 @@ export type Question =
           readonly clutchMates: readonly string[];
         }
       | { readonly ask: 'clutch'; readonly family: ClutchFamily }
+      | { readonly ask: 'surprises' }
       | { readonly ask: 'proved' }
       | {
           readonly ask: 'essential';
@@ -105,6 +108,8 @@ export interface Answers {
   before: (readonly [string, (readonly [string, readonly WeightedGenotype[]])[]])[];
   /** What each clutch-mate can be but for its own identification. */
   clutch: { of: (readonly [string, readonly Hypothesis[]])[]; leftOut: readonly string[] };
+  /** What founders carry though nobody said so. */
+  surprises: Surprise[];
   /** What their own young proved of animals: locus -> phenotype, where it was open before. */
   proved: (readonly [string, Record<string, string>])[];
   /** The smallest pedigree that yields claims of an animal; null where there is no exact one. */
@@ -172,6 +177,8 @@ export default function answer(question: Question): Answers[Question['ask']] | n
       const { of, leftOut } = one.clutches.read(pedigree, question.family);
       return { of: [...of], leftOut };
     }
+    case 'surprises':
+      return surprises(one.engine);
     case 'proved':
       return provedByYoung(pedigree, one.catalogue);
     case 'essential':

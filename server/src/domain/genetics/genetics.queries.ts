@@ -1,5 +1,5 @@
 import type { RecordBodies, Sex, Status, Trust } from '@karyotome/contract';
-import type { RecordedAnimal, Sureness } from '@karyotome/core';
+import type { Completeness, RecordedAnimal, Sureness } from '@karyotome/core';
 import type { StatedBody } from '../../db/sale-rows.ts';
 import { select, type Work } from '../../db/work.ts';
 
@@ -49,6 +49,8 @@ export interface PedigreeRow {
   record_id: string | null;
   genes: string | null;
   sure: Sureness | null;
+  completeness: Completeness | null;
+  died_in_egg: boolean;
   stated_id: string | null;
   stated: StatedBody | null;
   trust: Trust | null;
@@ -79,6 +81,11 @@ const PEDIGREE_SQL = `
            case when p.id is null and a.dam_id is null then (e.body -> 'sires')::json end
          ) as sires,
          i.id as record_id, i.body ->> 'genes' as genes, i.body ->> 'sure' as sure,
+         (select r.body ->> 'completeness' from records r
+           where r.collection_id = a.collection_id and r.animal_id = a.id and r.kind = 'identification'
+             and r.voided_at is null and r.body ->> 'completeness' is not null
+           order by r.on_day desc, r.recorded_at desc limit 1) as completeness,
+         a.status = 'died' and a.clutch_id is not null and a.hatched_on is null as died_in_egg,
          e.id as stated_id, e.body as stated, e.trust
     from animals a
     left join clutches c on c.collection_id = a.collection_id and c.id = a.clutch_id

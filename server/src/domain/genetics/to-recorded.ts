@@ -10,8 +10,16 @@ export function toRecorded(row: PedigreeRow): RecordedAnimal {
     ...(row.dam_id ? { dam: row.dam_id } : {}),
     sires: row.sires ?? [],
     ...(row.record_id && row.genes && row.sure
-      ? { identification: { record: row.record_id, genes: row.genes, sure: row.sure } }
+      ? {
+          identification: {
+            record: row.record_id,
+            genes: row.genes,
+            sure: row.sure,
+            ...(row.completeness ? { completeness: row.completeness } : {}),
+          },
+        }
       : {}),
+    ...(row.died_in_egg ? { diedInEgg: true } : {}),
     ...(row.stated_id && row.stated && row.trust && row.trust !== 'ignored'
       ? { stated: statedOf(row.stated_id, row.stated, CALL_ERROR[row.trust]) }
       : {}),

@@ -1,7 +1,7 @@
 import { ROUTES } from '@karyotome/contract';
 import type { Endpoints } from '../../http/endpoint.ts';
 import { viewClaimDetail, viewKin } from './claim-detail.service.ts';
-import { listContradictions } from '../../domain/genetics/contradictions.service.ts';
+import { listContradictions, listSurprises } from '../../domain/genetics/contradictions.service.ts';
 
 /** How far a kin chart reaches when nobody says, and at most. */
 const GENERATIONS = 3;
@@ -14,6 +14,7 @@ function generationsOf(asked: unknown): number {
 
 export function geneticsRoutes({ list, read }: Endpoints): void {
   list(ROUTES.contradictions, ({ work }) => listContradictions(work), { infers: true });
+  list(ROUTES.surprises, ({ work }) => listSurprises(work), { infers: true });
   read(ROUTES.claimDetail, ({ work, id, params }) => viewClaimDetail(work, id, params.locus, params.allele), {
     infers: true,
   });

@@ -125,12 +125,18 @@ function toAnimal(
 }
 
 /** What the row says of the animal, as records of today, as if it had been entered by hand. */
-function toRecords({ animal }: CsvAnimal, work: Work<Actor>, animalId: string): Partial<RecordRow>[] {
+function toRecords(
+  { animal, dam, sire }: CsvAnimal,
+  work: Work<Actor>,
+  animalId: string,
+): Partial<RecordRow>[] {
   const { collectionId, accountId, name: by } = work.actor;
   const bodies: [RecordKind, Record<string, unknown>][] = [];
   if (animal.sex !== 'unknown')
     bodies.push(['sex', { sex: animal.sex, method: 'stated', sure: 'certain', by }]);
-  if (animal.genes) bodies.push(['identification', { genes: animal.genes, sure: 'certain', by }]);
+  // What a file says of an animal that came in is a seller's word: of recessive genes it may be silent.
+  const open = dam || sire ? {} : { completeness: 'recessives-unknown' };
+  if (animal.genes) bodies.push(['identification', { genes: animal.genes, sure: 'certain', by, ...open }]);
   if (animal.massG) bodies.push(['weight', { massG: animal.massG }]);
   return bodies.map(([kind, body]) => ({
     collectionId,

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { newAnimal, ENTERED_STATUSES } from '@karyotome/contract';
+import { COMPLETENESSES, newAnimal, ENTERED_STATUSES } from '@karyotome/contract';
+import { completenessWords } from '@karyotome/words';
 import { useRouter } from 'vue-router';
 import { api } from '../../api/resources.ts';
 import { statusWords } from '../../format/format.ts';
@@ -18,6 +19,7 @@ const emit = defineEmits<{ close: [] }>();
 const router = useRouter();
 const session = useSession();
 const notices = useNotices();
+const COMPLETENESS_ITEMS = COMPLETENESSES.map((value) => ({ value, title: completenessWords(value) }));
 const { draft, discard, submit, errorsOf, general, busy } = useForm({
   key: 'animal',
   initial: () => ({
@@ -26,6 +28,7 @@ const { draft, discard, submit, errorsOf, general, busy } = useForm({
     sex: 'female' as 'female' | 'male' | 'unknown',
     genes: '' as string | null,
     sure: 'certain',
+    completeness: 'recessives-unknown',
     identifiedBy: session.name,
     hatchedOn: null as string | null,
     massG: null as number | null,
@@ -76,6 +79,12 @@ async function send(another: boolean): Promise<void> {
       label="How sure"
       :items="['certain', 'probable', 'possible']"
       :error-messages="errorsOf('sure')"
+    />
+    <v-select
+      v-model="draft.completeness"
+      label="What the statement leaves open"
+      :items="COMPLETENESS_ITEMS"
+      :error-messages="errorsOf('completeness')"
     />
     <v-text-field v-model="draft.identifiedBy" label="Stated by" :error-messages="errorsOf('identifiedBy')" />
     <DayField v-model="draft.hatchedOn" label="Hatched on" :errors="errorsOf('hatchedOn')" />

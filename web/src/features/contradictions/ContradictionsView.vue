@@ -1,10 +1,12 @@
 <script setup lang="ts">
-import { useContradictions } from '../../stores/queries.ts';
+import { useContradictions, useSurprises } from '../../stores/queries.ts';
 import { useSession } from '../../stores/session.ts';
 import StateBlock from '../../ui/StateBlock.vue';
 import ContradictionCard from './ContradictionCard.vue';
+import SurpriseCard from './SurpriseCard.vue';
 
 const { data, status, error, refetch } = useContradictions();
+const { data: surprises } = useSurprises();
 const session = useSession();
 </script>
 
@@ -36,10 +38,17 @@ const session = useSession();
         />
       </div>
     </StateBlock>
+    <section v-if="surprises && surprises.length > 0" class="stack surprises">
+      <h2>Genes that nobody stated</h2>
+      <SurpriseCard v-for="one in surprises" :key="one.id" :surprise="one" :may-record="session.mayRecord" />
+    </section>
   </div>
 </template>
 
 <style scoped>
+.surprises {
+  margin-top: 24px;
+}
 .intro {
   max-width: 70ch;
   margin-bottom: 16px;
