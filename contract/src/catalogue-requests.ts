@@ -8,6 +8,23 @@ const geneName = (): Joi.StringSchema => text(40).min(2);
 
 const recombination = (): Joi.NumberSchema => Joi.number().min(0).max(0.5);
 
+/** Two alleles of one locus, of which one may be the wild type. */
+const pair = (): Joi.ArraySchema => Joi.array().items(text(60).min(1)).length(2);
+
+const ENTRY_KINDS = [
+  'locus',
+  'allele',
+  'alias',
+  'correction',
+  'recombination',
+  'compound',
+  'viability',
+  'allelism',
+  'frequency',
+  'label-order',
+  'marker',
+] as const satisfies readonly CatalogueEntry['kind'][];
+
 /** Never quite never, never quite always: one look must not settle what others contradict. */
 const chance = (): Joi.NumberSchema => Joi.number().min(0.01).max(0.99);
 
@@ -81,10 +98,49 @@ export const catalogueEntry = Joi.alternatives()
           pWithout: chance().required(),
         }),
       },
+      {
+        is: 'compound',
+        then: Joi.object<Extract<CatalogueEntryInput, { kind: 'compound' }>>({
+          kind: Joi.string().valid('compound').required(),
+          alleles: pair().required(),
+          name: geneName().required(),
+        }),
+      },
+      {
+        is: 'viability',
+        then: Joi.object<Extract<CatalogueEntryInput, { kind: 'viability' }>>({
+          kind: Joi.string().valid('viability').required(),
+          alleles: pair().required(),
+          p: Joi.number().min(0).max(1).required(),
+        }),
+      },
+      {
+        is: 'allelism',
+        then: Joi.object<Extract<CatalogueEntryInput, { kind: 'allelism' }>, true>({
+          kind: Joi.string().valid('allelism').required(),
+          allele: text(60).min(1).required(),
+          locus: text(60).min(1).required(),
+        }),
+      },
+      {
+        is: 'frequency',
+        then: Joi.object<Extract<CatalogueEntryInput, { kind: 'frequency' }>, true>({
+          kind: Joi.string().valid('frequency').required(),
+          allele: text(60).min(1).required(),
+          frequency: Joi.number().min(0).max(0.5).required(),
+        }),
+      },
+      {
+        is: 'label-order',
+        then: Joi.object<Extract<CatalogueEntryInput, { kind: 'label-order' }>>({
+          kind: Joi.string().valid('label-order').required(),
+          loci: Joi.array().items(text(60).min(1)).unique().max(400).required(),
+        }),
+      },
     ],
     otherwise: Joi.object({
       kind: Joi.string()
-        .valid('locus', 'allele', 'alias', 'correction', 'recombination', 'marker')
+        .valid(...ENTRY_KINDS)
         .required(),
     }).unknown(),
   })

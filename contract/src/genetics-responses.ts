@@ -1,4 +1,4 @@
-import type { CatalogueEntry, ClaimKind, ExplanationKind, Strengthening } from '@karyotome/core';
+import type { CatalogueEntry, ClaimKind, ExplanationKind, ShortClaim, Strengthening } from '@karyotome/core';
 import type { SupportView } from './record-responses.ts';
 import type { Sex } from './animal-requests.ts';
 
@@ -56,6 +56,15 @@ export interface ContradictionView extends ConflictView {
     recordId: string | null;
     clutchId: string | null;
   }[];
+}
+
+/** What an entry of the catalogue would change, before it counts. */
+export interface TrialView {
+  /** How many animals something else would be claimed of; the first of them are listed. */
+  changed: number;
+  animals: { id: string; number: string; before: ShortClaim[]; after: ShortClaim[] }[];
+  /** Names of the loci at which the records would newly contradict one another. */
+  contradictions: string[];
 }
 
 /** A gene that a founder's statement did not name, and that its descendants say is there. */

@@ -4,7 +4,6 @@ import type {
   CatalogueView,
   ClaimDetailView,
   ContradictionView,
-  SurpriseView,
   KinNodeView,
 } from '@karyotome/contract';
 import { addDays, CATALOGUE, MOST_ALLELES } from '@karyotome/core';
@@ -118,53 +117,6 @@ describe('contradictions', () => {
     expect(
       (await read<Page<ContradictionView>>('/contradictions?limit=200')).items.map(({ locus }) => locus),
     ).not.toContain('blue-eyed-white');
-  });
-});
-
-describe('a statement that leaves recessive genes open', () => {
-  test('makes a visual young a surprise with its odds, not a contradiction', async () => {
-    const dam = await created('/animals', {
-      number: 'OD-1',
-      sex: 'female',
-      status: 'breeder',
-      genes: 'spotnose',
-      completeness: 'recessives-unknown',
-    });
-    const sire = await founder('OS-1', 'male', 'puzzle');
-    await young('OY-1', dam, sire, 'puzzle');
-    const loci = (await read<Page<ContradictionView>>('/contradictions?limit=200')).items;
-    expect(loci.map(({ locus }) => locus)).not.toContain('puzzle');
-    const { items } = await read<Page<SurpriseView>>('/surprises');
-    expect(items).toMatchObject([
-      {
-        animal: { id: dam, number: 'OD-1' },
-        stated: 'Spotnose',
-        alleles: ['Puzzle'],
-        // By hand: 2 x 0.01 x 0.99 of the 1 - 0.01^2 that do not show it.
-        pBefore: expect.closeTo((2 * 0.01 * 0.99) / (1 - 0.01 ** 2), 10),
-        p: expect.closeTo(1, 10),
-        genes: 'Spotnose Het Puzzle',
-      },
-    ]);
-    const view = await read<AnimalView>(`/animals/${dam}`);
-    expect(view.claims.map(({ label }) => label)).toContain('100% het Puzzle');
-    await owner.post(`/animals/${dam}/records`, {
-      kind: 'identification',
-      on: TODAY,
-      body: { genes: 'Spotnose Het Puzzle', sure: 'certain', by: 'Tester' },
-    });
-    expect((await read<Page<SurpriseView>>('/surprises')).items).toEqual([]);
-  });
-
-  test('anything else than its three words is refused at its field', async () => {
-    const response = await owner.post('/animals', {
-      number: 'OD-9',
-      sex: 'female',
-      genes: 'pastel',
-      completeness: 'some',
-    });
-    expect(response.status).toBe(422);
-    expect(JSON.stringify(response.body)).toContain('completeness');
   });
 });
 

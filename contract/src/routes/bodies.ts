@@ -75,6 +75,7 @@ const BODIES: { readonly [N in WithBody]: Joi.Schema<BodyOf<(typeof ROUTES)[N]>>
   voidSurfaceCheck: voiding,
   addCatalogueEntry: catalogueEntry,
   changeCatalogueEntry: catalogueEntry,
+  tryCatalogueEntry: catalogueEntry,
   sendRound: husbandry.roundEntries,
   changeFeedingRules: husbandry.rulesChange,
   addFeedingPlan: husbandry.planInput,

@@ -5,6 +5,7 @@ import type {
   ContradictionView,
   KinNodeView,
   SurpriseView,
+  TrialView,
 } from '../genetics-responses.ts';
 import { acts, changes, lists, reads, writes } from './route.ts';
 import type { Created } from './answers.ts';
@@ -15,6 +16,12 @@ export const geneticsRoutes = {
     'post',
     '/catalogue/entries',
     'Add to the catalogue',
+  ),
+  tryCatalogueEntry: writes<TrialView, typeof catalogueEntry>()(
+    'post',
+    '/catalogue/trial',
+    'What an entry of the catalogue would change',
+    { status: 200 },
   ),
   changeCatalogueEntry: changes<Created, typeof catalogueEntry>()(
     'put',

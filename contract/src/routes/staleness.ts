@@ -23,6 +23,7 @@ const CHANGED: { readonly [N in Name]?: readonly Tag[] } = {
   deletePicture: ['pictures'],
   addCatalogueEntry: ['catalogue'],
   changeCatalogueEntry: ['catalogue'],
+  tryCatalogueEntry: [],
   removeCatalogueEntry: ['catalogue'],
   addSeasonEvent: ['breeding'],
   voidSeasonEvent: ['breeding'],

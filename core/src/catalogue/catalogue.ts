@@ -1,4 +1,4 @@
-import type { Allele, Compound, Expression, Locus } from '../loci/locus.ts';
+import type { Allele, Compound, Expression, Locus, Viability } from '../loci/locus.ts';
 import { isRecessive, WILD } from '../loci/locus.ts';
 import { BUILT_IN_LOCI, BUILT_IN_VERSION } from './data/main-loci.ts';
 import type { OwnMarker } from './trait-markers.ts';
@@ -18,6 +18,14 @@ export interface CatalogueAdditions {
     readonly allele: Allele;
     readonly compounds?: readonly Compound[];
   }[];
+  /** Names of two alleles of a locus together, in place of what the catalogue calls them. */
+  readonly compounds?: readonly Compound[];
+  /** How many eggs of a genotype live, in place of what the catalogue says. */
+  readonly viability?: readonly Viability[];
+  /** Alleles that belong to another locus than the catalogue says. */
+  readonly allelism?: readonly { readonly allele: string; readonly locus: string }[];
+  /** The loci that a label names first; the others follow in the catalogue's order. */
+  readonly labelOrder?: readonly string[];
   readonly aliases?: readonly Alias[];
   /** How alleles show, where the user sees it otherwise. */
   readonly corrections?: readonly {
@@ -63,7 +71,11 @@ export interface Catalogue {
  * @example createCatalogue().alleleById('pied').allele.name // "Pied"
  */
 export function createCatalogue(additions: CatalogueAdditions = {}): Catalogue {
-  const loci = [...BUILT_IN_LOCI, ...(additions.loci ?? [])].map((locus) => withAdditions(locus, additions));
+  const listed = withAllelism([...BUILT_IN_LOCI, ...(additions.loci ?? [])], additions.allelism ?? []);
+  const loci = inLabelOrder(
+    listed.map((locus) => withAdditions(locus, additions)),
+    additions.labelOrder ?? [],
+  );
   const byId = new Map(loci.map((locus) => [locus.id, locus]));
   const byAllele = new Map(
     loci.flatMap((locus) => locus.alleles.map((allele) => [allele.id, { locus, allele }] as const)),
@@ -99,9 +111,49 @@ export function createCatalogue(additions: CatalogueAdditions = {}): Catalogue {
   };
 }
 
+/** Loci with alleles moved to where the user sees them; what was said of their old company goes. */
+function withAllelism(
+  loci: readonly Locus[],
+  moves: NonNullable<CatalogueAdditions['allelism']>,
+): readonly Locus[] {
+  if (moves.length === 0) return loci;
+  const target = new Map(moves.map(({ allele, locus }) => [allele, locus]));
+  const moved = loci.flatMap((locus) =>
+    locus.alleles
+      .filter(({ id }) => target.has(id) && target.get(id) !== locus.id)
+      .map((allele) => ({ allele, to: target.get(allele.id)!, viability: locus.viability ?? [] })),
+  );
+  const isMoved = (id: string): boolean => moved.some(({ allele }) => allele.id === id);
+  return loci.flatMap((locus) => {
+    const arriving = moved.filter(({ to }) => to === locus.id);
+    const alleles = [...locus.alleles.filter(({ id }) => !isMoved(id)), ...arriving.map((one) => one.allele)];
+    if (alleles.length === locus.alleles.length && arriving.length === 0) return [locus];
+    if (alleles.length === 0) return [];
+    const isHere = (pair: readonly string[]): boolean =>
+      pair.every((id) => id === WILD || alleles.some((allele) => allele.id === id));
+    const viability = [...(locus.viability ?? []), ...arriving.flatMap((one) => one.viability)];
+    const here = viability.filter(({ genotype }) => isHere(genotype));
+    const { viability: _before, ...rest } = locus;
+    return [
+      {
+        ...rest,
+        alleles,
+        compounds: locus.compounds.filter((compound) => isHere(compound.alleles)),
+        ...(here.length > 0 ? { viability: here } : {}),
+      },
+    ];
+  });
+}
+
+function inLabelOrder(loci: readonly Locus[], first: readonly string[]): readonly Locus[] {
+  if (first.length === 0) return loci;
+  const place = new Map(first.map((id, at) => [id, at]));
+  return loci.toSorted((a, b) => (place.get(a.id) ?? first.length) - (place.get(b.id) ?? first.length));
+}
+
 function withAdditions(
   locus: Locus,
-  { alleles = [], corrections = [], recombination = [] }: CatalogueAdditions,
+  { alleles = [], corrections = [], recombination = [], ...more }: CatalogueAdditions,
 ): Locus {
   const correct = (allele: Allele): Allele => {
     const correction = corrections.find((entry) => entry.allele === allele.id);
@@ -111,11 +163,37 @@ function withAdditions(
   };
   const own = alleles.filter((entry) => entry.locus === locus.id);
   const corrected = recombination.find((entry) => entry.locus === locus.id);
+  const { viability: _viability, ...rest } = locus;
   return {
-    ...locus,
+    ...rest,
     alleles: [...locus.alleles.map(correct), ...own.map(({ allele }) => allele)],
-    compounds: [...locus.compounds, ...own.flatMap(({ compounds = [] }) => compounds)],
+    ...pairsOf(locus, [...locus.alleles, ...own.map(({ allele }) => allele)], more, [
+      ...locus.compounds,
+      ...own.flatMap(({ compounds = [] }) => compounds),
+    ]),
     ...(corrected && locus.sexLinked ? { sexLinked: { recombination: corrected.recombination } } : {}),
+  };
+}
+
+/** Names and viabilities of two alleles together, the user's in place of the catalogue's. */
+function pairsOf(
+  locus: Locus,
+  alleles: readonly Allele[],
+  { compounds = [], viability = [] }: Pick<CatalogueAdditions, 'compounds' | 'viability'>,
+  known: readonly Compound[],
+): Pick<Locus, 'compounds' | 'viability'> {
+  const isHere = (pair: readonly string[]): boolean =>
+    pair.every((id) => id === WILD || alleles.some((allele) => allele.id === id));
+  const same = (a: readonly string[], b: readonly string[]): boolean => a.join() === b.join();
+  const named = compounds.filter((one) => isHere(one.alleles));
+  const lives = viability.filter((one) => isHere(one.genotype));
+  const all = [
+    ...(locus.viability ?? []).filter((one) => !lives.some((own) => same(own.genotype, one.genotype))),
+    ...lives,
+  ].filter(({ p }) => p < 1);
+  return {
+    compounds: [...known.filter((one) => !named.some((own) => same(own.alleles, one.alleles))), ...named],
+    ...(all.length > 0 ? { viability: all } : {}),
   };
 }
 

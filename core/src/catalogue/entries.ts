@@ -1,3 +1,4 @@
+import { canonical } from '../loci/genotype.ts';
 import type { Expression } from '../loci/locus.ts';
 import type { CatalogueAdditions } from './catalogue.ts';
 import type { OwnMarker } from './trait-markers.ts';
@@ -33,6 +34,16 @@ export type CatalogueEntry =
     }
   /** Another value for the recombination of a sex-linked locus. */
   | { readonly kind: 'recombination'; readonly locus: string; readonly recombination: number }
+  /** The name of two alleles of a locus together. */
+  | { readonly kind: 'compound'; readonly alleles: readonly [string, string]; readonly name: string }
+  /** The chance that an egg with these two alleles hatches; `+` is the wild type. */
+  | { readonly kind: 'viability'; readonly alleles: readonly [string, string]; readonly p: number }
+  /** An allele belongs to another locus than the catalogue says. */
+  | { readonly kind: 'allelism'; readonly allele: string; readonly locus: string }
+  /** How often an animal of which nobody said so carries a recessive allele. */
+  | { readonly kind: 'frequency'; readonly allele: string; readonly frequency: number }
+  /** The loci that labels name first, in this order. */
+  | { readonly kind: 'label-order'; readonly loci: readonly string[] }
   /** A marker of the user's own, or other chances for a marker that the catalogue has. */
   | ({ readonly kind: 'marker' } & OwnMarker);
 
@@ -88,6 +99,11 @@ export function toAdditions(entries: readonly CatalogueEntry[]): CatalogueAdditi
       ...(double ? { double } : {}),
     })),
     recombination: of('recombination'),
+    compounds: of('compound').map(({ alleles, name }) => ({ alleles: canonical(...alleles), name })),
+    viability: of('viability').map(({ alleles, p }) => ({ genotype: canonical(...alleles), p })),
+    allelism: of('allelism'),
+    frequencies: of('frequency'),
+    labelOrder: of('label-order').at(-1)?.loci ?? [],
     markers: of('marker'),
   };
 }

@@ -1,3 +1,4 @@
+export { changedClaims, type ChangedClaims, type Known, type ShortClaim } from './changed-claims.ts';
 export { claimsFrom, isCertain, isPossible, type Claim, type ClaimKind } from './claim.ts';
 export { strengthenings, type Strengthening } from './strengthen.ts';
 export { claimFromPedigree, findHinges, findSupport, type SupportingRecord } from './support.ts';

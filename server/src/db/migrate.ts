@@ -25,6 +25,7 @@ import { computedKeepsItsOrder } from './migrations/20261130120000-computed-keep
 import { keysBeginWithTheCollection } from './migrations/20261130130000-keys-begin-with-the-collection.ts';
 import { partitions } from './migrations/20261130140000-partitions.ts';
 import { boardCounts } from './migrations/20261130150000-board-counts.ts';
+import { catalogueKinds } from './migrations/20261130160000-catalogue-kinds.ts';
 
 /** Listed by hand, so that the bundled server carries them. */
 export const MIGRATIONS: readonly Migration[] = [
@@ -52,6 +53,7 @@ export const MIGRATIONS: readonly Migration[] = [
   keysBeginWithTheCollection,
   partitions,
   boardCounts,
+  catalogueKinds,
 ];
 
 /** Any number: only one process migrates at a time. */

@@ -150,6 +150,7 @@ export const api = {
   planner: () => call(R.planner, {}),
 
   catalogue: () => call(R.catalogue, {}),
+  tryCatalogueEntry: (entry: CatalogueEntryInput) => call(R.tryCatalogueEntry, { body: entry }),
   addCatalogueEntry: (body: CatalogueEntryInput) => call(R.addCatalogueEntry, { body }),
   changeCatalogueEntry: (id: string, body: CatalogueEntryInput, version: number) =>
     call(R.changeCatalogueEntry, { params: { id }, body, version }),

@@ -1,5 +1,5 @@
 import { validate, type FieldProblem } from '@karyotome/contract';
-import { ref } from 'vue';
+import { computed, ref } from 'vue';
 import { farmNowMs, farmToday } from '../format/farm-day.ts';
 import { useDraft, useKeptAct } from './useDraft.ts';
 import { useWrite } from './useWrite.ts';
@@ -50,7 +50,16 @@ export function useForm<Draft extends object, Input, Result>(options: FormOption
     return sent;
   }
 
-  return { draft, discard, submit, errorsOf, general, busy: write.busy };
+  /** What would be sent now; null while it would be refused. */
+  const input = computed((): Input | null => {
+    const result = validate(options.schema, options.toInput(draft), {
+      today: farmToday(),
+      nowMs: farmNowMs(),
+    });
+    return result.ok ? result.value : null;
+  });
+
+  return { draft, discard, submit, errorsOf, general, busy: write.busy, input };
 }
 
 /** Leaves out what was left empty. */

@@ -1,21 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import type { CatalogueEntryInput, CatalogueView } from '@karyotome/contract';
-import {
-  createCatalogue,
-  MOST_ALLELES,
-  squeeze,
-  ownId,
-  parseGenes,
-  markerId,
-  toAdditions,
-  type Catalogue,
-  type Expression,
-  type Locus,
-} from '@karyotome/core';
-import { unreadWords } from '@karyotome/words';
+import { createCatalogue, parseGenes, toAdditions, type Catalogue } from '@karyotome/core';
 import { changeRow } from '../../db/change-rows.ts';
 import { UniqueConstraintError } from 'sequelize';
 import { createCache } from '../../cache.ts';
+import { check, keyOf } from './check-entry.ts';
 import { touchGenetics, type Actor, type Work } from '../../db/work.ts';
 import { invalidField, notFound, Refusal } from '../../refusal.ts';
 import { type Entry, entryRows, recordedGenes } from './catalogue.queries.ts';
@@ -71,85 +60,11 @@ function unreadableWith(
   return [...new Set(broken.map(({ number }) => number))];
 }
 
-function keyOf(entry: CatalogueEntryInput): string {
-  if (entry.kind === 'alias') return squeeze(entry.word);
-  if (entry.kind === 'correction') return entry.allele;
-  if (entry.kind === 'marker') return `${entry.phenotype} ${markerId(entry)}`;
-  return entry.kind === 'recombination' ? entry.locus : ownId(entry.name);
-}
-
-function checkMarker(entry: Extract<CatalogueEntryInput, { kind: 'marker' }>, catalogue: Catalogue): void {
-  const [first, second] = entry.phenotype.split('/').map((id) => catalogue.alleleById(id));
-  if (
-    !first ||
-    (second === undefined && entry.phenotype.includes('/')) ||
-    (second && second.locus !== first.locus)
-  )
-    throw invalidField('phenotype', 'is not in the catalogue');
-  if (entry.pWith <= entry.pWithout)
-    throw invalidField('pWith', 'must be more than without the gene: else it is no marker of it');
-}
-
-/** Whether an entry fits the catalogue that the others make. */
-function check(entry: CatalogueEntryInput, others: readonly CatalogueEntryInput[]): void {
-  const catalogue = catalogueFor(others);
-  const refuseKnown = (field: string, word: string): void => {
-    // A word that the catalogue has with several meanings may be settled for the collection.
-    const meanings = catalogue.names.get(squeeze(word))?.length ?? 0;
-    if (meanings === 1 || (meanings > 1 && field !== 'word'))
-      throw invalidField(field, 'is a word that the catalogue has already');
-  };
-  if (entry.kind === 'alias') {
-    refuseKnown('word', entry.word);
-    const [unknown] = parseGenes(entry.genes, catalogue).unknown;
-    if (unknown) throw invalidField('genes', unreadWords(unknown));
-    return;
-  }
-  if (entry.kind === 'recombination') {
-    const locus = catalogue.locusById(entry.locus);
-    if (!locus) throw invalidField('locus', 'is not in the catalogue');
-    if (!locus.sexLinked) throw invalidField('locus', 'is not on the sex chromosomes');
-    return;
-  }
-  if (entry.kind === 'correction') {
-    const known = catalogue.alleleById(entry.allele);
-    if (!known) throw invalidField('allele', 'is not in the catalogue');
-    if (entry.double && entry.double !== known.allele.double) refuseKnown('double', entry.double);
-    refuseMixed(known.locus, known.allele.id, entry.expression);
-    return;
-  }
-  if (entry.kind === 'marker') {
-    checkMarker(entry, catalogue);
-    return;
-  }
-  if (ownId(entry.name) === 'own-') throw invalidField('name', 'needs letters or digits');
-  refuseKnown('name', entry.name);
-  if (entry.double) refuseKnown('double', entry.double);
-  if (entry.kind === 'allele') {
-    const locus = catalogue.locusById(entry.locus);
-    if (!locus) throw invalidField('locus', 'is not in the catalogue');
-    if (locus.alleles.length >= MOST_ALLELES)
-      throw invalidField('locus', `has ${MOST_ALLELES} alleles, which is the most`);
-    refuseMixed(locus, null, entry.expression);
-  }
-}
-
-/** In a complex all alleles are recessive, or none: two that are not would make compounds that nobody can read. */
-function refuseMixed(locus: Locus, except: string | null, expression: Expression): void {
-  const others = locus.alleles.filter(({ id }) => id !== except);
-  if (others.length === 0) return;
-  const isRecessive = others.every((allele) => allele.expression === 'recessive');
-  if (isRecessive !== (expression === 'recessive')) {
-    throw invalidField(
-      'expression',
-      isRecessive ? 'must be recessive in this complex' : 'cannot be recessive here',
-    );
-  }
-}
-
 export async function addEntry(work: Work<Actor>, entry: CatalogueEntryInput): Promise<{ id: string }> {
   const { collectionId, accountId } = work.actor;
-  check(entry, await entryInputs(work));
+  const known = await entryInputs(work);
+  check(entry, catalogueFor(known));
+  if (entry.kind === 'allelism') await refuseIfUnreadable(work, [...known, entry], 'locus');
   const id = randomUUID();
   try {
     await work.models.catalogueEntries.create(
@@ -181,7 +96,7 @@ export async function changeEntry(
 ): Promise<{ id: string }> {
   const { one, others } = await findEntry(work, id);
   if (entry.kind !== one.entry.kind) throw invalidField('kind', `must stay ${one.entry.kind}`);
-  check(entry, others);
+  check(entry, catalogueFor(others));
   await refuseIfUnreadable(work, [...others, entry], entry.kind === 'alias' ? 'word' : 'name');
   await changeRow(
     work,

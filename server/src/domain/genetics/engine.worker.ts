@@ -40,6 +40,7 @@ import {
   type SupportingRecord,
   type WeightedGenotype,
 } from '@karyotome/core';
+import { tryCatalogue, type Trial } from './try-catalogue.ts';
 import { createCollectionCache } from '../../cache.ts';
 
 /*
@@ -83,6 +84,7 @@ export type Question =
         }
       | { readonly ask: 'clutch'; readonly family: ClutchFamily }
       | { readonly ask: 'surprises' }
+      | { readonly ask: 'trial'; readonly entries: readonly CatalogueEntry[] }
       | { readonly ask: 'proved' }
       | {
           readonly ask: 'essential';
@@ -108,6 +110,8 @@ export interface Answers {
   before: (readonly [string, (readonly [string, readonly WeightedGenotype[]])[]])[];
   /** What each clutch-mate can be but for its own identification. */
   clutch: { of: (readonly [string, readonly Hypothesis[]])[]; leftOut: readonly string[] };
+  /** What another catalogue would change: claims by animal, and loci at which the records would newly contradict. */
+  trial: Trial;
   /** What founders carry though nobody said so. */
   surprises: Surprise[];
   /** What their own young proved of animals: locus -> phenotype, where it was open before. */
@@ -119,6 +123,7 @@ export interface Answers {
 interface Held {
   readonly entries: string;
   readonly catalogue: Catalogue;
+  animals: readonly RecordedAnimal[];
   readonly compiler: RecordCompiler;
   engine: PedigreeEngine | null;
   readonly clutches: ClutchPriorReader;
@@ -177,6 +182,8 @@ export default function answer(question: Question): Answers[Question['ask']] | n
       const { of, leftOut } = one.clutches.read(pedigree, question.family);
       return { of: [...of], leftOut };
     }
+    case 'trial':
+      return tryCatalogue(one.engine, one.catalogue, one.animals, question.entries);
     case 'surprises':
       return surprises(one.engine);
     case 'proved':
@@ -207,12 +214,14 @@ function update({ collection, token, entries, animals }: Snapshot): PedigreeEngi
     one = {
       entries: key,
       catalogue,
+      animals,
       compiler: new RecordCompiler(catalogue),
       engine: null,
       clutches: new ClutchPriorReader(),
       token,
     };
   }
+  one.animals = animals;
   const pedigree = one.compiler.compile(animals);
   if (one.engine) one.engine.update(pedigree);
   else one.engine = new PedigreeEngine(pedigree, createEstimator());

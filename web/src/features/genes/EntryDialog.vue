@@ -7,10 +7,12 @@ import { useCatalogue } from '../../stores/useCatalogue.ts';
 import { useForm } from '../../stores/useForm.ts';
 import FormDialog from '../../ui/FormDialog.vue';
 import GenesField from '../../ui/GenesField.vue';
+import type { GeneRule } from './gene-rules.ts';
+import TrialNote from './TrialNote.vue';
 
 /** An entry of the collection's own: a gene or line, an allele, a word, or another recombination. */
 const props = defineProps<{
-  kind: Exclude<CatalogueEntryInput['kind'], 'marker'>;
+  kind: Exclude<CatalogueEntryInput['kind'], 'marker' | GeneRule['kind']>;
   locus?: string;
   allele?: string;
   editing?: { id: string; version: number; entry: CatalogueEntryInput };
@@ -34,7 +36,7 @@ const EXPRESSIONS = [
 const place = computed(() => catalogue.value.locusById(props.locus ?? ''));
 const corrected = catalogue.value.alleleById(props.allele ?? '')?.allele;
 const isRecessivePlace = place.value?.alleles.every(({ expression }) => expression === 'recessive') ?? false;
-const { draft, discard, submit, errorsOf, general, busy } = useForm({
+const { draft, discard, submit, errorsOf, general, busy, input } = useForm({
   key: `catalogue.${props.editing?.id ?? `${props.kind}.${props.locus ?? ''}`}`,
   initial: () => ({
     name: before && 'name' in before ? before.name : '',
@@ -154,5 +156,6 @@ async function send(): Promise<void> {
       class="wide"
       :error-messages="errorsOf('recombination')"
     />
+    <TrialNote v-if="kind === 'correction' || kind === 'recombination'" :entry="input" />
   </FormDialog>
 </template>

@@ -1,10 +1,37 @@
 <script setup lang="ts">
+import { DISPUTED_ALLELISM } from '@karyotome/core';
 import { mdiPlus } from '@mdi/js';
+import { computed } from 'vue';
 import { AGREEMENT_WORDS, EXPRESSION_WORDS, type GeneCard } from './gene-cards.ts';
+import type { GeneRule } from './gene-rules.ts';
 
 /** One locus: its alleles, what two of them are called, how they are told, and what to beware of. */
-defineProps<{ gene: GeneCard; mayRecord: boolean }>();
-defineEmits<{ addAllele: [locus: string]; recombination: [locus: string]; correct: [allele: string] }>();
+const props = defineProps<{ gene: GeneCard; mayRecord: boolean }>();
+const emit = defineEmits<{
+  addAllele: [locus: string];
+  recombination: [locus: string];
+  correct: [allele: string];
+  rule: [rule: GeneRule];
+}>();
+const disputed = computed(() =>
+  props.gene.alleles.filter(({ id }) => (DISPUTED_ALLELISM[id]?.length ?? 0) > 1),
+);
+/** What may be said otherwise than the catalogue does. */
+const choices = computed(() => {
+  const { locus, alleles, isComplex } = props.gene;
+  const about = (kind: GeneRule['kind'], title: string, allele?: string) => ({
+    title,
+    rule: { kind, locus: locus.id, ...(allele === undefined ? {} : { allele }) },
+  });
+  return [
+    ...(isComplex ? [about('compound', 'Name two together')] : []),
+    about('viability', 'How many live'),
+    ...alleles.flatMap(({ id, name, expression }) => [
+      ...(locus.sexLinked ? [] : [about('allelism', `Where ${name} belongs`, id)]),
+      ...(expression === 'recessive' ? [about('frequency', `How often ${name} is carried unsaid`, id)] : []),
+    ]),
+  ];
+});
 </script>
 
 <template>
@@ -26,7 +53,7 @@ defineEmits<{ addAllele: [locus: string]; recombination: [locus: string]; correc
     <p v-if="gene.locus.sexLinked" class="small">
       On the sex chromosomes. A male gives it to sons or to daughters, crossovers aside:
       {{ gene.locus.sexLinked.recombination * 100 }}% of his young, an assumption.
-      <v-btn v-if="mayRecord" size="x-small" variant="outlined" @click="$emit('recombination', gene.locus.id)"
+      <v-btn v-if="mayRecord" size="x-small" variant="outlined" @click="emit('recombination', gene.locus.id)"
         >Change it</v-btn
       >
     </p>
@@ -54,7 +81,7 @@ defineEmits<{ addAllele: [locus: string]; recombination: [locus: string]; correc
             variant="text"
             class="correct"
             :aria-label="`Correct ${allele.name}`"
-            @click="$emit('correct', allele.id)"
+            @click="emit('correct', allele.id)"
             >Correct</v-btn
           >
         </dd>
@@ -73,10 +100,39 @@ defineEmits<{ addAllele: [locus: string]; recombination: [locus: string]; correc
       {{ text }} Not seeing a gene on it says nothing.
     </p>
     <p v-for="note in gene.locus.welfare ?? []" :key="note.text" class="small caution">{{ note.text }}</p>
-    <div v-if="mayRecord && !gene.isOwn" class="foot">
-      <v-btn size="small" variant="text" :prepend-icon="mdiPlus" @click="$emit('addAllele', gene.locus.id)"
+    <p v-for="text in gene.lives" :key="text" class="small caution">{{ text }}</p>
+    <p v-for="allele in disputed" :key="allele.id" class="small">
+      Breeders dispute where {{ allele.name }} belongs: the catalogue gives one reading, and the collection
+      may choose the other.
+    </p>
+    <div v-if="mayRecord" class="foot">
+      <v-btn
+        v-if="!gene.isOwn"
+        size="small"
+        variant="text"
+        :prepend-icon="mdiPlus"
+        @click="emit('addAllele', gene.locus.id)"
         >Add an allele here</v-btn
       >
+      <v-menu>
+        <template #activator="{ props: opener }">
+          <v-btn
+            size="small"
+            variant="text"
+            v-bind="opener"
+            :aria-label="`Seen otherwise: ${gene.locus.name}`"
+            >Seen otherwise</v-btn
+          >
+        </template>
+        <v-list density="compact">
+          <v-list-item
+            v-for="choice in choices"
+            :key="choice.title"
+            :title="choice.title"
+            @click="emit('rule', choice.rule)"
+          />
+        </v-list>
+      </v-menu>
     </div>
   </v-card>
 </template>

@@ -12,8 +12,11 @@ import { useSession } from '../../stores/session.ts';
 import { useWrite } from '../../stores/useWrite.ts';
 import EntryDialog from './EntryDialog.vue';
 import GeneCard from './GeneCard.vue';
+import GeneRuleDialog from './GeneRuleDialog.vue';
 import MarkerDialog from './MarkerDialog.vue';
+import { entryWords as wordsOfEntry } from './entry-words.ts';
 import { combinations, geneCards } from './gene-cards.ts';
+import { isGeneRule, placeOf, type GeneRule } from './gene-rules.ts';
 
 type Entry = CatalogueView['entries'][number];
 
@@ -26,7 +29,7 @@ const route = useRoute();
 const router = useRouter();
 const removal = useWrite(api.removeCatalogueEntry);
 const dialog = ref<{
-  kind: Exclude<CatalogueEntryInput['kind'], 'marker'>;
+  kind: Exclude<CatalogueEntryInput['kind'], 'marker' | GeneRule['kind']>;
   locus?: string;
   allele?: string;
   editing?: Entry;
@@ -43,40 +46,26 @@ const names = computed(() => {
   return combinations(aliases).filter(([word, genes]) => fits(`${word} ${genes}`));
 });
 
-function entryWords({ entry }: Entry): string {
-  switch (entry.kind) {
-    case 'locus':
-      return `${entry.name}: a gene of its own, ${entry.expression.replace('-', ' ')}${entry.recombination == null ? '' : ', sex-linked'}`;
-    case 'allele':
-      return `${entry.name}: an allele of ${catalogue.value.locusById(entry.locus)?.name ?? entry.locus}`;
-    case 'alias':
-      return `“${entry.word}” stands for ${entry.genes}`;
-    case 'correction':
-      return `${catalogue.value.alleleName(entry.allele)} is ${entry.expression.replace('-', ' ')}`;
-    case 'recombination':
-      return `${catalogue.value.locusById(entry.locus)?.name ?? entry.locus} crosses over in ${entry.recombination * 100}%`;
-    case 'marker':
-      return `${entry.zone}: ${entry.text}, a marker of ${phenotypeLabel(entry.phenotype)}`;
-  }
-}
-const phenotypeLabel = (phenotype: string): string =>
-  phenotype
-    .split('/')
-    .map((id) => catalogue.value.alleleName(id))
-    .join(' with ');
+const entryWords = ({ entry }: Entry): string => wordsOfEntry(entry, catalogue.value);
 const marker = ref<CatalogueMarker | true | null>(null);
 function edit(entry: Entry): void {
   const { kind } = entry.entry;
   if (kind === 'marker')
     marker.value = catalogue.value.markers.find(({ id }) => id === markerId(entry.entry as never)) ?? null;
-  else dialog.value = { kind, ...placeOf(entry), editing: entry };
+  else if (isGeneRule(kind)) rule.value = { rule: { kind, ...place(entry) }, editing: entry };
+  else dialog.value = { kind, ...place(entry), editing: entry };
+}
+/** One order for the collection: what there is, is changed. */
+function orderOfLabels(): { rule: GeneRule; editing?: Entry } {
+  const editing = own.value?.entries.find(({ entry }) => entry.kind === 'label-order');
+  return { rule: { kind: 'label-order' }, ...(editing ? { editing } : {}) };
 }
 async function remove(entry: Entry): Promise<void> {
   if (await removal.run(entry.id)) notices.say('Taken out. What depended on it is worked out anew.');
   else notices.warn(removal.message.value ?? 'It could not be taken out');
 }
-const placeOf = ({ entry }: Entry): { locus?: string; allele?: string } =>
-  'locus' in entry ? { locus: entry.locus } : 'allele' in entry ? { allele: entry.allele } : {};
+const place = (entry: Entry) => placeOf(entry, (id) => catalogue.value.alleleById(id)?.locus.id);
+const rule = ref<{ rule: GeneRule; editing?: Entry } | null>(null);
 </script>
 
 <template>
@@ -86,6 +75,7 @@ const placeOf = ({ entry }: Entry): { locus?: string; allele?: string } =>
       <template v-if="session.mayRecord">
         <v-btn variant="outlined" :prepend-icon="mdiPlus" @click="dialog = { kind: 'alias' }">A word</v-btn>
         <v-btn variant="outlined" :prepend-icon="mdiPlus" @click="marker = true">A marker</v-btn>
+        <v-btn variant="outlined" @click="rule = orderOfLabels()">Order of labels</v-btn>
         <v-btn color="primary" :prepend-icon="mdiPlus" @click="dialog = { kind: 'locus' }"
           >A gene or line</v-btn
         >
@@ -147,6 +137,7 @@ const placeOf = ({ entry }: Entry): { locus?: string; allele?: string } =>
         @add-allele="dialog = { kind: 'allele', locus: $event }"
         @correct="dialog = { kind: 'correction', allele: $event }"
         @recombination="dialog = { kind: 'recombination', locus: $event }"
+        @rule="rule = { rule: $event }"
       />
     </div>
     <section v-if="names.length > 0" class="names">
@@ -159,6 +150,7 @@ const placeOf = ({ entry }: Entry): { locus?: string; allele?: string } =>
       </ul>
     </section>
     <MarkerDialog v-if="marker" :marker="marker === true ? undefined : marker" @close="marker = null" />
+    <GeneRuleDialog v-if="rule" :key="JSON.stringify(rule.rule)" v-bind="rule" @close="rule = null" />
     <EntryDialog
       v-if="dialog"
       :key="`${dialog.kind}${dialog.locus}${dialog.allele}${dialog.editing?.id}`"

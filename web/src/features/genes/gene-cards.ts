@@ -1,6 +1,7 @@
 import {
   agreementOn,
   COMBINATION_WORDS,
+  WILD,
   wordsFor,
   type Agreement,
   type Catalogue,
@@ -27,6 +28,8 @@ export interface GeneCard {
   readonly agreement: Agreement;
   /** What showing animals hide of other genes, in words. */
   readonly hides: readonly string[];
+  /** Which eggs do not live, or not all. */
+  readonly lives: readonly string[];
   /** Everything a search looks at. */
   readonly text: string;
 }
@@ -45,6 +48,16 @@ function doublesThatHide({ alleles, doublesThatHide: phenotype }: Locus): string
     return allele?.double ?? `Super ${allele?.name ?? look}`;
   });
   return names.join(', ');
+}
+
+/** "Super Spider: no such egg hatches", as far as the trade agrees. */
+function livingWords({ viability = [] }: Locus, catalogue: Catalogue): string[] {
+  return viability.map(({ genotype: [a, b], p }) => {
+    const name = a === WILD ? catalogue.alleleName(b) : catalogue.pairName([a, b]);
+    return p === 0
+      ? `${name}: no such egg is taken to hatch, and odds of hatchlings leave it out.`
+      : `${name}: ${Math.round(p * 100)} of a hundred such eggs hatch.`;
+  });
 }
 
 const isOwnId = (id: string): boolean => id.startsWith('own-');
@@ -74,6 +87,7 @@ export function geneCards(catalogue: Catalogue): GeneCard[] {
       isOwn: isOwnId(locus.id),
       agreement: agreementOn(locus.id),
       hides,
+      lives: livingWords(locus, catalogue),
       text: [
         locus.name,
         ...alleles.flatMap(({ name, double, words, markers }) => [

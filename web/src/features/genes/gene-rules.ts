@@ -1,0 +1,34 @@
+import type { CatalogueEntryInput, CatalogueView } from '@karyotome/contract';
+
+/** What is said of genes that the catalogue has, and its dialog. */
+export interface GeneRule {
+  readonly kind: Extract<
+    CatalogueEntryInput['kind'],
+    'compound' | 'viability' | 'allelism' | 'frequency' | 'label-order'
+  >;
+  readonly locus?: string;
+  readonly allele?: string;
+}
+
+const RULES: ReadonlySet<string> = new Set<GeneRule['kind']>([
+  'compound',
+  'viability',
+  'allelism',
+  'frequency',
+  'label-order',
+]);
+
+export const isGeneRule = (kind: CatalogueEntryInput['kind']): kind is GeneRule['kind'] => RULES.has(kind);
+
+/** Where an entry of the collection's own belongs. */
+export function placeOf(
+  { entry }: CatalogueView['entries'][number],
+  locusOf: (allele: string) => string | undefined,
+): { locus?: string; allele?: string } {
+  if (entry.kind === 'compound' || entry.kind === 'viability') {
+    const locus = entry.alleles.map(locusOf).find((id) => id !== undefined);
+    return locus === undefined ? {} : { locus };
+  }
+  if ('allele' in entry) return { allele: entry.allele };
+  return 'locus' in entry ? { locus: entry.locus } : {};
+}
