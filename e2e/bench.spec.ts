@@ -259,7 +259,7 @@ test.describe('by touch on a phone', () => {
       await stranger.getByLabel(/is, to you/).fill('Mocha Puzzl');
       await stranger.getByLabel('Your name').fill('Teal Odgers');
       await stranger.getByRole('button', { name: 'Send my answer' }).click();
-      await expect(stranger.getByText('is not known').first()).toBeVisible();
+      await expect(stranger.getByText('is not a known gene').first()).toBeVisible();
       await stranger.getByLabel(/is, to you/).fill('Mocha Puzzle');
       await stranger.getByRole('button', { name: 'Send my answer' }).click();
       await expect(stranger.getByRole('heading', { name: 'Thank you' })).toBeVisible();

@@ -16,14 +16,19 @@ export function completenessWords(completeness: Completeness): string {
   }
 }
 
-/** Why a part of a label was not read, and what may stand in its place. */
-export function unreadWords({ word, reason, suggestions, against }: UnknownWord): string {
-  const which = suggestions.length > 0 ? `: write ${choices(suggestions)}` : '';
+/**
+ * Why a part of a label was not read, and what may stand in its place.
+ *
+ * @param areOffered - the suggestions stand beside it: they are not named again
+ */
+export function unreadWords({ word, reason, suggestions, against }: UnknownWord, areOffered = false): string {
+  const areNamed = suggestions.length > 0 && !areOffered;
+  const which = areNamed ? `: write ${choices(suggestions)}` : '';
   switch (reason) {
     case 'ambiguous':
       return `“${word}” can mean several things${which}`;
     case 'unknown-line':
-      return `“${word}” names a line that the catalogue does not have${which}, or add the line`;
+      return `“${word}” names a line that the catalogue does not have${areNamed ? `${which}, or add the line` : ''}`;
     case 'repeated':
       return `“${word}” names one gene twice${which}`;
     case 'dangling':
@@ -35,6 +40,6 @@ export function unreadWords({ word, reason, suggestions, against }: UnknownWord)
     case 'impossible':
       return `“${word}” does not fit: its genes lie at different loci, or are not sex-linked`;
     case 'unknown':
-      return `“${word}” is not a known gene${suggestions.length > 0 ? `. Did you mean ${choices(suggestions)}?` : ''}`;
+      return `“${word}” is not a known gene${areNamed ? `. Did you mean ${choices(suggestions)}?` : ''}`;
   }
 }

@@ -83,7 +83,7 @@ function keep(): void {
         >
       </p>
       <div v-for="unknown in reading.unknown" :key="`${unknown.start} ${unknown.reason}`" class="small read">
-        {{ unreadWords(unknown) }}
+        {{ unreadWords(unknown, true) }}{{ unknown.suggestions.length > 0 ? '. Did you mean' : '' }}
         <div class="row">
           <v-chip
             v-for="suggestion in unknown.suggestions"

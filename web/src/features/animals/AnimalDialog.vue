@@ -82,6 +82,7 @@ async function send(another: boolean): Promise<void> {
     />
     <v-select
       v-model="draft.completeness"
+      class="wide"
       label="What the statement leaves open"
       :items="COMPLETENESS_ITEMS"
       :error-messages="errorsOf('completeness')"
