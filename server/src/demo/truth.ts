@@ -6,6 +6,7 @@ import {
   gamete,
   parseGenes,
   toParent,
+  viabilityOf,
   type Genotype,
 } from '@karyotome/core';
 import type { Chance } from './chance.ts';
@@ -29,8 +30,16 @@ function draw(options: readonly (readonly [string, number])[], chance: Chance): 
   return options.at(-1)![0];
 }
 
-/** One offspring, drawn by the rules of transmission. */
+/** One hatchling, drawn by the rules of transmission: an egg that does not live is drawn again. */
 export function breed(sire: Truth, dam: Truth, sex: 'female' | 'male', chance: Chance): Truth {
+  for (;;) {
+    const egg = layEgg(sire, dam, sex, chance);
+    const lives = [...egg].every(([id, pair]) => viabilityOf(CATALOGUE.locusById(id)!, pair) > 0);
+    if (lives) return egg;
+  }
+}
+
+function layEgg(sire: Truth, dam: Truth, sex: 'female' | 'male', chance: Chance): Truth {
   const ids = new Set([...sire.keys(), ...dam.keys()]);
   return new Map(
     [...ids].map((id) => {

@@ -5,6 +5,9 @@ import { oddsWords } from '../format/format.ts';
 /** What a pair can produce, by what shows, with a bar for the eye and the figure for the record. */
 defineProps<{ outcomes: readonly VisibleOutcome[]; selectable?: boolean; chosen?: string | null }>();
 defineEmits<{ choose: [VisibleOutcome] }>();
+/** Where some eggs do not live: its share among those that do. */
+const hatched = ({ pHatched }: VisibleOutcome): string =>
+  pHatched === undefined ? '' : pHatched === 0 ? 'none hatch' : `${oddsWords(pHatched)} of those that hatch`;
 const bySex = (outcome: VisibleOutcome): string =>
   Math.abs(outcome.pMale - outcome.pFemale) < 1e-9
     ? ''
@@ -27,7 +30,7 @@ const bySex = (outcome: VisibleOutcome): string =>
           >{{ outcome.label }}
           <span v-if="outcome.carries.length" class="soft small">{{ outcome.carries.join(', ') }}</span></span
         >
-        <span class="num small">{{ bySex(outcome) }}</span>
+        <span class="num small">{{ hatched(outcome) || bySex(outcome) }}</span>
         <span class="num odds">{{ oddsWords(outcome.p) }}</span>
       </component>
     </li>

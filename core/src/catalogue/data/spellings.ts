@@ -58,7 +58,6 @@ export const SPELLINGS: Readonly<Record<string, readonly string[]>> = {
   disco: ['disc'],
   twister: ['twist'],
   bamboo: ['bam'],
-  ghi: ['g h i'],
 };
 
 /** Trade names under which the same gene is sold as well: read, and kept as typed. */

@@ -120,8 +120,8 @@ const choices = computed(() => {
             size="small"
             variant="text"
             v-bind="opener"
-            :aria-label="`Seen otherwise: ${gene.locus.name}`"
-            >Seen otherwise</v-btn
+            :aria-label="`More corrections: ${gene.locus.name}`"
+            >More corrections</v-btn
           >
         </template>
         <v-list density="compact">
