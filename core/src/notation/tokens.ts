@@ -17,15 +17,15 @@ export interface Group {
 }
 
 /*
- * In this order: a percentage ("66%", "50 percent"), a percentage without its sign before "het" ("66 het"), a count of
- * sexes ("1.0", "0.1.2"; it says nothing about genes), brackets, what joins two genes under one word, what separates
+ * In this order: a percentage ("66%", "50 percent"), a count of sexes ("1.0", "0.1.2"; it says nothing about genes), a
+ * percentage without its sign before "het" ("66 het"), brackets, what joins two genes under one word, what separates
  * them, a mark of doubt, and words: letters and digits. Whatever else stands between words separates nothing.
  */
 const PIECES = new RegExp(
   [
     String.raw`(?<percent>\d+(?:[.,]\d+)?)\s*(?:%|per\s?cent\b|pct\b)`,
+    String.raw`(?<sexes>(?<![\d.])\d\.\d(?:\.\d)?(?![\w%.]))`,
     String.raw`(?<bare>\d+(?:\.\d+)?)(?=[\s-]*(?:poss?|possible)?[\s.-]*hets?\b)`,
-    String.raw`(?<sexes>\d+\.\d+(?:\.\d+)?)(?![\w%])`,
     String.raw`(?<open>[([{])`,
     String.raw`(?<close>[)\]}])`,
     String.raw`(?<joiner>[&+/]|\b(?:and|n|x)\b(?![-.]))`,

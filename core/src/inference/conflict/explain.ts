@@ -69,11 +69,10 @@ export function explainConflict(
     new PedigreeEngine(near).clashes.flatMap((clash) => clash.loci).filter((locus) => !loci.includes(locus)),
   );
   const sound = { ...near, loci: near.loci.filter((locus) => !unsound.has(locus.id)) };
-  const weighed = hypotheses(sound, loci, animals).flatMap((hypothesis) => {
-    const changed = { ...sound, animals: sound.animals.map(hypothesis.change) };
-    const log = new PedigreeEngine(changed).logLikelihood;
-    return log === null ? [] : [{ hypothesis, log: log + Math.log(HOW_OFTEN[hypothesis.kind]) }];
-  });
+  const all = hypotheses(sound, loci, animals);
+  const strictly = weigh(sound, all);
+  // Where no single slip makes everything possible, there are several: the other records are then held by their error rate.
+  const weighed = strictly.length > 0 ? strictly : weigh(doubted(sound, loci), all);
   const total = logSumExp(weighed.map(({ log }) => log));
   return weighed
     .map(({ hypothesis: { kind, animals: whom, alleles }, log }) => ({
@@ -83,6 +82,38 @@ export function explainConflict(
       share: Math.exp(log - total),
     }))
     .toSorted((a, b) => b.share - a.share);
+}
+
+interface Weighed {
+  readonly hypothesis: Hypothesis;
+  readonly log: number;
+}
+
+/** The hypotheses that make the records possible, each with the logarithm of its weight. */
+function weigh(pedigree: Pedigree, all: readonly Hypothesis[]): Weighed[] {
+  return all.flatMap((hypothesis) => {
+    const changed = { ...pedigree, animals: pedigree.animals.map(hypothesis.change) };
+    const log = new PedigreeEngine(changed).logLikelihood;
+    return log === null ? [] : [{ hypothesis, log: log + Math.log(HOW_OFTEN[hypothesis.kind]) }];
+  });
+}
+
+/** The same records, of which none at these loci is certain: each is as often wrong as identifications are. */
+function doubted(pedigree: Pedigree, loci: readonly string[]): Pedigree {
+  const least = HOW_OFTEN.identification;
+  return {
+    ...pedigree,
+    animals: pedigree.animals.map((animal) =>
+      animal.calls?.some(({ locus }) => loci.includes(locus))
+        ? {
+            ...animal,
+            calls: animal.calls.map((call) =>
+              loci.includes(call.locus) ? { ...call, error: Math.max(call.error ?? 0, least) } : call,
+            ),
+          }
+        : animal,
+    ),
+  };
 }
 
 function nearby(pedigree: Pedigree, animals: readonly string[]): Pedigree {
