@@ -79,4 +79,29 @@ describe('why records clash', () => {
     expect(second).toMatchObject({ kind: 'sire' });
     expect(first!.share / second!.share).toBeCloseTo((0.5 ** 3 * 0.0005) / (0.005 ** 3 * 0.01), 3);
   });
+
+  test('two slips in one clutch: the wrong records are named, not another sire', () => {
+    // Another sire of all eight would have to be unrecorded and bring pastel six times; two slips are 0.02 each.
+    const ranked = explain([
+      founder('S', 'male', 'super pastel'),
+      founder('D', 'female', 'normal'),
+      ...['a', 'b', 'c', 'd', 'e', 'f'].map((id) => young(id, 'pastel')),
+      young('x', 'normal'),
+      young('y', 'normal'),
+    ]);
+    expect(ranked[0]).toMatchObject({ kind: 'identification' });
+    expect(['x', 'y']).toContain(ranked[0]!.animals[0]);
+  });
+
+  test('slips too many for any single one still get an explanation', () => {
+    const ranked = explain([
+      founder('S', 'male', 'super pastel super enchi'),
+      founder('D', 'female', 'super mojave'),
+      young('a', 'pastel enchi'),
+      young('b', 'mojave'),
+      young('c', 'pastel enchi mojave'),
+    ]);
+    expect(ranked.length).toBeGreaterThan(0);
+    expect(ranked.reduce((sum, { share }) => sum + share, 0)).toBeCloseTo(1, 12);
+  });
 });

@@ -70,9 +70,7 @@ export function explainConflict(
   );
   const sound = { ...near, loci: near.loci.filter((locus) => !unsound.has(locus.id)) };
   const all = hypotheses(sound, loci, animals);
-  const strictly = weigh(sound, all);
-  // Where no single slip makes everything possible, there are several: the other records are then held by their error rate.
-  const weighed = strictly.length > 0 ? strictly : weigh(doubted(sound, loci), all);
+  const weighed = bySlips(sound, loci, all);
   const total = logSumExp(weighed.map(({ log }) => log));
   return weighed
     .map(({ hypothesis: { kind, animals: whom, alleles }, log }) => ({
@@ -84,6 +82,29 @@ export function explainConflict(
     .toSorted((a, b) => b.share - a.share);
 }
 
+/** Several slips explain the records better than one only where they are so many times as likely. */
+const CLEARLY = 10;
+
+/**
+ * One slip alone, with all else taken as right. Where no single one makes everything possible, or several explain it far
+ * better (two wrong identifications rather than another sire), the other records are held by their error rate instead.
+ */
+function bySlips(pedigree: Pedigree, loci: readonly string[], all: readonly Hypothesis[]): Weighed[] {
+  const best = (list: readonly Weighed[]): number => Math.max(-Infinity, ...list.map(({ log }) => log));
+  const alone = weigh(pedigree, all);
+  const open = doubted(pedigree, loci);
+  const isOfRecord = ({ kind }: Hypothesis): boolean => kind === 'identification';
+  const among = weigh(open, all.filter(isOfRecord));
+  if (alone.length > 0 && best(among) < best(alone) + Math.log(CLEARLY)) return alone;
+  return [
+    ...among,
+    ...weigh(
+      open,
+      all.filter((one) => !isOfRecord(one)),
+    ),
+  ];
+}
+
 interface Weighed {
   readonly hypothesis: Hypothesis;
   readonly log: number;
@@ -91,9 +112,13 @@ interface Weighed {
 
 /** The hypotheses that make the records possible, each with the logarithm of its weight. */
 function weigh(pedigree: Pedigree, all: readonly Hypothesis[]): Weighed[] {
+  // A change of one animal's records touches few loci: one engine takes them up in turn.
+  const engine = new PedigreeEngine(pedigree);
   return all.flatMap((hypothesis) => {
     const changed = { ...pedigree, animals: pedigree.animals.map(hypothesis.change) };
-    const log = new PedigreeEngine(changed).logLikelihood;
+    const isOfRecords = hypothesis.kind === 'identification' || hypothesis.kind === 'carries-more';
+    if (isOfRecords) engine.update(changed);
+    const log = (isOfRecords ? engine : new PedigreeEngine(changed)).logLikelihood;
     return log === null ? [] : [{ hypothesis, log: log + Math.log(HOW_OFTEN[hypothesis.kind]) }];
   });
 }
