@@ -12,6 +12,7 @@ import { useSession } from '../../stores/session.ts';
 import StateBlock from '../../ui/StateBlock.vue';
 import RecordDialog from '../records/RecordDialog.vue';
 import type { RecordSubject } from '../records/useRecordForm.ts';
+import AlsoCalled from './AlsoCalled.vue';
 import AdviceCard from './AdviceCard.vue';
 import CareCard from './CareCard.vue';
 import ClaimList from './ClaimList.vue';
@@ -83,6 +84,7 @@ function show(recordId: string): void {
               <span v-if="data.name">{{ data.name }}</span>
             </h1>
             <p class="label">{{ data.label }}</p>
+            <AlsoCalled :label="data.label" />
             <p v-if="data.isGeneticsPending" class="small soft" role="status">
               What these records say of genes is still being worked out. Until then this is as recorded.
             </p>
