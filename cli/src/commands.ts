@@ -7,8 +7,7 @@ import {
   parseGenes,
   parseParent,
   parsePedigree,
-  POSSIBLE,
-  POSSIBLE_HET,
+  possibleChance,
   targetOdds,
   type ParsedGenes,
   type Posterior,
@@ -105,12 +104,8 @@ function assumptions(
   parents: Readonly<Record<'sire' | 'dam', { readonly parsed: ParsedGenes }>>,
 ): { parent: 'sire' | 'dam'; allele: string; p: number }[] {
   return (['sire', 'dam'] as const).flatMap((parent) => {
-    const { possible, possibleHets } = parents[parent].parsed;
-    return possible.map((allele) => ({
-      parent,
-      allele,
-      p: possibleHets.includes(allele) ? POSSIBLE_HET : POSSIBLE,
-    }));
+    const { parsed } = parents[parent];
+    return parsed.possible.map((allele) => ({ parent, allele, p: possibleChance(parsed, allele) }));
   });
 }
 

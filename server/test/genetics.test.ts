@@ -6,15 +6,15 @@ import type {
   ContradictionView,
   KinNodeView,
 } from '@karyotome/contract';
-import { addDays, CATALOGUE, MOST_ALLELES } from '@karyotome/core';
+import { CATALOGUE, MOST_ALLELES } from '@karyotome/core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { machineToday } from '../src/db/work.ts';
+import { geneticsActs } from './genetics-acts.ts';
 import { fieldsOf, startTestApp, type TestApp, type TestClient } from './test-app.ts';
 
 let app: TestApp;
 let owner: TestClient;
 const TODAY = machineToday();
-const ago = (days: number): string => addDays(TODAY, -days);
 
 beforeAll(async () => {
   app = await startTestApp();
@@ -22,16 +22,7 @@ beforeAll(async () => {
 });
 afterAll(() => app.close());
 
-async function created(path: string, body: object): Promise<string> {
-  const response = await owner.post(path, body);
-  expect(response.status, JSON.stringify(response.body)).toBe(201);
-  return (response.body as { id: string }).id;
-}
-const founder = (number: string, sex: string, genes: string): Promise<string> =>
-  created('/animals', { number, sex, genes, hatchedOn: ago(1500) });
-const young = (number: string, damId: string, sireId: string, genes: string): Promise<string> =>
-  created('/animals', { number, sex: 'unknown', damId, sireId, genes, hatchedOn: ago(300) });
-const read = async <T>(path: string): Promise<T> => (await owner.get(path)).body as T;
+const { ago, created, founder, young, read } = geneticsActs(() => owner);
 const claimsOf = async (id: string): Promise<string[]> =>
   (await read<AnimalView>(`/animals/${id}`)).claims.map((claim) => claim.label);
 

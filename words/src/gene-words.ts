@@ -1,8 +1,7 @@
 import type { Completeness, UnknownWord } from '@karyotome/core';
+import { anyOf } from './reader.ts';
 
 const quoted = (words: readonly string[]): string => words.map((word) => `“${word}”`).join(' and ');
-const choices = (words: readonly string[]): string =>
-  words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} or ${words.at(-1)}`;
 
 /** What a statement of an animal's genes leaves open. */
 export function completenessWords(completeness: Completeness): string {
@@ -23,7 +22,7 @@ export function completenessWords(completeness: Completeness): string {
  */
 export function unreadWords({ word, reason, suggestions, against }: UnknownWord, areOffered = false): string {
   const areNamed = suggestions.length > 0 && !areOffered;
-  const which = areNamed ? `: write ${choices(suggestions)}` : '';
+  const which = areNamed ? `: write ${anyOf(suggestions)}` : '';
   switch (reason) {
     case 'ambiguous':
       return `“${word}” can mean several things${which}`;
@@ -40,6 +39,6 @@ export function unreadWords({ word, reason, suggestions, against }: UnknownWord,
     case 'impossible':
       return `“${word}” does not fit: its genes lie at different loci, or are not sex-linked`;
     case 'unknown':
-      return `“${word}” is not a known gene${areNamed ? `. Did you mean ${choices(suggestions)}?` : ''}`;
+      return `“${word}” is not a known gene${areNamed ? `. Did you mean ${anyOf(suggestions)}?` : ''}`;
   }
 }

@@ -46,6 +46,10 @@ export const TEMPERATURE_UNITS: Readonly<Record<ReaderSettings['temperatureUnit'
 
 /** The phrases are English, whatever the locale of numbers and dates. */
 const PLURALS = new Intl.PluralRules('en');
+const OR = new Intl.ListFormat('en-GB', { type: 'disjunction' });
+/** One of several: "A, B or C". */
+export const anyOf = (words: readonly string[]): string => OR.format(words);
+
 const AND = new Intl.ListFormat('en-GB', { type: 'conjunction' });
 const RELATIVE_DAYS = new Intl.RelativeTimeFormat('en', { numeric: 'auto' });
 

@@ -111,6 +111,12 @@ export function createCatalogue(additions: CatalogueAdditions = {}): Catalogue {
   };
 }
 
+/** Whether two alleles are both of these; the wild type always is. */
+const pairsAmong =
+  (alleles: readonly Allele[]) =>
+  (pair: readonly string[]): boolean =>
+    pair.every((id) => id === WILD || alleles.some((allele) => allele.id === id));
+
 /** Loci with alleles moved to where the user sees them; what was said of their old company goes. */
 function withAllelism(
   loci: readonly Locus[],
@@ -129,8 +135,7 @@ function withAllelism(
     const alleles = [...locus.alleles.filter(({ id }) => !isMoved(id)), ...arriving.map((one) => one.allele)];
     if (alleles.length === locus.alleles.length && arriving.length === 0) return [locus];
     if (alleles.length === 0) return [];
-    const isHere = (pair: readonly string[]): boolean =>
-      pair.every((id) => id === WILD || alleles.some((allele) => allele.id === id));
+    const isHere = pairsAmong(alleles);
     const viability = [...(locus.viability ?? []), ...arriving.flatMap((one) => one.viability)];
     const here = viability.filter(({ genotype }) => isHere(genotype));
     const { viability: _before, ...rest } = locus;
@@ -182,8 +187,7 @@ function pairsOf(
   { compounds = [], viability = [] }: Pick<CatalogueAdditions, 'compounds' | 'viability'>,
   known: readonly Compound[],
 ): Pick<Locus, 'compounds' | 'viability'> {
-  const isHere = (pair: readonly string[]): boolean =>
-    pair.every((id) => id === WILD || alleles.some((allele) => allele.id === id));
+  const isHere = pairsAmong(alleles);
   const same = (a: readonly string[], b: readonly string[]): boolean => a.join() === b.join();
   const named = compounds.filter((one) => isHere(one.alleles));
   const lives = viability.filter((one) => isHere(one.genotype));

@@ -47,6 +47,14 @@ export type CatalogueEntry =
   /** A marker of the user's own, or other chances for a marker that the catalogue has. */
   | ({ readonly kind: 'marker' } & OwnMarker);
 
+/** The kinds of entries that say something of genes and loci that the catalogue has. */
+const GENE_RULES = ['compound', 'viability', 'allelism', 'frequency', 'label-order'] as const;
+export type GeneRuleEntry = Extract<CatalogueEntry, { kind: (typeof GENE_RULES)[number] }>;
+
+/** @example isGeneRule({ kind: 'alias', word: 'Mystery', genes: 'Pastel' }) // false */
+export const isGeneRule = (entry: CatalogueEntry): entry is GeneRuleEntry =>
+  GENE_RULES.some((kind) => kind === entry.kind);
+
 /**
  * The allele id of a name of the user's own: apart from all built-in ones.
  *

@@ -1,5 +1,5 @@
 export { CATALOGUE, createCatalogue, type Catalogue, type CatalogueAdditions } from './catalogue.ts';
-export { ownId, toAdditions, type CatalogueEntry } from './entries.ts';
+export { isGeneRule, ownId, toAdditions, type CatalogueEntry, type GeneRuleEntry } from './entries.ts';
 export { CHANCES, CARRIER_MARKER_CHANCES, markerId, type CatalogueMarker } from './gather-markers.ts';
 export { CARRIER_MARKERS, TRAIT_MARKERS, WILD_TYPE_MARKERS } from './data/markers.ts';
 export { agreementOn, type Agreement, type OwnMarker } from './trait-markers.ts';

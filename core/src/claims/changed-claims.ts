@@ -1,9 +1,9 @@
 import type { Catalogue } from '../catalogue/catalogue.ts';
-import type { PosteriorView } from '../inference/compact.ts';
+import type { WeightedGenotype } from '../loci/genotype.ts';
 import { claimsFrom, type Claim } from './claim.ts';
 
 /** What is claimed, in the order of a label, and how sure it is. */
-export type ShortClaim = Pick<Claim, 'label' | 'p'>;
+export type ShortClaim = Pick<Claim, 'kind' | 'label' | 'p'>;
 
 /** What is claimed of an animal, before and after something was changed. */
 export interface ChangedClaims {
@@ -14,7 +14,8 @@ export interface ChangedClaims {
 
 /** What is known of a collection, and by which catalogue it is put in words. */
 export interface Known {
-  readonly posterior: PosteriorView;
+  /** Locus -> what the animal can be there. */
+  genotypes(animal: string): ReadonlyMap<string, readonly WeightedGenotype[]>;
   readonly catalogue: Catalogue;
 }
 
@@ -24,11 +25,11 @@ const SAME = 0.005;
 /**
  * The animals of which something else is claimed, in the order of the ids.
  *
- * @example changedClaims([], { posterior: new PosteriorView(toCompact(new PedigreeEngine(compilePedigree([])))), catalogue: CATALOGUE }, { posterior: new PosteriorView(toCompact(new PedigreeEngine(compilePedigree([])))), catalogue: CATALOGUE }) // []
+ * @example changedClaims(['F1'], { genotypes: () => new Map(), catalogue: CATALOGUE }, { genotypes: () => parseGenes('het clown').loci, catalogue: CATALOGUE }).map(({ animal }) => animal) // ["F1"]
  */
 export function changedClaims(ids: readonly string[], before: Known, after: Known): ChangedClaims[] {
-  const claims = ({ posterior, catalogue }: Known, id: string): ShortClaim[] =>
-    claimsFrom(posterior.genotypes(id), catalogue).map(({ label, p }) => ({ label, p }));
+  const claims = ({ genotypes, catalogue }: Known, id: string): ShortClaim[] =>
+    claimsFrom(genotypes(id), catalogue).map(({ kind, label, p }) => ({ kind, label, p }));
   const isSame = (one: readonly ShortClaim[], other: readonly ShortClaim[]): boolean =>
     one.length === other.length &&
     one.every(({ label, p }, at) => label === other[at]!.label && Math.abs(p - other[at]!.p) < SAME);

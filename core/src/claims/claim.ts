@@ -67,7 +67,7 @@ export function claimFrom(
     if (isCertain(pAny)) return claim('sure-carrier', pAny, `100% het ${name}`);
     return claim('possible-carrier', pAny, `${tradePercent(pAny)} het ${name}`);
   }
-  const twoName = catalogue.alleleById(allele)!.allele.double ?? `Super ${name}`;
+  const twoName = catalogue.pairName([allele, allele]);
   if (pTwo > 0.5) return claim('double', pTwo, twoName);
   if (pAny > 0.5) return claim('visual', pAny, name);
   return claim('possible-visual', pAny, `possible ${name}`);

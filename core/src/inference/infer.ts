@@ -58,16 +58,10 @@ export function infer(pedigree: Pedigree, estimate?: Estimator): Posterior {
  */
 export function readPosterior(engine: PedigreeEngine): Posterior {
   const { index, pedigree } = engine;
-  const left = pedigree.loci.map((locus, l) => ({ id: locus.id, l })).filter(({ l }) => engine.compact(l));
   return {
     exact: engine.exact,
     logLikelihood: engine.logLikelihood,
-    animals: new Map(
-      pedigree.animals.map((animal, i) => [
-        animal.id,
-        new Map(left.map(({ id, l }) => [id, genotypesOf(engine, i, l)])),
-      ]),
-    ),
+    animals: new Map(pedigree.animals.map((animal, i) => [animal.id, genotypesAt(engine, i)])),
     sires: new Map(
       pedigree.animals.flatMap((animal, i) => {
         if (sireCount(index, i) < 2) return [];
@@ -95,6 +89,20 @@ export function genotypesOf(engine: PedigreeEngine, animal: number, locus: numbe
     found.push({ genotype, p, ...(error ? { se: error[cell]! } : engine.exact ? {} : { se: 0 }) });
   });
   return found;
+}
+
+/**
+ * Locus id -> what an animal can be there. Loci that clash are left out.
+ *
+ * @param animal - its place in the pedigree
+ * @example genotypesAt(new PedigreeEngine(parsePedigree({ format: 'karyotome-pedigree/1', loci: [], animals: [{ id: 'F1', sex: 'female' }] })), 0).size // 0
+ */
+export function genotypesAt(engine: PedigreeEngine, animal: number): Map<string, PosteriorGenotype[]> {
+  return new Map(
+    engine.pedigree.loci.flatMap(({ id }, l) =>
+      engine.compact(l) ? [[id, genotypesOf(engine, animal, l)] as const] : [],
+    ),
+  );
 }
 
 /**

@@ -30,6 +30,9 @@ interface List {
   readonly place: Place;
 }
 
+/** Catalogue -> a combination's genes -> what they say: asked for several times for each combination in a text. */
+const EXPANSIONS = new WeakMap<Catalogue, Map<string, Reader>>();
+
 /** Reads the pieces of a label from left to right, and hands each gene to the placement with what holds for it. */
 export class Reader extends Placement {
   private pending: Pending | null = null;
@@ -52,8 +55,14 @@ export class Reader extends Placement {
   }
 
   protected expand(genes: string): Reader {
-    const inner = new Reader(genes, this.catalogue);
-    inner.readAll(nest(tokenize(genes)));
+    let known = EXPANSIONS.get(this.catalogue);
+    if (!known) EXPANSIONS.set(this.catalogue, (known = new Map()));
+    let inner = known.get(genes);
+    if (!inner) {
+      inner = new Reader(genes, this.catalogue);
+      inner.readAll(nest(tokenize(genes)));
+      known.set(genes, inner);
+    }
     return inner;
   }
 
@@ -73,7 +82,7 @@ export class Reader extends Placement {
         this.percent(node);
         return 1;
       case 'doubt':
-        this.modify({ possible: true }, node);
+        this.modify({ possible: true }, node, true);
         return 1;
       case 'joiner':
         this.isJoined = true;
@@ -148,11 +157,10 @@ export class Reader extends Placement {
     else this.modify({ chance: percentToProbability(percent) }, token);
   }
 
-  private modify(modifiers: Modifiers, place: Place): void {
+  /** @param mayFollow - it may stand behind its gene: "Fire?", "Banana male-maker" */
+  private modify(modifiers: Modifiers, place: Place, mayFollow = modifiers.phase !== undefined): void {
     if (!modifiers.super) this.hasModifiers = true;
-    const isAfter = this.text.slice(place.start, place.end) === '?' || modifiers.phase !== undefined;
-    // "Fire?", "Banana male-maker": these may follow their gene.
-    if (isAfter && !this.pending && this.changeLast(modifiers)) return;
+    if (mayFollow && !this.pending && this.changeLast(modifiers)) return;
     const { start = place.start, modifiers: before = {} } = this.pending ?? {};
     this.pending = { modifiers: { ...before, ...modifiers }, start, end: place.end };
   }

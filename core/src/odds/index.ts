@@ -8,7 +8,7 @@ export {
   type Outcome,
   type VisibleOutcome,
 } from './pairing-odds.ts';
-export { parseParent, POSSIBLE, POSSIBLE_HET, toParent, type Parent } from './parent.ts';
+export { parseParent, POSSIBLE_HET, possibleChance, toParent, type Parent } from './parent.ts';
 export {
   meetsTarget,
   targetOdds,

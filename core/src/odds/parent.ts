@@ -17,6 +17,16 @@ export const POSSIBLE = 0.25;
 export const POSSIBLE_HET = 0.5;
 
 /**
+ * The chance that is taken for a possible allele, where it is the only one of its locus.
+ *
+ * @example possibleChance(parseGenes('ph clown'), 'clown') // 0.5
+ */
+export const possibleChance = (
+  { possibleHets }: Pick<ParsedGenes, 'possibleHets'>,
+  allele: string,
+): number => (possibleHets.includes(allele) ? POSSIBLE_HET : POSSIBLE);
+
+/**
  * What is possible besides, added to what is said: each possible allele takes a place that is free, with its chance. A
  * recessive gene in brackets may show, and then takes both.
  */
@@ -34,7 +44,7 @@ function withPossible(
     const added = here.map((allele): WeightedGenotype => {
       const isHet = possibleHets.includes(allele);
       const shows = isRecessive(locus, allele) && !isHet && free === 2;
-      const share = (isHet ? POSSIBLE_HET : POSSIBLE) / here.length;
+      const share = possibleChance({ possibleHets }, allele) / here.length;
       return { genotype: canonical(kept ?? (shows ? allele : WILD), allele), p: entry.p * share };
     });
     const rest = entry.p - added.reduce((sum, { p }) => sum + p, 0);

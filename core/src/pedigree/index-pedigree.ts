@@ -119,7 +119,7 @@ export function ancestorsFirst(
 }
 
 /** The ids of an animal's recorded parents, candidate sires included. */
-export function parentsOf(animal: PedigreeAnimal): string[] {
+export function parentsOf(animal: Pick<PedigreeAnimal, 'dam' | 'sires'>): string[] {
   return [...(animal.dam === undefined ? [] : [animal.dam]), ...(animal.sires ?? []).map((sire) => sire.id)];
 }
 

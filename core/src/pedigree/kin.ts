@@ -35,7 +35,7 @@ export function cachedByList<T>(make: (animals: readonly PedigreeAnimal[]) => T)
  *
  * @example withAncestors([{ id: 'D', sex: 'female' }, { id: 'H', sex: 'male', dam: 'D' }], ['H']).length // 2
  */
-export function withAncestors(animals: readonly PedigreeAnimal[], ids: Iterable<string>): PedigreeAnimal[] {
+export function withAncestors<A extends PedigreeAnimal>(animals: readonly A[], ids: Iterable<string>): A[] {
   const places = placesOf(animals);
   const wanted = new Set<number>();
   const queue = [...ids];

@@ -3,6 +3,8 @@ import { isRecessive, WILD } from '../loci/locus.ts';
 import type { ParsedGenes } from '../notation/reading.ts';
 import { toParent } from '../odds/parent.ts';
 import type { PedigreeLocus } from './document.ts';
+import { parentsOf } from './index-pedigree.ts';
+import { withAncestors } from './kin.ts';
 import type { RecordedAnimal } from './recorded-animal.ts';
 
 /** One recorded animal, and what its own text says. */
@@ -30,10 +32,11 @@ export function unsaidLoci(
   const unsaid = new Map<string, Set<string>>();
   const isOpen = ({ identification }: RecordedAnimal): boolean =>
     identification?.completeness === 'recessives-unknown';
-  if (![...all.values()].some(({ animal }) => isOpen(animal))) return unsaid;
+  const animals = [...all.values()].map(({ animal }) => animal);
+  if (!animals.some(isOpen)) return unsaid;
   const carried = new Carried(all, loci, catalogue);
   for (const { animal, genes } of all.values()) {
-    if (!genes || (animal.dam === undefined && animal.sires.length === 0)) continue;
+    if (!genes || parentsOf(animal).length === 0) continue;
     for (const [locus, alleles] of carried.shownBy(genes)) {
       const sides = [animal.dam === undefined ? [] : [animal.dam], animal.sires.map(({ id }) => id)];
       for (const parents of sides) {
@@ -41,8 +44,9 @@ export function unsaidLoci(
           parents.length === 0 ||
           parents.some((parent) => alleles.some((allele) => carried.mayHave(parent, allele)));
         if (isPossible) continue;
-        for (const founder of foundersBehind(parents, all))
-          if (isOpen(founder)) unsaid.set(founder.id, (unsaid.get(founder.id) ?? new Set()).add(locus));
+        for (const founder of withAncestors(animals, parents))
+          if (parentsOf(founder).length === 0 && isOpen(founder))
+            unsaid.set(founder.id, (unsaid.get(founder.id) ?? new Set()).add(locus));
       }
     }
   }
@@ -114,22 +118,4 @@ class Carried {
       .flatMap(({ genotype }) => genotype.filter((allele) => allele !== WILD && this.placeOf.has(allele)))
       .reduce((mask, allele) => mask | (1n << BigInt(this.placeOf.get(allele)!)), 0n);
   }
-}
-
-const parentsOf = ({ dam, sires }: RecordedAnimal): string[] => [
-  ...(dam === undefined ? [] : [dam]),
-  ...sires.map(({ id }) => id),
-];
-
-function foundersBehind(parents: readonly string[], all: ReadonlyMap<string, ReadAnimal>): RecordedAnimal[] {
-  const seen = new Set(parents);
-  const founders: RecordedAnimal[] = [];
-  for (const id of seen) {
-    const animal = all.get(id)?.animal;
-    if (!animal) continue;
-    const above = parentsOf(animal);
-    if (above.length === 0) founders.push(animal);
-    for (const parent of above) seen.add(parent);
-  }
-  return founders;
 }

@@ -22,6 +22,9 @@ export function useForm<Draft extends object, Input, Result>(options: FormOption
   /** The fields the form has a place for; what is wrong with any other is said above the buttons. */
   const shown = new Set<string>();
 
+  const check = () =>
+    validate(options.schema, options.toInput(draft), { today: farmToday(), nowMs: farmNowMs() });
+
   /** The messages for fields, as form fields take them. */
   function errorsOf(...fields: string[]): string[] {
     fields.forEach((field) => shown.add(field));
@@ -39,10 +42,7 @@ export function useForm<Draft extends object, Input, Result>(options: FormOption
 
   /** @returns what the server answered, or null where the form needs a correction */
   async function submit(): Promise<{ value: Result } | null> {
-    const result = validate(options.schema, options.toInput(draft), {
-      today: farmToday(),
-      nowMs: farmNowMs(),
-    });
+    const result = check();
     local.value = result.ok ? [] : result.problems;
     if (!result.ok) return null;
     const sent = await write.run(result.value, draft);
@@ -52,10 +52,7 @@ export function useForm<Draft extends object, Input, Result>(options: FormOption
 
   /** What would be sent now; null while it would be refused. */
   const input = computed((): Input | null => {
-    const result = validate(options.schema, options.toInput(draft), {
-      today: farmToday(),
-      nowMs: farmNowMs(),
-    });
+    const result = check();
     return result.ok ? result.value : null;
   });
 

@@ -93,16 +93,11 @@ function bySlips(pedigree: Pedigree, loci: readonly string[], all: readonly Hypo
   const best = (list: readonly Weighed[]): number => Math.max(-Infinity, ...list.map(({ log }) => log));
   const alone = weigh(pedigree, all);
   const open = doubted(pedigree, loci);
-  const isOfRecord = ({ kind }: Hypothesis): boolean => kind === 'identification';
-  const among = weigh(open, all.filter(isOfRecord));
+  const identifications = all.filter(({ kind }) => kind === 'identification');
+  const among = weigh(open, identifications);
   if (alone.length > 0 && best(among) < best(alone) + Math.log(CLEARLY)) return alone;
-  return [
-    ...among,
-    ...weigh(
-      open,
-      all.filter((one) => !isOfRecord(one)),
-    ),
-  ];
+  const others = all.filter(({ kind }) => kind !== 'identification');
+  return [...among, ...weigh(open, others)];
 }
 
 interface Weighed {

@@ -1,6 +1,7 @@
 import type { CatalogueEntryInput } from '@karyotome/contract';
 import {
   canonical,
+  isGeneRule,
   MOST_ALLELES,
   squeeze,
   ownId,
@@ -9,18 +10,11 @@ import {
   WILD,
   type Catalogue,
   type Expression,
+  type GeneRuleEntry,
   type Locus,
 } from '@karyotome/core';
 import { unreadWords } from '@karyotome/words';
 import { invalidField } from '../../refusal.ts';
-
-const OF_GENES: ReadonlySet<CatalogueEntryInput['kind']> = new Set([
-  'compound',
-  'viability',
-  'allelism',
-  'frequency',
-  'label-order',
-]);
 
 export function keyOf(entry: CatalogueEntryInput): string {
   switch (entry.kind) {
@@ -56,14 +50,8 @@ function checkMarker(entry: Extract<CatalogueEntryInput, { kind: 'marker' }>, ca
     throw invalidField('pWith', 'must be more than without the gene: else it is no marker of it');
 }
 
-type OfGenes = Extract<
-  CatalogueEntryInput,
-  { kind: 'compound' | 'viability' | 'allelism' | 'frequency' | 'label-order' }
->;
-const isOfGenes = (entry: CatalogueEntryInput): entry is OfGenes => OF_GENES.has(entry.kind);
-
 /** What is said of genes that the catalogue has: each of them must be there. */
-function checkGenes(entry: OfGenes, catalogue: Catalogue): void {
+function checkGenes(entry: GeneRuleEntry, catalogue: Catalogue): void {
   switch (entry.kind) {
     case 'compound':
     case 'viability':
@@ -94,7 +82,10 @@ function checkGenes(entry: OfGenes, catalogue: Catalogue): void {
   }
 }
 
-function checkPair(entry: Extract<OfGenes, { kind: 'compound' | 'viability' }>, catalogue: Catalogue): void {
+function checkPair(
+  entry: Extract<GeneRuleEntry, { kind: 'compound' | 'viability' }>,
+  catalogue: Catalogue,
+): void {
   const named = entry.alleles.filter((allele) => allele !== WILD);
   const loci = new Set(named.map((allele) => catalogue.alleleById(allele)?.locus.id));
   if (named.length === 0 || loci.has(undefined)) throw invalidField('alleles', 'is not in the catalogue');
@@ -134,7 +125,7 @@ export function check(entry: CatalogueEntryInput, catalogue: Catalogue): void {
     checkMarker(entry, catalogue);
     return;
   }
-  if (isOfGenes(entry)) {
+  if (isGeneRule(entry)) {
     checkGenes(entry, catalogue);
     if (entry.kind === 'compound') refuseKnown('name', entry.name);
     return;

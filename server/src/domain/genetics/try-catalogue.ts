@@ -2,14 +2,14 @@ import {
   changedClaims,
   createCatalogue,
   createEstimator,
+  genotypesAt,
   PedigreeEngine,
-  PosteriorView,
   RecordCompiler,
   toAdditions,
-  toCompact,
   type Catalogue,
   type CatalogueEntry,
   type ChangedClaims,
+  type Known,
   type RecordedAnimal,
 } from '@karyotome/core';
 
@@ -28,14 +28,18 @@ export function tryCatalogue(
 ): Trial {
   const other = createCatalogue(toAdditions(entries));
   const tried = new PedigreeEngine(new RecordCompiler(other).compile(animals), createEstimator());
-  const known = (one: PedigreeEngine): PosteriorView => new PosteriorView(toCompact(one));
   const clashing = new Set(engine.clashes.flatMap(({ loci }) => loci));
   return {
     changed: changedClaims(
       animals.map(({ id }) => id),
-      { posterior: known(engine), catalogue },
-      { posterior: known(tried), catalogue: other },
+      knownOf(engine, catalogue),
+      knownOf(tried, other),
     ),
     contradictions: tried.clashes.flatMap(({ loci }) => loci).filter((locus) => !clashing.has(locus)),
   };
+}
+
+function knownOf(engine: PedigreeEngine, catalogue: Catalogue): Known {
+  const placeOf = new Map(engine.pedigree.animals.map(({ id }, place) => [id, place]));
+  return { catalogue, genotypes: (animal) => genotypesAt(engine, placeOf.get(animal)!) };
 }

@@ -1,22 +1,20 @@
 <script setup lang="ts">
-import type { ContradictionView, NewRecord } from '@karyotome/contract';
+import type { ContradictionView } from '@karyotome/contract';
 import { conflictWords, explanationWords, supportWords } from '@karyotome/words';
 import { api } from '../../api/resources.ts';
-import { dayWords, farmToday, oddsWords } from '../../format/format.ts';
+import { dayWords, oddsWords } from '../../format/format.ts';
 import { reader } from '../../format/reader.ts';
 import { useNotices } from '../../stores/notices.ts';
-import { useSession } from '../../stores/session.ts';
 import { useWrite } from '../../stores/useWrite.ts';
+import { useStateAnew } from './useStateAnew.ts';
 
 type Explanation = ContradictionView['explanations'][number];
 
 /** One set of records that clash, what may have gone wrong with how likely it is, and a way out for each. */
 defineProps<{ contradiction: ContradictionView; mayRecord: boolean }>();
-const session = useSession();
 const notices = useNotices();
-const state = useWrite((animalId: string, record: NewRecord) => api.addRecord(animalId, record));
+const { stateAnew, busy } = useStateAnew();
 const withdrawal = useWrite((recordId: string) => api.voidRecord(recordId, 'Contradicted by its relatives'));
-const undoing = useWrite((recordId: string) => api.voidRecord(recordId, 'Undone'));
 
 async function withdraw({ recordId, animals }: Explanation): Promise<void> {
   if (!(await withdrawal.run(recordId!))) {
@@ -26,19 +24,6 @@ async function withdraw({ recordId, animals }: Explanation): Promise<void> {
   notices.say(
     `The identification of ${animals[0]!.number} is withdrawn. It stays in the record, struck out.`,
   );
-}
-async function stateMore({ animals, genes }: Explanation): Promise<void> {
-  const [animal] = animals;
-  const done = await state.run(animal!.id, {
-    kind: 'identification',
-    on: farmToday(),
-    body: { genes: genes!, sure: 'certain', by: session.name },
-  });
-  if (!done) {
-    notices.warn(state.message.value ?? 'It could not be recorded');
-    return;
-  }
-  notices.say(`${animal!.number} stated anew: ${genes}`, async () => void (await undoing.run(done.value.id)));
 }
 </script>
 
@@ -73,8 +58,8 @@ async function stateMore({ animals, genes }: Explanation): Promise<void> {
           <v-btn
             v-else-if="one.kind === 'carries-more' && mayRecord"
             variant="outlined"
-            :loading="state.busy.value"
-            @click="stateMore(one)"
+            :loading="busy"
+            @click="stateAnew(one.animals[0]!, one.genes!)"
             >State “{{ one.genes }}”</v-btn
           >
           <v-btn v-else-if="one.clutchId" variant="outlined" :to="`/bench/${one.clutchId}`"

@@ -1,35 +1,13 @@
 <script setup lang="ts">
 import type { SurpriseView } from '@karyotome/contract';
 import { oddsWords, oneIn } from '@karyotome/words';
-import { api } from '../../api/resources.ts';
-import { farmToday } from '../../format/farm-day.ts';
-import { useNotices } from '../../stores/notices.ts';
-import { useSession } from '../../stores/session.ts';
-import { useWrite } from '../../stores/useWrite.ts';
+import { useStateAnew } from './useStateAnew.ts';
 
 /** A gene that an animal came in with though nobody said so, with its odds, and the way to state it. */
-const props = defineProps<{ surprise: SurpriseView; mayRecord: boolean }>();
-const session = useSession();
-const notices = useNotices();
-const state = useWrite(api.addRecord);
-const undoing = useWrite((recordId: string) => api.voidRecord(recordId, 'Undone'));
+defineProps<{ surprise: SurpriseView; mayRecord: boolean }>();
+const { stateAnew, busy } = useStateAnew();
 /** Surer than this it need not be asked again. */
 const SURE = 0.99;
-
-async function stateIt(): Promise<void> {
-  const { animal, genes } = props.surprise;
-  const done = await state.run(animal.id, {
-    kind: 'identification',
-    on: farmToday(),
-    body: { genes, sure: 'certain', by: session.name },
-  });
-  if (done)
-    notices.say(
-      `${animal.number} stated anew: ${genes}`,
-      async () => void (await undoing.run(done.value.id)),
-    );
-  else notices.warn(state.message.value ?? 'It could not be recorded');
-}
 </script>
 
 <template>
@@ -47,8 +25,8 @@ async function stateIt(): Promise<void> {
       v-if="mayRecord && surprise.p >= SURE"
       variant="outlined"
       size="small"
-      :loading="state.busy.value"
-      @click="stateIt"
+      :loading="busy"
+      @click="stateAnew(surprise.animal, surprise.genes)"
       >State it as {{ surprise.genes }}</v-btn
     >
   </v-card>

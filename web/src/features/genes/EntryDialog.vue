@@ -1,11 +1,9 @@
 <script setup lang="ts">
-import { catalogueEntry, type CatalogueEntryInput } from '@karyotome/contract';
+import type { CatalogueEntryInput, CatalogueView } from '@karyotome/contract';
 import { computed } from 'vue';
-import { api } from '../../api/resources.ts';
-import { useNotices } from '../../stores/notices.ts';
 import { useCatalogue } from '../../stores/useCatalogue.ts';
-import { useForm } from '../../stores/useForm.ts';
 import FormDialog from '../../ui/FormDialog.vue';
+import { useEntryForm } from './useEntryForm.ts';
 import GenesField from '../../ui/GenesField.vue';
 import type { GeneRule } from './gene-rules.ts';
 import TrialNote from './TrialNote.vue';
@@ -15,10 +13,9 @@ const props = defineProps<{
   kind: Exclude<CatalogueEntryInput['kind'], 'marker' | GeneRule['kind']>;
   locus?: string;
   allele?: string;
-  editing?: { id: string; version: number; entry: CatalogueEntryInput };
+  editing?: CatalogueView['entries'][number];
 }>();
 const emit = defineEmits<{ close: [] }>();
-const notices = useNotices();
 const catalogue = useCatalogue();
 const before = props.editing?.entry;
 const TITLES = {
@@ -36,7 +33,7 @@ const EXPRESSIONS = [
 const place = computed(() => catalogue.value.locusById(props.locus ?? ''));
 const corrected = catalogue.value.alleleById(props.allele ?? '')?.allele;
 const isRecessivePlace = place.value?.alleles.every(({ expression }) => expression === 'recessive') ?? false;
-const { draft, discard, submit, errorsOf, general, busy, input } = useForm({
+const { draft, discard, send, errorsOf, general, busy, input } = useEntryForm({
   key: `catalogue.${props.editing?.id ?? `${props.kind}.${props.locus ?? ''}`}`,
   initial: () => ({
     name: before && 'name' in before ? before.name : '',
@@ -54,7 +51,6 @@ const { draft, discard, submit, errorsOf, general, busy, input } = useForm({
     word: before?.kind === 'alias' ? before.word : '',
     genes: (before?.kind === 'alias' ? before.genes : '') as string | null,
   }),
-  schema: catalogueEntry,
   toInput: ({ name, expression, double, isLinked, percent, word, genes }) => {
     const { kind, locus, allele } = props;
     const recombination = Number((percent / 100).toFixed(6));
@@ -77,16 +73,10 @@ const { draft, discard, submit, errorsOf, general, busy, input } = useForm({
         return { kind, locus, recombination };
     }
   },
-  send: (entry: CatalogueEntryInput) =>
-    props.editing
-      ? api.changeCatalogueEntry(props.editing.id, entry, props.editing.version)
-      : api.addCatalogueEntry(entry),
+  editing: () => props.editing,
+  said: () => 'Saved. What depends on it is worked out anew.',
+  close: () => emit('close'),
 });
-async function send(): Promise<void> {
-  if (!(await submit())) return;
-  notices.say('Saved. What depends on it is worked out anew.');
-  emit('close');
-}
 </script>
 
 <template>

@@ -1,22 +1,19 @@
 <script setup lang="ts">
-import { catalogueEntry, type CatalogueEntryInput } from '@karyotome/contract';
+import type { CatalogueView } from '@karyotome/contract';
 import { DISPUTED_ALLELISM, WILD } from '@karyotome/core';
 import { computed } from 'vue';
-import { api } from '../../api/resources.ts';
-import { useNotices } from '../../stores/notices.ts';
 import { useCatalogue } from '../../stores/useCatalogue.ts';
-import { useForm } from '../../stores/useForm.ts';
 import FormDialog from '../../ui/FormDialog.vue';
+import { useEntryForm } from './useEntryForm.ts';
 import type { GeneRule } from './gene-rules.ts';
 import TrialNote from './TrialNote.vue';
 
 /** What the collection sees otherwise than the catalogue: two alleles together, where an allele belongs, how labels begin. */
 const props = defineProps<{
   rule: GeneRule;
-  editing?: { id: string; version: number; entry: CatalogueEntryInput };
+  editing?: CatalogueView['entries'][number];
 }>();
 const emit = defineEmits<{ close: [] }>();
-const notices = useNotices();
 const catalogue = useCatalogue();
 const TITLES = {
   compound: 'The name of two together',
@@ -41,7 +38,7 @@ const targets = computed(() => {
 });
 const lociItems = computed(() => catalogue.value.loci.map(({ id, name }) => ({ value: id, title: name })));
 const before = props.editing?.entry;
-const { draft, discard, submit, errorsOf, general, busy, input } = useForm({
+const { draft, discard, send, errorsOf, general, busy, input } = useEntryForm({
   key: `gene-rule.${props.editing?.id ?? `${props.rule.kind}.${props.rule.locus ?? ''}.${allele ?? ''}`}`,
   initial: () => ({
     one: before && 'alleles' in before ? before.alleles[0] : (allele ?? null),
@@ -52,7 +49,6 @@ const { draft, discard, submit, errorsOf, general, busy, input } = useForm({
     percent: before?.kind === 'frequency' ? before.frequency * 100 : 1,
     loci: before?.kind === 'label-order' ? [...before.loci] : ([] as string[]),
   }),
-  schema: catalogueEntry,
   toInput: ({ one, other, name, living, target, percent, loci }) => {
     const { kind } = props.rule;
     switch (kind) {
@@ -68,16 +64,10 @@ const { draft, discard, submit, errorsOf, general, busy, input } = useForm({
         return { kind, loci };
     }
   },
-  send: (entry: CatalogueEntryInput) =>
-    props.editing
-      ? api.changeCatalogueEntry(props.editing.id, entry, props.editing.version)
-      : api.addCatalogueEntry(entry),
+  editing: () => props.editing,
+  said: () => 'Saved. What depends on it is worked out anew.',
+  close: () => emit('close'),
 });
-async function send(): Promise<void> {
-  if (!(await submit())) return;
-  notices.say('Saved. What depends on it is worked out anew.');
-  emit('close');
-}
 </script>
 
 <template>

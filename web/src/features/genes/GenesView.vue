@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { hasAllWords, type CatalogueEntryInput, type CatalogueView } from '@karyotome/contract';
-import { markerId, type CatalogueMarker } from '@karyotome/core';
+import { isGeneRule, markerId, type CatalogueMarker } from '@karyotome/core';
 import { mdiClose, mdiMagnify, mdiPencilOutline, mdiPlus } from '@mdi/js';
 import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
@@ -16,7 +16,7 @@ import GeneRuleDialog from './GeneRuleDialog.vue';
 import MarkerDialog from './MarkerDialog.vue';
 import { entryWords as wordsOfEntry } from './entry-words.ts';
 import { combinations, geneCards } from './gene-cards.ts';
-import { isGeneRule, placeOf, type GeneRule } from './gene-rules.ts';
+import { placeOf, type GeneRule } from './gene-rules.ts';
 
 type Entry = CatalogueView['entries'][number];
 
@@ -48,12 +48,12 @@ const names = computed(() => {
 
 const entryWords = ({ entry }: Entry): string => wordsOfEntry(entry, catalogue.value);
 const marker = ref<CatalogueMarker | true | null>(null);
-function edit(entry: Entry): void {
-  const { kind } = entry.entry;
-  if (kind === 'marker')
-    marker.value = catalogue.value.markers.find(({ id }) => id === markerId(entry.entry as never)) ?? null;
-  else if (isGeneRule(kind)) rule.value = { rule: { kind, ...place(entry) }, editing: entry };
-  else dialog.value = { kind, ...place(entry), editing: entry };
+function edit(editing: Entry): void {
+  const { entry } = editing;
+  if (entry.kind === 'marker')
+    marker.value = catalogue.value.markers.find(({ id }) => id === markerId(entry)) ?? null;
+  else if (isGeneRule(entry)) rule.value = { rule: { kind: entry.kind, ...place(editing) }, editing };
+  else dialog.value = { kind: entry.kind, ...place(editing), editing };
 }
 /** One order for the collection: what there is, is changed. */
 function orderOfLabels(): { rule: GeneRule; editing?: Entry } {

@@ -1,14 +1,13 @@
 <script setup lang="ts">
-import { catalogueEntry, type CatalogueEntryInput } from '@karyotome/contract';
 import { ZONES, type CatalogueMarker, type Zone } from '@karyotome/core';
 import { computed } from 'vue';
 import { api } from '../../api/resources.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useCatalogueEntries } from '../../stores/queries.ts';
 import { useCatalogue } from '../../stores/useCatalogue.ts';
-import { useForm } from '../../stores/useForm.ts';
 import { useWrite } from '../../stores/useWrite.ts';
 import FormDialog from '../../ui/FormDialog.vue';
+import { useEntryForm } from './useEntryForm.ts';
 
 /** A marker of the collection's own, or other chances for one that the catalogue has. */
 const props = defineProps<{
@@ -36,7 +35,7 @@ const editing = computed(() =>
       entry.text === props.marker.text,
   ),
 );
-const { draft, discard, submit, errorsOf, general, busy } = useForm({
+const { draft, discard, send, errorsOf, general, busy } = useEntryForm({
   key: `marker.${props.marker?.id ?? props.zone ?? 'new'}`,
   initial: () => ({
     phenotype: props.marker?.phenotypes[0] ?? choices.value[0]?.value ?? '',
@@ -45,7 +44,6 @@ const { draft, discard, submit, errorsOf, general, busy } = useForm({
     percentWith: Math.round((props.marker?.pWith ?? 0.8) * 100) as number | null,
     percentWithout: Math.round((props.marker?.pWithout ?? 0.1) * 100) as number | null,
   }),
-  schema: catalogueEntry,
   toInput: ({ phenotype, zone, text, percentWith, percentWithout }) => ({
     kind: 'marker',
     phenotype,
@@ -54,19 +52,12 @@ const { draft, discard, submit, errorsOf, general, busy } = useForm({
     pWith: (percentWith ?? 0) / 100,
     pWithout: (percentWithout ?? 0) / 100,
   }),
-  send: (entry: CatalogueEntryInput) =>
-    editing.value
-      ? api.changeCatalogueEntry(editing.value.id, entry, editing.value.version)
-      : api.addCatalogueEntry(entry),
+  editing: () => editing.value,
+  said: () =>
+    props.marker ? 'Chances changed. The odds follow.' : 'Marker added. It can be looked for at once.',
+  close: () => emit('close'),
 });
 const removal = useWrite(api.removeCatalogueEntry);
-async function send(): Promise<void> {
-  if (!(await submit())) return;
-  notices.say(
-    props.marker ? 'Chances changed. The odds follow.' : 'Marker added. It can be looked for at once.',
-  );
-  emit('close');
-}
 async function remove(): Promise<void> {
   if (!(await removal.run(editing.value!.id)))
     notices.warn(removal.message.value ?? 'It could not be taken out');

@@ -14,10 +14,12 @@ const isAsking = ref(false);
 /** Answers that come late are dropped. */
 let asked = 0;
 
-/** Labels with their odds, where a label does not give them itself. */
+/** A possible carrier's label gives its odds itself: "66% het Clown". */
 const claimList = (claims: readonly ShortClaim[]): string =>
   claims
-    .map(({ label, p }) => (p > 0.995 || label.includes('%') ? label : `${label} (${oddsWords(p)})`))
+    .map(({ kind, label, p }) =>
+      p > 0.995 || kind === 'possible-carrier' ? label : `${label} (${oddsWords(p)})`,
+    )
     .join(', ') || 'nothing';
 
 watchDebounced(

@@ -69,7 +69,7 @@ export function geneCards(catalogue: Catalogue): GeneCard[] {
       id: allele.id,
       name: allele.name,
       expression: allele.expression,
-      double: allele.expression === 'recessive' ? allele.name : (allele.double ?? `Super ${allele.name}`),
+      double: catalogue.pairName([allele.id, allele.id]),
       words: wordsFor(allele.id).filter((word) => word !== allele.name.toLowerCase()),
       markers: catalogue.markers.filter(({ phenotypes }) =>
         phenotypes.some((text) => text.split('/').includes(allele.id)),

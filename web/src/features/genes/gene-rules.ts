@@ -1,24 +1,12 @@
-import type { CatalogueEntryInput, CatalogueView } from '@karyotome/contract';
+import type { CatalogueView } from '@karyotome/contract';
+import type { GeneRuleEntry } from '@karyotome/core';
 
 /** What is said of genes that the catalogue has, and its dialog. */
 export interface GeneRule {
-  readonly kind: Extract<
-    CatalogueEntryInput['kind'],
-    'compound' | 'viability' | 'allelism' | 'frequency' | 'label-order'
-  >;
+  readonly kind: GeneRuleEntry['kind'];
   readonly locus?: string;
   readonly allele?: string;
 }
-
-const RULES: ReadonlySet<string> = new Set<GeneRule['kind']>([
-  'compound',
-  'viability',
-  'allelism',
-  'frequency',
-  'label-order',
-]);
-
-export const isGeneRule = (kind: CatalogueEntryInput['kind']): kind is GeneRule['kind'] => RULES.has(kind);
 
 /** Where an entry of the collection's own belongs. */
 export function placeOf(
