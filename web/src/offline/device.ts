@@ -1,5 +1,6 @@
 import type { RoundEntry, RoundRack, RoundResult, RoundView } from '@karyotome/contract';
 import { openDB, type DBSchema, type IDBPDatabase, type IDBPTransaction } from 'idb';
+import { entered, entering, unwritten } from './entering.ts';
 
 /** What lies on this device of a round: what was read, and what was entered and is not yet known to be kept. */
 export interface QueuedEntry {
@@ -75,15 +76,31 @@ export async function keptRound(accountId: string): Promise<WholeRound | null> {
   return (await (await device()).get('rounds', accountId))?.view ?? null;
 }
 
-/** Written through before it counts as entered: a device that dies loses at most what was being typed. */
+/**
+ * Written through before it counts as entered: a device that dies loses at most what was being typed. An entry that another
+ * window has written already, for a page that was closed in the middle of it, is not written twice.
+ *
+ * @returns its place in the order of entering
+ */
 export async function enqueue(entry: QueuedEntry): Promise<number> {
-  const database = await device();
-  const transaction = database.transaction('queue', 'readwrite', { durability: 'strict' });
-  const seq = await transaction.store.add(entry);
+  entering(entry);
+  try {
+    return await writeThrough(entry);
+  } finally {
+    // Where it failed, whoever entered it is told; only a page that is gone cannot tell.
+    entered(entry.key);
+  }
+}
+async function writeThrough(entry: QueuedEntry): Promise<number> {
+  const transaction = (await device()).transaction('queue', 'readwrite', { durability: 'strict' });
+  const there = await transaction.store.index('key').getKey(entry.key);
+  const seq = there ?? (await transaction.store.add(entry));
   await transaction.done;
   return seq;
 }
+/** What waits on the device for an account, what a closed page had no time to write included. */
 export async function queueOf(accountId: string): Promise<QueuedEntry[]> {
+  for (const entry of unwritten(accountId)) await enqueue(entry);
   return (await (await device()).getAll('queue')).filter((entry) => entry.accountId === accountId);
 }
 export async function changeQueued(entry: QueuedEntry): Promise<void> {

@@ -47,6 +47,22 @@ test('without a connection it waits, outlives the page, and is sent with the sam
   expect(send.mock.lastCall![0].map(({ key }) => key)).toEqual(keys);
 });
 
+test('an entry whose page was closed before the device had written it is there when the page is opened again', async () => {
+  vi.spyOn(api, 'sendRound').mockRejectedValue(unreachable);
+  // For a page that is closed, what it waited for never comes.
+  const never = new Promise<never>(() => undefined) as unknown as IDBRequest<IDBValidKey>;
+  const add = vi.spyOn(IDBObjectStore.prototype, 'add').mockReturnValue(never);
+  void opened().queue.add(subject, record);
+  await vi.waitFor(() => expect(add).toHaveBeenCalled());
+  add.mockRestore();
+  const second = opened();
+  await second.queue.start();
+  await settled(second.queue);
+  expect(second.queue.waiting.map(({ text }) => text)).toEqual([subject.text]);
+  expect(await queuedBy(ANN)).toHaveLength(1);
+  expect(Object.keys(localStorage).filter((name) => name.includes('entering'))).toEqual([]);
+});
+
 test('one that is refused stays to be looked at, and does not hold up the others; one that failed is sent again', async () => {
   let turn = 0;
   vi.spyOn(api, 'sendRound').mockImplementation(async (entries) => {

@@ -17,19 +17,13 @@ import {
 } from './device.ts';
 import { oneWindow } from './one-window.ts';
 import { firstPhoto } from './queued-photos.ts';
+import { FAILED_OFTEN, MOST_FAILURES } from './set-aside.ts';
 import { toPlain } from './to-plain.ts';
 
 /** So many in one request: small enough that a dropped line costs little. */
 const CHUNK = 50;
 const RETRY_MS = 8_000;
 const OTHER_ACCOUNT = 'urn:karyotome:problem:other-account';
-/** One that the server fails on so often is set aside, to be looked at: it would hold up the others for ever. */
-const MOST_FAILURES = 5;
-const FAILED_OFTEN = {
-  title: 'The server failed on it several times',
-  detail: 'The server failed on it several times. It is kept here: try it again later.',
-  errors: [],
-};
 
 /** What the entering screen knows of an animal. */
 type Entered = Pick<QueuedEntry, 'animalId' | 'number' | 'text'>;
@@ -61,9 +55,13 @@ export const useRoundQueue = defineStore('round-queue', () => {
     if (account === null) return;
     if (owner !== account.id) {
       owner = account.id;
+      entries.value = [];
       sent.value = [];
       await adoptEntries(account.email, account.id);
-      entries.value = await queueOf(account.id);
+      const written = await queueOf(account.id);
+      const keys = new Set(written.map(({ key }) => key));
+      // What was entered while the device was read stays.
+      entries.value = [...written, ...entries.value.filter(({ key }) => !keys.has(key))];
     }
     void flush();
   }
@@ -87,7 +85,7 @@ export const useRoundQueue = defineStore('round-queue', () => {
     };
     const seq = await enqueue(whole);
     const kept = { ...whole, seq };
-    entries.value.push(kept);
+    if (!entries.value.some(({ key }) => key === kept.key)) entries.value.push(kept);
     void flush();
     return kept;
   }
