@@ -11,6 +11,18 @@ export interface Factor {
   readonly table: Float64Array;
 }
 
+/** The axes of a table, without it. */
+export type Axes = Omit<Factor, 'table'>;
+
+/** Axes one after the other. */
+export function axesOf(...parts: readonly Axes[]): Axes {
+  return {
+    scope: parts.flatMap(({ scope }) => scope),
+    sizes: parts.flatMap(({ sizes }) => sizes),
+    states: parts.flatMap(({ states }) => states),
+  };
+}
+
 export function sameFactor(a: Factor, b: Factor): boolean {
   if (a.scope.length !== b.scope.length || a.table.length !== b.table.length) return false;
   for (let i = 0; i < a.scope.length; i++) {

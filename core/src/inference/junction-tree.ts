@@ -2,6 +2,8 @@ import { CostError } from '../errors.ts';
 import { eliminationOrder, type EliminationOrder } from './elimination-order.ts';
 import { seededRandom } from '../numeric/random.ts';
 import type { Factor } from './factor.ts';
+import { jointMarginals } from './joint-marginals.ts';
+import { marginal, multiplyInto, normalise, tableSize } from './table-arithmetic.ts';
 
 /** The largest single table, and all tables of one component together: 2^24 entries are 128 MiB. */
 export const TABLE_LIMIT = 2 ** 24;
@@ -28,12 +30,16 @@ export interface Solution {
   readonly logTotal: number;
   /** For each factor the marginal over its scope, adding up to 1. Empty where no state is possible. */
   readonly marginals: readonly Float64Array[];
+  /** Beside the sets of variables that were asked for. */
+  readonly joints: readonly Float64Array[];
   readonly largest: number;
 }
 
-/** Numbers the variables of factors that hang together. */
-export function toComponent(factors: readonly Factor[]): Component {
-  const numbers = new Map<number, number>();
+/** Numbers the variables of factors that hang together. @param numbers - takes the number of each variable */
+export function toComponent(
+  factors: readonly Factor[],
+  numbers: Map<number, number> = new Map<number, number>(),
+): Component {
   const sizes: number[] = [];
   const scopes = factors.map((factor) => {
     const scope = new Int32Array(factor.scope.length);
@@ -74,15 +80,19 @@ export function chooseOrder({ sizes, scopes }: Pick<Component, 'sizes' | 'scopes
  * J. R. Statist. Soc. B 50).
  */
 export class JunctionTree {
-  private readonly component: Component;
-  private readonly order: EliminationOrder;
+  readonly component: Component;
   /** Of each bucket: its variables, the one that leaves last in line (and so fastest in the table). */
-  private readonly scopes: readonly Int32Array[];
+  readonly scopes: readonly Int32Array[];
   /** The same without the last. */
-  private readonly separators: readonly Int32Array[];
-  private readonly parent: Int32Array;
+  readonly separators: readonly Int32Array[];
+  /** The bucket that each bucket tells; -1 for the last. */
+  readonly parent: Int32Array;
+  /** In which bucket each variable leaves. */
+  readonly bucket: Int32Array;
+  /** After `distribute`: the marginal of each bucket, over its scope. */
+  readonly beliefs: Float64Array[] = [];
+  private readonly order: EliminationOrder;
   private readonly members: number[][];
-  private readonly beliefs: Float64Array[] = [];
   private readonly messages: Float64Array[] = [];
   logTotal = 0;
 
@@ -95,6 +105,7 @@ export class JunctionTree {
     const count = component.sizes.length;
     const position = new Int32Array(count);
     order.order.forEach((variable, at) => (position[variable] = at));
+    this.bucket = position;
     this.separators = order.separators;
     this.scopes = order.separators.map((separator, at) => {
       const scope = new Int32Array(separator.length + 1);
@@ -216,15 +227,21 @@ export class JunctionTree {
 }
 
 /**
- * The probability of everything, and the marginal over each factor's variables. Exact.
+ * The probability of everything, the marginal over each factor's variables, and joint marginals of others. Exact.
  *
+ * @param asked - sets of variables, by their numbers
  * @throws CostError where that needs larger tables than allowed
  */
-export function solve(component: Component): Solution {
+export function solve(component: Component, asked: readonly Int32Array[] = []): Solution {
   const tree = new JunctionTree(component);
-  if (!tree.collect()) return { logTotal: -Infinity, marginals: [], largest: tree.largest };
+  if (!tree.collect()) return { logTotal: -Infinity, marginals: [], joints: [], largest: tree.largest };
   tree.distribute();
-  return { logTotal: tree.logTotal, marginals: tree.marginals(), largest: tree.largest };
+  return {
+    logTotal: tree.logTotal,
+    marginals: tree.marginals(),
+    joints: jointMarginals(tree, asked),
+    largest: tree.largest,
+  };
 }
 
 /** Only the probability of everything. */
@@ -232,62 +249,4 @@ export function logTotal(component: Component): number {
   const tree = new JunctionTree(component);
   tree.collect();
   return tree.logTotal;
-}
-
-function tableSize(scope: Int32Array, sizes: Int32Array): number {
-  let size = 1;
-  for (let i = 0; i < scope.length; i++) size *= sizes[scope[i]!]!;
-  return size;
-}
-
-function normalise(table: Float64Array): void {
-  let sum = 0;
-  for (let at = 0; at < table.length; at++) sum += table[at]!;
-  for (let at = 0; at < table.length; at++) table[at]! /= sum;
-}
-
-/** One map at a time is in use: making a new one for each of thousands of small tables costs more than filling it. */
-let scratch = new Int32Array(2 ** 12);
-
-/**
- * Where each entry of a table over `scope` falls in a table over `part`, which holds some of its variables. Good until the
- * next call.
- */
-function positions(scope: Int32Array, part: Int32Array, sizes: Int32Array): Int32Array {
-  const size = tableSize(scope, sizes);
-  if (scratch.length < size) scratch = new Int32Array(size);
-  const map = scratch;
-  map[0] = 0;
-  let filled = 1;
-  for (let axis = scope.length - 1; axis >= 0; axis--) {
-    const states = sizes[scope[axis]!]!;
-    const at = part.indexOf(scope[axis]!);
-    let stride = at < 0 ? 0 : 1;
-    for (let other = at + 1; stride > 0 && other < part.length; other++) stride *= sizes[part[other]!]!;
-    for (let s = 1; s < states; s++) {
-      const offset = s * stride;
-      const start = s * filled;
-      for (let j = 0; j < filled; j++) map[start + j] = map[j]! + offset;
-    }
-    filled *= states;
-  }
-  return map;
-}
-
-function multiplyInto(
-  table: Float64Array,
-  scope: Int32Array,
-  part: Int32Array,
-  factor: Float64Array,
-  sizes: Int32Array,
-): void {
-  const map = positions(scope, part, sizes);
-  for (let at = 0; at < table.length; at++) table[at]! *= factor[map[at]!]!;
-}
-
-function marginal(table: Float64Array, scope: Int32Array, part: Int32Array, sizes: Int32Array): Float64Array {
-  const map = positions(scope, part, sizes);
-  const sums = new Float64Array(tableSize(part, sizes));
-  for (let at = 0; at < table.length; at++) sums[map[at]!]! += table[at]!;
-  return sums;
 }

@@ -1,7 +1,9 @@
-import { sexVariable, sireVariable } from './factor.ts';
+import type { CandidateSires } from './candidate-sires.ts';
+import { axesOf, sexVariable, sireVariable, type Axes } from './factor.ts';
 import type { LocusTables } from './locus-tables.ts';
 import type { Distribution } from './model.ts';
 import { FACTOR_KINDS, type ModelParts } from './model-parts.ts';
+import { addCandidateTables } from './sire-factors.ts';
 import type { ParentTransmission } from './transmission.ts';
 
 /** Radices of the keys below: more than there are ordered pairs at any locus, and more than there are classes. */
@@ -130,18 +132,15 @@ export class LeafFactors {
     for (const { animals, table } of classes.values()) {
       for (let state = 0; state < product.length; state++) product[state]! *= table[state]! ** animals.length;
     }
-    const at = this.parts.add({
-      name: name * FACTOR_KINDS + 4,
-      scope: [...mother.scope, ...father.scope],
-      sizes: [...mother.sizes, ...father.sizes],
-      states: [...mother.states, ...father.states],
-      table: product,
-    });
+    const need = this.parts.addReduced(
+      { name: name * FACTOR_KINDS + 4, ...axesOf(mother, father), table: product },
+      [...mother.blocks, ...father.blocks],
+    );
     for (const { animals, table, way } of classes.values()) {
       const i = animals[0]!;
       this.parts.readings.push({
         animals,
-        needs: [at],
+        needs: [need],
         read: ([marginal]) => {
           const whole = new Float64Array(this.tables.cells);
           this.gather(i, { mother, father, ways: WAYS[way]!, table }, marginal!, whole);
@@ -154,16 +153,14 @@ export class LeafFactors {
   /** A leaf whose sex is open, at a sex-linked locus that is evidence of it. */
   private addWithOpenSex(i: number, mother: ParentTransmission, father: ParentTransmission): void {
     const table = this.chances(i, mother, father, EITHER_SEX);
-    const at = this.parts.add({
-      name: i * FACTOR_KINDS + 5,
-      scope: [...mother.scope, ...father.scope, sexVariable(i)],
-      sizes: [...mother.sizes, ...father.sizes, 2],
-      states: [...mother.states, ...father.states, 0],
-      table,
-    });
+    const sex = sexAxis(i);
+    const need = this.parts.addReduced(
+      { name: i * FACTOR_KINDS + 5, ...axesOf(mother, father, sex), table },
+      [...mother.blocks, ...father.blocks, ...sex.blocks],
+    );
     this.parts.readings.push({
       animals: [i],
-      needs: [at],
+      needs: [need],
       read: ([marginal]) => {
         const whole = new Float64Array(this.tables.cells);
         this.gather(i, { mother, father, ways: EITHER_SEX, table }, marginal!, whole);
@@ -172,42 +169,52 @@ export class LeafFactors {
     });
   }
 
-  /** A leaf with several candidate sires: for each of them a table that counts only where he is the sire. */
-  addWithOpenSire(
-    i: number,
-    mother: ParentTransmission,
-    entries: readonly number[],
-    fathers: readonly ParentTransmission[],
-  ): void {
-    const parts = fathers.map((father, f) => {
+  /** A leaf with several candidate sires who do not all transmit alike. */
+  addWithOpenSire(i: number, mother: ParentTransmission, candidates: CandidateSires): void {
+    const groups = candidates.groups.map(({ entry, father, places }) => {
       const way = this.tables.way(i, father);
       const ways = way === null ? EITHER_SEX : WAYS[way]!;
       const table = this.chances(i, mother, father, ways);
-      const sexAxis = way === null;
-      const factor = this.parts.add({
-        name: entries[f]! * FACTOR_KINDS + 6,
-        scope: [sireVariable(i), ...mother.scope, ...father.scope, ...(sexAxis ? [sexVariable(i)] : [])],
-        sizes: [fathers.length, ...mother.sizes, ...father.sizes, ...(sexAxis ? [2] : [])],
-        states: [0, ...mother.states, ...father.states, ...(sexAxis ? [0] : [])],
-        table: Float64Array.from(
-          fathers.flatMap((_, chosen) =>
-            chosen === f ? [...table] : new Array<number>(table.length).fill(1),
-          ),
-        ),
-      });
-      return { factor, of: { mother, father, ways, table } };
+      const sex = way === null ? sexAxis(i) : NO_AXIS;
+      return {
+        of: { mother, father, ways, table },
+        blocks: [...mother.blocks, ...father.blocks, ...sex.blocks],
+        table: {
+          name: entry * FACTOR_KINDS + 6,
+          ...axesOf(mother, father, sex),
+          table,
+          candidates: places,
+        },
+      };
     });
+    const found = addCandidateTables(
+      this.parts,
+      { sire: sireVariable(i), candidates: candidates.count, name: candidates.name },
+      groups.map(({ table }) => table),
+    );
     this.parts.readings.push({
       animals: [i],
-      needs: parts.map(({ factor }) => factor),
+      needs: groups.map(({ blocks }, g) =>
+        found[g]! >= 0 ? [{ factor: found[g]! }] : [{ tie: sireVariable(i) }, ...blocks],
+      ),
       read: (marginals) => {
         const whole = new Float64Array(this.tables.cells);
-        parts.forEach(({ of }, f) => this.gather(i, of, marginals[f]!, whole, f * of.table.length));
+        groups.forEach(({ of, table }, g) => {
+          for (const place of table.candidates)
+            this.gather(i, of, marginals[g]!, whole, place * of.table.length);
+        });
         return this.tables.pairs.reported(i, whole);
       },
     });
   }
 }
+
+/** The axis of an animal's open sex. */
+function sexAxis(i: number): Axes & Pick<ParentTransmission, 'blocks'> {
+  const tie = sexVariable(i);
+  return { scope: [tie], sizes: [2], states: [0], blocks: [{ tie }] };
+}
+const NO_AXIS: ReturnType<typeof sexAxis> = { scope: [], sizes: [], states: [], blocks: [] };
 
 /** Each way alone, and those of a daughter and of a son. */
 const WAYS: readonly (readonly number[])[] = [[0], [1], [2]];

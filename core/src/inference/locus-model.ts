@@ -1,10 +1,12 @@
 import { sireCount } from '../pedigree/index-pedigree.ts';
 import { allelesIn, isSettled, WILD_DOMAIN } from './domain-table.ts';
-import { alleleVariable, sireVariable } from './factor.ts';
+import { groupCandidates, type CandidateSires } from './candidate-sires.ts';
+import { alleleVariable, axesOf, sireVariable, type Axes } from './factor.ts';
 import { LeafFactors } from './leaf-factors.ts';
 import { LocusTables, type LocusSource } from './locus-tables.ts';
 import type { LocusModel } from './model.ts';
 import { FACTOR_KINDS, ModelParts } from './model-parts.ts';
+import { addCandidateTables } from './sire-factors.ts';
 import type { OpenAnimal, ParentTransmission } from './transmission.ts';
 
 const NO_SIRES: readonly number[] = [];
@@ -94,15 +96,22 @@ export class LocusModelBuilder {
     const mother = this.transmissionOf(ties.dam[i]!);
     const entries = count > 1 ? this.candidates(i) : count === 1 ? [ties.sireStart[i]!] : NO_SIRES;
     if (entries.length > 1) {
-      const fathers = entries.map((entry) => this.transmissionOf(ties.sire[entry]!));
-      if (isLeaf) this.leaves.addWithOpenSire(i, mother, entries, fathers);
-      else this.inner(i, mother, entries, fathers);
-      return;
+      const candidates = groupCandidates(
+        entries,
+        entries.map((entry) => this.transmissionOf(ties.sire[entry]!)),
+      );
+      if (candidates.groups.length > 1) {
+        if (isLeaf) this.leaves.addWithOpenSire(i, mother, candidates);
+        else this.inner(i, mother, candidates);
+        return;
+      }
     }
+    // Candidates who transmit alike are as good as one.
     const entry = entries[0] ?? -1;
     const father = this.transmissionOf(entry < 0 ? -1 : ties.sire[entry]!);
     if (isLeaf) this.leaves.add(i, mother, father, entry);
-    else if (mother.scope.length > 0 || father.scope.length > 0) this.inner(i, mother, entries, [father]);
+    else if (mother.scope.length > 0 || father.scope.length > 0)
+      this.inner(i, mother, groupCandidates([entry], [father]));
     else {
       // A parent that depends on nothing open above it is as good as a founder.
       const table = this.tables.bredTable(i, mother, father);
@@ -144,7 +153,6 @@ export class LocusModelBuilder {
       states.push(secondMask);
     }
     const cells = first.flatMap((a) => second.map((b) => a * k + b));
-    const transmission = this.tables.transmission.ofVariables({ scope, sizes, states }, cells);
     const at = this.parts.add({
       name: i * FACTOR_KINDS,
       scope,
@@ -152,9 +160,11 @@ export class LocusModelBuilder {
       states,
       table: new Float64Array(cells.map((cell) => table[cell]!)),
     });
+    const blocks = at < 0 ? [] : [{ factor: at }];
+    const transmission = this.tables.transmission.ofVariables({ scope, sizes, states, blocks }, cells);
     this.parts.readings.push({
       animals: [i],
-      needs: at < 0 ? [] : [at],
+      needs: at < 0 ? [] : [blocks],
       read: ([marginal]) => {
         const whole = new Float64Array(k * k);
         cells.forEach((cell, state) => (whole[cell] = marginal ? marginal[state]! : 1));
@@ -167,12 +177,7 @@ export class LocusModelBuilder {
   }
 
   /** A parent whose own parents are open: its two alleles depend on theirs. */
-  private inner(
-    i: number,
-    mother: ParentTransmission,
-    entries: readonly number[],
-    fathers: readonly ParentTransmission[],
-  ): void {
+  private inner(i: number, mother: ParentTransmission, candidates: CandidateSires): void {
     const { pairs } = this.tables.pairs.domain(i);
     const likelihood = this.tables.evidence.likelihoods[this.tables.evidence.likelihood[i]!]!;
     const { first, second, transmission } = this.declare(
@@ -180,7 +185,7 @@ export class LocusModelBuilder {
       likelihood.map((p, cell) => (pairs[cell] ? p : 0)),
     );
     const firstAxis = first.length > 1 ? 1 : 0;
-    const axis = (side: 0 | 1): Pick<ParentTransmission, 'scope' | 'sizes' | 'states'> => {
+    const axis = (side: 0 | 1): Axes => {
       const alleles = side === 0 ? first : second;
       const at = side === 0 ? 0 : firstAxis;
       if (alleles.length < 2) return { scope: [], sizes: [], states: [] };
@@ -190,37 +195,27 @@ export class LocusModelBuilder {
         states: [transmission.states[at]!],
       };
     };
-    const own = axis(0);
     this.parts.add({
       name: i * FACTOR_KINDS + 1,
-      scope: [...own.scope, ...mother.scope],
-      sizes: [...own.sizes, ...mother.sizes],
-      states: [...own.states, ...mother.states],
+      ...axesOf(axis(0), mother),
       table: new Float64Array(first.flatMap((a) => mother.alleleChances[0]!.map((vector) => vector[a]!))),
     });
     const theirs = axis(1);
-    const several = fathers.length > 1;
-    fathers.forEach((father, f) => {
+    const tables = candidates.groups.map(({ entry, father, places }) => {
       const alleleChances = father.alleleChances[this.tables.way(i, father) ?? 0]!;
-      const given = second.flatMap((b) => alleleChances.map((vector) => vector[b]!));
-      if (!several) {
-        this.parts.add({
-          name: i * FACTOR_KINDS + 2,
-          scope: [...theirs.scope, ...father.scope],
-          sizes: [...theirs.sizes, ...father.sizes],
-          states: [...theirs.states, ...father.states],
-          table: new Float64Array(given),
-        });
-        return;
-      }
-      // His table counts only where this candidate is the sire: otherwise it is 1.
-      this.parts.add({
-        name: entries[f]! * FACTOR_KINDS + 3,
-        scope: [sireVariable(i), ...theirs.scope, ...father.scope],
-        sizes: [fathers.length, ...theirs.sizes, ...father.sizes],
-        states: [0, ...theirs.states, ...father.states],
-        table: Float64Array.from(fathers.flatMap((_, chosen) => (chosen === f ? given : given.map(() => 1)))),
-      });
+      return {
+        name: entry * FACTOR_KINDS + 3,
+        ...axesOf(theirs, father),
+        table: new Float64Array(second.flatMap((b) => alleleChances.map((vector) => vector[b]!))),
+        candidates: places,
+      };
     });
+    if (tables.length === 1) this.parts.add({ ...tables[0]!, name: i * FACTOR_KINDS + 2 });
+    else
+      addCandidateTables(
+        this.parts,
+        { sire: sireVariable(i), candidates: candidates.count, name: candidates.name },
+        tables,
+      );
   }
 }

@@ -6,16 +6,10 @@ import { LocusEvidence } from './evidence.ts';
 import { sameFactor, type Factor } from './factor.ts';
 import { bytesWithRoom, merged, withRoom } from './growing-arrays.ts';
 import { LocusModelBuilder } from './locus-model.ts';
-import type { Distribution, LocusModel, NamedFactor } from './model.ts';
+import { readOff, type FactorOf, type Marginals } from './marginals.ts';
+import type { Distribution, LocusModel, NamedFactor, Need } from './model.ts';
 import type { OpenSires } from './open-sires.ts';
 import { pairsBred } from './pairs-bred.ts';
-import { standardErrors, type Part } from './parts.ts';
-
-/** Where a factor's marginal stands. */
-export interface Placed {
-  readonly part: Part;
-  readonly at: number;
-}
 
 /** What all loci of a pedigree share. */
 export interface Setting {
@@ -50,6 +44,7 @@ export class LocusState {
   private used: LocusDomains = NO_DOMAINS;
   private model: LocusModel = NOTHING;
   private byName: ReadonlyMap<number, NamedFactor> = new Map();
+  private jointNeeds: readonly Need[] = [];
   /** Animal -> place in `distributions`; 0 is wild type for certain. */
   private places: Int32Array;
   /** Reading n of the model stands at place n + 1. */
@@ -261,6 +256,7 @@ export class LocusState {
       return old && sameFactor(old, factor) ? old : factor;
     });
     this.model = { ...built, factors };
+    this.jointNeeds = built.readings.flatMap(({ needs }) => needs.filter((need) => need.length > 1));
     this.byName = new Map(factors.map((factor) => [factor.name, factor]));
     this.places = new Int32Array(setting.ties.size);
     this.found = [this.wild()];
@@ -271,19 +267,32 @@ export class LocusState {
   }
 
   /** Reads the distributions whose tables were summed anew, or all of them. */
-  read(placed: ReadonlyMap<Factor, Placed>, fresh: ReadonlySet<Factor> | 'all'): void {
-    const { factors, readings } = this.model;
-    readings.forEach(({ needs, read }, at) => {
-      if (fresh !== 'all' && !needs.some((need) => fresh.has(factors[need]!))) return;
-      const where = needs.map((need) => placed.get(factors[need]!)!);
-      if (where.some(({ part }) => part.logTotal === -Infinity)) return;
-      this.found[at + 1] = read(where.map((one) => one.part.marginals[one.at]!));
-      const runs = Math.max(0, ...where.map(({ part }) => part.runs?.length ?? 0));
-      if (runs === 0) return;
-      const each = Array.from({ length: runs }, (_, run) =>
-        read(where.map((one) => (one.part.runs?.[run] ?? one.part.marginals)[one.at]!)),
-      );
-      this.errors.set(at + 1, standardErrors(each));
+  read(marginals: Marginals, tie: (variable: number) => Factor, fresh: ReadonlySet<Factor> | 'all'): void {
+    const factorOf = this.factorOf(tie);
+    this.model.readings.forEach((reading, at) => {
+      if (fresh !== 'all' && !reading.needs.flat().some((block) => fresh.has(factorOf(block)))) return;
+      const found = readOff(reading, marginals, factorOf);
+      if (!found) return;
+      this.found[at + 1] = found.distribution;
+      if (found.error) this.errors.set(at + 1, found.error);
     });
+  }
+
+  /** The factor of a block of a need. @param tie - the prior of an open sire or sex */
+  factorOf(tie: (variable: number) => Factor): FactorOf {
+    return (block) => ('tie' in block ? tie(block.tie) : this.model.factors[block.factor]!);
+  }
+
+  /** What readings need beyond the marginal of one factor. */
+  get joints(): readonly Need[] {
+    return this.jointNeeds;
+  }
+
+  /** The open sires and sexes that its tables or readings speak of. */
+  tiesSpokenOf(): Set<number> {
+    const found = new Set<number>();
+    for (const { scope } of this.model.factors) for (const v of scope) if (v < 0) found.add(v);
+    for (const need of this.jointNeeds) for (const block of need) if ('tie' in block) found.add(block.tie);
+    return found;
   }
 }

@@ -1,4 +1,5 @@
-import type { LocusModel, NamedFactor, Reading } from './model.ts';
+import type { LocusModel, NamedFactor, Need, Reading } from './model.ts';
+import { withoutIdleAxes } from './sire-factors.ts';
 
 /** Names of a locus's factors are animals, families or candidate sires times this, plus a kind. */
 export const FACTOR_KINDS = 8;
@@ -16,6 +17,18 @@ export class ModelParts {
       return -1;
     }
     return this.factors.push({ name, scope, sizes, states, table }) - 1;
+  }
+
+  /**
+   * Adds a table without the axes that it does not depend on.
+   *
+   * @param blocks - what its axes stand for
+   * @returns what a reading over all its axes needs
+   */
+  addReduced(factor: NamedFactor, blocks: Need): Need {
+    const reduced = withoutIdleAxes(factor);
+    const place = this.add(reduced);
+    return reduced === factor && place >= 0 ? [{ factor: place }] : blocks;
   }
 
   done(): LocusModel {

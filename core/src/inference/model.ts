@@ -8,12 +8,20 @@ export interface NamedFactor extends Factor {
 /** A genotype distribution, `[first allele * alleles + second allele]`; unordered pairs stand at first <= second. */
 export type Distribution = Float64Array;
 
-/** Animals whose distribution is already known, or follows from the marginals of some factors. */
+/** Variables that always come together: those of a factor, by its place in `LocusModel.factors`, or an open sire or sex. */
+export type Block = { readonly factor: number } | { readonly tie: number };
+
+/**
+ * Whose marginal a reading needs: the variables of these blocks, in their order. One block is a factor's own marginal; several
+ * are a joint one, be they in one table or not.
+ */
+export type Need = readonly Block[];
+
+/** Animals whose distribution is already known, or follows from some marginals. */
 export interface Reading {
   readonly animals: readonly number[];
-  /** Places in `LocusModel.factors` whose marginals `read` needs. */
-  readonly needs: readonly number[];
-  /** @param marginals - over each needed factor's scope, adding up to 1 */
+  readonly needs: readonly Need[];
+  /** @param marginals - one for each need, adding up to 1 */
   readonly read: (marginals: readonly Float64Array[]) => Distribution;
 }
 

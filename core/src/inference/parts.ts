@@ -1,5 +1,5 @@
 import { CostError } from '../errors.ts';
-import type { Factor } from './factor.ts';
+import type { Axes, Factor } from './factor.ts';
 import { solve, toComponent } from './junction-tree.ts';
 
 /** Factors that hang together through their variables, and what was found for them. */
@@ -9,16 +9,25 @@ export interface Part {
   readonly logTotal: number;
   /** Beside `factors`: the marginal over each one's scope. */
   readonly marginals: readonly Float64Array[];
-  /** Where the marginals are estimates: the same from each of several independent runs of equal length. */
-  readonly runs?: readonly (readonly Float64Array[])[];
+  /** Joint marginals of variables that no factor holds together, by {@link jointKey}. */
+  readonly joints: Joints;
+  /** Where they are estimates: the same from each of several independent runs of equal length. */
+  readonly runs?: readonly Pick<Part, 'marginals' | 'joints'>[];
   /** Entries of the largest table that was built, or would have had to be. */
   readonly largest: number;
 }
+
+export type Joints = ReadonlyMap<string, Float64Array>;
 
 /** Stands in where the exact answer is out of reach. */
 export type Estimator = (
   factors: readonly Factor[],
 ) => Pick<Part, 'logTotal' | 'marginals'> & { readonly runs: readonly (readonly Float64Array[])[] };
+
+/** Variables whose joint marginal is asked for. */
+export type Asked = ReadonlyMap<string, Axes>;
+
+export const jointKey = (variables: readonly number[]): string => variables.join();
 
 /** Groups factors that share variables, directly or through others. In the order of the first factor of each group. */
 export function groupFactors(factors: readonly Factor[]): Factor[][] {
@@ -56,14 +65,37 @@ export function groupFactors(factors: readonly Factor[]): Factor[][] {
   return [...groups.values()];
 }
 
-/** @throws CostError where a part is too wide and nothing stands in */
-export function solvePart(factors: readonly Factor[], estimate?: Estimator): Part {
+/**
+ * @param asked - variables of these factors
+ * @throws CostError where a part is too wide and nothing stands in
+ */
+export function solvePart(factors: readonly Factor[], asked: Asked, estimate?: Estimator): Part {
+  const keys = [...asked.keys()];
+  const joints = (tables: readonly Float64Array[]): Joints =>
+    new Map(tables.map((table, n) => [keys[n]!, table]));
   try {
-    return { factors, ...solve(toComponent(factors)) };
+    const numbers = new Map<number, number>();
+    const component = toComponent(factors, numbers);
+    const wanted = [...asked.values()].map(({ scope }) =>
+      Int32Array.from(scope, (variable) => numbers.get(variable)!),
+    );
+    const solution = solve(component, wanted);
+    return { factors, ...solution, joints: joints(solution.joints) };
   } catch (error) {
     if (!(error instanceof CostError) || !estimate) throw error;
-    return { factors, ...estimate(factors), largest: error.estimate };
+    // A table of ones changes nothing, and has a marginal.
+    const ones = [...asked.values()].map((axes) => ({ ...axes, table: onesOver(axes) }));
+    const { logTotal, marginals, runs } = estimate([...factors, ...ones]);
+    const split = (tables: readonly Float64Array[]): Pick<Part, 'marginals' | 'joints'> => ({
+      marginals: tables.slice(0, factors.length),
+      joints: joints(tables.slice(factors.length)),
+    });
+    return { factors, logTotal, ...split(marginals), runs: runs.map(split), largest: error.estimate };
   }
+}
+
+function onesOver({ sizes }: Axes): Float64Array {
+  return new Float64Array(sizes.reduce((product, size) => product * size, 1)).fill(1);
 }
 
 /** Of the mean of equally long independent runs: their spread over the root of their number. */

@@ -1,8 +1,9 @@
 import type { LocusDomains } from './domains.ts';
-import { sireVariable, type Factor } from './factor.ts';
-import type { LocusState, Placed, Setting } from './locus-state.ts';
+import { sireVariable, type Axes, type Factor } from './factor.ts';
+import type { LocusState, Setting } from './locus-state.ts';
+import { askGroups, Marginals, type Placed } from './marginals.ts';
 import type { OpenSires } from './open-sires.ts';
-import { groupFactors, solvePart, type Estimator, type Part } from './parts.ts';
+import { groupFactors, solvePart, type Asked, type Estimator, type Part } from './parts.ts';
 
 /** All factors of a collection in the parts that they fall into, each summed once. */
 export class SummedParts {
@@ -47,6 +48,7 @@ export class SummedParts {
       const placed = factor && this.placed.get(factor);
       if (placed) dissolved.add(placed.part);
     };
+    const tie = (variable: number): Factor => this.tieOf(variable, sires);
     for (const l of dirty) {
       const state = loci[l]!;
       for (const factor of state.factors) {
@@ -54,59 +56,86 @@ export class SummedParts {
         gone.add(factor);
       }
       state.rebuild(setting, l, sires.open, domains.get(l));
-      for (const factor of state.factors) {
-        pool.add(factor);
-        for (const variable of factor.scope) if (variable < 0) dissolve(this.tieFactors.get(variable));
-      }
+      for (const factor of state.factors) pool.add(factor);
+      for (const variable of state.tiesSpokenOf()) dissolve(this.tieFactors.get(variable));
     }
+    const fresh = new Set<Factor>();
     for (const part of dissolved) {
       this.parts.delete(part);
       for (const factor of part.factors) {
         this.placed.delete(factor);
-        if (!gone.has(factor) && isOfLocus(factor)) pool.add(factor);
+        if (!isOfLocus(factor)) fresh.add(factor);
+        else if (!gone.has(factor)) pool.add(factor);
       }
     }
-    const fresh = this.sumUp([...pool], dissolved, sires);
-    loci.forEach((state, l) => state.read(this.placed, dirty.has(l) ? 'all' : fresh));
+    this.sumUp([...pool], { before: dissolved, loci, tie, fresh });
+    const marginals = new Marginals(this.placed);
+    loci.forEach((state, l) => state.read(marginals, tie, dirty.has(l) ? 'all' : fresh));
   }
 
-  /** Sums the groups that factors fall into, but for those that were a part before. @returns what is new */
-  private sumUp(factors: readonly Factor[], before: ReadonlySet<Part>, sires: OpenSires): Set<Factor> {
+  /** Sums the groups that factors fall into, but for those that were a part before. @param fresh - takes what is new */
+  private sumUp(factors: readonly Factor[], { before, loci, tie, fresh }: Summing): void {
     const known = new Map<Factor, Part>([...before].map((part) => [part.factors.find(isOfLocus)!, part]));
-    const fresh = new Set<Factor>();
-    for (const group of groupFactors([...factors, ...this.tiesOf(factors, sires)])) {
+    const ties = new Set<number>();
+    for (const { scope } of factors) for (const variable of scope) if (variable < 0) ties.add(variable);
+    const groups = groupFactors([...factors, ...[...ties].map(tie)]);
+    const questions = askedOf(groups, loci, tie);
+    groups.forEach((group, g) => {
       const old = known.get(group.find((factor) => known.has(factor)) ?? group[0]!);
-      const same = old && old.factors.length === group.length && isSameSet(old.factors, group);
-      const part = same ? old : solvePart(group, this.estimate);
+      const asked = questions.get(g) ?? NOTHING_ASKED;
+      const same = old && isSame(old, group, asked);
+      const part = same ? old : solvePart(group, asked, this.estimate);
       this.parts.add(part);
       part.factors.forEach((factor, at) => {
         this.placed.set(factor, { part, at });
         if (!same) fresh.add(factor);
       });
-    }
-    return fresh;
-  }
-
-  /** The factors of the open sires and sexes in the scope of these factors. */
-  private tiesOf(factors: readonly Factor[], sires: OpenSires): Factor[] {
-    const wanted = new Set<number>();
-    for (const { scope } of factors) for (const variable of scope) if (variable < 0) wanted.add(variable);
-    return [...wanted].map((variable) => {
-      const known = this.tieFactors.get(variable);
-      if (known) return known;
-      const isSex = variable % 2 === 0;
-      const weights = isSex ? [0.5, 0.5] : sires.weightsOf((-1 - variable) / 2);
-      const sum = weights.reduce((a, b) => a + b, 0);
-      const factor: Factor = {
-        scope: [variable],
-        sizes: [weights.length],
-        states: [0],
-        table: Float64Array.from(weights, (weight) => weight / sum),
-      };
-      this.tieFactors.set(variable, factor);
-      return factor;
     });
   }
+
+  /** The prior of an open sire or sex. */
+  private tieOf(variable: number, sires: OpenSires): Factor {
+    const known = this.tieFactors.get(variable);
+    if (known) return known;
+    const isSex = variable % 2 === 0;
+    const weights = isSex ? [0.5, 0.5] : sires.weightsOf((-1 - variable) / 2);
+    const sum = weights.reduce((a, b) => a + b, 0);
+    const factor: Factor = {
+      scope: [variable],
+      sizes: [weights.length],
+      states: [0],
+      table: Float64Array.from(weights, (weight) => weight / sum),
+    };
+    this.tieFactors.set(variable, factor);
+    return factor;
+  }
+}
+
+interface Summing {
+  /** The parts that the factors stood in, taken apart. */
+  readonly before: ReadonlySet<Part>;
+  readonly loci: readonly LocusState[];
+  readonly tie: (variable: number) => Factor;
+  readonly fresh: Set<Factor>;
+}
+
+const NOTHING_ASKED: Asked = new Map<string, Axes>();
+
+/** The joint marginals that readings need, by group. */
+function askedOf(
+  groups: readonly (readonly Factor[])[],
+  loci: readonly LocusState[],
+  tie: (variable: number) => Factor,
+): Map<number, Map<string, Axes>> {
+  const groupOf = new Map<Factor, number>();
+  groups.forEach((group, g) => {
+    for (const factor of group) groupOf.set(factor, g);
+  });
+  const asked = new Map<number, Map<string, Axes>>();
+  for (const state of loci)
+    for (const need of state.joints)
+      askGroups(need, state.factorOf(tie), (factor) => groupOf.get(factor), asked);
+  return asked;
 }
 
 /** Whether a factor is of a locus, and not the prior of an open sire or sex. */
@@ -114,7 +143,9 @@ function isOfLocus(factor: Factor): boolean {
   return 'name' in factor;
 }
 
-function isSameSet(a: readonly Factor[], b: readonly Factor[]): boolean {
-  const set = new Set(a);
-  return b.every((factor) => set.has(factor));
+/** Whether a part holds just these factors, and has answered just that. */
+function isSame(part: Part, group: readonly Factor[], asked: Asked): boolean {
+  if (part.factors.length !== group.length || part.joints.size !== asked.size) return false;
+  const set = new Set(part.factors);
+  return group.every((factor) => set.has(factor)) && [...asked.keys()].every((key) => part.joints.has(key));
 }

@@ -1,11 +1,14 @@
 import { FEMALE, MALE } from '../pedigree/index-pedigree.ts';
 import type { LocusEvidence } from './evidence.ts';
+import type { Need } from './model.ts';
 
 /** What a parent transmits: its open variables, and for each of their joint states the chance of every allele. */
 export interface ParentTransmission {
   readonly scope: readonly number[];
   readonly sizes: readonly number[];
   readonly states: readonly number[];
+  /** Where the marginal of these variables stands: the parent's own factor, or nothing where none is open. */
+  readonly blocks: Need;
   /** `[way][joint state]` -> chance of each allele. Ways: 0 autosomal or dam, 1 to a daughter, 2 to a son. */
   readonly alleleChances: readonly (readonly Float64Array[])[];
 }
@@ -18,6 +21,7 @@ export interface OpenAnimal {
 }
 
 const WAYS = [0, 1, 2];
+const NO_VARIABLES = { scope: [], sizes: [], states: [], blocks: [] };
 
 /**
  * What parents transmit at one locus. Autosomal: each allele with probability 1/2. Sex-linked: a dam likewise; a sire gives his
@@ -39,7 +43,7 @@ export class Transmission {
     this.r = locus.recombination ?? 0;
     const any = new Float64Array(this.k).fill(unrecorded);
     any[0] = 1 - (this.k - 1) * unrecorded;
-    this.missing = { scope: [], sizes: [], states: [], alleleChances: WAYS.map(() => [any]) };
+    this.missing = { ...NO_VARIABLES, alleleChances: WAYS.map(() => [any]) };
   }
 
   /** The chance of each allele in what a parent with this ordered pair transmits. */
@@ -60,9 +64,7 @@ export class Transmission {
     let transmission = this.settled.get(cell);
     if (!transmission) {
       transmission = {
-        scope: [],
-        sizes: [],
-        states: [],
+        ...NO_VARIABLES,
         alleleChances: WAYS.map((way) => [this.vector(cell, way)]),
       };
       this.settled.set(cell, transmission);

@@ -1,0 +1,35 @@
+import { FACTOR_KINDS } from './model-parts.ts';
+import type { ParentTransmission } from './transmission.ts';
+
+/** The open candidates of an animal at one locus, those who transmit alike together. */
+export interface CandidateSires {
+  readonly count: number;
+  /** Of the table over the choice. */
+  readonly name: number;
+  readonly groups: readonly {
+    /** The place of the first of them in `IndexedPedigree.sire`. */
+    readonly entry: number;
+    readonly father: ParentTransmission;
+    /** Which of the open candidates they are. */
+    readonly places: readonly number[];
+  }[];
+}
+
+/** @param entries - places of the open candidates in `IndexedPedigree.sire`. @param fathers - what each transmits */
+export function groupCandidates(
+  entries: readonly number[],
+  fathers: readonly ParentTransmission[],
+): CandidateSires {
+  // Settled pairs share one object each, so that those who transmit alike are the same.
+  const places = new Map<ParentTransmission, number[]>();
+  fathers.forEach((father, f) => {
+    const others = places.get(father);
+    if (others) others.push(f);
+    else places.set(father, [f]);
+  });
+  return {
+    count: entries.length,
+    name: entries[0]! * FACTOR_KINDS + 7,
+    groups: [...places].map(([father, of]) => ({ entry: entries[of[0]!]!, father, places: of })),
+  };
+}
