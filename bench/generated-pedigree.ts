@@ -37,8 +37,12 @@ export interface GeneratedOptions {
   readonly lineBreeding?: number;
   /** Founders for each hundred animals. */
   readonly founders?: number;
-  /** Share of the clutches with two possible sires. */
+  /** Share of the clutches with two possible sires; with `thirdSire`, some of them have a third. */
   readonly twoSires?: number;
+  /** Of the clutches with two possible sires, the share with a third. */
+  readonly thirdSire?: number;
+  /** The share of young by stored sperm of the dam's mates of the season before, who are candidates by that weight. */
+  readonly storedSperm?: number;
   /** Share of hatchlings that are looked at; the rest has no call. */
   readonly identified?: number;
 }
@@ -54,6 +58,7 @@ function genes(count: number): Gene[] {
 
 export function generatePedigree(options: GeneratedOptions): Pedigree {
   const { animals: wanted, lineBreeding = 0.1, founders = 4, twoSires = 0.03, identified = 0.97 } = options;
+  const { thirdSire = 0, storedSperm = 0 } = options;
   const random = seededRandom(options.seed ?? 1);
   const below = (n: number): number => Math.floor(random() * n);
   const pick = <T>(list: readonly T[]): T => list[below(list.length)]!;
@@ -101,7 +106,22 @@ export function generatePedigree(options: GeneratedOptions): Pedigree {
   for (let i = 0; i < Math.ceil(founderCount / 3); i++) addFounder(i % 3 === 0 ? 'male' : 'female', -3);
   let boughtIn = Math.ceil(founderCount / 3);
   let breeders = members.map((_, i) => i);
+  const fatherOf = (of: {
+    sire: number;
+    second: number;
+    third: number;
+    stored: readonly number[];
+  }): number => {
+    if (of.stored.length > 0 && random() < storedSperm) return pick(of.stored);
+    if (of.third !== of.sire && random() < 0.2) return of.third;
+    return of.second !== of.sire && random() < 0.25 ? of.second : of.sire;
+  };
+  /** Dam -> her mates of this season, and of the one before. */
+  let mates = new Map<number, number[]>();
+  let matesBefore: typeof mates;
   for (let season = 0; members.length < wanted; season++) {
+    matesBefore = mates;
+    mates = new Map();
     for (let n = Math.ceil(founderCount / 8); n > 0 && boughtIn < founderCount; n--, boughtIn++) {
       addFounder(boughtIn % 3 === 0 ? 'male' : 'female', season - 3);
       breeders.push(members.length - 1);
@@ -123,12 +143,23 @@ export function generatePedigree(options: GeneratedOptions): Pedigree {
         if (kin.length > 0) sire = pick(kin);
       }
       const second = random() < twoSires ? pick(used) : sire;
-      const sires = [...new Set([sire, second])].map((i, k) => ({
+      const third = second !== sire && thirdSire > 0 && random() < thirdSire ? pick(used) : sire;
+      const present = [...new Set([sire, second, third])].map((i, k) => ({
         id: members[i]!.animal.id,
         weight: k === 0 ? 3 : 1,
       }));
+      const earlier = (matesBefore.get(dam) ?? []).filter((i) => !present.some(({ id }) => id === `a${i}`));
+      const weight = present.reduce((sum, one) => sum + one.weight, 0) * (storedSperm / (1 - storedSperm));
+      const stored = earlier.map((i) => ({ id: members[i]!.animal.id, weight: weight / earlier.length }));
+      const sires = storedSperm > 0 ? [...present, ...stored] : present;
+      if (storedSperm > 0) mates.set(dam, [...new Set([sire, second, third])]);
       for (let eggs = 4 + below(6); eggs > 0; eggs--) {
-        const father = second !== sire && random() < 0.25 ? second : sire;
+        const father = fatherOf({
+          sire,
+          second,
+          third,
+          stored: sires.length > present.length ? earlier : [],
+        });
         const sex = random() < 0.5 ? ('female' as const) : ('male' as const);
         const truth = loci.map((gene, l): [number, number] => [
           members[dam]!.truth[l]![below(2)]!,

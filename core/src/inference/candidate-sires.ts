@@ -15,11 +15,18 @@ export interface CandidateSires {
   }[];
 }
 
-/** @param entries - places of the open candidates in `IndexedPedigree.sire`. @param fathers - what each transmits */
+/**
+ * @param entries - places of the open candidates in `IndexedPedigree.sire`; none where no sire is recorded
+ * @param fathers - what each transmits
+ * @param missing - what a sire who is not recorded transmits
+ */
 export function groupCandidates(
   entries: readonly number[],
   fathers: readonly ParentTransmission[],
+  missing: ParentTransmission,
 ): CandidateSires {
+  if (entries.length === 0)
+    return { count: 1, name: -1, groups: [{ entry: -1, father: missing, places: [0] }] };
   // Settled pairs share one object each, so that those who transmit alike are the same.
   const places = new Map<ParentTransmission, number[]>();
   fathers.forEach((father, f) => {

@@ -37,6 +37,11 @@ export function alleleVariable(locus: number, animal: number, side: 0 | 1): numb
   return (locus * MOST_ANIMALS + animal) * 2 + side;
 }
 
+/** Whose allele a variable is. */
+export function animalOf(alleleVariable: number): number {
+  return Math.floor(alleleVariable / 2) % MOST_ANIMALS;
+}
+
 /** The variables that tie loci together: which candidate sired an animal, and its sex. Negative numbers. */
 export function sireVariable(animal: number): number {
   return -1 - 2 * animal;

@@ -1,10 +1,10 @@
 import type { CandidateSires } from './candidate-sires.ts';
 import { axesOf, sexVariable, sireVariable, type Axes } from './factor.ts';
 import type { LocusTables } from './locus-tables.ts';
-import type { Distribution } from './model.ts';
+import type { Distribution, Need } from './model.ts';
 import { FACTOR_KINDS, type ModelParts } from './model-parts.ts';
-import { addCandidateTables } from './sire-factors.ts';
-import type { ParentTransmission } from './transmission.ts';
+import { addCandidateTables, keepAxes, withoutIdleAxes } from './sire-factors.ts';
+import { forEachGamete, WAYS, type ParentTransmission } from './transmission.ts';
 
 /** Radices of the keys below: more than there are ordered pairs at any locus, and more than there are classes. */
 const PAIRS = 1024;
@@ -17,7 +17,7 @@ const CLASSES = 2 ** 31;
 export class LeafFactors {
   private readonly tables: LocusTables;
   private readonly parts: ModelParts;
-  private readonly families = new Map<number, Family>();
+  private readonly families = new Map<number, Leaves>();
   private readonly ofSettledPairs = new Map<
     number,
     { animals: number[]; distribution: Distribution; logTotal: number }
@@ -52,13 +52,20 @@ export class LeafFactors {
       const key = (ties.dam[i]! + 1) * 2 ** 24 + sire + 1;
       let family = this.families.get(key);
       if (!family) {
-        family = { name: key, mother, father, classes: new Map() };
+        family = { name: key, mother, father, classes: new Map(), scope: new Set() };
         this.families.set(key, family);
       }
       const own = this.classKey(i);
       const same = family.classes.get(own);
       if (same) same.animals.push(i);
-      else family.classes.set(own, { way, animals: [i], table: this.chances(i, mother, father, WAYS[way]!) });
+      else {
+        const table = this.chances(i, mother, father, WAYS[way]!);
+        family.classes.set(own, { way, animals: [i], table });
+        const { scope } = withoutIdleAxes({ ...axesOf(mother, father), table });
+        for (const variable of scope) family.scope.add(variable);
+        this.parts.speakOf(scope);
+        this.parts.need([...mother.blocks, ...father.blocks], table.length);
+      }
     }
   }
 
@@ -125,17 +132,17 @@ export class LeafFactors {
     });
   }
 
-  private closeFamily({ name, mother, father, classes }: Family): void {
+  private closeFamily({ name, mother, father, classes, scope }: Leaves): void {
     const product = new Float64Array(mother.alleleChances[0]!.length * father.alleleChances[0]!.length).fill(
       1,
     );
     for (const { animals, table } of classes.values()) {
       for (let state = 0; state < product.length; state++) product[state]! *= table[state]! ** animals.length;
     }
-    const need = this.parts.addReduced(
-      { name: name * FACTOR_KINDS + 4, ...axesOf(mother, father), table: product },
-      [...mother.blocks, ...father.blocks],
-    );
+    const whole = { name: name * FACTOR_KINDS + 4, ...axesOf(mother, father), table: product };
+    const place = this.parts.add(keepAxes(whole, scope));
+    const isWhole = scope.size === whole.scope.length;
+    const need: Need = isWhole ? [{ factor: place }] : [...mother.blocks, ...father.blocks];
     for (const { animals, table, way } of classes.values()) {
       const i = animals[0]!;
       this.parts.readings.push({
@@ -154,6 +161,7 @@ export class LeafFactors {
   private addWithOpenSex(i: number, mother: ParentTransmission, father: ParentTransmission): void {
     const table = this.chances(i, mother, father, EITHER_SEX);
     const sex = sexAxis(i);
+    this.parts.need([...mother.blocks, ...father.blocks], table.length);
     const need = this.parts.addReduced(
       { name: i * FACTOR_KINDS + 5, ...axesOf(mother, father, sex), table },
       [...mother.blocks, ...father.blocks, ...sex.blocks],
@@ -192,6 +200,7 @@ export class LeafFactors {
       { sire: sireVariable(i), candidates: candidates.count, name: candidates.name },
       groups.map(({ table }) => table),
     );
+    for (const { blocks, table } of groups) this.parts.need(blocks, table.table.length * candidates.count);
     this.parts.readings.push({
       animals: [i],
       needs: groups.map(({ blocks }, g) =>
@@ -216,8 +225,7 @@ function sexAxis(i: number): Axes & Pick<ParentTransmission, 'blocks'> {
 }
 const NO_AXIS: ReturnType<typeof sexAxis> = { scope: [], sizes: [], states: [], blocks: [] };
 
-/** Each way alone, and those of a daughter and of a son. */
-const WAYS: readonly (readonly number[])[] = [[0], [1], [2]];
+/** The ways of a daughter and of a son. */
 const EITHER_SEX: readonly number[] = [1, 2];
 
 /** What a table over two parents' states was made from. */
@@ -228,27 +236,13 @@ interface Gathered {
   readonly table: Float64Array;
 }
 
-/** Each joint state of both parents, and each way within it, with the chances of each allele from either side. */
-function forEachGamete(
-  mother: ParentTransmission,
-  father: ParentTransmission,
-  ways: readonly number[],
-  see: (fromDam: Float64Array, fromSire: Float64Array, state: number) => void,
-): void {
-  const sireStates = father.alleleChances[0]!.length;
-  let state = 0;
-  for (const fromDam of mother.alleleChances[0]!) {
-    for (let at = 0; at < sireStates; at++) {
-      for (const way of ways) see(fromDam, father.alleleChances[way]![at]!, state++);
-    }
-  }
-}
-
 /** The leaves of one pair of parents: clutch-mates, and later clutches. */
-interface Family {
+interface Leaves {
   readonly name: number;
   readonly mother: ParentTransmission;
   readonly father: ParentTransmission;
+  /** The variables that its table depends on. */
+  readonly scope: Set<number>;
   readonly classes: Map<
     number,
     { readonly way: number; readonly animals: number[]; readonly table: Float64Array }

@@ -1,13 +1,14 @@
 import { sireCount } from '../pedigree/index-pedigree.ts';
 import { allelesIn, isSettled, WILD_DOMAIN } from './domain-table.ts';
-import { groupCandidates, type CandidateSires } from './candidate-sires.ts';
+import { groupCandidates } from './candidate-sires.ts';
+import { derive } from './derive.ts';
 import { alleleVariable, axesOf, sireVariable, type Axes } from './factor.ts';
 import { LeafFactors } from './leaf-factors.ts';
 import { LocusTables, type LocusSource } from './locus-tables.ts';
 import type { LocusModel } from './model.ts';
 import { FACTOR_KINDS, ModelParts } from './model-parts.ts';
 import { addCandidateTables } from './sire-factors.ts';
-import type { OpenAnimal, ParentTransmission } from './transmission.ts';
+import type { Family, OpenAnimal, ParentTransmission } from './transmission.ts';
 
 const NO_SIRES: readonly number[] = [];
 
@@ -42,13 +43,19 @@ export class LocusModelBuilder {
   build(): LocusModel {
     const { place, evidence } = this.tables;
     const wildSeen = new Float64Array(evidence.likelihoods.length);
+    const animals: number[] = [];
     for (const i of this.live) {
       if (place[i] === WILD_DOMAIN && this.isPlain(i)) wildSeen[evidence.likelihood[i]!]!++;
-      else this.animal(i);
+      else {
+        animals.push(i);
+        if (!this.isLeaf(i)) this.openAlleles(i);
+      }
     }
     wildSeen.forEach((count, id) => {
       if (count > 0) this.parts.logConstant += count * Math.log(evidence.likelihoods[id]![0]!);
     });
+    // Young before their parents: a parent of whose young nothing depends on it needs no variables.
+    for (let at = animals.length - 1; at >= 0; at--) this.animal(animals[at]!);
     this.leaves.close();
     return this.parts.done();
   }
@@ -82,41 +89,44 @@ export class LocusModelBuilder {
     return found;
   }
 
-  private animal(i: number): void {
+  private isLeaf(i: number): boolean {
+    const { ties, linked, pairs } = this.tables;
+    return ties.isParent[i] === 0 || isSettled(pairs.domain(i), ties.sex[i]!, linked);
+  }
+
+  /** What an animal's parents transmit; null for a founder. */
+  private family(i: number): Family | null {
     const { ties } = this.tables;
-    const domain = this.tables.pairs.domain(i);
     const count = sireCount(ties, i);
-    const isLeaf = ties.isParent[i] === 0 || isSettled(domain, ties.sex[i]!, this.tables.linked);
-    if (ties.dam[i]! < 0 && count === 0) {
-      const table = this.tables.pairs.ofFounder(i);
-      if (isLeaf) this.isolated(i, table);
-      else this.declare(i, this.tables.pairs.isOrdered(i) ? table : this.tables.pairs.folded(table));
-      return;
-    }
+    if (ties.dam[i]! < 0 && count === 0) return null;
     const mother = this.transmissionOf(ties.dam[i]!);
     const entries = count > 1 ? this.candidates(i) : count === 1 ? [ties.sireStart[i]!] : NO_SIRES;
-    if (entries.length > 1) {
-      const candidates = groupCandidates(
-        entries,
-        entries.map((entry) => this.transmissionOf(ties.sire[entry]!)),
-      );
-      if (candidates.groups.length > 1) {
-        if (isLeaf) this.leaves.addWithOpenSire(i, mother, candidates);
-        else this.inner(i, mother, candidates);
-        return;
-      }
-    }
-    // Candidates who transmit alike are as good as one.
-    const entry = entries[0] ?? -1;
-    const father = this.transmissionOf(entry < 0 ? -1 : ties.sire[entry]!);
-    if (isLeaf) this.leaves.add(i, mother, father, entry);
-    else if (mother.scope.length > 0 || father.scope.length > 0)
-      this.inner(i, mother, groupCandidates([entry], [father]));
+    const candidates = groupCandidates(
+      entries,
+      entries.map((entry) => this.transmissionOf(ties.sire[entry]!)),
+      this.tables.transmission.missing,
+    );
+    return { mother, candidates };
+  }
+
+  private animal(i: number): void {
+    const family = this.family(i);
+    const open = this.open.get(i);
+    if (!open) {
+      if (family) this.leaf(i, family);
+      else this.isolated(i, this.tables.pairs.ofFounder(i));
+    } else if (!open.family) this.addOwn(i, open);
     else {
-      // A parent that depends on nothing open above it is as good as a founder.
-      const table = this.tables.bredTable(i, mother, father);
-      this.declare(i, this.tables.pairs.isOrdered(i) ? table : this.tables.pairs.folded(table));
+      const derived = this.parts.isSpokenOf(i) ? null : derive(this.tables, i, open.family, open.cells);
+      if (derived && this.parts.derive(i, derived)) this.leaf(i, open.family);
+      else this.inner(i, open, open.family);
     }
+  }
+
+  private leaf(i: number, { mother, candidates }: Family): void {
+    // Candidates who transmit alike are as good as one.
+    if (candidates.groups.length > 1) this.leaves.addWithOpenSire(i, mother, candidates);
+    else this.leaves.add(i, mother, candidates.groups[0]!.father, candidates.groups[0]!.entry);
   }
 
   /** An isolated animal, without open relatives: its distribution is known at once. */
@@ -127,9 +137,17 @@ export class LocusModelBuilder {
     this.parts.readings.push({ animals: [i], needs: [], read: () => distribution });
   }
 
-  /** Opens the variables of an animal that can have these pairs, and adds its own table. */
-  private declare(i: number, table: Float64Array): OpenAnimal {
-    const k = this.tables.evidence.alleles.length;
+  /** Gives an animal variables for what it transmits, and the table of its own. */
+  private openAlleles(i: number): void {
+    const { evidence, transmission } = this.tables;
+    const k = evidence.alleles.length;
+    const family = this.family(i);
+    const isBound =
+      family !== null &&
+      (family.mother.scope.length > 0 ||
+        family.candidates.groups.length > 1 ||
+        family.candidates.groups[0]!.father.scope.length > 0);
+    const table = isBound ? this.likelihood(i) : this.unbound(i, family);
     let firstMask = 0;
     let secondMask = 0;
     for (let cell = 0; cell < k * k; cell++) {
@@ -139,73 +157,71 @@ export class LocusModelBuilder {
     }
     const first = allelesIn(firstMask);
     const second = allelesIn(secondMask);
-    const scope: number[] = [];
-    const sizes: number[] = [];
-    const states: number[] = [];
-    if (first.length > 1) {
-      scope.push(alleleVariable(this.locus, i, 0));
-      sizes.push(first.length);
-      states.push(firstMask);
-    }
-    if (second.length > 1) {
-      scope.push(alleleVariable(this.locus, i, 1));
-      sizes.push(second.length);
-      states.push(secondMask);
-    }
+    const axes = axesOf(
+      axisOf(alleleVariable(this.locus, i, 0), first.length, firstMask),
+      axisOf(alleleVariable(this.locus, i, 1), second.length, secondMask),
+    );
     const cells = first.flatMap((a) => second.map((b) => a * k + b));
-    const at = this.parts.add({
-      name: i * FACTOR_KINDS,
-      scope,
-      sizes,
-      states,
+    const blocks = axes.scope.length === 0 ? [] : [{ own: i }];
+    this.open.set(i, {
+      first,
+      second,
+      cells,
       table: new Float64Array(cells.map((cell) => table[cell]!)),
+      family: isBound ? family : null,
+      transmission: transmission.ofVariables({ ...axes, blocks }, cells),
     });
-    const blocks = at < 0 ? [] : [{ factor: at }];
-    const transmission = this.tables.transmission.ofVariables({ scope, sizes, states, blocks }, cells);
+  }
+
+  private likelihood(i: number): Float64Array {
+    const { pairs } = this.tables.pairs.domain(i);
+    return this.tables.evidence.likelihoods[this.tables.evidence.likelihood[i]!]!.map((p, cell) =>
+      pairs[cell] ? p : 0,
+    );
+  }
+
+  /** Of a founder, or an animal that depends on nothing open above it, which is as good as one. */
+  private unbound(i: number, family: Family | null): Float64Array {
+    const { pairs } = this.tables;
+    const table = family
+      ? this.tables.bredTable(i, family.mother, family.candidates.groups[0]!.father)
+      : pairs.ofFounder(i);
+    return pairs.isOrdered(i) ? table : pairs.folded(table);
+  }
+
+  private addOwn(i: number, { cells, table, transmission }: OpenAnimal): void {
+    const { scope, sizes, states } = transmission;
+    const at = this.parts.add({ name: i * FACTOR_KINDS, scope, sizes, states, table });
+    if (at >= 0) this.parts.owns.set(i, at);
     this.parts.readings.push({
       animals: [i],
-      needs: at < 0 ? [] : [blocks],
+      needs: at < 0 ? [] : [transmission.blocks],
       read: ([marginal]) => {
-        const whole = new Float64Array(k * k);
+        const whole = new Float64Array(this.tables.cells);
         cells.forEach((cell, state) => (whole[cell] = marginal ? marginal[state]! : 1));
         return this.tables.pairs.reported(i, whole);
       },
     });
-    const open = { first, second, transmission };
-    this.open.set(i, open);
-    return open;
   }
 
   /** A parent whose own parents are open: its two alleles depend on theirs. */
-  private inner(i: number, mother: ParentTransmission, candidates: CandidateSires): void {
-    const { pairs } = this.tables.pairs.domain(i);
-    const likelihood = this.tables.evidence.likelihoods[this.tables.evidence.likelihood[i]!]!;
-    const { first, second, transmission } = this.declare(
-      i,
-      likelihood.map((p, cell) => (pairs[cell] ? p : 0)),
-    );
-    const firstAxis = first.length > 1 ? 1 : 0;
-    const axis = (side: 0 | 1): Axes => {
-      const alleles = side === 0 ? first : second;
-      const at = side === 0 ? 0 : firstAxis;
-      if (alleles.length < 2) return { scope: [], sizes: [], states: [] };
-      return {
-        scope: [transmission.scope[at]!],
-        sizes: [transmission.sizes[at]!],
-        states: [transmission.states[at]!],
-      };
-    };
+  private inner(i: number, open: OpenAnimal, { mother, candidates }: Family): void {
+    this.addOwn(i, open);
+    const { first, second, transmission } = open;
+    const [own, theirs] = [first, second].map((alleles, side) => {
+      const at = side === 1 && first.length > 1 ? 1 : 0;
+      return axisOf(transmission.scope[at]!, alleles.length, transmission.states[at]!);
+    });
     this.parts.add({
       name: i * FACTOR_KINDS + 1,
-      ...axesOf(axis(0), mother),
+      ...axesOf(own!, mother),
       table: new Float64Array(first.flatMap((a) => mother.alleleChances[0]!.map((vector) => vector[a]!))),
     });
-    const theirs = axis(1);
     const tables = candidates.groups.map(({ entry, father, places }) => {
       const alleleChances = father.alleleChances[this.tables.way(i, father) ?? 0]!;
       return {
         name: entry * FACTOR_KINDS + 3,
-        ...axesOf(theirs, father),
+        ...axesOf(theirs!, father),
         table: new Float64Array(second.flatMap((b) => alleleChances.map((vector) => vector[b]!))),
         candidates: places,
       };
@@ -218,4 +234,11 @@ export class LocusModelBuilder {
         tables,
       );
   }
+}
+
+/** The axis of an allele; none where it is settled. */
+function axisOf(variable: number, size: number, states: number): Axes {
+  return size < 2
+    ? { scope: [], sizes: [], states: [] }
+    : { scope: [variable], sizes: [size], states: [states] };
 }

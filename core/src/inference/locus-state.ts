@@ -6,8 +6,9 @@ import { LocusEvidence } from './evidence.ts';
 import { sameFactor, type Factor } from './factor.ts';
 import { bytesWithRoom, merged, withRoom } from './growing-arrays.ts';
 import { LocusModelBuilder } from './locus-model.ts';
-import { readOff, type FactorOf, type Marginals } from './marginals.ts';
-import type { Distribution, LocusModel, NamedFactor, Need } from './model.ts';
+import { LocusNeeds } from './locus-needs.ts';
+import { Marginals, type Placed } from './marginals.ts';
+import type { Distribution, LocusModel, NamedFactor } from './model.ts';
 import type { OpenSires } from './open-sires.ts';
 import { pairsBred } from './pairs-bred.ts';
 
@@ -17,7 +18,13 @@ export interface Setting {
   readonly unrecorded: number;
 }
 
-const NOTHING: LocusModel = { factors: [], readings: [], logConstant: 0 };
+const NOTHING: LocusModel = {
+  factors: [],
+  readings: [],
+  owns: new Map(),
+  derived: new Map(),
+  logConstant: 0,
+};
 
 /** The place of an animal that no narrowing has seen yet: that of the empty domain. */
 const UNSEEN = 0;
@@ -44,7 +51,7 @@ export class LocusState {
   private used: LocusDomains = NO_DOMAINS;
   private model: LocusModel = NOTHING;
   private byName: ReadonlyMap<number, NamedFactor> = new Map();
-  private jointNeeds: readonly Need[] = [];
+  private needed = new LocusNeeds(NOTHING);
   /** Animal -> place in `distributions`; 0 is wild type for certain. */
   private places: Int32Array;
   /** Reading n of the model stands at place n + 1. */
@@ -69,6 +76,10 @@ export class LocusState {
 
   get factors(): readonly NamedFactor[] {
     return this.model.factors;
+  }
+
+  get needs(): LocusNeeds {
+    return this.needed;
   }
 
   /** Natural logarithm of the probability of what no table covers. */
@@ -256,7 +267,7 @@ export class LocusState {
       return old && sameFactor(old, factor) ? old : factor;
     });
     this.model = { ...built, factors };
-    this.jointNeeds = built.readings.flatMap(({ needs }) => needs.filter((need) => need.length > 1));
+    this.needed = new LocusNeeds(this.model);
     this.byName = new Map(factors.map((factor) => [factor.name, factor]));
     this.places = new Int32Array(setting.ties.size);
     this.found = [this.wild()];
@@ -267,32 +278,19 @@ export class LocusState {
   }
 
   /** Reads the distributions whose tables were summed anew, or all of them. */
-  read(marginals: Marginals, tie: (variable: number) => Factor, fresh: ReadonlySet<Factor> | 'all'): void {
-    const factorOf = this.factorOf(tie);
+  read(
+    placed: ReadonlyMap<Factor, Placed>,
+    tie: (variable: number) => Factor,
+    fresh: ReadonlySet<Factor> | 'all',
+  ): void {
+    const blocks = this.needs.blocks(tie);
+    const marginals = new Marginals(placed, blocks);
     this.model.readings.forEach((reading, at) => {
-      if (fresh !== 'all' && !reading.needs.flat().some((block) => fresh.has(factorOf(block)))) return;
-      const found = readOff(reading, marginals, factorOf);
+      if (fresh !== 'all' && !this.needs.touches(at, fresh, blocks)) return;
+      const found = marginals.read(reading);
       if (!found) return;
       this.found[at + 1] = found.distribution;
       if (found.error) this.errors.set(at + 1, found.error);
     });
-  }
-
-  /** The factor of a block of a need. @param tie - the prior of an open sire or sex */
-  factorOf(tie: (variable: number) => Factor): FactorOf {
-    return (block) => ('tie' in block ? tie(block.tie) : this.model.factors[block.factor]!);
-  }
-
-  /** What readings need beyond the marginal of one factor. */
-  get joints(): readonly Need[] {
-    return this.jointNeeds;
-  }
-
-  /** The open sires and sexes that its tables or readings speak of. */
-  tiesSpokenOf(): Set<number> {
-    const found = new Set<number>();
-    for (const { scope } of this.model.factors) for (const v of scope) if (v < 0) found.add(v);
-    for (const need of this.jointNeeds) for (const block of need) if ('tie' in block) found.add(block.tie);
-    return found;
   }
 }

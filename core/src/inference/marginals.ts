@@ -1,5 +1,5 @@
 import { axesOf, type Axes, type Factor } from './factor.ts';
-import type { Block, Distribution, Need, Reading } from './model.ts';
+import type { Block, Derived, Distribution, Need, Reading } from './model.ts';
 import { jointKey, standardErrors, type Part } from './parts.ts';
 
 /** Where a factor's marginal stands. */
@@ -8,13 +8,12 @@ export interface Placed {
   readonly at: number;
 }
 
-/** Blocks of a need, and the factor of each: the factors of one locus and the priors of open sires and sexes. */
-export type FactorOf = (block: Block) => Factor;
-
-/** A marginal, and its like in each independent run where it is an estimate. */
-interface Marginal {
-  readonly table: Float64Array;
-  readonly runs: readonly Float64Array[] | null;
+/** What the blocks of one locus's needs stand for. */
+export interface Blocks {
+  /** The factor over a block's variables: one of the locus, or the prior of an open sire or sex. */
+  readonly factorOf: (block: Block) => Factor;
+  /** How a block follows from others; undefined where it has a factor. */
+  readonly derivedOf: (block: Block) => Derived | undefined;
 }
 
 /** Blocks of a need that one part holds. */
@@ -25,88 +24,173 @@ interface Piece {
   readonly blocks: number[];
 }
 
-/** Reads marginals off the parts that factors stand in. Variables of different parts are independent. */
+/** The needs without derived blocks from which one follows. */
+export function primitives(need: Need, blocks: Blocks): Need[] {
+  const at = firstDerived(need, blocks);
+  if (at < 0) return [need];
+  return termNeeds(need, at, blocks).flatMap((term) => primitives(term, blocks));
+}
+
+/** The place of the derived block that descends from none of the others; -1 where there is none. */
+function firstDerived(need: Need, { derivedOf }: Blocks): number {
+  let first = -1;
+  let order = Infinity;
+  need.forEach((block, at) => {
+    const derived = derivedOf(block);
+    if (!derived || derived.order >= order) return;
+    first = at;
+    order = derived.order;
+  });
+  return first;
+}
+
+/** For each term of a derived block: the need with what is given in its stead. */
+function termNeeds(need: Need, at: number, { derivedOf }: Blocks): Need[] {
+  return derivedOf(need[at]!)!.terms.map(({ choice, given }) => {
+    const wanted: Block[] = need.filter((_, n) => n !== at);
+    for (const block of choice ? [{ tie: choice.tie }, ...given] : given)
+      if (!wanted.some((other) => isSameBlock(other, block))) wanted.push(block);
+    return wanted;
+  });
+}
+
+function isSameBlock(a: Block, b: Block): boolean {
+  if ('tie' in a) return 'tie' in b && a.tie === b.tie;
+  if ('own' in a) return 'own' in b && a.own === b.own;
+  return 'factor' in b && a.factor === b.factor;
+}
+
+const keyOf = (need: Need): string =>
+  need
+    .map((block) => ('tie' in block ? block.tie : 'own' in block ? `a${block.own}` : `f${block.factor}`))
+    .join();
+
+/** Reads the needs of one locus off the parts that factors stand in. Variables of different parts are independent. */
 export class Marginals {
   private readonly placed: ReadonlyMap<Factor, Placed>;
+  private readonly blocks: Blocks;
+  /** Of derived blocks, which siblings share. */
+  private readonly known = new Map<string, Float64Array>();
 
   /** @param placed - factors that stand in a part. Another is the prior of something that nothing speaks of */
-  constructor(placed: ReadonlyMap<Factor, Placed>) {
+  constructor(placed: ReadonlyMap<Factor, Placed>, blocks: Blocks) {
     this.placed = placed;
+    this.blocks = blocks;
   }
 
-  /** @returns null where a part is impossible */
-  of(need: Need, factorOf: FactorOf): Marginal | null {
-    const pieces = piecesOf(need, factorOf, (factor) => this.placed.get(factor));
-    if (pieces.some(({ placed }) => placed?.part.logTotal === -Infinity)) return null;
-    const sizes = need.map((block) => factorOf(block).table.length);
-    const count = Math.max(0, ...pieces.map(({ placed }) => placed?.part.runs?.length ?? 0));
-    const read = (run: number | null): Float64Array =>
-      product(
-        sizes,
-        pieces.map((piece) => ({ blocks: piece.blocks, table: tableOf(piece, run) })),
-      );
+  /** @returns a reading's distribution, with its standard error where it is an estimate; null where its part is impossible */
+  read({ needs, read }: Reading): { distribution: Distribution; error: Distribution | null } | null {
+    const parts = needs
+      .flatMap((need) => primitives(need, this.blocks))
+      .flatMap((need) => need.flatMap((block) => this.placed.get(this.blocks.factorOf(block))?.part ?? []));
+    if (parts.some(({ logTotal }) => logTotal === -Infinity)) return null;
+    const runs = Math.max(0, ...parts.map((part) => part.runs?.length ?? 0));
+    const at = (run: number): Distribution => read(needs.map((need) => this.of(need, run)));
     return {
-      table: read(null),
-      runs: count === 0 ? null : Array.from({ length: count }, (_, run) => read(run)),
+      distribution: at(MEAN),
+      error: runs > 0 ? standardErrors(Array.from({ length: runs }, (_, run) => at(run))) : null,
     };
   }
-}
 
-/** @returns a reading's distribution, with its standard error where it is an estimate; null where its part is impossible */
-export function readOff(
-  { needs, read }: Reading,
-  marginals: Marginals,
-  factorOf: FactorOf,
-): { distribution: Distribution; error: Distribution | null } | null {
-  const found: Marginal[] = [];
-  for (const need of needs) {
-    const marginal = marginals.of(need, factorOf);
-    if (!marginal) return null;
-    found.push(marginal);
+  private of(need: Need, run: number): Float64Array {
+    const at = firstDerived(need, this.blocks);
+    if (at < 0) return this.ofPrimitive(need, run);
+    const key = `${run}:${keyOf(need)}`;
+    const known = this.known.get(key);
+    if (known) return known;
+    const sizes = need.map((block) => this.sizeOf(block));
+    const whole = new Float64Array(sizes.reduce((a, b) => a * b, 1));
+    termNeeds(need, at, this.blocks).forEach((wanted, t) =>
+      this.addTerm(whole, { need, at, t, wanted, sizes }, run),
+    );
+    this.known.set(key, whole);
+    return whole;
   }
-  const runs = Math.max(0, ...found.map((one) => one.runs?.length ?? 0));
-  const each = Array.from({ length: runs }, (_, run) =>
-    read(found.map((one) => one.runs?.[run] ?? one.table)),
-  );
-  return {
-    distribution: read(found.map(({ table }) => table)),
-    error: runs > 0 ? standardErrors(each) : null,
-  };
+
+  /** Adds one term of a derived block to a table over the blocks of a need. */
+  private addTerm(
+    whole: Float64Array,
+    {
+      need,
+      at,
+      t,
+      wanted,
+      sizes,
+    }: { need: Need; at: number; t: number; wanted: Need; sizes: readonly number[] },
+    run: number,
+  ): void {
+    const { terms, states: ownStates } = this.blocks.derivedOf(need[at]!)!;
+    const { choice, given, table } = terms[t]!;
+    const from = this.of(wanted, run);
+    const place = (block: Block): number => wanted.findIndex((other) => isSameBlock(other, block));
+    const wantedSizes = wanted.map((block) => this.sizeOf(block));
+    const givenPlaces = given.map(place);
+    const choicePlace = choice ? place({ tie: choice.tie }) : -1;
+    const strides = sizes.map((_, axis) => sizes.slice(axis + 1).reduce((a, b) => a * b, 1));
+    const targets = need.map((block, axis) => ({
+      from: axis === at ? -1 : place(block),
+      stride: strides[axis]!,
+    }));
+    forEachState(wantedSizes, (states, entry) => {
+      const p = from[entry]!;
+      if (p === 0 || (choice && !choice.places.includes(states[choicePlace]!))) return;
+      const row = givenPlaces.reduce((sum, n) => sum * wantedSizes[n]! + states[n]!, 0) * ownStates;
+      const base = targets.reduce(
+        (sum, one) => (one.from < 0 ? sum : sum + states[one.from]! * one.stride),
+        0,
+      );
+      for (let own = 0; own < ownStates; own++) whole[base + own * strides[at]!]! += p * table[row + own]!;
+    });
+  }
+
+  private sizeOf(block: Block): number {
+    return this.blocks.derivedOf(block)?.states ?? this.blocks.factorOf(block).table.length;
+  }
+
+  private ofPrimitive(need: Need, run: number): Float64Array {
+    const pieces = this.piecesOf(need);
+    return product(
+      need.map((block) => this.sizeOf(block)),
+      pieces.map((piece) => ({ blocks: piece.blocks, table: tableOf(piece, run) })),
+    );
+  }
+
+  /** The blocks of a need by the part that they stand in. */
+  private piecesOf(need: Need): Piece[] {
+    const pieces: Piece[] = [];
+    need.forEach((block, at) => {
+      const factor = this.blocks.factorOf(block);
+      const placed = this.placed.get(factor);
+      const same = placed && pieces.find((piece) => piece.placed?.part === placed.part);
+      if (same) {
+        same.factors.push(factor);
+        same.blocks.push(at);
+      } else pieces.push({ placed, factors: [factor], blocks: [at] });
+    });
+    return pieces;
+  }
 }
 
-function tableOf({ placed, factors }: Piece, run: number | null): Float64Array {
+/** In the place of a run: the answer itself. */
+const MEAN = -1;
+
+function tableOf({ placed, factors }: Piece, run: number): Float64Array {
   if (!placed) return factors[0]!.table;
   const { part, at } = placed;
-  const found = run === null ? part : (part.runs?.[run] ?? part);
-  return factors.length === 1 ? found.marginals[at]! : found.joints.get(keyOf(factors))!;
-}
-
-const keyOf = (factors: readonly Factor[]): string => jointKey(factors.flatMap(({ scope }) => scope));
-
-/** The blocks of a need by the part that they stand in. */
-function piecesOf(need: Need, factorOf: FactorOf, placeOf: (factor: Factor) => Placed | undefined): Piece[] {
-  const pieces: Piece[] = [];
-  need.forEach((block, at) => {
-    const factor = factorOf(block);
-    const placed = placeOf(factor);
-    const same = placed && pieces.find((piece) => piece.placed?.part === placed.part);
-    if (same) {
-      same.factors.push(factor);
-      same.blocks.push(at);
-    } else pieces.push({ placed, factors: [factor], blocks: [at] });
-  });
-  return pieces;
+  const found = run === MEAN ? part : (part.runs?.[run] ?? part);
+  return factors.length === 1 ? found.marginals[at]! : found.joints.get(jointKey(axesOf(...factors).scope))!;
 }
 
 /**
  * What is asked of groups of factors beyond the marginals of each: the joint marginals of blocks that stand in one group.
  *
+ * @param need - without derived blocks
  * @param groupOf - of each factor that is being summed; undefined for others
  * @param into - takes it, by group
  */
 export function askGroups(
   need: Need,
-  factorOf: FactorOf,
+  { factorOf }: Blocks,
   groupOf: (factor: Factor) => number | undefined,
   into: Map<number, Map<string, Axes>>,
 ): void {
@@ -122,7 +206,8 @@ export function askGroups(
   for (const [group, factors] of groups) {
     if (factors.length < 2) continue;
     const asked = into.get(group) ?? new Map<string, Axes>();
-    into.set(group, asked.set(keyOf(factors), axesOf(...factors)));
+    const axes = axesOf(...factors);
+    into.set(group, asked.set(jointKey(axes.scope), axes));
   }
 }
 
@@ -133,12 +218,19 @@ function product(
 ): Float64Array {
   if (pieces.length === 1) return pieces[0]!.table;
   const whole = new Float64Array(sizes.reduce((a, b) => a * b, 1)).fill(1);
-  const states = sizes.map(() => 0);
-  for (let at = 0; at < whole.length; at++) {
-    for (const { blocks, table } of pieces) {
+  forEachState(sizes, (states, at) => {
+    for (const { blocks, table } of pieces)
       whole[at]! *= table[blocks.reduce((place, block) => place * sizes[block]! + states[block]!, 0)]!;
-    }
+  });
+  return whole;
+}
+
+/** Every joint state of axes of these sizes, the last fastest. @param see - must not keep the states */
+function forEachState(sizes: readonly number[], see: (states: readonly number[], at: number) => void): void {
+  const states = sizes.map(() => 0);
+  const count = sizes.reduce((a, b) => a * b, 1);
+  for (let at = 0; at < count; at++) {
+    see(states, at);
     for (let axis = sizes.length - 1; axis >= 0 && ++states[axis]! === sizes[axis]!; axis--) states[axis] = 0;
   }
-  return whole;
 }

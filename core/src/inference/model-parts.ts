@@ -1,14 +1,23 @@
-import type { LocusModel, NamedFactor, Need, Reading } from './model.ts';
+import { animalOf } from './factor.ts';
+import type { Derived, LocusModel, NamedFactor, Need, Reading } from './model.ts';
 import { withoutIdleAxes } from './sire-factors.ts';
 
 /** Names of a locus's factors are animals, families or candidate sires times this, plus a kind. */
 export const FACTOR_KINDS = 8;
 
+/** The largest joint marginal that is asked for so that an animal needs no variables. */
+const MOST_STATES = 2 ** 8;
+
 /** A locus's model while it is written. */
 export class ModelParts {
   readonly factors: NamedFactor[] = [];
   readonly readings: Reading[] = [];
+  readonly owns = new Map<number, number>();
+  readonly derived = new Map<number, Derived>();
   logConstant = 0;
+  private readonly spokenOf = new Set<number>();
+  /** Animal -> states of the largest joint marginal that a reading needs with its alleles. */
+  private readonly needed = new Map<number, number>();
 
   /** @returns the place of the factor; -1 where it has no variable, and is a constant */
   add({ name, scope, sizes, states, table }: NamedFactor): number {
@@ -16,6 +25,7 @@ export class ModelParts {
       this.logConstant += Math.log(table[0]!);
       return -1;
     }
+    this.speakOf(scope);
     return this.factors.push({ name, scope, sizes, states, table }) - 1;
   }
 
@@ -31,7 +41,40 @@ export class ModelParts {
     return reduced === factor && place >= 0 ? [{ factor: place }] : blocks;
   }
 
+  /** A reading needs the joint marginal of these blocks, with so many states. */
+  need(blocks: Need, states: number): void {
+    for (const block of blocks)
+      if ('own' in block) this.needed.set(block.own, Math.max(this.needed.get(block.own) ?? 0, states));
+  }
+
+  /**
+   * An animal's alleles stand in no table, but follow from its parents'. Descendants come first.
+   *
+   * @returns false where readings would then need too large a joint marginal
+   */
+  derive(animal: number, derived: Omit<Derived, 'order'>): boolean {
+    const others = Math.max(1, (this.needed.get(animal) ?? 1) / derived.states);
+    const states = derived.terms.map(
+      ({ choice, table }) => (others * table.length * (choice ? choice.candidates : 1)) / derived.states,
+    );
+    if (Math.max(...states) > MOST_STATES) return false;
+    derived.terms.forEach(({ given }, t) => this.need(given, states[t]!));
+    this.derived.set(animal, { ...derived, order: this.derived.size });
+    return true;
+  }
+
+  /** Some table depends on these variables, or will. */
+  speakOf(scope: readonly number[]): void {
+    for (const variable of scope) if (variable >= 0) this.spokenOf.add(animalOf(variable));
+  }
+
+  /** Whether a table depends on what an animal transmits. */
+  isSpokenOf(animal: number): boolean {
+    return this.spokenOf.has(animal);
+  }
+
   done(): LocusModel {
-    return { factors: this.factors, readings: this.readings, logConstant: this.logConstant };
+    const { factors, readings, owns, derived, logConstant } = this;
+    return { factors, readings, owns, derived, logConstant };
   }
 }

@@ -24,6 +24,20 @@ export function withoutIdleAxes<F extends Factor>(factor: F): F {
   return { ...factor, scope: of(factor.scope), sizes: of(factor.sizes), states: of(factor.states), table };
 }
 
+/** A table over some of its axes only, which it is known not to depend on beyond. @param kept - variables */
+export function keepAxes<F extends Factor>(factor: F, kept: ReadonlySet<number>): F {
+  let { table } = factor;
+  const axes = [...factor.scope.keys()].filter((axis) => kept.has(factor.scope[axis]!));
+  let inner = 1;
+  for (let axis = factor.scope.length - 1; axis >= 0; axis--) {
+    const states = factor.sizes[axis]!;
+    if (!axes.includes(axis)) table = table.filter((_, at) => Math.floor(at / inner) % states === 0);
+    else inner *= states;
+  }
+  const of = (list: readonly number[]): number[] => axes.map((axis) => list[axis]!);
+  return { ...factor, scope: of(factor.scope), sizes: of(factor.sizes), states: of(factor.states), table };
+}
+
 /** @returns null where the table depends on this axis. @param inner - entries for each state of the axis */
 function withoutAxis(table: Float64Array, states: number, inner: number): Float64Array | null {
   const without = new Float64Array(table.length / states);

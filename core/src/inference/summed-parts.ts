@@ -1,7 +1,7 @@
 import type { LocusDomains } from './domains.ts';
 import { sireVariable, type Axes, type Factor } from './factor.ts';
 import type { LocusState, Setting } from './locus-state.ts';
-import { askGroups, Marginals, type Placed } from './marginals.ts';
+import { askGroups, type Placed } from './marginals.ts';
 import type { OpenSires } from './open-sires.ts';
 import { groupFactors, solvePart, type Asked, type Estimator, type Part } from './parts.ts';
 
@@ -57,7 +57,7 @@ export class SummedParts {
       }
       state.rebuild(setting, l, sires.open, domains.get(l));
       for (const factor of state.factors) pool.add(factor);
-      for (const variable of state.tiesSpokenOf()) dissolve(this.tieFactors.get(variable));
+      for (const variable of state.needs.ties()) dissolve(this.tieFactors.get(variable));
     }
     const fresh = new Set<Factor>();
     for (const part of dissolved) {
@@ -69,8 +69,7 @@ export class SummedParts {
       }
     }
     this.sumUp([...pool], { before: dissolved, loci, tie, fresh });
-    const marginals = new Marginals(this.placed);
-    loci.forEach((state, l) => state.read(marginals, tie, dirty.has(l) ? 'all' : fresh));
+    loci.forEach((state, l) => state.read(this.placed, tie, dirty.has(l) ? 'all' : fresh));
   }
 
   /** Sums the groups that factors fall into, but for those that were a part before. @param fresh - takes what is new */
@@ -133,8 +132,8 @@ function askedOf(
   });
   const asked = new Map<number, Map<string, Axes>>();
   for (const state of loci)
-    for (const need of state.joints)
-      askGroups(need, state.factorOf(tie), (factor) => groupOf.get(factor), asked);
+    for (const need of state.needs.joints)
+      askGroups(need, state.needs.blocks(tie), (factor) => groupOf.get(factor), asked);
   return asked;
 }
 

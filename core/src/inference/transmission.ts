@@ -1,4 +1,5 @@
 import { FEMALE, MALE } from '../pedigree/index-pedigree.ts';
+import type { CandidateSires } from './candidate-sires.ts';
 import type { LocusEvidence } from './evidence.ts';
 import type { Need } from './model.ts';
 
@@ -13,14 +14,28 @@ export interface ParentTransmission {
   readonly alleleChances: readonly (readonly Float64Array[])[];
 }
 
+/** What an animal's dam and candidate sires transmit. */
+export interface Family {
+  readonly mother: ParentTransmission;
+  readonly candidates: CandidateSires;
+}
+
 /** A parent that transmits alleles which are still open. */
 export interface OpenAnimal {
   readonly first: readonly number[];
   readonly second: readonly number[];
+  /** Its pair in each joint state of its alleles. */
+  readonly cells: readonly number[];
+  /** Beside `cells`: what is known of it, parents aside. */
+  readonly table: Float64Array;
+  /** Where its alleles depend on open ones. */
+  readonly family: Family | null;
   readonly transmission: ParentTransmission;
 }
 
-const WAYS = [0, 1, 2];
+/** Each way alone. */
+export const WAYS: readonly (readonly number[])[] = [[0], [1], [2]];
+
 const NO_VARIABLES = { scope: [], sizes: [], states: [], blocks: [] };
 
 /**
@@ -65,7 +80,7 @@ export class Transmission {
     if (!transmission) {
       transmission = {
         ...NO_VARIABLES,
-        alleleChances: WAYS.map((way) => [this.vector(cell, way)]),
+        alleleChances: WAYS.map(([way]) => [this.vector(cell, way!)]),
       };
       this.settled.set(cell, transmission);
     }
@@ -74,7 +89,7 @@ export class Transmission {
 
   /** A parent with open variables. @param cells - its pair in each of their joint states */
   ofVariables(axes: Omit<ParentTransmission, 'alleleChances'>, cells: readonly number[]): ParentTransmission {
-    const ways = this.linked ? WAYS : [0];
+    const ways = this.linked ? WAYS.flat() : [0];
     return { ...axes, alleleChances: ways.map((way) => cells.map((cell) => this.vector(cell, way))) };
   }
 
@@ -86,5 +101,21 @@ export class Transmission {
     const [, toDaughters, toSons] = sire.alleleChances;
     const same = toDaughters!.every((vector, at) => vector.every((p, a) => p === toSons![at]![a]));
     return same ? 1 : null;
+  }
+}
+
+/** Each joint state of both parents, and each way within it, with the chances of each allele from either side. */
+export function forEachGamete(
+  mother: ParentTransmission,
+  father: ParentTransmission,
+  ways: readonly number[],
+  see: (fromDam: Float64Array, fromSire: Float64Array, state: number) => void,
+): void {
+  const sireStates = father.alleleChances[0]!.length;
+  let state = 0;
+  for (const fromDam of mother.alleleChances[0]!) {
+    for (let at = 0; at < sireStates; at++) {
+      for (const way of ways) see(fromDam, father.alleleChances[way]![at]!, state++);
+    }
   }
 }
