@@ -17,6 +17,13 @@ export interface OrderOptions {
   readonly stopAt?: number;
   /** Blurs the scores a little, so that near ties fall otherwise than before. */
   readonly random?: () => number;
+  /** Gives up once it has looked at so many ties; what is looked at is taken off. */
+  readonly budget?: SearchBudget;
+}
+
+/** How many ties a search for an order may still look at. */
+export interface SearchBudget {
+  left: number;
 }
 
 /**
@@ -29,9 +36,9 @@ export interface OrderOptions {
 export function eliminationOrder(
   sizes: Int32Array,
   scopes: readonly Int32Array[],
-  { greed, stopAt = Number.POSITIVE_INFINITY, random }: OrderOptions,
+  { greed, stopAt = Number.POSITIVE_INFINITY, random, budget = { left: Infinity } }: OrderOptions,
 ): EliminationOrder | null {
-  const graph = new Graph(sizes, scopes, greed, random);
+  const graph = new Graph(sizes, scopes, { greed, random, budget });
   const order = new Int32Array(sizes.length);
   const separators: Int32Array[] = [];
   let largest = 1;
@@ -43,7 +50,7 @@ export function eliminationOrder(
     total += weight;
     order[at] = variable;
     separators.push(graph.eliminate(variable));
-    if (total > stopAt) return null;
+    if (total > stopAt || budget.left < 0) return null;
   }
   return { order, separators, largest, total };
 }
@@ -59,10 +66,16 @@ class Graph {
   private readonly score: Float64Array;
   private readonly heap: Heap;
   private readonly blur: Float64Array | null;
+  private readonly budget: SearchBudget;
 
-  constructor(sizes: Int32Array, scopes: readonly Int32Array[], greed: Greed, random?: () => number) {
+  constructor(
+    sizes: Int32Array,
+    scopes: readonly Int32Array[],
+    { greed, random, budget }: { greed: Greed; random: (() => number) | undefined; budget: SearchBudget },
+  ) {
     this.sizes = sizes;
     this.greed = greed;
+    this.budget = budget;
     this.blur = random ? Float64Array.from(sizes, () => 1 + random() * BLUR) : null;
     this.neighbours = Array.from(sizes, () => []);
     for (const scope of scopes) {
@@ -91,11 +104,13 @@ class Graph {
 
   private plainScore(variable: number): number {
     const size = this.tableSize(variable);
-    if (this.greed === 'smallest-table') return size;
+    this.budget.left -= this.neighbours[variable]!.length;
+    if (this.greed === 'smallest-table' || this.budget.left < 0) return size;
     const near = this.neighbours[variable]!;
     let missing = 0;
     for (let i = 0; i < near.length; i++) {
       const theirs = this.neighbours[near[i]!]!;
+      this.budget.left -= (near.length - i) * theirs.length;
       for (let j = i + 1; j < near.length; j++) if (!theirs.includes(near[j]!)) missing++;
     }
     return missing + 1 - 1 / (1 + size);

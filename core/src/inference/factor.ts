@@ -42,6 +42,11 @@ export function animalOf(alleleVariable: number): number {
   return Math.floor(alleleVariable / 2) % MOST_ANIMALS;
 }
 
+/** At which locus. */
+export function locusOf(alleleVariable: number): number {
+  return Math.floor(alleleVariable / 2 / MOST_ANIMALS);
+}
+
 /** The variables that tie loci together: which candidate sired an animal, and its sex. Negative numbers. */
 export function sireVariable(animal: number): number {
   return -1 - 2 * animal;

@@ -47,13 +47,24 @@ export function jointMarginals(tree: JunctionTree, asked: readonly Int32Array[])
   return found;
 }
 
+/** Entries that {@link jointMarginals} passes through. @param tree - before or after `collect` */
+export function costOfJoints(tree: JunctionTree, asked: readonly Int32Array[]): number {
+  let cost = 0;
+  for (const first of new Set(asked.map((set) => set[0]!))) {
+    const reader = new Companion(tree, first, new Map());
+    const seen = new Set<number>();
+    for (const set of asked) if (set[0] === first) cost += reader.costOf(set.subarray(1), seen);
+  }
+  return cost;
+}
+
 /** How one variable goes together with those of every bucket, as far as that is read. */
 class Companion {
   private readonly tree: JunctionTree;
   private readonly sizes: Int32Array;
   private readonly variable: number;
-  /** The chance of each of its states. */
-  private readonly chances: Float64Array;
+  private readonly states: number;
+  private ownChances: Float64Array | null = null;
   /** By bucket, of those that do not hold it. */
   private readonly arrivals = new Map<number, Arrival>();
   /** Buckets above the variable's own, each with the one that leads down to it. */
@@ -65,9 +76,9 @@ class Companion {
     this.tree = tree;
     this.sizes = tree.component.sizes;
     this.variable = variable;
+    this.states = this.sizes[variable]!;
     this.steps = steps;
     let at = tree.bucket[variable]!;
-    this.chances = marginal(tree.beliefs[at]!, tree.scopes[at]!, Int32Array.of(variable), this.sizes);
     for (let parent = tree.parent[at]!; parent >= 0; parent = tree.parent[at]!) {
       this.above.set(parent, at);
       at = parent;
@@ -76,17 +87,54 @@ class Companion {
 
   /** @param asked - the variable first */
   joint(asked: Int32Array): Float64Array {
-    const { tree } = this;
     const others = asked.subarray(1);
     if (others.length === 0) return this.chances;
-    const holdsAll = (b: number): boolean => others.every((other) => tree.scopes[b]!.includes(other));
-    let b = Math.min(...others.map((other) => tree.bucket[other]!));
-    if (!holdsAll(b)) {
-      const { scope, table } = this.gathered(others);
-      return marginal(table, scope, asked, this.sizes);
+    const bucket = this.nearestWith(others);
+    if (bucket >= 0) return this.read(bucket, others);
+    const { scope, table } = this.gathered(others);
+    return marginal(table, scope, asked, this.sizes);
+  }
+
+  /** The chance of each of its states. */
+  private get chances(): Float64Array {
+    if (!this.ownChances) {
+      const at = this.tree.bucket[this.variable]!;
+      this.ownChances = marginal(
+        this.tree.beliefs[at]!,
+        this.tree.scopes[at]!,
+        Int32Array.of(this.variable),
+        this.sizes,
+      );
     }
+    return this.ownChances;
+  }
+
+  /** The bucket nearest to the variable that holds all of these; -1 where none does. */
+  private nearestWith(others: Int32Array): number {
+    const holdsAll = (b: number): boolean => others.every((other) => this.tree.scopes[b]!.includes(other));
+    let b = Math.min(...others.map((other) => this.tree.bucket[other]!));
+    if (!holdsAll(b)) return -1;
     for (let next = this.towards(b); next >= 0 && holdsAll(next); next = this.towards(b)) b = next;
-    return this.read(b, others);
+    return b;
+  }
+
+  /** Entries that are passed through for these, but for buckets that were. @param seen - takes the buckets */
+  costOf(others: Int32Array, seen: Set<number>): number {
+    if (others.length === 0) return 0;
+    const { tree } = this;
+    const bucket = this.nearestWith(others);
+    const starts = bucket >= 0 ? [bucket] : [...others].map((other) => tree.bucket[other]!);
+    // Gathered ones carry one another's states along.
+    const carried = bucket >= 0 ? 1 : others.reduce((product, other) => product * this.sizes[other]!, 1);
+    let cost = 0;
+    for (const start of starts) {
+      for (let b = start; b >= 0; b = this.towards(b)) {
+        if (seen.has(b) && carried === 1) break;
+        seen.add(b);
+        cost += this.states * carried * tableSize(tree.scopes[b]!, this.sizes);
+      }
+    }
+    return cost;
   }
 
   /** The next bucket on the way to one that holds the variable; -1 where this one does. */

@@ -4,7 +4,7 @@ import { CostError } from '../errors.ts';
 import { seededRandom } from '../numeric/random.ts';
 import { eliminationOrder } from './elimination-order.ts';
 import type { Factor } from './factor.ts';
-import { JunctionTree, solve, toComponent } from './junction-tree.ts';
+import { JunctionTree, MOST, solve, toComponent } from './junction-tree.ts';
 import { groupFactors } from './parts.ts';
 
 interface Network {
@@ -149,7 +149,7 @@ describe('a product of tables', () => {
     const component = toComponent(
       pairs.map((scope) => ({ scope, sizes: [2, 2], states: [0, 0], table: new Float64Array(4).fill(1) })),
     );
-    expect(() => new JunctionTree(component, undefined, 2 ** 10)).toThrow(CostError);
+    expect(() => new JunctionTree(component, undefined, { ...MOST, table: 2 ** 10 })).toThrow(CostError);
     expect(solve(component).logTotal).toBeCloseTo(12 * Math.LN2, 10);
   });
 });

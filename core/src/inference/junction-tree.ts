@@ -2,18 +2,30 @@ import { CostError } from '../errors.ts';
 import { eliminationOrder, type EliminationOrder } from './elimination-order.ts';
 import { seededRandom } from '../numeric/random.ts';
 import type { Factor } from './factor.ts';
-import { jointMarginals } from './joint-marginals.ts';
+import { costOfJoints, jointMarginals } from './joint-marginals.ts';
 import { marginal, multiplyInto, normalise, tableSize } from './table-arithmetic.ts';
 
-/** The largest single table, and all tables of one component together: 2^24 entries are 128 MiB. */
-export const TABLE_LIMIT = 2 ** 24;
-export const TOTAL_LIMIT = 2 ** 26;
+/** How much an exact answer may cost. */
+export interface CostLimits {
+  /** Entries of the largest single table, and of all tables of one component together. */
+  readonly table: number;
+  readonly total: number;
+  /** Entries that are passed through for joint marginals that no table holds. */
+  readonly joints: number;
+}
+
+/** What memory holds: 2^24 entries are 128 MiB. */
+export const MOST: CostLimits = { table: 2 ** 24, total: 2 ** 26, joints: Infinity };
+/** What takes a second or two: dearer than this, an estimate is better where there can be one. */
+export const AFFORDABLE: CostLimits = { table: 2 ** 21, total: 2 ** 22, joints: 2 ** 28 };
 
 /** A table wider than this is worth looking for a better order first. */
 const WIDE = 2 ** 9;
 /** And wider than this, worth this many more tries. */
 const WIDER = 2 ** 14;
 const TRIES = 24;
+/** Ties that the search for better orders may look at: about a tenth of a second. */
+const SEARCH = 1e8;
 /** No more is counted: an order that needs this many entries is as far out of reach as any. */
 const HOPELESS = 2 ** 32;
 
@@ -65,12 +77,15 @@ export function chooseOrder({ sizes, scopes }: Pick<Component, 'sizes' | 'scopes
   let best = eliminationOrder(sizes, scopes, { greed: 'smallest-table', stopAt: HOPELESS });
   if (best && best.largest <= WIDE) return best;
   const random = seededRandom(1);
-  for (let n = 0; n < TRIES && (best?.largest ?? HOPELESS) > (n < 1 ? WIDE : WIDER); n++) {
+  const budget = { left: SEARCH };
+  for (let n = 0; n < TRIES && budget.left > 0; n++) {
+    if ((best?.largest ?? HOPELESS) <= (n < 1 ? WIDE : WIDER)) break;
     const greed = n % 2 === 0 ? 'fewest-ties' : 'smallest-table';
+    const stopAt = best?.total ?? HOPELESS;
     const blurred = n === 0 ? {} : { random };
-    best = eliminationOrder(sizes, scopes, { greed, stopAt: best?.total ?? HOPELESS, ...blurred }) ?? best;
+    best = eliminationOrder(sizes, scopes, { greed, stopAt, budget, ...blurred }) ?? best;
   }
-  if (!best) throw new CostError(HOPELESS, TABLE_LIMIT);
+  if (!best) throw new CostError(HOPELESS, MOST.table);
   return best;
 }
 
@@ -97,9 +112,9 @@ export class JunctionTree {
   logTotal = 0;
 
   /** @throws CostError where the order needs larger tables than allowed */
-  constructor(component: Component, order = chooseOrder(component), limit = TABLE_LIMIT) {
-    if (order.largest > limit) throw new CostError(order.largest, limit);
-    if (order.total > TOTAL_LIMIT) throw new CostError(order.total, TOTAL_LIMIT);
+  constructor(component: Component, order = chooseOrder(component), limits: CostLimits = MOST) {
+    if (order.largest > limits.table) throw new CostError(order.largest, limits.table);
+    if (order.total > limits.total) throw new CostError(order.total, limits.total);
     this.component = component;
     this.order = order;
     const count = component.sizes.length;
@@ -232,8 +247,14 @@ export class JunctionTree {
  * @param asked - sets of variables, by their numbers
  * @throws CostError where that needs larger tables than allowed
  */
-export function solve(component: Component, asked: readonly Int32Array[] = []): Solution {
-  const tree = new JunctionTree(component);
+export function solve(
+  component: Component,
+  asked: readonly Int32Array[] = [],
+  limits: CostLimits = MOST,
+): Solution {
+  const tree = new JunctionTree(component, chooseOrder(component), limits);
+  const cost = costOfJoints(tree, asked);
+  if (cost > limits.joints) throw new CostError(cost, limits.joints);
   if (!tree.collect()) return { logTotal: -Infinity, marginals: [], joints: [], largest: tree.largest };
   tree.distribute();
   return {

@@ -264,7 +264,7 @@ export class LocusState {
       : NOTHING;
     const factors = built.factors.map((factor) => {
       const old = before.get(factor.name);
-      return old && sameFactor(old, factor) ? old : factor;
+      return old && old.isRead === factor.isRead && sameFactor(old, factor) ? old : factor;
     });
     this.model = { ...built, factors };
     this.needed = new LocusNeeds(this.model);

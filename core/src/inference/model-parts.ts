@@ -8,9 +8,12 @@ export const FACTOR_KINDS = 8;
 /** The largest joint marginal that is asked for so that an animal needs no variables. */
 const MOST_STATES = 2 ** 8;
 
+/** A factor while it is not known yet who reads it. */
+export type Written = Omit<NamedFactor, 'isRead'>;
+
 /** A locus's model while it is written. */
 export class ModelParts {
-  readonly factors: NamedFactor[] = [];
+  readonly factors: Written[] = [];
   readonly readings: Reading[] = [];
   readonly owns = new Map<number, number>();
   readonly derived = new Map<number, Derived>();
@@ -20,7 +23,7 @@ export class ModelParts {
   private readonly needed = new Map<number, number>();
 
   /** @returns the place of the factor; -1 where it has no variable, and is a constant */
-  add({ name, scope, sizes, states, table }: NamedFactor): number {
+  add({ name, scope, sizes, states, table }: Written): number {
     if (scope.length === 0) {
       this.logConstant += Math.log(table[0]!);
       return -1;
@@ -35,7 +38,7 @@ export class ModelParts {
    * @param blocks - what its axes stand for
    * @returns what a reading over all its axes needs
    */
-  addReduced(factor: NamedFactor, blocks: Need): Need {
+  addReduced(factor: Written, blocks: Need): Need {
     const reduced = withoutIdleAxes(factor);
     const place = this.add(reduced);
     return reduced === factor && place >= 0 ? [{ factor: place }] : blocks;
@@ -74,7 +77,11 @@ export class ModelParts {
   }
 
   done(): LocusModel {
-    const { factors, readings, owns, derived, logConstant } = this;
+    const { readings, owns, derived, logConstant } = this;
+    const read = new Set(owns.values());
+    for (const { needs } of readings)
+      for (const block of needs.flat()) if ('factor' in block) read.add(block.factor);
+    const factors = this.factors.map((factor, place) => ({ ...factor, isRead: read.has(place) }));
     return { factors, readings, owns, derived, logConstant };
   }
 }

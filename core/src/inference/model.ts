@@ -3,6 +3,8 @@ import type { Factor } from './factor.ts';
 /** A factor with what names it, so that an unchanged one can be told when records change. */
 export interface NamedFactor extends Factor {
   readonly name: number;
+  /** Whether a reading needs its marginal. */
+  readonly isRead: boolean;
 }
 
 /** A genotype distribution, `[first allele * alleles + second allele]`; unordered pairs stand at first <= second. */

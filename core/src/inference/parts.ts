@@ -1,6 +1,6 @@
 import { CostError } from '../errors.ts';
 import type { Axes, Factor } from './factor.ts';
-import { solve, toComponent } from './junction-tree.ts';
+import { AFFORDABLE, MOST, solve, toComponent } from './junction-tree.ts';
 
 /** Factors that hang together through their variables, and what was found for them. */
 export interface Part {
@@ -19,10 +19,18 @@ export interface Part {
 
 export type Joints = ReadonlyMap<string, Float64Array>;
 
+/** An estimate of a part. */
+export interface Estimate {
+  readonly logTotal: number;
+  readonly marginals: readonly Float64Array[];
+  /** Beside what was asked. */
+  readonly joints: readonly Float64Array[];
+  /** The same from each of several independent runs of equal length. */
+  readonly runs: readonly Pick<Estimate, 'marginals' | 'joints'>[];
+}
+
 /** Stands in where the exact answer is out of reach. */
-export type Estimator = (
-  factors: readonly Factor[],
-) => Pick<Part, 'logTotal' | 'marginals'> & { readonly runs: readonly (readonly Float64Array[])[] };
+export type Estimator = (factors: readonly Factor[], asked: Asked) => Estimate;
 
 /** Variables whose joint marginal is asked for. */
 export type Asked = ReadonlyMap<string, Axes>;
@@ -79,23 +87,14 @@ export function solvePart(factors: readonly Factor[], asked: Asked, estimate?: E
     const wanted = [...asked.values()].map(({ scope }) =>
       Int32Array.from(scope, (variable) => numbers.get(variable)!),
     );
-    const solution = solve(component, wanted);
+    const solution = solve(component, wanted, estimate ? AFFORDABLE : MOST);
     return { factors, ...solution, joints: joints(solution.joints) };
   } catch (error) {
     if (!(error instanceof CostError) || !estimate) throw error;
-    // A table of ones changes nothing, and has a marginal.
-    const ones = [...asked.values()].map((axes) => ({ ...axes, table: onesOver(axes) }));
-    const { logTotal, marginals, runs } = estimate([...factors, ...ones]);
-    const split = (tables: readonly Float64Array[]): Pick<Part, 'marginals' | 'joints'> => ({
-      marginals: tables.slice(0, factors.length),
-      joints: joints(tables.slice(factors.length)),
-    });
-    return { factors, logTotal, ...split(marginals), runs: runs.map(split), largest: error.estimate };
+    const found = estimate(factors, asked);
+    const runs = found.runs.map((run) => ({ marginals: run.marginals, joints: joints(run.joints) }));
+    return { factors, ...found, joints: joints(found.joints), runs, largest: error.estimate };
   }
-}
-
-function onesOver({ sizes }: Axes): Float64Array {
-  return new Float64Array(sizes.reduce((product, size) => product * size, 1)).fill(1);
 }
 
 /** Of the mean of equally long independent runs: their spread over the root of their number. */

@@ -1,6 +1,5 @@
 import type { Factor } from './factor.ts';
-import type { ModelParts } from './model-parts.ts';
-import type { NamedFactor } from './model.ts';
+import type { ModelParts, Written } from './model-parts.ts';
 
 /** Tables closer than this, relative to their largest entry, are one: sums in another order differ by rounding. */
 const ROUNDING = 1e-14;
@@ -53,7 +52,7 @@ function withoutAxis(table: Float64Array, states: number, inner: number): Float6
 }
 
 /** What one locus says of an animal if one of some candidates is its sire, who transmit alike. */
-export interface CandidateTable extends NamedFactor {
+export interface CandidateTable extends Written {
   /** Which of the open candidates, by their place. */
   readonly candidates: readonly number[];
 }

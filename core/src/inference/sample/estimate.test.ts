@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { tangledLine } from '../../../test/tangled-line.ts';
 import { infer } from '../infer.ts';
 import { PedigreeEngine } from '../engine.ts';
-import { createEstimator } from './estimate.ts';
+import { createEstimator, estimateInBlocks } from './estimate.ts';
 
 describe('an estimate where the exact answer is out of reach', () => {
   test('agrees with the exact answer within its standard errors', () => {
@@ -12,12 +12,12 @@ describe('an estimate where the exact answer is out of reach', () => {
     expect(exact.exact).toBe(true);
     const widest = [...exact.parts].toSorted((a, b) => b.largest - a.largest)[0]!;
     expect(widest.largest).toBeGreaterThan(64);
-    const estimate = createEstimator({ widest: 64, seed: 7, sweeps: 60 })(widest.factors);
+    const estimate = estimateInBlocks(widest.factors, new Map(), { widest: 64, seed: 7, sweeps: 60 });
     let beyond = 0;
     let cells = 0;
     widest.marginals.forEach((marginal, factor) =>
       marginal.forEach((p, at) => {
-        const runs = estimate.runs.map((run) => run[factor]![at]!);
+        const runs = estimate.runs.map((run) => run.marginals[factor]![at]!);
         const mean = runs.reduce((a, b) => a + b, 0) / runs.length;
         const se = Math.sqrt(runs.reduce((s, x) => s + (x - mean) ** 2, 0) / (runs.length - 1) / runs.length);
         cells++;

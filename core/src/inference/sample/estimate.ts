@@ -4,9 +4,10 @@ import { seededRandom } from '../../numeric/random.ts';
 import { eliminationOrder, type EliminationOrder } from '../elimination-order.ts';
 import type { Factor } from '../factor.ts';
 import { JunctionTree, toComponent, type Component } from '../junction-tree.ts';
-import type { Estimator } from '../parts.ts';
+import type { Asked, Estimate, Estimator } from '../parts.ts';
 import { chooseCutset } from './cutset.ts';
 import { drawStart } from './start.ts';
+import { estimateByDraws } from './weighted-draws.ts';
 
 export interface EstimateOptions {
   /** Entries of the widest table that one exact step may build. */
@@ -43,13 +44,28 @@ interface Block {
  * @example infer(parsePedigree({ format: 'karyotome-pedigree/1', loci: [], animals: [{ id: 'F1', sex: 'female' }] }), createEstimator()).exact // true
  */
 export function createEstimator(options: EstimateOptions = {}): Estimator {
-  return (factors) => estimate(factors, options);
+  return (factors, asked) =>
+    estimateByDraws(factors, asked, options.seed ?? 1) ?? estimateInBlocks(factors, asked, options);
 }
 
-function estimate(factors: readonly Factor[], options: EstimateOptions): ReturnType<Estimator> {
+/** A table of ones changes nothing, and has a marginal. */
+function withOnes(factors: readonly Factor[], asked: Asked): Factor[] {
+  const ones = [...asked.values()].map((axes) => {
+    const size = axes.sizes.reduce((product, states) => product * states, 1);
+    return { ...axes, table: new Float64Array(size).fill(1) };
+  });
+  return [...factors, ...ones];
+}
+
+/** See `createEstimator`: by blocks of variables, whatever makes the product wide. */
+export function estimateInBlocks(
+  factors: readonly Factor[],
+  asked: Asked,
+  options: EstimateOptions,
+): Estimate {
   const { widest = 2 ** 12, seed = 1, runs: count = 8 } = options;
   const random = seededRandom(seed);
-  const component = toComponent(factors);
+  const component = toComponent(withOnes(factors, asked));
   const blocks = makeBlocks(component, widest, random);
   const cost = blocks.reduce((sum, { order }) => sum + order.total, 0);
   const sweeps = options.sweeps ?? Math.min(300, Math.max(20, Math.round(WORK / cost / count)));
@@ -60,7 +76,15 @@ function estimate(factors: readonly Factor[], options: EstimateOptions): ReturnT
     for (const one of runs) one[factor]!.forEach((p, at) => (mean[at]! += p / count));
     return mean;
   });
-  return { logTotal: estimateLogTotal(component, blocks[0]!.held, visits), marginals, runs };
+  const split = (tables: readonly Float64Array[]): Pick<Estimate, 'marginals' | 'joints'> => ({
+    marginals: tables.slice(0, factors.length),
+    joints: tables.slice(factors.length),
+  });
+  return {
+    logTotal: estimateLogTotal(component, blocks[0]!.held, visits),
+    ...split(marginals),
+    runs: runs.map(split),
+  };
 }
 
 function makeBlocks(component: Component, widest: number, random: () => number): Block[] {
