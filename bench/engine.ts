@@ -7,6 +7,7 @@ import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import {
+  createEstimator,
   infer,
   KinshipTable,
   pairingOutcomes,
@@ -22,6 +23,8 @@ import { looplessPedigree, writeLinkageFiles } from '../core/test/linkage.ts';
 import { ROOT } from '../scripts/root.mjs';
 import { generatePedigree } from './generated-pedigree.ts';
 import { ms, summarise } from './report.ts';
+
+const SEEDS = 20;
 
 const rows: string[] = [];
 const missed: string[] = [];
@@ -109,23 +112,66 @@ function oneRecord(): void {
 }
 
 function tangled(): void {
-  // Few founders, relatives bred to relatives, and most of the young never looked at: tables of 2^16 entries.
-  const pedigree = generatePedigree({
-    animals: 300,
-    loci: 60,
-    founders: 2.5,
-    lineBreeding: 1,
-    identified: 0.22,
-    seed: 9,
-  });
-  const engine = new PedigreeEngine(pedigree);
-  const spent = median(3, () => new PedigreeEngine(pedigree));
-  say(
-    `a tangled line of 300 animals x 60 loci, widest table ${engine.widest}`,
-    ms(spent),
-    'exact, under 5 s',
-    engine.exact && spent < 5000,
-  );
+  // Few founders, relatives bred to relatives, and most of the young never looked at.
+  for (const animals of [300, 1_000, 3_000]) {
+    const pedigree = generatePedigree({
+      animals,
+      loci: 60,
+      founders: 2.5,
+      lineBreeding: 1,
+      identified: 0.22,
+      seed: 9,
+    });
+    const engine = new PedigreeEngine(pedigree);
+    const spent = median(3, () => new PedigreeEngine(pedigree));
+    say(
+      `a tangled line of ${animals.toLocaleString('en')} animals x 60 loci, widest table ${engine.widest}`,
+      ms(spent),
+      'exact, under 1 s',
+      engine.exact && spent < 1000,
+    );
+  }
+}
+
+/** Collections of twenty seeds with several possible sires: how many are exact, and how long the slowest takes. */
+function manySires(): void {
+  const shares = [
+    { of: '10% of the clutches by two or three males', twoSires: 0.1, thirdSire: 0.3, storedSperm: 0 },
+    { of: '40% of the clutches by two or three males', twoSires: 0.4, thirdSire: 0.3, storedSperm: 0 },
+    { of: '2% by sperm of the season before', twoSires: 0.03, thirdSire: 0, storedSperm: 0.02 },
+  ];
+  for (const animals of [1_000, 3_000, 10_000]) {
+    for (const { of, ...sires } of shares) {
+      const spent: number[] = [];
+      let exact = 0;
+      let error = 0;
+      for (let seed = 1; seed <= SEEDS; seed++) {
+        const pedigree = generatePedigree({ animals, loci: 60, seed, ...sires });
+        const start = performance.now();
+        const engine = new PedigreeEngine(pedigree, createEstimator());
+        spent.push(performance.now() - start);
+        if (engine.exact) exact++;
+        else error = Math.max(error, largestError(engine));
+      }
+      const { median: middle } = summarise(spent);
+      const slowest = Math.max(...spent);
+      const errors = exact < SEEDS ? `; largest standard error ${error.toFixed(4)}` : '';
+      say(
+        `${animals.toLocaleString('en')} animals x 60 loci, ${of}, ${SEEDS} seeds`,
+        `${ms(middle)}, slowest ${ms(slowest)}`,
+        `exact: ${exact} of ${SEEDS}${errors}; all, under 3 s`,
+        exact === SEEDS && slowest < 3000,
+      );
+    }
+  }
+}
+
+function largestError(engine: PedigreeEngine): number {
+  let most = 0;
+  for (let i = 0; i < engine.index.size; i++)
+    for (let l = 0; l < engine.pedigree.loci.length; l++)
+      for (const error of engine.standardError(i, l) ?? []) most = Math.max(most, error);
+  return most;
 }
 
 function odds(): void {
@@ -203,6 +249,7 @@ console.log('| question | median | ratio or limit | |\n| --- | --- | --- | --- |
 wholeCollection();
 oneRecord();
 tangled();
+manySires();
 odds();
 kinship();
 againstFastlink();

@@ -46,6 +46,7 @@ export function eliminationOrder(
   for (let at = 0; at < sizes.length; at++) {
     const variable = graph.next();
     const weight = graph.tableSize(variable);
+    graph.beGreedy(weight);
     largest = Math.max(largest, weight);
     total += weight;
     order[at] = variable;
@@ -54,6 +55,9 @@ export function eliminationOrder(
   }
   return { order, separators, largest, total };
 }
+
+/** Variables that make no larger tables than this go first, whatever the greed: that leaves the part that is hard. */
+const SMALL = 8;
 
 /** A blurred score is up to this much larger. */
 const BLUR = 0.9;
@@ -64,7 +68,8 @@ class Graph {
   private readonly greed: Greed;
   private readonly neighbours: number[][];
   private readonly score: Float64Array;
-  private readonly heap: Heap;
+  private heap: Heap;
+  private isGreedy = false;
   private readonly blur: Float64Array | null;
   private readonly budget: SearchBudget;
 
@@ -83,7 +88,16 @@ class Graph {
         for (let j = i + 1; j < scope.length; j++) this.tie(scope[i]!, scope[j]!);
     }
     this.score = Float64Array.from(sizes, (_, variable) => this.scoreOf(variable));
-    this.heap = new Heap(this.score);
+    this.heap = new Heap(this.score, [...sizes.keys()]);
+  }
+
+  /** Goes over to the wanted greed once the next table is no longer small. @param next - the size of that table */
+  beGreedy(next: number): void {
+    if (this.isGreedy || next <= SMALL) return;
+    this.isGreedy = true;
+    const left = this.heap.left();
+    for (const variable of left) this.score[variable] = this.scoreOf(variable);
+    this.heap = new Heap(this.score, left);
   }
 
   private tie(a: number, b: number): void {
@@ -99,13 +113,13 @@ class Graph {
   }
 
   private scoreOf(variable: number): number {
-    return this.plainScore(variable) * (this.blur?.[variable] ?? 1);
+    return this.plainScore(variable) * ((this.isGreedy && this.blur?.[variable]) || 1);
   }
 
   private plainScore(variable: number): number {
     const size = this.tableSize(variable);
     this.budget.left -= this.neighbours[variable]!.length;
-    if (this.greed === 'smallest-table' || this.budget.left < 0) return size;
+    if (!this.isGreedy || this.greed === 'smallest-table' || this.budget.left < 0) return size;
     const near = this.neighbours[variable]!;
     let missing = 0;
     for (let i = 0; i < near.length; i++) {
@@ -129,7 +143,8 @@ class Graph {
     }
     for (let i = 0; i < near.length; i++)
       for (let j = i + 1; j < near.length; j++) this.tie(near[i]!, near[j]!);
-    const touched = this.greed === 'smallest-table' ? near : this.withSecondRing(near);
+    const isNear = !this.isGreedy || this.greed === 'smallest-table';
+    const touched = isNear ? near : this.withSecondRing(near);
     for (const other of touched) {
       const score = this.scoreOf(other);
       if (score !== this.score[other]) this.heap.update(other, score);
@@ -151,11 +166,17 @@ class Heap {
   private readonly heap: number[];
   private readonly at: Int32Array;
 
-  constructor(score: Float64Array) {
+  constructor(score: Float64Array, variables: readonly number[]) {
     this.score = score;
-    this.heap = Array.from(score, (_, variable) => variable);
-    this.at = Int32Array.from(this.heap);
+    this.heap = [...variables];
+    this.at = new Int32Array(score.length).fill(-1);
+    variables.forEach((variable, place) => (this.at[variable] = place));
     for (let i = (this.heap.length >> 1) - 1; i >= 0; i--) this.down(i);
+  }
+
+  /** The variables that have not gone. */
+  left(): number[] {
+    return [...this.heap];
   }
 
   private before(a: number, b: number): boolean {

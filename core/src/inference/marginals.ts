@@ -22,6 +22,8 @@ interface Piece {
   readonly factors: Factor[];
   /** Places of its blocks in the need. */
   readonly blocks: number[];
+  /** Under which its joint marginal stands, once asked for. */
+  key?: string;
 }
 
 /** The needs without derived blocks from which one follows. */
@@ -69,6 +71,7 @@ const keyOf = (need: Need): string =>
 export class Marginals {
   private readonly placed: ReadonlyMap<Factor, Placed>;
   private readonly blocks: Blocks;
+  private readonly pieces = new Map<Need, readonly Piece[]>();
   /** Of derived blocks, which siblings share. */
   private readonly known = new Map<string, Float64Array>();
 
@@ -149,6 +152,7 @@ export class Marginals {
 
   private ofPrimitive(need: Need, run: number): Float64Array {
     const pieces = this.piecesOf(need);
+    if (pieces.length === 1) return tableOf(pieces[0]!, run);
     return product(
       need.map((block) => this.sizeOf(block)),
       pieces.map((piece) => ({ blocks: piece.blocks, table: tableOf(piece, run) })),
@@ -156,8 +160,11 @@ export class Marginals {
   }
 
   /** The blocks of a need by the part that they stand in. */
-  private piecesOf(need: Need): Piece[] {
+  private piecesOf(need: Need): readonly Piece[] {
+    const known = this.pieces.get(need);
+    if (known) return known;
     const pieces: Piece[] = [];
+    this.pieces.set(need, pieces);
     need.forEach((block, at) => {
       const factor = this.blocks.factorOf(block);
       const placed = this.placed.get(factor);

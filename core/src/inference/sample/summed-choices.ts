@@ -2,6 +2,9 @@ import type { Component } from '../junction-tree.ts';
 import type { Relaxed } from './split-choices.ts';
 import type { Draws } from './tree-draws.ts';
 
+/** So many are multiplied before a logarithm is taken: few enough not to underflow. */
+const BEFORE_LOGS = 16;
+
 /** Choices that the looser product makes several times, summed given the alleles of each draw. */
 export class SummedChoices {
   /** Of each draw: the logarithm of how much likelier it is in the real product. */
@@ -10,6 +13,9 @@ export class SummedChoices {
   private readonly relaxed: Relaxed;
   private readonly draws: Draws;
   private readonly places: Int32Array;
+  /** Of each draw: what its weight is to be multiplied by, before that goes into `logWeights`. */
+  private readonly products: Float64Array;
+  private multiplied = 0;
   /** By choice: `[draw][state]`, in the real product; and of each of its copies. */
   private readonly whole: readonly Float64Array[];
   private readonly copies: readonly (readonly Float64Array[])[];
@@ -22,6 +28,7 @@ export class SummedChoices {
     relaxed.splits.forEach(({ variable }, n) => (this.places[variable] = n));
     const count = draws[0]!.length;
     this.logWeights = new Float64Array(count);
+    this.products = new Float64Array(count).fill(1);
     const whole: Float64Array[] = [];
     const copies: Float64Array[][] = [];
     for (const { weights, groups } of relaxed.splits) {
@@ -41,6 +48,7 @@ export class SummedChoices {
     }
     this.whole = whole;
     this.copies = copies;
+    this.takeLogs();
   }
 
   /** Which split choice a variable is; -1 for others. */
@@ -78,12 +86,22 @@ export class SummedChoices {
 
   /** Makes each draw's chances add up to 1, and counts what they added up to. */
   private settle(chances: Float64Array, states: number, sign: 1 | -1): void {
-    for (let n = 0; n < this.logWeights.length; n++) {
+    const { products } = this;
+    for (let n = 0; n < products.length; n++) {
       let sum = 0;
       for (let s = 0; s < states; s++) sum += chances[n * states + s]!;
-      this.logWeights[n]! += sign * Math.log(sum);
+      if (sign > 0) products[n]! *= sum;
+      else products[n]! /= sum;
       if (sum > 0) for (let s = 0; s < states; s++) chances[n * states + s]! /= sum;
     }
+    this.multiplied += 1;
+    if (this.multiplied === BEFORE_LOGS) this.takeLogs();
+  }
+
+  private takeLogs(): void {
+    for (let n = 0; n < this.products.length; n++) this.logWeights[n]! += Math.log(this.products[n]!);
+    this.products.fill(1);
+    this.multiplied = 0;
   }
 }
 
