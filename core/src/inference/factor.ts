@@ -16,11 +16,17 @@ export type Axes = Omit<Factor, 'table'>;
 
 /** Axes one after the other. */
 export function axesOf(...parts: readonly Axes[]): Axes {
-  return {
-    scope: parts.flatMap(({ scope }) => scope),
-    sizes: parts.flatMap(({ sizes }) => sizes),
-    states: parts.flatMap(({ states }) => states),
-  };
+  const scope: number[] = [];
+  const sizes: number[] = [];
+  const states: number[] = [];
+  for (const part of parts) {
+    for (let axis = 0; axis < part.scope.length; axis++) {
+      scope.push(part.scope[axis]!);
+      sizes.push(part.sizes[axis]!);
+      states.push(part.states[axis]!);
+    }
+  }
+  return { scope, sizes, states };
 }
 
 export function sameFactor(a: Factor, b: Factor): boolean {

@@ -110,17 +110,28 @@ export class LocusModelBuilder {
   }
 
   private animal(i: number): void {
-    const family = this.family(i);
     const open = this.open.get(i);
-    if (!open) {
-      if (family) this.leaf(i, family);
-      else this.isolated(i, this.tables.pairs.ofFounder(i));
-    } else if (!open.family) this.addOwn(i, open);
+    if (!open) this.closed(i);
+    else if (!open.family) this.addOwn(i, open);
     else {
       const derived = this.parts.isSpokenOf(i) ? null : derive(this.tables, i, open.family, open.cells);
       if (derived && this.parts.derive(i, derived)) this.leaf(i, open.family);
       else this.inner(i, open, open.family);
     }
+  }
+
+  /** An animal that transmits nothing open. */
+  private closed(i: number): void {
+    const { ties } = this.tables;
+    const from = ties.sireStart[i]!;
+    if (sireCount(ties, i) === 1) {
+      const father = this.transmissionOf(ties.sire[from]!);
+      this.leaves.add(i, this.transmissionOf(ties.dam[i]!), father, from);
+      return;
+    }
+    const family = this.family(i);
+    if (family) this.leaf(i, family);
+    else this.isolated(i, this.tables.pairs.ofFounder(i));
   }
 
   private leaf(i: number, { mother, candidates }: Family): void {

@@ -13,7 +13,9 @@ export class LocusNeeds {
   constructor(model: LocusModel) {
     this.model = model;
     const blocks = this.blocks(noTie);
-    this.needs = model.readings.map(({ needs }) => needs.flatMap((need) => primitives(need, blocks)));
+    this.needs = model.readings.map(({ needs }) =>
+      model.derived.size === 0 ? needs : needs.flatMap((need) => primitives(need, blocks)),
+    );
     this.joints = this.needs.flatMap((needs) => needs.filter((need) => need.length > 1));
   }
 

@@ -83,6 +83,12 @@ export class Marginals {
 
   /** @returns a reading's distribution, with its standard error where it is an estimate; null where its part is impossible */
   read({ needs, read }: Reading): { distribution: Distribution; error: Distribution | null } | null {
+    if (needs.length === 0) return { distribution: read([]), error: null };
+    const single = this.singlePart(needs);
+    if (single && !single.part.runs) {
+      if (single.part.logTotal === -Infinity) return null;
+      return { distribution: read([single.part.marginals[single.at]!]), error: null };
+    }
     const parts = needs
       .flatMap((need) => primitives(need, this.blocks))
       .flatMap((need) => need.flatMap((block) => this.placed.get(this.blocks.factorOf(block))?.part ?? []));
@@ -93,6 +99,13 @@ export class Marginals {
       distribution: at(MEAN),
       error: runs > 0 ? standardErrors(Array.from({ length: runs }, (_, run) => at(run))) : null,
     };
+  }
+
+  /** Where the only thing that is needed stands, if that is the marginal of one factor. */
+  private singlePart(needs: readonly Need[]): Placed | undefined {
+    const [block] = needs[0]!;
+    if (needs.length > 1 || needs[0]!.length > 1 || !block || this.blocks.derivedOf(block)) return undefined;
+    return this.placed.get(this.blocks.factorOf(block));
   }
 
   private of(need: Need, run: number): Float64Array {

@@ -15,6 +15,8 @@ const PLACES = RUNS + 1;
 /** States that all draws together hold. */
 const WORK = 1.2e7;
 const MOST_DRAWS = 2 ** 13;
+/** With fewer that count, the standard errors could not be trusted. */
+const FEWEST_DRAWS = 100;
 /** What the looser product may cost to sum: the second where a single locus is wider than the first. */
 const LIMITS: readonly RelaxedLimits[] = [
   { widest: 2 ** 16, total: 2 ** 20 },
@@ -30,7 +32,7 @@ const LIMITS: readonly RelaxedLimits[] = [
  *
  * Cost: about the same for every product, by the number of draws.
  *
- * @returns null where even the loosest product is too wide
+ * @returns null where even the loosest product is too wide, or so unlike the real one that few draws count
  */
 export function estimateByDraws(
   factors: readonly Factor[],
@@ -51,6 +53,7 @@ export function estimateByDraws(
   const count = Math.max(8, Math.min(MOST_DRAWS, Math.round(WORK / component.sizes.length)) >> 4) * RUNS;
   const draws = drawFromTree(tree, count, seededRandom(seed));
   const weighted = new WeightedDraws(component, relaxed, draws, tree.marginals());
+  if (weighted.effectiveDraws < FEWEST_DRAWS) return null;
   const joints = [...asked.values()].map(({ scope }) =>
     Int32Array.from(scope, (variable) => numbers.get(variable)!),
   );
@@ -87,6 +90,8 @@ class WeightedDraws {
   /** The same, added up: all, then all but those of each run. */
   private readonly weightOf: readonly number[];
   private readonly logMeanWeight: number;
+  /** As many equally weighted ones tell as much (Kong 1992, from memory). */
+  readonly effectiveDraws: number;
   /** By variable: its marginal. */
   private readonly known = new Map<number, Estimates>();
 
@@ -104,6 +109,8 @@ class WeightedDraws {
     const sum = sums.reduce((a, b) => a + b, 0);
     this.weightOf = [sum, ...[...sums].map((one) => sum - one)];
     this.logMeanWeight = most + Math.log(sum / logs.length);
+    const squares = this.weights.reduce((total, weight) => total + weight * weight, 0);
+    this.effectiveDraws = most === -Infinity ? 0 : sum ** 2 / squares;
   }
 
   /** @param joints - sets of variables whose joint marginals are asked for beside those of factors */
