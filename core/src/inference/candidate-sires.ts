@@ -15,6 +15,9 @@ export interface CandidateSires {
   }[];
 }
 
+/** The places of a single candidate. */
+const ONLY: readonly number[] = [0];
+
 /**
  * @param entries - places of the open candidates in `IndexedPedigree.sire`; none where no sire is recorded
  * @param fathers - what each transmits
@@ -26,7 +29,9 @@ export function groupCandidates(
   missing: ParentTransmission,
 ): CandidateSires {
   if (entries.length === 0)
-    return { count: 1, name: -1, groups: [{ entry: -1, father: missing, places: [0] }] };
+    return { count: 1, name: -1, groups: [{ entry: -1, father: missing, places: ONLY }] };
+  if (entries.length === 1)
+    return { count: 1, name: -1, groups: [{ entry: entries[0]!, father: fathers[0]!, places: ONLY }] };
   // Settled pairs share one object each, so that those who transmit alike are the same.
   const places = new Map<ParentTransmission, number[]>();
   fathers.forEach((father, f) => {

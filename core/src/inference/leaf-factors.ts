@@ -140,8 +140,8 @@ export class LeafFactors {
       for (let state = 0; state < product.length; state++) product[state]! *= table[state]! ** animals.length;
     }
     const whole = { name: name * FACTOR_KINDS + 4, ...axesOf(mother, father), table: product };
-    const place = this.parts.add(keepAxes(whole, scope));
     const isWhole = scope.size === whole.scope.length;
+    const place = this.parts.add(isWhole ? whole : keepAxes(whole, scope));
     const need: Need = isWhole ? [{ factor: place }] : [...mother.blocks, ...father.blocks];
     for (const { animals, table, way } of classes.values()) {
       const i = animals[0]!;

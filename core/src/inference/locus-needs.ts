@@ -16,7 +16,9 @@ export class LocusNeeds {
     this.needs = model.readings.map(({ needs }) =>
       model.derived.size === 0 ? needs : needs.flatMap((need) => primitives(need, blocks)),
     );
-    this.joints = this.needs.flatMap((needs) => needs.filter((need) => need.length > 1));
+    const joints: Need[] = [];
+    for (const needs of this.needs) for (const need of needs) if (need.length > 1) joints.push(need);
+    this.joints = joints;
   }
 
   /** What the blocks of needs stand for. @param tie - the prior of an open sire or sex */

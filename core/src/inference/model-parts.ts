@@ -13,7 +13,7 @@ export type Written = Omit<NamedFactor, 'isRead'>;
 
 /** A locus's model while it is written. */
 export class ModelParts {
-  readonly factors: Written[] = [];
+  readonly factors: (NamedFactor & { isRead: boolean })[] = [];
   readonly readings: Reading[] = [];
   readonly owns = new Map<number, number>();
   readonly derived = new Map<number, Derived>();
@@ -29,7 +29,7 @@ export class ModelParts {
       return -1;
     }
     this.speakOf(scope);
-    return this.factors.push({ name, scope, sizes, states, table }) - 1;
+    return this.factors.push({ name, scope, sizes, states, table, isRead: false }) - 1;
   }
 
   /**
@@ -77,11 +77,11 @@ export class ModelParts {
   }
 
   done(): LocusModel {
-    const { readings, owns, derived, logConstant } = this;
-    const read = new Set(owns.values());
+    const { factors, readings, owns, derived, logConstant } = this;
+    for (const place of owns.values()) factors[place]!.isRead = true;
     for (const { needs } of readings)
-      for (const block of needs.flat()) if ('factor' in block) read.add(block.factor);
-    const factors = this.factors.map((factor, place) => ({ ...factor, isRead: read.has(place) }));
+      for (const need of needs)
+        for (const block of need) if ('factor' in block) factors[block.factor]!.isRead = true;
     return { factors, readings, owns, derived, logConstant };
   }
 }

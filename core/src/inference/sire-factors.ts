@@ -39,15 +39,17 @@ export function keepAxes<F extends Factor>(factor: F, kept: ReadonlySet<number>)
 
 /** @returns null where the table depends on this axis. @param inner - entries for each state of the axis */
 function withoutAxis(table: Float64Array, states: number, inner: number): Float64Array | null {
-  const without = new Float64Array(table.length / states);
-  for (let into = 0, from = 0; from < table.length; from += states * inner) {
+  const block = states * inner;
+  for (let from = 0; from < table.length; from += block) {
     for (let at = from; at < from + inner; at++) {
       const first = table[at]!;
-      for (let s = 1; s < states; s++)
-        if (Math.abs(table[at + s * inner]! - first) > ROUNDING * first) return null;
-      without[into++] = first;
+      for (let other = at + inner; other < from + block; other += inner)
+        if (Math.abs(table[other]! - first) > ROUNDING * first) return null;
     }
   }
+  const without = new Float64Array(table.length / states);
+  for (let into = 0, from = 0; from < table.length; from += block)
+    for (let at = from; at < from + inner; at++) without[into++] = table[at]!;
   return without;
 }
 

@@ -126,11 +126,12 @@ function askedOf(
   loci: readonly LocusState[],
   tie: (variable: number) => Factor,
 ): Map<number, Map<string, Axes>> {
+  const asked = new Map<number, Map<string, Axes>>();
+  if (loci.every((state) => state.needs.joints.length === 0)) return asked;
   const groupOf = new Map<Factor, number>();
   groups.forEach((group, g) => {
     for (const factor of group) groupOf.set(factor, g);
   });
-  const asked = new Map<number, Map<string, Axes>>();
   for (const state of loci)
     for (const need of state.needs.joints)
       askGroups(need, state.needs.blocks(tie), (factor) => groupOf.get(factor), asked);
