@@ -1,7 +1,8 @@
 import { sireVariable } from './factor.ts';
 import type { LocusTables } from './locus-tables.ts';
 import type { Derived } from './model.ts';
-import { forEachGamete, WAYS, type Family } from './transmission.ts';
+import type { Family } from './family.ts';
+import { forEachGamete, WAYS } from './transmission.ts';
 
 /**
  * How an animal's own alleles follow from its parents'.

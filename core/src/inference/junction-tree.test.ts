@@ -4,8 +4,9 @@ import { CostError } from '../errors.ts';
 import { seededRandom } from '../numeric/random.ts';
 import { eliminationOrder } from './elimination-order.ts';
 import type { Factor } from './factor.ts';
-import { JunctionTree, MOST, solve, toComponent } from './junction-tree.ts';
+import { JunctionTree, MOST, toComponent } from './junction-tree.ts';
 import { groupFactors } from './parts.ts';
+import { solve } from './solve.ts';
 
 interface Network {
   readonly sizes: readonly number[];

@@ -2,7 +2,6 @@ import { CostError } from '../errors.ts';
 import { eliminationOrder, type EliminationOrder } from './elimination-order.ts';
 import { seededRandom } from '../numeric/random.ts';
 import type { Factor } from './factor.ts';
-import { costOfJoints, jointMarginals } from './joint-marginals.ts';
 import { marginal, multiplyInto, normalise, tableSize } from './table-arithmetic.ts';
 
 /** How much an exact answer may cost. */
@@ -35,16 +34,6 @@ export interface Component {
   /** The variables of each factor, in the order of its axes. */
   readonly scopes: readonly Int32Array[];
   readonly tables: readonly Float64Array[];
-}
-
-export interface Solution {
-  /** Natural logarithm of the sum over all states; -Infinity where no state is possible. */
-  readonly logTotal: number;
-  /** For each factor the marginal over its scope, adding up to 1. Empty where no state is possible. */
-  readonly marginals: readonly Float64Array[];
-  /** Beside the sets of variables that were asked for. */
-  readonly joints: readonly Float64Array[];
-  readonly largest: number;
 }
 
 /** Numbers the variables of factors that hang together. @param numbers - takes the number of each variable */
@@ -239,30 +228,6 @@ export class JunctionTree {
     }
     return state;
   }
-}
-
-/**
- * The probability of everything, the marginal over each factor's variables, and joint marginals of others. Exact.
- *
- * @param asked - sets of variables, by their numbers
- * @throws CostError where that needs larger tables than allowed
- */
-export function solve(
-  component: Component,
-  asked: readonly Int32Array[] = [],
-  limits: CostLimits = MOST,
-): Solution {
-  const tree = new JunctionTree(component, chooseOrder(component), limits);
-  const cost = costOfJoints(tree, asked);
-  if (cost > limits.joints) throw new CostError(tree.largest, limits.table);
-  if (!tree.collect()) return { logTotal: -Infinity, marginals: [], joints: [], largest: tree.largest };
-  tree.distribute();
-  return {
-    logTotal: tree.logTotal,
-    marginals: tree.marginals(),
-    joints: jointMarginals(tree, asked),
-    largest: tree.largest,
-  };
 }
 
 /** Only the probability of everything. */

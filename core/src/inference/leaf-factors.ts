@@ -1,9 +1,10 @@
-import type { CandidateSires } from './candidate-sires.ts';
+import type { CandidateSires } from './family.ts';
 import { axesOf, sexVariable, sireVariable, type Axes } from './factor.ts';
 import type { LocusTables } from './locus-tables.ts';
 import type { Distribution, Need } from './model.ts';
 import { FACTOR_KINDS, type ModelParts } from './model-parts.ts';
-import { addCandidateTables, keepAxes, withoutIdleAxes } from './sire-factors.ts';
+import { keepAxes, withoutIdleAxes } from './idle-axes.ts';
+import { addCandidateTables } from './sire-factors.ts';
 import { forEachGamete, WAYS, type ParentTransmission } from './transmission.ts';
 
 /** Radices of the keys below: more than there are ordered pairs at any locus, and more than there are classes. */

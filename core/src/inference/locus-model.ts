@@ -1,6 +1,6 @@
 import { sireCount } from '../pedigree/index-pedigree.ts';
 import { allelesIn, isSettled, WILD_DOMAIN } from './domain-table.ts';
-import { groupCandidates } from './candidate-sires.ts';
+import { groupCandidates, type Family, type OpenAnimal } from './family.ts';
 import { derive } from './derive.ts';
 import { alleleVariable, axesOf, sireVariable, type Axes } from './factor.ts';
 import { LeafFactors } from './leaf-factors.ts';
@@ -8,7 +8,7 @@ import { LocusTables, type LocusSource } from './locus-tables.ts';
 import type { LocusModel } from './model.ts';
 import { FACTOR_KINDS, ModelParts } from './model-parts.ts';
 import { addCandidateTables } from './sire-factors.ts';
-import type { Family, OpenAnimal, ParentTransmission } from './transmission.ts';
+import type { ParentTransmission } from './transmission.ts';
 
 const NO_SIRES: readonly number[] = [];
 

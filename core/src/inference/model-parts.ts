@@ -1,6 +1,6 @@
 import { animalOf } from './factor.ts';
 import type { Derived, LocusModel, NamedFactor, Need, Reading } from './model.ts';
-import { withoutIdleAxes } from './sire-factors.ts';
+import { withoutIdleAxes } from './idle-axes.ts';
 
 /** Names of a locus's factors are animals, families or candidate sires times this, plus a kind. */
 export const FACTOR_KINDS = 8;

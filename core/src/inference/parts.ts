@@ -1,6 +1,7 @@
 import { CostError } from '../errors.ts';
 import type { Axes, Factor } from './factor.ts';
-import { AFFORDABLE, MOST, solve, toComponent } from './junction-tree.ts';
+import { AFFORDABLE, MOST, toComponent } from './junction-tree.ts';
+import { solve } from './solve.ts';
 
 /** Factors that hang together through their variables, and what was found for them. */
 export interface Part {

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { ModelParts } from './model-parts.ts';
-import { addCandidateTables, withoutIdleAxes } from './sire-factors.ts';
+import { withoutIdleAxes } from './idle-axes.ts';
+import { addCandidateTables } from './sire-factors.ts';
 
 /* Reference: the product of the tables as they are written, entry by entry. */
 

@@ -1,5 +1,4 @@
 import { FEMALE, MALE } from '../pedigree/index-pedigree.ts';
-import type { CandidateSires } from './candidate-sires.ts';
 import type { LocusEvidence } from './evidence.ts';
 import type { Need } from './model.ts';
 
@@ -12,25 +11,6 @@ export interface ParentTransmission {
   readonly blocks: Need;
   /** `[way][joint state]` -> chance of each allele. Ways: 0 autosomal or dam, 1 to a daughter, 2 to a son. */
   readonly alleleChances: readonly (readonly Float64Array[])[];
-}
-
-/** What an animal's dam and candidate sires transmit. */
-export interface Family {
-  readonly mother: ParentTransmission;
-  readonly candidates: CandidateSires;
-}
-
-/** A parent that transmits alleles which are still open. */
-export interface OpenAnimal {
-  readonly first: readonly number[];
-  readonly second: readonly number[];
-  /** Its pair in each joint state of its alleles. */
-  readonly cells: readonly number[];
-  /** Beside `cells`: what is known of it, parents aside. */
-  readonly table: Float64Array;
-  /** Where its alleles depend on open ones. */
-  readonly family: Family | null;
-  readonly transmission: ParentTransmission;
 }
 
 /** Each way alone. */

@@ -1,28 +1,7 @@
-import type { RoundEntry, RoundRack, RoundResult, RoundView } from '@karyotome/contract';
+import type { RoundRack, RoundView } from '@karyotome/contract';
 import { openDB, type DBSchema, type IDBPDatabase, type IDBPTransaction } from 'idb';
 import { entered, entering, unwritten } from './entering.ts';
-
-/** What lies on this device of a round: what was read, and what was entered and is not yet known to be kept. */
-export interface QueuedEntry {
-  /** In the order of entering. */
-  readonly seq?: number;
-  readonly key: string;
-  /** Whose it is, by the account's id: another person on this device neither sees nor sends it. */
-  readonly accountId: string;
-  /** It has left this device at least once: the server may know it, though its answer was lost. */
-  attempted?: boolean;
-  /** What is sent: an act of the round, or a photograph of the animal. */
-  readonly entry: RoundEntry | null;
-  readonly photo: Blob | null;
-  readonly animalId: string;
-  readonly number: string;
-  /** "rat pup taken" */
-  readonly text: string;
-  /** When it was entered. */
-  readonly at: string;
-  state: 'waiting' | 'refused' | 'asked';
-  result?: RoundResult;
-}
+import type { QueuedEntry } from './queued-entry.ts';
 
 /** A round with all its racks, each as it was when it had its stamp. */
 export interface WholeRound extends Omit<RoundView, 'racks'> {

@@ -1,4 +1,4 @@
-import type { QueuedEntry } from './device.ts';
+import type { QueuedEntry } from './queued-entry.ts';
 
 /**
  * Entries that the device's database has not written through yet. The screen goes on to the next tub at once, and a page that is

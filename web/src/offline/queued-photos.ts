@@ -1,4 +1,4 @@
-import type { QueuedEntry } from './device.ts';
+import type { QueuedEntry } from './queued-entry.ts';
 
 /** Place of the first photograph among entries, which goes by itself; their number where there is none. */
 export const firstPhoto = (chunk: readonly QueuedEntry[]): number => {

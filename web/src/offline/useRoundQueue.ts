@@ -6,16 +6,9 @@ import { ProblemError } from '../api/client.ts';
 import { api } from '../api/resources.ts';
 import { useSession } from '../stores/session.ts';
 import { useStaleReads } from '../stores/useStaleReads.ts';
-import {
-  adoptEntries,
-  changeQueued,
-  dequeue,
-  enqueue,
-  markAttempted,
-  queueOf,
-  type QueuedEntry,
-} from './device.ts';
+import { adoptEntries, changeQueued, dequeue, enqueue, markAttempted, queueOf } from './device.ts';
 import { oneWindow } from './one-window.ts';
+import type { QueuedEntry } from './queued-entry.ts';
 import { firstPhoto } from './queued-photos.ts';
 import { FAILED_OFTEN, MOST_FAILURES } from './set-aside.ts';
 import { toPlain } from './to-plain.ts';

@@ -4,7 +4,7 @@ import { mdiCheckCircleOutline, mdiCloudOffOutline, mdiProgressUpload } from '@m
 import { computed, ref } from 'vue';
 import { farmClock } from '../../format/farm-day.ts';
 import { reader } from '../../format/reader.ts';
-import type { QueuedEntry } from '../../offline/device.ts';
+import type { QueuedEntry } from '../../offline/queued-entry.ts';
 import { useRoundQueue } from '../../offline/useRoundQueue.ts';
 
 /** What is on its way, what was refused, and what somebody else logged too. Nothing goes away without being seen. */

@@ -2,7 +2,7 @@ import type { RoundAnimal } from '@karyotome/contract';
 import { recordWords } from '@karyotome/words';
 import { api } from '../../api/resources.ts';
 import { reader } from '../../format/reader.ts';
-import type { QueuedEntry } from '../../offline/device.ts';
+import type { QueuedEntry } from '../../offline/queued-entry.ts';
 import { useRoundQueue } from '../../offline/useRoundQueue.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useWrite } from '../../stores/useWrite.ts';

@@ -15,6 +15,25 @@ export interface CandidateSires {
   }[];
 }
 
+/** What an animal's dam and candidate sires transmit. */
+export interface Family {
+  readonly mother: ParentTransmission;
+  readonly candidates: CandidateSires;
+}
+
+/** A parent that transmits alleles which are still open. */
+export interface OpenAnimal {
+  readonly first: readonly number[];
+  readonly second: readonly number[];
+  /** Its pair in each joint state of its alleles. */
+  readonly cells: readonly number[];
+  /** Beside `cells`: what is known of it, parents aside. */
+  readonly table: Float64Array;
+  /** Where its alleles depend on open ones. */
+  readonly family: Family | null;
+  readonly transmission: ParentTransmission;
+}
+
 /** The places of a single candidate. */
 const ONLY: readonly number[] = [0];
 
