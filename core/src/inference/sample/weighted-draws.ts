@@ -41,8 +41,8 @@ export function estimateByDraws(
   limits: readonly RelaxedLimits[] = LIMITS,
 ): Estimate | null {
   let relaxed: Relaxed | null = null;
-  for (const limit of limits)
-    for (const by of ['locus', 'table'] as const) relaxed ??= splitChoices(factors, limit, by);
+  for (const by of ['locus', 'table'] as const)
+    for (const limit of limits) relaxed ??= splitChoices(factors, limit, by);
   if (!relaxed) return null;
   const numbers = new Map<number, number>();
   const component = toComponent(factors, numbers);
