@@ -36,16 +36,38 @@ export function keepAxes<F extends Factor>(factor: F, kept: ReadonlySet<number>)
   return { ...factor, scope: of(factor.scope), sizes: of(factor.sizes), states: of(factor.states), table };
 }
 
-/** @returns null where the table depends on this axis. @param inner - entries for each state of the axis */
-function withoutAxis(table: Float64Array, states: number, inner: number): Float64Array | null {
+/** The variables that a table depends on. */
+export function variablesThatMatter({
+  scope,
+  sizes,
+  table,
+}: Pick<Factor, 'scope' | 'sizes' | 'table'>): number[] {
+  const found: number[] = [];
+  let inner = 1;
+  for (let axis = scope.length - 1; axis >= 0; axis--) {
+    if (!isIdle(table, sizes[axis]!, inner)) found.push(scope[axis]!);
+    inner *= sizes[axis]!;
+  }
+  return found;
+}
+
+/** Whether a table is the same for every state of an axis. @param inner - entries for each state of the axis */
+function isIdle(table: Float64Array, states: number, inner: number): boolean {
   const block = states * inner;
   for (let from = 0; from < table.length; from += block) {
     for (let at = from; at < from + inner; at++) {
       const first = table[at]!;
       for (let other = at + inner; other < from + block; other += inner)
-        if (Math.abs(table[other]! - first) > ROUNDING * first) return null;
+        if (Math.abs(table[other]! - first) > ROUNDING * first) return false;
     }
   }
+  return true;
+}
+
+/** @returns null where the table depends on this axis. @param inner - entries for each state of the axis */
+function withoutAxis(table: Float64Array, states: number, inner: number): Float64Array | null {
+  if (!isIdle(table, states, inner)) return null;
+  const block = states * inner;
   const without = new Float64Array(table.length / states);
   for (let into = 0, from = 0; from < table.length; from += block)
     for (let at = from; at < from + inner; at++) without[into++] = table[at]!;

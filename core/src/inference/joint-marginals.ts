@@ -226,13 +226,14 @@ class Companion {
     const inbox = new Map<number, Spoken[]>([...others].map((variable) => [tree.bucket[variable]!, []]));
     for (;;) {
       const b = Math.min(...inbox.keys());
-      const here = this.joined(this.whole(b), inbox.get(b)!);
+      const whole = this.whole(b);
+      const here = this.joined(whole, inbox.get(b)!);
       inbox.delete(b);
       if (inbox.size === 0 || [...wanted].every((variable) => here.scope.includes(variable))) return here;
       const own = tree.scopes[b]!.at(-1)!;
       const kept = here.scope.filter((variable) => variable !== own || wanted.has(variable));
       const below = Int32Array.from(new Set([...tree.separators[b]!, this.variable]));
-      const message = this.conditional(here, kept, below, this.whole(b));
+      const message = this.conditional(here, kept, below, whole);
       const parent = tree.parent[b]!;
       const messages = inbox.get(parent);
       if (messages) messages.push(message);

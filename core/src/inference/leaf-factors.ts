@@ -3,7 +3,7 @@ import { axesOf, sexVariable, sireVariable, type Axes } from './factor.ts';
 import type { LocusTables } from './locus-tables.ts';
 import type { Distribution, Need } from './model.ts';
 import { FACTOR_KINDS, type ModelParts } from './model-parts.ts';
-import { keepAxes, withoutIdleAxes } from './idle-axes.ts';
+import { keepAxes, variablesThatMatter } from './idle-axes.ts';
 import { addCandidateTables } from './sire-factors.ts';
 import { forEachGamete, WAYS, type ParentTransmission } from './transmission.ts';
 
@@ -62,7 +62,11 @@ export class LeafFactors {
       else {
         const table = this.chances(i, mother, father, WAYS[way]!);
         family.classes.set(own, { way, animals: [i], table });
-        const { scope } = withoutIdleAxes({ ...axesOf(mother, father), table });
+        const scope = variablesThatMatter({
+          scope: [...mother.scope, ...father.scope],
+          sizes: [...mother.sizes, ...father.sizes],
+          table,
+        });
         for (const variable of scope) family.scope.add(variable);
         this.parts.speakOf(scope);
         this.parts.need([...mother.blocks, ...father.blocks], table.length);
