@@ -151,15 +151,10 @@ export function generatePedigree(options: GeneratedOptions): Pedigree {
       const earlier = (matesBefore.get(dam) ?? []).filter((i) => !present.some(({ id }) => id === `a${i}`));
       const weight = present.reduce((sum, one) => sum + one.weight, 0) * (storedSperm / (1 - storedSperm));
       const stored = earlier.map((i) => ({ id: members[i]!.animal.id, weight: weight / earlier.length }));
-      const sires = storedSperm > 0 ? [...present, ...stored] : present;
+      const sires = [...present, ...stored];
       if (storedSperm > 0) mates.set(dam, [...new Set([sire, second, third])]);
       for (let eggs = 4 + below(6); eggs > 0; eggs--) {
-        const father = fatherOf({
-          sire,
-          second,
-          third,
-          stored: sires.length > present.length ? earlier : [],
-        });
+        const father = fatherOf({ sire, second, third, stored: earlier });
         const sex = random() < 0.5 ? ('female' as const) : ('male' as const);
         const truth = loci.map((gene, l): [number, number] => [
           members[dam]!.truth[l]![below(2)]!,

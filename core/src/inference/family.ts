@@ -47,10 +47,10 @@ export function groupCandidates(
   fathers: readonly ParentTransmission[],
   missing: ParentTransmission,
 ): CandidateSires {
-  if (entries.length === 0)
-    return { count: 1, name: -1, groups: [{ entry: -1, father: missing, places: ONLY }] };
-  if (entries.length === 1)
-    return { count: 1, name: -1, groups: [{ entry: entries[0]!, father: fathers[0]!, places: ONLY }] };
+  if (entries.length < 2) {
+    const group = { entry: entries[0] ?? -1, father: fathers[0] ?? missing, places: ONLY };
+    return { count: 1, name: -1, groups: [group] };
+  }
   // Settled pairs share one object each, so that those who transmit alike are the same.
   const places = new Map<ParentTransmission, number[]>();
   fathers.forEach((father, f) => {

@@ -38,22 +38,31 @@ const ROUNDING = 3e-14;
 export function jointMarginals(tree: JunctionTree, asked: readonly Int32Array[]): Float64Array[] {
   const found: Float64Array[] = new Array<Float64Array>(asked.length);
   const steps = new Map<number, Step>();
-  for (const first of new Set(asked.map((set) => set[0]!))) {
+  for (const [first, places] of byFirst(asked)) {
     const reader = new Companion(tree, first, steps);
-    asked.forEach((set, n) => {
-      if (set[0] === first) found[n] = reader.joint(set);
-    });
+    for (const n of places) found[n] = reader.joint(asked[n]!);
   }
   return found;
+}
+
+/** The places of sets of variables, by the first of each. */
+function byFirst(asked: readonly Int32Array[]): Map<number, number[]> {
+  const places = new Map<number, number[]>();
+  asked.forEach((set, n) => {
+    const others = places.get(set[0]!);
+    if (others) others.push(n);
+    else places.set(set[0]!, [n]);
+  });
+  return places;
 }
 
 /** Entries that {@link jointMarginals} passes through. @param tree - before or after `collect` */
 export function costOfJoints(tree: JunctionTree, asked: readonly Int32Array[]): number {
   let cost = 0;
-  for (const first of new Set(asked.map((set) => set[0]!))) {
+  for (const [first, places] of byFirst(asked)) {
     const reader = new Companion(tree, first, new Map());
     const seen = new Set<number>();
-    for (const set of asked) if (set[0] === first) cost += reader.costOf(set.subarray(1), seen);
+    for (const n of places) cost += reader.costOf(asked[n]!.subarray(1), seen);
   }
   return cost;
 }

@@ -2,7 +2,7 @@ import { CostError } from '../errors.ts';
 import { eliminationOrder, type EliminationOrder } from './elimination-order.ts';
 import { seededRandom } from '../numeric/random.ts';
 import type { Factor } from './factor.ts';
-import { marginal, multiplyInto, normalise, tableSize } from './table-arithmetic.ts';
+import { drawState, marginal, multiplyInto, normalise, tableSize } from './table-arithmetic.ts';
 
 /** How much an exact answer may cost. */
 export interface CostLimits {
@@ -211,20 +211,7 @@ export class JunctionTree {
         start = start * sizes[scope[axis]!]! + state[scope[axis]!]!;
       const own = sizes[scope[scope.length - 1]!]!;
       start *= own;
-      const belief = this.beliefs[b]!;
-      let sum = 0;
-      for (let s = 0; s < own; s++) sum += belief[start + s]!;
-      let left = random() * sum;
-      let chosen = own - 1;
-      for (let s = 0; s < own; s++) {
-        left -= belief[start + s]!;
-        if (left < 0) {
-          chosen = s;
-          break;
-        }
-      }
-      while (belief[start + chosen] === 0) chosen--;
-      state[scope[scope.length - 1]!] = chosen;
+      state[scope[scope.length - 1]!] = drawState(this.beliefs[b]!, start, own, random);
     }
     return state;
   }

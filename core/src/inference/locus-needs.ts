@@ -33,9 +33,14 @@ export class LocusNeeds {
     };
   }
 
+  /** What a reading needs, without derived blocks. */
+  of(reading: number): readonly Need[] {
+    return this.needs[reading]!;
+  }
+
   /** Whether a reading needs any of these factors. */
   touches(reading: number, factors: ReadonlySet<Factor>, { factorOf }: Blocks): boolean {
-    return this.needs[reading]!.some((need) => need.some((block) => factors.has(factorOf(block))));
+    return this.of(reading).some((need) => need.some((block) => factors.has(factorOf(block))));
   }
 
   /** The open sires and sexes that tables or readings speak of. */

@@ -287,7 +287,7 @@ export class LocusState {
     const marginals = new Marginals(placed, blocks);
     this.model.readings.forEach((reading, at) => {
       if (fresh !== 'all' && !this.needs.touches(at, fresh, blocks)) return;
-      const found = marginals.read(reading);
+      const found = marginals.read(reading, this.needs.of(at));
       if (!found) return;
       this.found[at + 1] = found.distribution;
       if (found.error) this.errors.set(at + 1, found.error);

@@ -22,8 +22,6 @@ interface Piece {
   readonly factors: Factor[];
   /** Places of its blocks in the need. */
   readonly blocks: number[];
-  /** Under which its joint marginal stands, once asked for. */
-  key?: string;
 }
 
 /** The needs without derived blocks from which one follows. */
@@ -33,7 +31,7 @@ export function primitives(need: Need, blocks: Blocks): Need[] {
   return termNeeds(need, at, blocks).flatMap((term) => primitives(term, blocks));
 }
 
-/** The place of the derived block that descends from none of the others; -1 where there is none. */
+/** The place of the derived block from which none of the others descends; -1 where there is none. */
 function firstDerived(need: Need, { derivedOf }: Blocks): number {
   let first = -1;
   let order = Infinity;
@@ -81,17 +79,23 @@ export class Marginals {
     this.blocks = blocks;
   }
 
-  /** @returns a reading's distribution, with its standard error where it is an estimate; null where its part is impossible */
-  read({ needs, read }: Reading): { distribution: Distribution; error: Distribution | null } | null {
+  /**
+   * @param primitive - the needs without derived blocks from which those of the reading follow
+   * @returns a reading's distribution, with its standard error where it is an estimate; null where its part is impossible
+   */
+  read(
+    { needs, read }: Reading,
+    primitive: readonly Need[],
+  ): { distribution: Distribution; error: Distribution | null } | null {
     if (needs.length === 0) return { distribution: read([]), error: null };
     const single = this.singlePart(needs);
     if (single && !single.part.runs) {
       if (single.part.logTotal === -Infinity) return null;
       return { distribution: read([single.part.marginals[single.at]!]), error: null };
     }
-    const parts = needs
-      .flatMap((need) => primitives(need, this.blocks))
-      .flatMap((need) => need.flatMap((block) => this.placed.get(this.blocks.factorOf(block))?.part ?? []));
+    const parts = primitive.flatMap((need) =>
+      need.flatMap((block) => this.placed.get(this.blocks.factorOf(block))?.part ?? []),
+    );
     if (parts.some(({ logTotal }) => logTotal === -Infinity)) return null;
     const runs = Math.max(0, ...parts.map((part) => part.runs?.length ?? 0));
     const at = (run: number): Distribution => read(needs.map((need) => this.of(need, run)));
@@ -236,7 +240,6 @@ function product(
   sizes: readonly number[],
   pieces: readonly { readonly blocks: readonly number[]; readonly table: Float64Array }[],
 ): Float64Array {
-  if (pieces.length === 1) return pieces[0]!.table;
   const whole = new Float64Array(sizes.reduce((a, b) => a * b, 1)).fill(1);
   forEachState(sizes, (states, at) => {
     for (const { blocks, table } of pieces)

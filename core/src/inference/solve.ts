@@ -24,8 +24,8 @@ export function solve(
   limits: CostLimits = MOST,
 ): Solution {
   const tree = new JunctionTree(component, chooseOrder(component), limits);
-  const cost = costOfJoints(tree, asked);
-  if (cost > limits.joints) throw new CostError(tree.largest, limits.table);
+  if (limits.joints < Infinity && costOfJoints(tree, asked) > limits.joints)
+    throw new CostError(tree.largest, limits.table);
   if (!tree.collect()) return { logTotal: -Infinity, marginals: [], joints: [], largest: tree.largest };
   tree.distribute();
   return {

@@ -14,6 +14,25 @@ export function normalise(table: Float64Array): void {
   for (let at = 0; at < table.length; at++) table[at]! /= sum;
 }
 
+/** Draws a state by chances that need not add up to 1. @param start - where its chances stand, so many as it has states */
+export function drawState(
+  chances: Float64Array,
+  start: number,
+  states: number,
+  random: () => number,
+): number {
+  let sum = 0;
+  for (let s = 0; s < states; s++) sum += chances[start + s]!;
+  let left = random() * sum;
+  let chosen = 0;
+  for (; chosen < states - 1; chosen++) {
+    left -= chances[start + chosen]!;
+    if (left < 0) break;
+  }
+  while (chances[start + chosen] === 0) chosen--;
+  return chosen;
+}
+
 /** One map at a time is in use: making a new one for each of thousands of small tables costs more than filling it. */
 let scratch = new Int32Array(2 ** 12);
 

@@ -1,7 +1,6 @@
-import { eliminationOrder } from '../elimination-order.ts';
+import { eliminationOrder, type EliminationOrder } from '../elimination-order.ts';
 import { locusOf, type Factor } from '../factor.ts';
-import { JunctionTree, toComponent, type Component } from '../junction-tree.ts';
-import type { EliminationOrder } from '../elimination-order.ts';
+import { JunctionTree, type Component } from '../junction-tree.ts';
 
 /** A choice (of a sire, or a sex) that stands in several groups of factors, each with a copy of its own. */
 export interface SplitChoice {
@@ -45,6 +44,13 @@ interface Choice {
   readonly ties: readonly Tie[];
 }
 
+/** A product of tables, and the number that each of its variables has in the component. */
+export interface Numbered {
+  readonly factors: readonly Factor[];
+  readonly component: Component;
+  readonly numbers: ReadonlyMap<number, number>;
+}
+
 /** Whether a choice is made anew for whole loci, or for single tables, where a locus alone is too wide. */
 export type SplitBy = 'locus' | 'table';
 
@@ -61,14 +67,9 @@ export interface RelaxedLimits {
  *
  * @returns null where it is too wide with every choice split
  */
-export function splitChoices(
-  factors: readonly Factor[],
-  { widest, total }: RelaxedLimits,
-  by: SplitBy,
-): Relaxed | null {
-  const numbers = new Map<number, number>();
-  const component = toComponent(factors, numbers);
-  const choices = choicesOf(factors, { component, numbers, by });
+export function splitChoices(whole: Numbered, { widest, total }: RelaxedLimits, by: SplitBy): Relaxed | null {
+  const { component } = whole;
+  const choices = choicesOf(whole, by);
   const all = choices.flatMap((choice) => choice.ties);
   const orderOf = ({ component: { sizes, scopes } }: Omit<Relaxed, 'order'>): EliminationOrder | null => {
     for (const greed of ['smallest-table', 'fewest-ties'] as const) {
@@ -77,9 +78,9 @@ export function splitChoices(
     }
     return null;
   };
-  const whole = relax(component, choices, new Set());
-  const asIs = orderOf(whole);
-  if (asIs) return { ...whole, order: asIs };
+  const unsplit = relax(component, choices, new Set());
+  const asIs = orderOf(unsplit);
+  if (asIs) return { ...unsplit, order: asIs };
   const apart = relax(component, choices, new Set(all));
   const order = orderOf(apart);
   if (!order) return null;
@@ -105,10 +106,7 @@ function costOf(tie: Tie, choices: readonly Choice[]): number {
   return tie.strength * ties.reduce((sum, other) => (other === tie ? sum : sum + other.strength), 0);
 }
 
-function choicesOf(
-  factors: readonly Factor[],
-  { component, numbers, by }: { component: Component; numbers: ReadonlyMap<number, number>; by: SplitBy },
-): Choice[] {
+function choicesOf({ factors, component, numbers }: Numbered, by: SplitBy): Choice[] {
   const places = new Map<number, Map<number, number[]>>();
   const weights = new Map<number, Float64Array>();
   factors.forEach(({ scope, table }, f) => {

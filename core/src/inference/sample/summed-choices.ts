@@ -1,6 +1,6 @@
 import type { Component } from '../junction-tree.ts';
 import type { Relaxed } from './split-choices.ts';
-import type { Draws } from './tree-draws.ts';
+import { addColumn, type Draws } from './tree-draws.ts';
 
 /** So many are multiplied before a logarithm is taken: few enough not to underflow. */
 const BEFORE_LOGS = 16;
@@ -76,8 +76,7 @@ export class SummedChoices {
     const at = new Int32Array(count);
     let width = 1;
     for (let axis = scope.length - 1; axis > 0; axis--) {
-      const column = this.draws[scope[axis]!]!;
-      for (let n = 0; n < count; n++) at[n]! += column[n]! * width;
+      addColumn(at, this.draws[scope[axis]!]!, width);
       width *= this.component.sizes[scope[axis]!]!;
     }
     for (let n = 0; n < count; n++)

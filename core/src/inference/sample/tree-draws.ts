@@ -1,4 +1,5 @@
 import type { JunctionTree } from '../junction-tree.ts';
+import { drawState } from '../table-arithmetic.ts';
 
 /** The states of all variables in some independent draws: by variable, then by draw. */
 export type Draws = readonly Uint8Array[];
@@ -15,34 +16,16 @@ export function drawFromTree(tree: JunctionTree, count: number, random: () => nu
     starts.fill(0);
     for (let axis = tree.separators[b]!.length - 1; axis >= 0; axis--) {
       const given = tree.separators[b]![axis]!;
-      const states = draws[given]!;
-      for (let n = 0; n < count; n++) starts[n]! += states[n]! * stride;
+      addColumn(starts, draws[given]!, stride);
       stride *= sizes[given]!;
     }
-    drawColumn(tree.beliefs[b]!, own, starts, draws[variable]!, random);
+    const into = draws[variable]!;
+    for (let n = 0; n < count; n++) into[n] = drawState(tree.beliefs[b]!, starts[n]!, own, random);
   }
   return draws;
 }
 
-/** Draws one variable in every draw. @param starts - where its chances begin, given what is drawn already */
-function drawColumn(
-  chances: Float64Array,
-  own: number,
-  starts: Int32Array,
-  into: Uint8Array,
-  random: () => number,
-): void {
-  for (let n = 0; n < into.length; n++) {
-    const start = starts[n]!;
-    let sum = 0;
-    for (let s = 0; s < own; s++) sum += chances[start + s]!;
-    let left = random() * sum;
-    let chosen = 0;
-    for (; chosen < own - 1; chosen++) {
-      left -= chances[start + chosen]!;
-      if (left < 0) break;
-    }
-    while (chances[start + chosen] === 0) chosen--;
-    into[n] = chosen;
-  }
+/** Adds the states of a variable, times a stride, to where each draw falls in a table. */
+export function addColumn(at: Int32Array, states: Uint8Array, stride: number): void {
+  for (let n = 0; n < at.length; n++) at[n]! += states[n]! * stride;
 }

@@ -6,7 +6,7 @@ import type { Asked, Estimate } from '../parts.ts';
 import { fitMargins } from './fit-margins.ts';
 import { splitChoices, type Relaxed, type RelaxedLimits } from './split-choices.ts';
 import { SummedChoices } from './summed-choices.ts';
-import { drawFromTree, type Draws } from './tree-draws.ts';
+import { addColumn, drawFromTree, type Draws } from './tree-draws.ts';
 
 /** Independent sets of draws, from whose spread the standard errors come. */
 const RUNS = 16;
@@ -40,12 +40,12 @@ export function estimateByDraws(
   seed: number,
   limits: readonly RelaxedLimits[] = LIMITS,
 ): Estimate | null {
-  let relaxed: Relaxed | null = null;
-  for (const by of ['locus', 'table'] as const)
-    for (const limit of limits) relaxed ??= splitChoices(factors, limit, by);
-  if (!relaxed) return null;
   const numbers = new Map<number, number>();
   const component = toComponent(factors, numbers);
+  let relaxed: Relaxed | null = null;
+  for (const by of ['locus', 'table'] as const)
+    for (const limit of limits) relaxed ??= splitChoices({ factors, component, numbers }, limit, by);
+  if (!relaxed) return null;
   const tree = new JunctionTree(relaxed.component, relaxed.order);
   if (!tree.collect()) return { logTotal: -Infinity, marginals: [], joints: [], runs: [] };
   const { logTotal } = tree;
@@ -214,10 +214,7 @@ class WeightedDraws {
       const split = this.choices.splitOf(variable);
       if (split >= 0)
         summed.push({ chances: this.choices.chances(split, group), states: sizes[variable]!, stride: cells });
-      else {
-        const states = this.draws[variable]!;
-        for (let n = 0; n < count; n++) at[n]! += states[n]! * cells;
-      }
+      else addColumn(at, this.draws[variable]!, cells);
       cells *= sizes[variable]!;
     }
     const sums = new Float64Array(RUNS * cells);
