@@ -16,8 +16,10 @@ export interface Call {
   readonly error?: number;
   /** The likelihood of a genotype that is not in `is`, where it is not the whole `error`: a share of it. */
   readonly outside?: number;
-  /** The record the call was read from; without one it is no record's word: that the animal lives. */
+  /** The record the call was read from. */
   readonly record?: string;
+  /** Not what somebody saw there, but that the animal lives. */
+  readonly isSurvival?: true;
 }
 
 export interface CandidateSire {

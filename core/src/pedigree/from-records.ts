@@ -6,6 +6,7 @@ import { parseGenes } from '../notation/parse.ts';
 import type { ParsedGenes } from '../notation/reading.ts';
 import { founderDistribution } from './founders.ts';
 import { livingCalls, livingFounder } from './living.ts';
+import { outsideShare } from './looks.ts';
 import { unsaidLoci } from './unsaid.ts';
 import { CALL_ERROR, type Identification, type RecordedAnimal } from './recorded-animal.ts';
 import { allelesNamedBy, callsOf, type StatedEvidence } from './stated-evidence.ts';
@@ -216,15 +217,24 @@ export class RecordCompiler {
       if (!named && cover === 'all') return [];
       const open = reading.possible.filter((allele) => locus.alleles.includes(allele));
       const either = reading.either.get(locus.id) ?? [];
+      const is = this.lookingLike(locus, [phenotype, ...either], open);
+      const { record } = identification;
+      // A gene that is covered is missed so often, whatever else might have been called.
+      if (!named && cover === 'some')
+        return [{ locus: locus.id, is, error: Math.max(error, COVERED_ERROR), record }];
+      if (error === 0) return [{ locus: locus.id, is, error, record }];
       return [
-        {
-          locus: locus.id,
-          is: this.lookingLike(locus, [phenotype, ...either], open),
-          error: !named && cover === 'some' ? Math.max(error, COVERED_ERROR) : error,
-          record: identification.record,
-        },
+        { locus: locus.id, is, error, outside: outsideShare(error, this.otherLooks(locus, is)), record },
       ];
     });
+  }
+
+  /** How many looks the genotypes have that are not among these. */
+  private otherLooks(locus: PedigreeLocus, is: readonly Genotype[]): number {
+    const rules = this.catalogue.locusById(locus.id)!;
+    const called = new Set(is.map((genotype) => appearance(rules, genotype)));
+    const looks = new Set(allGenotypes(locus.alleles).map((genotype) => appearance(rules, genotype)));
+    return [...looks].filter((look) => !called.has(look)).length;
   }
 
   /** The genotypes with one of these phenotypes, and those with an allele that is possible besides. */

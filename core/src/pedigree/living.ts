@@ -21,6 +21,7 @@ export function livingCalls(locus: PedigreeLocus, rules: Locus): Call[] {
       locus: locus.id,
       is: genotypes.filter(({ p }) => p !== viability).map(({ genotype }) => genotype),
       error: viability / (1 + viability),
+      isSurvival: true as const,
     }))
     .filter(({ is }) => is.length > 0);
 }

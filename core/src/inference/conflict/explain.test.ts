@@ -2,7 +2,8 @@ import { describe, expect, test } from 'vitest';
 import { compilePedigree } from '../../pedigree/from-records.ts';
 import type { RecordedAnimal } from '../../pedigree/recorded-animal.ts';
 import { infer } from '../infer.ts';
-import { explainConflict, HOW_OFTEN } from './explain.ts';
+import { explainConflict } from './explain.ts';
+import { HOW_OFTEN } from './hypotheses.ts';
 
 const founder = (id: string, sex: 'female' | 'male', genes: string): RecordedAnimal => ({
   id,
