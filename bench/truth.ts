@@ -11,6 +11,7 @@ import {
   seededRandom,
   suspectRecords,
   type Call,
+  type ExplainedConflict,
   type Pedigree,
 } from '@karyotome/core';
 import { ROOT } from '../scripts/root.mjs';
@@ -99,7 +100,7 @@ function measure(
     const begun = performance.now();
     const conflicts = conflictsOf(engine);
     if (conflicts.length > 0) found.naming.push((performance.now() - begun) / conflicts.length);
-    const explained: Parameters<typeof suspectRecords>[1][number][] = [];
+    const explained: ExplainedConflict[] = [];
     for (const conflict of conflicts) {
       const { locus, loci, animals } = conflict;
       if (locus === 'sires' || locus === 'sex' || animals.length > WIDEST) continue;
@@ -130,14 +131,14 @@ function list(
     share,
   }: {
     engine: PedigreeEngine;
-    explained: Parameters<typeof suspectRecords>[1];
+    explained: readonly ExplainedConflict[];
     wrong: ReadonlySet<string>;
     right: Pedigree;
     share: number;
   },
 ): void {
   const start = performance.now();
-  const { suspects, enough } = suspectRecords(engine, explained, () => share);
+  const { suspects } = suspectRecords(engine, explained, () => share);
   listing.times.push(performance.now() - start);
   for (const { animal, locus, pWrong } of suspects) {
     const isWrong = wrong.has(`${animal} ${locus}`);
@@ -147,7 +148,7 @@ function list(
     listing.likely++;
     if (isWrong) listing.likelyWrong++;
   }
-  const lookedAt = new Set(enough);
+  const lookedAt = new Set(suspects.flatMap(({ animal, isEnough }) => (isEnough ? [animal] : [])));
   const animals = engine.pedigree.animals.map((animal, i) =>
     lookedAt.has(animal.id) ? right.animals[i]! : animal,
   );
@@ -228,7 +229,8 @@ ${wrongRecords.join('\n')}
 ## Records to look at again
 
 The whole list of a collection: those listed as more likely wrong than right, and how many of them are; the chances of all
-that are listed, added up, against how many of them are wrong; contradictions before, and once the records that are named as
+that are listed, added up, against how many of them are wrong (calls that are only probable count with an error of 0.1 and are
+no more often wrong here than others); contradictions before, and once the records that are named as
 enough were looked at again.
 
 | animals | wrong | likely | of them wrong | expected wrong | wrong | contradictions | afterwards | median | worst |

@@ -1,4 +1,4 @@
-import { expect, pick, signIn, test } from './test.ts';
+import { daysAgo, expect, getList, pick, postJson, signIn, test } from './test.ts';
 
 /* The demo farm: what is claimed of an animal, why, and what happens when records clash. */
 
@@ -32,6 +32,33 @@ test('a possible carrier names the mates that would prove it', async ({ page, de
   await expect(page.getByText('without it the claim falls').first()).toBeVisible();
   await expect(page.getByText('Breeding would settle it')).toBeVisible();
   await expect(page.getByRole('row', { name: /Ultramel.*expected/ }).first()).toBeVisible();
+});
+
+test('with several contradictions, the few records that would settle them all are listed', async ({
+  page,
+  demo,
+}) => {
+  await signIn(page, demo, '/animals/contradictions');
+  await expect(page.locator('.explanations li').first()).toBeVisible();
+  // Two clutch-mates are called by a gene that neither parent has.
+  const animals = await getList<{ id: string; number: string }>(page, demo, '/animals');
+  const slips = animals.filter(({ number }) => number.startsWith('2601-')).slice(0, 2);
+  const records: string[] = [];
+  for (const { id } of slips) {
+    const { id: recordId } = await postJson<{ id: string }>(page, demo, `/animals/${id}/records`, {
+      kind: 'identification',
+      on: daysAgo(0),
+      body: { genes: 'Super Champagne', sure: 'certain', by: 'Ida' },
+    });
+    records.push(recordId);
+  }
+  await page.reload();
+  const list = page.locator('.check').first();
+  await expect(list.getByRole('heading', { name: 'Look at these again' })).toBeVisible({ timeout: 30_000 });
+  await expect(list).toContainText('looked at again, are enough to settle');
+  for (const { number } of slips)
+    await expect(list.getByRole('link', { name: number }).first()).toBeVisible();
+  for (const id of records) await postJson(page, demo, `/records/${id}/void`, { reason: 'Undone' });
 });
 
 test('a slip is ranked first among what may have gone wrong, and one step mends it', async ({

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import type { AnimalSummary, LetterView, SaleLine, ShowcaseLine } from '@karyotome/contract';
 import { startServer, type RunningServer } from './server.ts';
-import { choose, daysAgo, expect, getJson, getList, signIn, test } from './test.ts';
+import { choose, daysAgo, expect, getList, postJson, signIn, test } from './test.ts';
 
 /*
  * From undecided to sold, over to another server, and back: a young proves what was claimed with a chance, its keeper's
@@ -11,14 +11,6 @@ import { choose, daysAgo, expect, getJson, getList, signIn, test } from './test.
 
 const NUMBER = '2502-02';
 
-async function post(page: Page, server: RunningServer, path: string, data: object): Promise<void> {
-  const { csrfToken } = await getJson<{ csrfToken: string }>(page, server, '/session');
-  const answer = await page.request.post(`${server.origin}/api/v1${path}`, {
-    headers: { 'X-CSRF-Token': csrfToken },
-    data,
-  });
-  expect(answer.ok(), await answer.text()).toBe(true);
-}
 async function idOf(page: Page, server: RunningServer, number: string): Promise<string> {
   const animals = await getList<AnimalSummary>(page, server, '/animals');
   return animals.find((animal) => animal.number === number)!.id;
@@ -126,14 +118,14 @@ test('a clutch is decided, eleven are offered, one is sold, goes to its buyer, a
 
     const statement = await test.step('a young proves it there, and is published', async () => {
       const sireId = await idOf(phone, buyers, NUMBER);
-      await post(phone, buyers, '/animals', {
+      await postJson(phone, buyers, '/animals', {
         number: 'B-1',
         sex: 'female',
         genes: 'Ultramel',
         hatchedOn: daysAgo(900),
       });
       const damId = await idOf(phone, buyers, 'B-1');
-      await post(phone, buyers, '/animals', {
+      await postJson(phone, buyers, '/animals', {
         number: 'K-1',
         sex: 'female',
         damId,
@@ -142,7 +134,7 @@ test('a clutch is decided, eleven are offered, one is sold, goes to its buyer, a
       });
       const young = await idOf(phone, buyers, 'K-1');
       const body = { genes: 'Ultramel', sure: 'certain', by: 'Bo' };
-      await post(phone, buyers, `/animals/${young}/records`, {
+      await postJson(phone, buyers, `/animals/${young}/records`, {
         kind: 'identification',
         on: daysAgo(-365),
         body,

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import type { PublicAnimal, ShowcaseLine } from '@karyotome/contract';
-import { daysAgo, expect, getJson, getList, signIn, test } from './test.ts';
+import { daysAgo, expect, getJson, getList, postJson, signIn, test } from './test.ts';
 
 /* What a breeder signs, a stranger can check in the browser; evidence that comes later is signed anew. */
 
@@ -62,14 +62,13 @@ test('evidence that changes a claim is shown in Showcase, and signed by one touc
   await signIn(page, demo, '/showcase');
   const lines = await getList<ShowcaseLine>(page, demo, '/showcase');
   const { animal, slug } = lines.find(({ claims }) => claims.includes('Yellow Belly'))!;
-  const { csrfToken } = await getJson<{ csrfToken: string }>(page, demo, '/session');
   // A second look that does not see it any more.
   const body = { genes: 'normal', sure: 'certain', by: 'Ida' };
-  const recorded = await page.request.post(`${demo.origin}/api/v1/animals/${animal.id}/records`, {
-    headers: { 'X-CSRF-Token': csrfToken },
-    data: { kind: 'identification', on: daysAgo(0), body },
+  await postJson(page, demo, `/animals/${animal.id}/records`, {
+    kind: 'identification',
+    on: daysAgo(0),
+    body,
   });
-  expect(recorded.ok()).toBe(true);
   const card = page.locator('.v-card', { hasText: animal.number });
   await expect(card.getByText('The records now:').first()).toBeVisible();
   await card.getByRole('button', { name: 'Sign statement 2' }).click();

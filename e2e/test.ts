@@ -62,6 +62,23 @@ export async function getJson<T>(page: Page, server: RunningServer, path: string
   return (await (await page.request.get(`${server.origin}/api/v1${path}`)).json()) as T;
 }
 
+/** What the server answers to a write, as whoever is signed in. @param path - under `/api/v1` */
+export async function postJson<T = undefined>(
+  page: Page,
+  server: RunningServer,
+  path: string,
+  data: object,
+): Promise<T> {
+  const { csrfToken } = await getJson<{ csrfToken: string }>(page, server, '/session');
+  const answer = await page.request.post(`${server.origin}/api/v1${path}`, {
+    headers: { 'X-CSRF-Token': csrfToken },
+    data,
+  });
+  const text = await answer.text();
+  expect(answer.ok(), text).toBe(true);
+  return (text === '' ? undefined : JSON.parse(text)) as T;
+}
+
 /** The first items of a list, up to 200. @param path - under `/api/v1` */
 export async function getList<T>(page: Page, server: RunningServer, path: string): Promise<T[]> {
   return (await getJson<{ items: T[] }>(page, server, `${path}?limit=200`)).items;

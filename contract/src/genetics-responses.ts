@@ -58,6 +58,23 @@ export interface ContradictionView extends ConflictView {
   }[];
 }
 
+/** A record that is more likely wrong than right at one locus. */
+export interface DoubtfulRecordView {
+  id: string;
+  locusName: string;
+  record: SupportView;
+  /** The chance that it is wrong there, given everything that is recorded. */
+  pWrong: number;
+}
+
+/** A record to look at again, where records contradict one another. */
+export interface SuspectView extends DoubtfulRecordView {
+  /** The share of all doubt that looking again is expected to take away. */
+  settles: number;
+  /** One of the records that together are enough to settle every contradiction. */
+  isEnough: boolean;
+}
+
 /** What an entry of the catalogue would change, before it counts. */
 export interface TrialView {
   /** How many animals something else would be claimed of; the first of them are listed. */

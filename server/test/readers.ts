@@ -6,7 +6,9 @@ import type {
   BenchView,
   ClutchView,
   ContradictionView,
+  DoubtfulRecordView,
   SurpriseView,
+  SuspectView,
   PairingView,
   RackView,
   RoundRack,
@@ -214,6 +216,11 @@ const READS: readonly (readonly [(ground: Ground) => string, (body: never, groun
         expect(sires.length).toBeGreaterThan(0);
       }
     },
+  ],
+  [() => '/suspects', ({ items }: Page<SuspectView>) => expect(Array.isArray(items)).toBe(true)],
+  [
+    () => '/doubtful-records',
+    ({ items }: Page<DoubtfulRecordView>) => expect(Array.isArray(items)).toBe(true),
   ],
   [() => '/surprises', ({ items }: Page<SurpriseView>) => expect(Array.isArray(items)).toBe(true)],
   [

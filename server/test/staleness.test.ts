@@ -28,6 +28,8 @@ beforeAll(async () => {
     animal: `/animals/${young}`,
     catalogue: '/catalogue',
     contradictions: '/contradictions',
+    suspects: '/suspects',
+    doubtful: '/doubtful-records',
     surprises: '/surprises',
     claimDetail: `/animals/${young}/claims/clown/clown`,
     kin: `/animals/${animal}/kin`,

@@ -77,3 +77,11 @@ export function explanationWords(
       return `The dam of ${who} bred without a male: all her young are homozygous for what they got.`;
   }
 }
+
+/** How few records have to be looked at again. @param enough - records that together settle the contradictions */
+export function lookAgainWords(enough: number, contradictions: number, reader: Reader): string {
+  const records = reader.count(enough, 'record', 'records');
+  const settled: Readonly<Record<number, string>> = { 1: 'the contradiction', 2: 'both contradictions' };
+  const all = settled[contradictions] ?? `all ${reader.number(contradictions)} contradictions`;
+  return `${records}, looked at again, ${enough === 1 ? 'is' : 'are'} enough to settle ${all}.`;
+}

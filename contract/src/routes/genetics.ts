@@ -3,8 +3,10 @@ import type {
   CatalogueView,
   ClaimDetailView,
   ContradictionView,
+  DoubtfulRecordView,
   KinNodeView,
   SurpriseView,
+  SuspectView,
   TrialView,
 } from '../genetics-responses.ts';
 import { acts, changes, lists, reads, writes } from './route.ts';
@@ -32,6 +34,16 @@ export const geneticsRoutes = {
   contradictions: lists<ContradictionView>()('/contradictions', 'Records that cannot all be true', {
     key: 'id',
   }),
+  suspects: lists<SuspectView>()(
+    '/suspects',
+    'Records to look at again so that the records agree, the most telling first',
+    { key: 'id' },
+  ),
+  doubtful: lists<DoubtfulRecordView>()(
+    '/doubtful-records',
+    'Records more likely wrong than right though nothing contradicts them',
+    { key: 'id' },
+  ),
   surprises: lists<SurpriseView>()('/surprises', 'Genes that founders carry though nobody said so', {
     key: 'id',
   }),

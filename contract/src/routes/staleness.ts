@@ -108,6 +108,8 @@ const MADE_FROM: { readonly [N in Name]?: readonly Tag[] } = {
   animal: [...SUMMARY, 'eggs', 'feeding', 'labels'],
   catalogue: ['catalogue', 'records'],
   contradictions: LABEL,
+  suspects: LABEL,
+  doubtful: LABEL,
   surprises: LABEL,
   claimDetail: LABEL,
   kin: LABEL,

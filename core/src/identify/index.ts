@@ -13,4 +13,4 @@ export type { Observation, Observations } from './observations.ts';
 export { phenotypeLabel, type PhenotypeSpace, type Hypothesis } from './phenotype-space.ts';
 export { recordsOf, settledByLater, settledCalls, type PastCall, type SettledCall } from './proved.ts';
 export { rank, type Candidate, type GeneOdds, type Ranking, type MarkerWeight } from './rank.ts';
-export { notExcluded, suggestSureness, type CallRecord } from './suggest.ts';
+export { notExcluded, learnedError, suggestSureness, type CallRecord } from './suggest.ts';

@@ -60,7 +60,18 @@ export function suggestSureness(
 ): { sure: Sureness; learned: CallRecord | null } {
   const enough = records.filter(({ settled }) => settled >= ENOUGH_CALLS);
   const worst = enough.toSorted((a, b) => a.right / a.settled - b.right / b.settled)[0] ?? null;
-  // Laplace's rule of succession: twenty of twenty is not yet certainty.
-  const share = worst ? Math.min(p, (worst.right + 1) / (worst.settled + 2)) : p;
+  const share = worst ? Math.min(p, pRight(worst)) : p;
   return { sure: share >= 0.95 ? 'certain' : share >= 0.7 ? 'probable' : 'possible', learned: worst };
 }
+
+/** The chance that the next such call is right. Laplace's rule of succession: twenty of twenty is not yet certainty. */
+const pRight = ({ right, settled }: CallRecord): number => (right + 1) / (settled + 2);
+
+/**
+ * The chance that one person's calls of a gene are wrong, by how often they proved so.
+ *
+ * @returns null where too few were settled to count
+ * @example learnedError({ phenotype: 'pastel', right: 14, settled: 14 }) // 0.0625
+ */
+export const learnedError = (record: CallRecord): number | null =>
+  record.settled >= ENOUGH_CALLS ? (record.settled - record.right + 1) / (record.settled + 2) : null;

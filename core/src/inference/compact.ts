@@ -59,6 +59,8 @@ export function toCompact(engine: PedigreeEngine): CompactPosterior {
 export class PosteriorView {
   readonly exact: boolean;
   readonly conflicts: readonly Conflict[];
+  /** Ids of the loci that hold. */
+  readonly loci: readonly string[];
   readonly sires: ReadonlyMap<string, ReadonlyMap<string, number>>;
   readonly female: ReadonlyMap<string, number>;
   private readonly compact: CompactPosterior;
@@ -69,6 +71,7 @@ export class PosteriorView {
     this.compact = compact;
     this.exact = compact.exact;
     this.conflicts = compact.conflicts;
+    this.loci = compact.loci.map(({ id }) => id);
     this.placeOf = new Map(compact.ids.map((id, at) => [id, at]));
     this.sires = new Map(compact.sires.map(([id, odds]) => [id, new Map(odds)]));
     this.female = new Map(compact.female);

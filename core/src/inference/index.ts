@@ -1,6 +1,13 @@
 export { PosteriorView, toCompact, type CompactPosterior } from './compact.ts';
 export { explainConflict, type Explanation } from './conflict/explain.ts';
-export { doubtfulRecords, suspectRecords, type Suspect, type Suspicions } from './conflict/suspects.ts';
+export {
+  doubtfulRecords,
+  suspectRecords,
+  type DoubtfulRecord,
+  type ExplainedConflict,
+  type Suspect,
+  type Suspicions,
+} from './conflict/suspects.ts';
 export { type ErrorOf } from './conflict/doubting.ts';
 export { HOW_OFTEN, type ExplanationKind } from './conflict/hypotheses.ts';
 export { PedigreeEngine, type Clash } from './engine.ts';

@@ -157,6 +157,8 @@ export const api = {
   removeCatalogueEntry: (id: string) => call(R.removeCatalogueEntry, { params: { id } }),
 
   contradictions: () => callAll(R.contradictions),
+  suspects: () => callAll(R.suspects),
+  doubtful: () => callAll(R.doubtful),
   surprises: () => callAll(R.surprises),
   claimDetail: (id: string, locus: string, allele: string) =>
     call(R.claimDetail, { params: { id, locus, allele } }),

@@ -135,6 +135,8 @@ export const useInquiries = () => useQuery({ key: ['inquiries'], query: api.inqu
 
 export const useCatalogueEntries = () => useQuery({ key: ['catalogue'], query: api.catalogue });
 export const useSurprises = () => useQuery({ key: ['surprises'], query: api.surprises });
+export const useSuspects = () => useQuery({ key: ['suspects'], query: api.suspects });
+export const useDoubtful = () => useQuery({ key: ['doubtful'], query: api.doubtful });
 export const useContradictions = () => useQuery({ key: ['contradictions'], query: api.contradictions });
 export const useKin = (
   id: MaybeRefOrGetter<string>,

@@ -124,10 +124,47 @@ function withoutSires(animal: PedigreeAnimal): PedigreeAnimal {
   return rest;
 }
 
+/**
+ * The same founders, of which some carry an allele more as often as that happens: so that a record is not blamed for what a
+ * founder's statement left out.
+ *
+ * @param hypotheses - those that a founder carries more
+ */
+export function leavingOpen(
+  pedigree: Pedigree,
+  loci: readonly string[],
+  hypotheses: readonly Hypothesis[],
+): Pedigree {
+  const alleles = new Map<string, string[]>();
+  for (const {
+    animals,
+    alleles: [allele],
+  } of hypotheses)
+    alleles.set(animals[0]!, [...(alleles.get(animals[0]!) ?? []), allele!]);
+  const open = pedigree.loci.filter(({ id }) => loci.includes(id));
+  return {
+    ...pedigree,
+    animals: pedigree.animals.map((animal) => {
+      const own = alleles.get(animal.id);
+      if (!own) return animal;
+      const founder = open.map((locus) => {
+        const more = own
+          .filter((allele) => locus.alleles.includes(allele))
+          .flatMap((allele) => carryingMore(animal, locus.id, allele) ?? []);
+        const rare = more.map(({ genotype, p }) => ({ genotype, p: p * HOW_OFTEN['carries-more'] }));
+        return [locus.id, [...statedAt(animal, locus.id), ...rare]] as const;
+      });
+      return { ...animal, founder: { ...animal.founder, ...Object.fromEntries(founder) } };
+    }),
+  };
+}
+
+const statedAt = ({ founder }: PedigreeAnimal, locus: string): readonly WeightedGenotype[] =>
+  founder?.[locus] ?? [{ genotype: [WILD, WILD], p: 1 }];
+
 /** What was stated of a founder, with an allele in a place that it calls wild type; null where it calls none so. */
 function carryingMore(founder: PedigreeAnimal, locus: string, allele: string): WeightedGenotype[] | null {
-  const stated = founder.founder?.[locus] ?? [{ genotype: [WILD, WILD] as Genotype, p: 1 }];
-  const more = stated.flatMap(({ genotype, p }): WeightedGenotype[] => {
+  const more = statedAt(founder, locus).flatMap(({ genotype, p }): WeightedGenotype[] => {
     const free = genotype.indexOf(WILD);
     return free < 0 || p === 0 ? [] : [{ genotype: genotype.with(free, allele) as unknown as Genotype, p }];
   });

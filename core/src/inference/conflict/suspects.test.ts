@@ -32,7 +32,9 @@ function suspicions(animals: RecordedAnimal[]) {
     conflict,
     explanations: explainConflict(pedigree, conflict.loci, conflict.animals),
   }));
-  return suspectRecords(engine, explained);
+  const found = suspectRecords(engine, explained);
+  const enough = found.suspects.filter(({ isEnough }) => isEnough).map(({ animal }) => animal);
+  return { ...found, enough };
 }
 
 describe('records to look at again', () => {
@@ -96,6 +98,19 @@ describe('records to look at again', () => {
     // p looked at and right: q is wrong for certain. p wrong: q may be wrong all the same.
     const qWrongThen = weights.pastelPastel / (total - weights.superPastel);
     expect(of('p').gain).toBeCloseTo(doubt - pWrong * bits(qWrongThen), 8);
+  });
+
+  test('a record is not blamed for what a founder may carry unsaid', () => {
+    const { suspects } = suspicions([
+      founder('S', 'male', 'clown'),
+      founder('D', 'female', 'normal'),
+      young('a', 'clown'),
+    ]);
+    // By hand: of 1.01 dams 0.01 carry clown, and half of their young by a clown male show it.
+    const isWrong = 1 * 0.02 + 0.01 * 0.5 * 0.02;
+    const isRight = 0.01 * 0.5 * 0.98;
+    expect(suspects[0]).toMatchObject({ animal: 'a', isEnough: true });
+    expect(suspects[0]!.pWrong).toBeCloseTo(isWrong / (isWrong + isRight), 10);
   });
 
   test('a clutch of another sire is not blamed on its young one by one', () => {

@@ -7,7 +7,7 @@ import { sireCount } from '../../pedigree/index-pedigree.ts';
 import { ConsistencyCheck } from './consistency.ts';
 import { doubting, type ErrorOf } from './doubting.ts';
 import type { Explanation } from './explain.ts';
-import { supposing } from './hypotheses.ts';
+import { leavingOpen, supposing } from './hypotheses.ts';
 
 /** What a record says of one locus, and the chance that it is wrong there. */
 export interface Suspect {
@@ -22,15 +22,24 @@ export interface Suspect {
    * wrong, added up over the records.
    */
   readonly gain: number;
+  /** One of those that, left out, make everything possible; no one of them can be spared. */
+  readonly isEnough: boolean;
 }
 
+/** A conflict with what may have gone wrong, the weightiest first. */
+export interface ExplainedConflict {
+  readonly conflict: Conflict;
+  readonly explanations: readonly Explanation[];
+}
+
+/** The same where nothing contradicts. */
+export type DoubtfulRecord = Omit<Suspect, 'gain' | 'isEnough'>;
+
 export interface Suspicions {
-  /** Those less than this likely to be wrong are left out; the most telling to look at again first. */
+  /** Those hardly likely to be wrong are left out; those that are enough first, then the most telling to look at again. */
   readonly suspects: readonly Suspect[];
   /** All doubt, in bits, of which each `gain` is a part. */
   readonly doubt: number;
-  /** Animals whose records, left out, make everything possible: no one of them can be spared. */
-  readonly enough: readonly string[];
   /** What explains a conflict better than any wrong identification, and was taken as true for the rest. */
   readonly supposed: readonly Explanation[];
   /** Loci at which the exact answer needs too large a table. */
@@ -41,6 +50,8 @@ export interface Suspicions {
 const WORTH_A_LOOK = 0.05;
 /** So many records are asked how much a look at them would tell. */
 const MOST_ASKED = 12;
+/** A founder that explains a conflict with less than this share is taken as it was stated. */
+const SPARED = 0.001;
 /** An explanation that holds more than this share is taken as what happened. */
 const LIKELIER_THAN_NOT = 0.5;
 
@@ -48,8 +59,8 @@ const LIKELIER_THAN_NOT = 0.5;
  * All records of a collection that may have to be looked at again so that its records hold together, in one pass: where the
  * loci clash, every record there is held by its error rate, and its chance of being wrong follows from all others.
  *
- * What a conflict's best explanation blames instead of an identification (another sire, a founder that carries more) is taken
- * as true first: else the young would be blamed for it one by one. Where the sires are open, their odds come from the loci
+ * Founders that may be behind it can carry more than they were stated with. What a conflict's best explanation blames instead of an identification
+ * (another sire, a founder that carries more) is taken as true first: else the young would be blamed for it one by one. Where the sires are open, their odds come from the loci
  * that hold. The gain of a look is the expected decrease of entropy (Lindley 1956, Annals of Mathematical Statistics 27,
  * "On a measure of the information provided by an experiment").
  *
@@ -60,7 +71,7 @@ const LIKELIER_THAN_NOT = 0.5;
  */
 export function suspectRecords(
   engine: PedigreeEngine,
-  explained: readonly { readonly conflict: Conflict; readonly explanations: readonly Explanation[] }[],
+  explained: readonly ExplainedConflict[],
   errorOf?: ErrorOf,
 ): Suspicions {
   const supposed: Explanation[] = [];
@@ -71,14 +82,10 @@ export function suspectRecords(
     supposed.push(best);
     pedigree = supposing(pedigree, conflict.loci, best);
   }
-  const found = explained.map(({ conflict: { loci } }) => suspectsAt(pedigree, loci, errorOf));
-  const suspects = found.flatMap((one) => one?.suspects ?? []).toSorted(moreTelling);
+  const found = explained.map((one) => suspectsAt(pedigree, one, errorOf));
   return {
-    suspects: suspects.filter(({ pWrong }) => pWrong >= WORTH_A_LOOK),
+    suspects: found.flatMap((one) => one?.suspects ?? []).toSorted(moreTelling),
     doubt: found.reduce((sum, one) => sum + (one?.doubt ?? 0), 0),
-    enough: [
-      ...new Set(explained.flatMap(({ conflict }) => enoughToMend(pedigree, conflict.loci, suspects))),
-    ],
     supposed,
     tooWide: explained.flatMap(({ conflict: { loci } }, i) => (found[i] ? [] : loci)),
   };
@@ -95,7 +102,7 @@ export function doubtfulRecords(
   engine: PedigreeEngine,
   locus: string,
   errorOf?: ErrorOf,
-): Omit<Suspect, 'gain'>[] | null {
+): DoubtfulRecord[] | null {
   const chances = exactly(() =>
     chancesIn(new PedigreeEngine(doubting(only(withSireOdds(engine), [locus]), [locus], errorOf))),
   );
@@ -106,7 +113,8 @@ export function doubtfulRecords(
     .toSorted((a, b) => b.pWrong - a.pWrong);
 }
 
-const moreTelling = (a: Suspect, b: Suspect): number => b.gain - a.gain || b.pWrong - a.pWrong;
+const moreTelling = (a: Suspect, b: Suspect): number =>
+  Number(b.isEnough) - Number(a.isEnough) || b.gain - a.gain || b.pWrong - a.pWrong;
 
 const only = (pedigree: Pedigree, loci: readonly string[]): Pedigree => ({
   ...pedigree,
@@ -133,7 +141,7 @@ interface Chance {
   readonly pWrong: number;
 }
 
-const toSuspect = ({ animal, call: { locus, record }, pWrong }: Chance): Omit<Suspect, 'gain'> => ({
+const toSuspect = ({ animal, call: { locus, record }, pWrong }: Chance): DoubtfulRecord => ({
   animal,
   locus,
   ...(record === undefined ? {} : { record }),
@@ -142,18 +150,27 @@ const toSuspect = ({ animal, call: { locus, record }, pWrong }: Chance): Omit<Su
 
 function suspectsAt(
   pedigree: Pedigree,
-  loci: readonly string[],
+  { conflict: { loci }, explanations }: ExplainedConflict,
   errorOf?: ErrorOf,
 ): { suspects: Suspect[]; doubt: number } | null {
   return exactly(() => {
-    const open = doubting(only(pedigree, loci), loci, errorOf);
+    const founders = explanations.filter(({ kind, share }) => kind === 'carries-more' && share > SPARED);
+    const open = leavingOpen(doubting(only(pedigree, loci), loci, errorOf), loci, founders);
     const engine = new PedigreeEngine(open);
     const chances = chancesIn(engine);
     const doubt = doubtOf(chances);
     const telling = chances.toSorted((a, b) => entropy(b.pWrong) - entropy(a.pWrong)).slice(0, MOST_ASKED);
     const gains = new Map(telling.map((one) => [one, doubt - doubtAfter(engine, open, one)]));
-    const suspects = chances.map((one) => ({ ...toSuspect(one), gain: gains.get(one) ?? 0 }));
-    return { suspects, doubt };
+    const enough = enoughToMend(pedigree, loci, chances);
+    const suspects = chances.map((one) => ({
+      ...toSuspect(one),
+      gain: gains.get(one) ?? 0,
+      isEnough: enough.has(one.at),
+    }));
+    return {
+      suspects: suspects.filter(({ pWrong, isEnough }) => isEnough || pWrong >= WORTH_A_LOOK),
+      doubt,
+    };
   });
 }
 
@@ -197,21 +214,21 @@ function entropy(p: number): number {
   return p <= 0 || p >= 1 ? 0 : -p * Math.log2(p) - (1 - p) * Math.log2(1 - p);
 }
 
-/** Animals whose records at these loci, left out, let the rest hold: the most suspect first, and none that can be spared. */
+/**
+ * Animals whose records at these loci, left out, let the rest hold: the most suspect first, and none that can be spared.
+ *
+ * @returns their places in the pedigree
+ */
 function enoughToMend(
   pedigree: Pedigree,
   loci: readonly string[],
-  suspects: readonly Suspect[],
-): readonly string[] {
+  chances: readonly Chance[],
+): ReadonlySet<number> {
   const check = new ConsistencyCheck(pedigree, loci);
   const callers = check.callers();
-  const pWrong = new Map<string, number>();
-  for (const one of suspects)
-    if (loci.includes(one.locus)) pWrong.set(one.animal, Math.max(one.pWrong, pWrong.get(one.animal) ?? 0));
-  const order = callers.toSorted(
-    (a, b) =>
-      (pWrong.get(pedigree.animals[b]!.id) ?? 0) - (pWrong.get(pedigree.animals[a]!.id) ?? 0) || a - b,
-  );
+  const pWrong = new Map<number, number>();
+  for (const one of chances) pWrong.set(one.at, Math.max(one.pWrong, pWrong.get(one.at) ?? 0));
+  const order = callers.toSorted((a, b) => (pWrong.get(b) ?? 0) - (pWrong.get(a) ?? 0) || a - b);
   const holdsWithout = (left: ReadonlySet<number>): boolean =>
     check.holds(new Set(callers.filter((animal) => !left.has(animal))));
   // The fewest of the most suspect that will do, found by halving.
@@ -226,7 +243,7 @@ function enoughToMend(
     left.delete(animal);
     if (!holdsWithout(left)) left.add(animal);
   }
-  return [...left].map((animal) => pedigree.animals[animal]!.id);
+  return left;
 }
 
 /** @returns null where the exact answer is out of reach */

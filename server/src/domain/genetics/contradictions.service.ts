@@ -63,7 +63,7 @@ export function conflictView(genetics: Genetics, conflict: Conflict, byId: Names
   };
 }
 
-function locusName({ catalogue }: Genetics, locus: string): string {
+export function locusName({ catalogue }: Genetics, locus: string): string {
   return catalogue.locusById(locus)?.name ?? catalogue.alleleName(locus);
 }
 

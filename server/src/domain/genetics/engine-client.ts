@@ -1,7 +1,7 @@
 import { Piscina } from 'piscina';
 import { Refusal } from '../../refusal.ts';
 import { threadOptions } from '../../threads/pool.ts';
-import type { Answers, Question } from './engine.worker.ts';
+import type { Answers, Question } from './engine-questions.ts';
 
 /*
  * The one way to the engine's thread. A single thread holds the engines, so that a collection's next record finds the last

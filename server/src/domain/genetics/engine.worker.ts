@@ -4,11 +4,13 @@ import {
   CostError,
   createCatalogue,
   createEstimator,
+  doubtfulRecords,
   eggsUntilSettled,
   essentialPedigree,
   explainConflict,
   findHinges,
   findSupport,
+  HOW_OFTEN,
   appearance,
   ClutchPriorReader,
   infer,
@@ -16,31 +18,22 @@ import {
   PedigreeEngine,
   RecordCompiler,
   strengthenings,
+  suspectRecords,
   toAdditions,
   toCompact,
   withAncestors,
   type Catalogue,
-  type CatalogueEntry,
-  type ClutchFamily,
-  type Hypothesis,
-  type Claim,
-  type CompactPosterior,
-  type Conflict,
-  type Essential,
-  type Explanation,
-  type Mate,
+  type ErrorOf,
+  type ExplainedConflict,
   type Pedigree,
   type Posterior,
-  type Proof,
   type RecordedAnimal,
   surprises,
-  type Surprise,
-  type StatedClaim,
-  type Strengthening,
   type SupportingRecord,
   type WeightedGenotype,
 } from '@karyotome/core';
-import { tryCatalogue, type Trial } from './try-catalogue.ts';
+import type { Answers, Question, RecordErrors, Snapshot } from './engine-questions.ts';
+import { tryCatalogue } from './try-catalogue.ts';
 import { createCollectionCache } from '../../cache.ts';
 
 /*
@@ -48,77 +41,6 @@ import { createCollectionCache } from '../../cache.ts';
  * answers what takes many inferences. A snapshot is known by its token; a question about another one is refused, and the
  * asker sends its records again.
  */
-
-/** A collection's genetic records as of one revision. */
-export interface Snapshot {
-  readonly collection: string;
-  readonly token: number;
-  readonly entries: readonly CatalogueEntry[];
-  readonly animals: readonly RecordedAnimal[];
-}
-
-export type Question =
-  | { readonly ask: 'update'; readonly snapshot: Snapshot }
-  | ({
-      readonly collection: string;
-      readonly token: number;
-      /** Sent along where the thread may hold another: taken up before the question, in the same turn. */
-      readonly snapshot?: Snapshot;
-    } & (
-      | { readonly ask: 'support'; readonly animal: string; readonly claim: Claim }
-      | {
-          readonly ask: 'detail';
-          readonly animal: string;
-          readonly claim: Claim;
-          /** As `support` answered it. */
-          readonly support: readonly SupportingRecord[];
-        }
-      | { readonly ask: 'proofs'; readonly p: number; readonly mates: readonly (readonly [string, Mate])[] }
-      | { readonly ask: 'explain' }
-      | { readonly ask: 'kinship'; readonly animal: string; readonly kin: readonly string[] }
-      | { readonly ask: 'kinships'; readonly animals: readonly string[] }
-      | {
-          readonly ask: 'before';
-          readonly parents: readonly string[];
-          readonly clutchMates: readonly string[];
-        }
-      | { readonly ask: 'clutch'; readonly family: ClutchFamily }
-      | { readonly ask: 'surprises' }
-      | { readonly ask: 'trial'; readonly entries: readonly CatalogueEntry[] }
-      | { readonly ask: 'proved' }
-      | {
-          readonly ask: 'essential';
-          readonly animal: string;
-          readonly claims: readonly Pick<StatedClaim, 'locus' | 'genotypes'>[];
-        }
-    ));
-
-export interface Answers {
-  update: CompactPosterior;
-  support: SupportingRecord[] | null;
-  detail: {
-    hinges: SupportingRecord[];
-    strengthen: Strengthening[];
-    fromPedigree: Claim | null;
-  };
-  /** Each one's coefficients of relationship and of kinship with the animal, and of inbreeding. */
-  kinship: { relationship: number; kinship: number; inbreeding: number }[];
-  /** Of each pair: place i (i + 1) / 2 + j for j at most i. */
-  kinships: number[];
-  proofs: (readonly [string, Proof])[];
-  explain: { conflict: Conflict; explanations: Explanation[] }[];
-  before: (readonly [string, (readonly [string, readonly WeightedGenotype[]])[]])[];
-  /** What each clutch-mate can be but for its own identification. */
-  clutch: { of: (readonly [string, readonly Hypothesis[]])[]; leftOut: readonly string[] };
-  /** What another catalogue would change: claims by animal, and loci at which the records would newly contradict. */
-  trial: Trial;
-  /** What founders carry though nobody said so. */
-  surprises: Surprise[];
-  /** What their own young proved of animals: locus -> phenotype, where it was open before. */
-  proved: (readonly [string, Record<string, string>])[];
-  /** The smallest pedigree that yields claims of an animal; null where there is no exact one. */
-  essential: { found: Essential | null };
-}
 
 interface Held {
   readonly entries: string;
@@ -138,60 +60,84 @@ export default function answer(question: Question): Answers[Question['ask']] | n
   if (question.snapshot) update(question.snapshot);
   const one = held.get(question.collection);
   if (!one?.engine || one.token !== question.token) return null;
-  const { pedigree } = one.engine;
-  switch (question.ask) {
-    case 'support':
-      return exactly(() => findSupport(pedigree, question.animal, question.claim, one.catalogue)) ?? NOTHING;
-    case 'detail': {
-      const { animal, claim, support } = question;
-      return {
-        hinges: findHinges(pedigree, animal, claim, support, one.catalogue),
-        strengthen: strengthenings(pedigree, animal, claim, support, one.catalogue),
-        fromPedigree: claimFromPedigree(pedigree, animal, claim, one.catalogue),
-      };
-    }
-    case 'kinship': {
-      const { animal, kin } = question;
-      const table = new KinshipTable({ animals: withAncestors(pedigree.animals, [animal, ...kin]) });
-      return kin.map((id) => ({
-        relationship: table.relationship(animal, id),
-        kinship: table.kinship(animal, id),
-        inbreeding: table.inbreeding(id),
-      }));
-    }
-    case 'kinships': {
-      const { animals } = question;
-      const table = new KinshipTable({ animals: withAncestors(pedigree.animals, animals) });
-      return animals.flatMap((one, i) => animals.slice(0, i + 1).map((other) => table.kinship(one, other)));
-    }
-    case 'proofs':
-      return question.mates
-        .flatMap(([id, mate]) => {
-          const proof = eggsUntilSettled(question.p, mate);
-          return proof ? [[id, proof] as const] : [];
-        })
-        .toSorted((a, b) => a[1].eggs - b[1].eggs);
-    case 'explain':
-      return conflictsOf(one.engine).map((conflict) => ({
-        conflict,
-        explanations: exactly(() => explainConflict(pedigree, conflict.loci, conflict.animals)) ?? [],
-      }));
-    case 'before':
-      return parentsBefore(pedigree, question.parents, new Set(question.clutchMates));
-    case 'clutch': {
-      const { of, leftOut } = one.clutches.read(pedigree, question.family);
-      return { of: [...of], leftOut };
-    }
-    case 'trial':
-      return tryCatalogue(one.engine, one.catalogue, one.animals, question.entries);
-    case 'surprises':
-      return surprises(one.engine);
-    case 'proved':
-      return provedByYoung(pedigree, one.catalogue);
-    case 'essential':
-      return { found: exactly(() => essentialPedigree(pedigree, question.animal, question.claims)) };
-  }
+  // TypeScript does not see that the answer to a question's word is asked with that question.
+  const reply = REPLIES[question.ask] as (about: Asked, question: Question) => Answers[Question['ask']];
+  return reply({ ...one, engine: one.engine, pedigree: one.engine.pedigree }, question);
 }
+
+/** What a question is asked about. */
+interface Asked extends Held {
+  readonly engine: PedigreeEngine;
+  readonly pedigree: Pedigree;
+}
+
+const REPLIES: {
+  readonly [A in Exclude<Question['ask'], 'update'>]: (
+    about: Asked,
+    question: Extract<Question, { ask: A }>,
+  ) => Answers[A];
+} = {
+  support: ({ pedigree, catalogue }, { animal, claim }) =>
+    exactly(() => findSupport(pedigree, animal, claim, catalogue)) ?? NOTHING,
+  detail: ({ pedigree, catalogue }, { animal, claim, support }) => ({
+    hinges: findHinges(pedigree, animal, claim, support, catalogue),
+    strengthen: strengthenings(pedigree, animal, claim, support, catalogue),
+    fromPedigree: claimFromPedigree(pedigree, animal, claim, catalogue),
+  }),
+  kinship: ({ pedigree }, { animal, kin }) => {
+    const table = new KinshipTable({ animals: withAncestors(pedigree.animals, [animal, ...kin]) });
+    return kin.map((id) => ({
+      relationship: table.relationship(animal, id),
+      kinship: table.kinship(animal, id),
+      inbreeding: table.inbreeding(id),
+    }));
+  },
+  kinships: ({ pedigree }, { animals }) => {
+    const table = new KinshipTable({ animals: withAncestors(pedigree.animals, animals) });
+    return animals.flatMap((one, i) => animals.slice(0, i + 1).map((other) => table.kinship(one, other)));
+  },
+  proofs: (_, { p, mates }) =>
+    mates
+      .flatMap(([id, mate]) => {
+        const proof = eggsUntilSettled(p, mate);
+        return proof ? [[id, proof] as const] : [];
+      })
+      .toSorted((a, b) => a[1].eggs - b[1].eggs),
+  explain: ({ engine }) => explained(engine),
+  suspects: ({ engine }, { errors }) => suspectRecords(engine, explained(engine), errorOf(errors)),
+  doubtful: ({ engine }, { locus, errors }) => doubtfulRecords(engine, locus, errorOf(errors)) ?? [],
+  before: ({ pedigree }, { parents, clutchMates }) => parentsBefore(pedigree, parents, new Set(clutchMates)),
+  clutch: ({ pedigree, clutches }, { family }) => {
+    const { of, leftOut } = clutches.read(pedigree, family);
+    return { of: [...of], leftOut };
+  },
+  trial: ({ engine, catalogue, animals }, { entries }) => tryCatalogue(engine, catalogue, animals, entries),
+  surprises: ({ engine }) => surprises(engine),
+  proved: ({ pedigree, catalogue }) => provedByYoung(pedigree, catalogue),
+  essential: ({ pedigree }, { animal, claims }) => ({
+    found: exactly(() => essentialPedigree(pedigree, animal, claims)),
+  }),
+};
+
+const explainedOf = new WeakMap<Pedigree, ExplainedConflict[]>();
+
+/** Every conflict with what may have gone wrong; worked out once for each state of the records. */
+function explained(engine: PedigreeEngine): ExplainedConflict[] {
+  const { pedigree } = engine;
+  const known = explainedOf.get(pedigree);
+  if (known) return known;
+  const found = conflictsOf(engine).map((conflict) => ({
+    conflict,
+    explanations: exactly(() => explainConflict(pedigree, conflict.loci, conflict.animals)) ?? [],
+  }));
+  explainedOf.set(pedigree, found);
+  return found;
+}
+
+const errorOf =
+  (errors: RecordErrors): ErrorOf =>
+  ({ record, locus }) =>
+    Math.max(HOW_OFTEN.identification, errors[record ?? '']?.[locus] ?? 0);
 
 /** @returns null where the exact answer is out of reach */
 function exactly<T>(ask: () => T): T | null {

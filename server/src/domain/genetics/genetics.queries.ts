@@ -21,6 +21,23 @@ export function identificationsByIds(
   );
 }
 
+export interface CallRow {
+  readonly id: string;
+  readonly animalId: string;
+  readonly on: string;
+  readonly body: RecordBodies['identification'];
+}
+
+/** All standing identifications, each animal's in order. */
+export function identificationsInOrder(work: Work): Promise<CallRow[]> {
+  return select<CallRow>(
+    work,
+    `select id, animal_id as "animalId", on_day as "on", body from records
+      where collection_id = :collectionId and kind = 'identification' and voided_at is null
+      order by animal_id, on_day, recorded_at`,
+  );
+}
+
 export interface Named {
   readonly id: string;
   readonly number: string;

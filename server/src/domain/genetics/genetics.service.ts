@@ -8,7 +8,7 @@ import { catalogueFor, entryInputs } from '../catalogue/catalogue.service.ts';
 import { notifyChanged } from '../changes/notify.ts';
 import { within } from '../../within.ts';
 import { askEngine, inLine, stillWorking } from './engine-client.ts';
-import type { Answers, Question } from './engine.worker.ts';
+import type { Answers, Question } from './engine-questions.ts';
 import { geneticsRevision, pedigreeRows } from './genetics.queries.ts';
 import { toRecorded } from './to-recorded.ts';
 

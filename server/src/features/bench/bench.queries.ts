@@ -1,4 +1,3 @@
-import type { RecordBodies } from '@karyotome/contract';
 import { select, type Work } from '../../db/work.ts';
 import { livingSql } from '../../domain/animals/living-sql.ts';
 
@@ -31,22 +30,6 @@ export function twinsOf(
       where collection_id = :collectionId and id in (:mateIds) and egg_id is not null
       group by egg_id having count(*) > 1`,
     params,
-  );
-}
-
-export interface IdentificationRow {
-  readonly animalId: string;
-  readonly on: string;
-  readonly body: RecordBodies['identification'];
-}
-
-/** All standing identifications, each animal's in order. */
-export function identificationsInOrder(work: Work): Promise<IdentificationRow[]> {
-  return select<IdentificationRow>(
-    work,
-    `select animal_id as "animalId", on_day as "on", body from records
-      where collection_id = :collectionId and kind = 'identification' and voided_at is null
-      order by animal_id, on_day, recorded_at`,
   );
 }
 

@@ -119,6 +119,12 @@ h2 {
   height: 100%;
   background: rgb(var(--v-theme-secondary));
 }
+.acts :deep(.v-btn) {
+  max-width: 100%;
+  height: auto;
+  min-height: 40px;
+  white-space: normal;
+}
 .acts {
   display: flex;
   flex-wrap: wrap;

@@ -1,12 +1,21 @@
 <script setup lang="ts">
-import { useContradictions, useSurprises } from '../../stores/queries.ts';
+import { computed } from 'vue';
+import { lookAgainWords } from '@karyotome/words';
+import { reader } from '../../format/reader.ts';
+import { useContradictions, useDoubtful, useSurprises, useSuspects } from '../../stores/queries.ts';
 import { useSession } from '../../stores/session.ts';
 import StateBlock from '../../ui/StateBlock.vue';
 import ContradictionCard from './ContradictionCard.vue';
+import RecordsToCheck from './RecordsToCheck.vue';
 import SurpriseCard from './SurpriseCard.vue';
 
 const { data, status, error, refetch } = useContradictions();
 const { data: surprises } = useSurprises();
+const { data: suspects } = useSuspects();
+const { data: doubtful } = useDoubtful();
+const enough = computed(() => (suspects.value ?? []).filter(({ isEnough }) => isEnough).length);
+/** One contradiction by one record is told on its own card. */
+const isListed = computed(() => enough.value > 0 && enough.value + (data.value?.length ?? 0) > 2);
 const session = useSession();
 </script>
 
@@ -30,6 +39,11 @@ const session = useSession();
     >
       <template #first><v-btn to="/animals">To the animals</v-btn></template>
       <div class="stack">
+        <v-card v-if="isListed" class="check">
+          <h2>Look at these again</h2>
+          <p class="soft">{{ lookAgainWords(enough, data!.length, reader()) }}</p>
+          <RecordsToCheck :records="suspects!" />
+        </v-card>
         <ContradictionCard
           v-for="one in data"
           :key="one.locus + one.animals.map((animal) => animal.id).join()"
@@ -38,6 +52,16 @@ const session = useSession();
         />
       </div>
     </StateBlock>
+    <section v-if="doubtful && doubtful.length > 0" class="stack surprises">
+      <h2>Doubtful records</h2>
+      <v-card class="check">
+        <p class="soft">
+          Nothing contradicts these, but they are more likely wrong than right: by their relatives, and by how
+          often such identifications proved right.
+        </p>
+        <RecordsToCheck :records="doubtful" />
+      </v-card>
+    </section>
     <section v-if="surprises && surprises.length > 0" class="stack surprises">
       <h2>Genes that nobody stated</h2>
       <SurpriseCard v-for="one in surprises" :key="one.id" :surprise="one" :may-record="session.mayRecord" />
@@ -46,6 +70,11 @@ const session = useSession();
 </template>
 
 <style scoped>
+.check {
+  display: grid;
+  gap: 12px;
+  padding: 16px;
+}
 .surprises {
   margin-top: 24px;
 }
