@@ -1,3 +1,4 @@
+import { administer } from '../server/test/template.ts';
 import { daysAgo, expect, getList, pick, postJson, signIn, test } from './test.ts';
 
 /* The demo farm: what is claimed of an animal, why, and what happens when records clash. */
@@ -114,4 +115,23 @@ test("a line of one's own is added, used, corrected, and cannot be taken away fr
   await expect(page.getByText('worked out anew').first()).toBeVisible();
   await page.getByRole('button', { name: /^Take out Fenland Axanthic/ }).click();
   await expect(page.getByText(/cannot be taken out.*F-77/)).toBeVisible();
+});
+
+test('an update of the catalogue shows what it changes, and counts once it is taken', async ({
+  page,
+  demo,
+}) => {
+  await administer(demo.databaseUrl, "update collections set catalogue_version = '2026.3'");
+  await signIn(page, demo, '/genes');
+  const card = page.locator('.update');
+  await expect(card.getByRole('heading', { name: /changes how Leucistic is read/ })).toBeVisible();
+  await expect(card.getByText('Nothing that is claimed of an animal today would change.')).toBeVisible();
+  await card.getByRole('button', { name: /^Use catalogue/ }).click();
+  await expect(card).toHaveCount(0);
+
+  await page.getByRole('button', { name: 'Order of labels' }).click();
+  await page.getByRole('button', { name: 'In the order of how many animals here have them' }).click();
+  await expect(page.locator('.v-dialog .v-chip').first()).toBeVisible();
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByText('worked out anew').first()).toBeVisible();
 });

@@ -145,3 +145,8 @@ export const catalogueEntry = Joi.alternatives()
     }).unknown(),
   })
   .required() as Joi.Schema as Joi.ObjectSchema<CatalogueEntryInput>;
+
+/** The version whose changes were seen. */
+export const catalogueUpdate = Joi.object<{ version: string }, true>({
+  version: text(20).required(),
+});

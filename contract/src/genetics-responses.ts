@@ -119,6 +119,12 @@ export interface ClaimDetailView {
 }
 
 export interface CatalogueView {
+  /** The version of the built-in catalogue that the collection reads by. */
+  version: string;
+  /** What a later one would read otherwise; null where there is none. */
+  update: { version: string; loci: string[] } | null;
+  /** How many animals each locus is named of, the most first. */
+  occurrence: { locus: string; animals: number }[];
   entries: { id: string; version: number; author: string; entry: CatalogueEntry; usedBy: number }[];
 }
 

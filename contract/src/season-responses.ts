@@ -1,5 +1,5 @@
 import type {
-  CatalogueEntry,
+  CatalogueChange,
   Genotype,
   NotReady,
   Readiness,
@@ -110,7 +110,7 @@ export interface PlannerView {
   rules: SeasonRules;
   /** Animals not grown yet that were too many to plan with. */
   leftOut: number;
-  entries: CatalogueEntry[];
+  entries: CatalogueChange[];
   animals: {
     id: string;
     number: string;

@@ -2,7 +2,7 @@ import type Joi from 'joi';
 import { animalChange, newAnimal } from '../animal-requests.ts';
 import * as bench from '../bench-requests.ts';
 import { hatching, newClutch, newPairing } from '../breeding-requests.ts';
-import { catalogueEntry } from '../catalogue-requests.ts';
+import { catalogueEntry, catalogueUpdate } from '../catalogue-requests.ts';
 import { newLadder, newRack } from '../enclosure-requests.ts';
 import * as husbandry from '../husbandry-requests.ts';
 import * as incubation from '../incubation-requests.ts';
@@ -76,6 +76,7 @@ const BODIES: { readonly [N in WithBody]: Joi.Schema<BodyOf<(typeof ROUTES)[N]>>
   addCatalogueEntry: catalogueEntry,
   changeCatalogueEntry: catalogueEntry,
   tryCatalogueEntry: catalogueEntry,
+  takeCatalogueUpdate: catalogueUpdate,
   sendRound: husbandry.roundEntries,
   changeFeedingRules: husbandry.rulesChange,
   addFeedingPlan: husbandry.planInput,

@@ -1,4 +1,4 @@
-import type { catalogueEntry } from '../catalogue-requests.ts';
+import type { catalogueEntry, catalogueUpdate } from '../catalogue-requests.ts';
 import type {
   CatalogueView,
   ClaimDetailView,
@@ -23,7 +23,17 @@ export const geneticsRoutes = {
     'post',
     '/catalogue/trial',
     'What an entry of the catalogue would change',
-    { status: 200 },
+    { status: 200, query: ['replaces'] },
+  ),
+  tryCatalogueUpdate: reads<TrialView>()(
+    '/catalogue/update',
+    'What the update of the catalogue would change',
+  ),
+  takeCatalogueUpdate: writes<void, typeof catalogueUpdate>()(
+    'post',
+    '/catalogue/update',
+    'Read by an update of the catalogue from now on',
+    { status: 204 },
   ),
   changeCatalogueEntry: changes<Created, typeof catalogueEntry>()(
     'put',

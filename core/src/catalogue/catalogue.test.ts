@@ -5,7 +5,9 @@ import { pairingOutcomes } from '../odds/pairing-odds.ts';
 import { isRecessive } from '../loci/locus.ts';
 import { CATALOGUE, createCatalogue } from './catalogue.ts';
 import { COMBINATION_WORDS } from './data/combinations.ts';
+import { KNOWN_SINCE } from './data/known-since.ts';
 import { DISPUTED_ALLELISM } from './data/main-loci.ts';
+import { FIRST_VERSION, updatesSince } from './data/updates.ts';
 import { toAdditions } from './entries.ts';
 import { squeeze } from './words.ts';
 
@@ -104,6 +106,34 @@ describe('a collection’s own reading', () => {
       'enchi-complex',
     ]);
     expect(parseGenes('cinnamon hra black pastel', own).unknown).toMatchObject([{ reason: 'contradictory' }]);
+  });
+
+  test('a collection that has not taken an update reads as before, with its own entries in force', () => {
+    const before = createCatalogue(toAdditions([{ kind: 'as-of', version: FIRST_VERSION }]));
+    expect(before.version).toBe(FIRST_VERSION);
+    expect(before.locusById('leucistic')!.hides).toBeUndefined();
+    expect(CATALOGUE.locusById('leucistic')!.hides).toBe('everything');
+    // Nothing but what the updates name differs.
+    const changed = new Set(updatesSince(FIRST_VERSION).flatMap(({ before: loci }) => Object.keys(loci)));
+    const rest = (catalogue: typeof CATALOGUE) => catalogue.loci.filter(({ id }) => !changed.has(id));
+    expect(rest(before)).toEqual(rest(CATALOGUE));
+    for (const id of changed) expect(before.locusById(id)).not.toEqual(CATALOGUE.locusById(id));
+    expect(updatesSince(CATALOGUE.version)).toEqual([]);
+    const own = createCatalogue(
+      toAdditions([
+        { kind: 'correction', allele: 'leucistic', expression: 'dominant' },
+        { kind: 'as-of', version: FIRST_VERSION },
+      ]),
+    );
+    expect(own.alleleById('leucistic')!.allele.expression).toBe('dominant');
+    expect(own.locusById('leucistic')!.hides).toBeUndefined();
+  });
+
+  test('every year that a gene is known since belongs to an allele of the catalogue', () => {
+    for (const [allele, year] of Object.entries(KNOWN_SINCE)) {
+      expect(CATALOGUE.alleleById(allele), allele).toBeDefined();
+      expect(year).toBeGreaterThan(1980);
+    }
   });
 
   test('survives with every kind of entry, and names what it was given', () => {

@@ -1,5 +1,6 @@
 import type { Allele, Compound, Expression, Locus, Viability } from '../loci/locus.ts';
 import { isRecessive, WILD } from '../loci/locus.ts';
+import { locusAsOf } from './data/updates.ts';
 import { BUILT_IN_LOCI, BUILT_IN_VERSION } from './data/main-loci.ts';
 import type { OwnMarker } from './trait-markers.ts';
 import { gatherMarkers, type CatalogueMarker } from './gather-markers.ts';
@@ -10,6 +11,8 @@ export const UNSAID_FREQUENCY = 0.01;
 
 /** What a user adds to the built-in catalogue, or corrects in it. */
 export interface CatalogueAdditions {
+  /** The version of the built-in catalogue whose readings hold; left out: the present one. */
+  readonly asOf?: string;
   /** Genes and lines of one's own. */
   readonly loci?: readonly Locus[];
   /** Further alleles of a locus, and the names of compounds they make. */
@@ -71,7 +74,10 @@ export interface Catalogue {
  * @example createCatalogue().alleleById('pied').allele.name // "Pied"
  */
 export function createCatalogue(additions: CatalogueAdditions = {}): Catalogue {
-  const listed = withAllelism([...BUILT_IN_LOCI, ...(additions.loci ?? [])], additions.allelism ?? []);
+  const { asOf = BUILT_IN_VERSION } = additions;
+  const builtIn =
+    asOf === BUILT_IN_VERSION ? BUILT_IN_LOCI : BUILT_IN_LOCI.map((one) => locusAsOf(one, asOf));
+  const listed = withAllelism([...builtIn, ...(additions.loci ?? [])], additions.allelism ?? []);
   const loci = inLabelOrder(
     listed.map((locus) => withAdditions(locus, additions)),
     additions.labelOrder ?? [],
@@ -88,7 +94,7 @@ export function createCatalogue(additions: CatalogueAdditions = {}): Catalogue {
   const alleleName = (id: string): string =>
     id === WILD ? 'wild type' : (byAllele.get(id)?.allele.name ?? id);
   return {
-    version: BUILT_IN_VERSION,
+    version: asOf,
     note: 'Common practice of the trade, no source.',
     loci,
     names,

@@ -47,6 +47,15 @@ export type CatalogueEntry =
   /** A marker of the user's own, or other chances for a marker that the catalogue has. */
   | ({ readonly kind: 'marker' } & OwnMarker);
 
+/** The version of the built-in catalogue whose readings hold: kept by the collection, and no entry that somebody adds. */
+export interface AsOfEntry {
+  readonly kind: 'as-of';
+  readonly version: string;
+}
+
+/** All that makes a collection's catalogue of the built-in one. */
+export type CatalogueChange = CatalogueEntry | AsOfEntry;
+
 /** The kinds of entries that say something of genes and loci that the catalogue has. */
 const GENE_RULES = ['compound', 'viability', 'allelism', 'frequency', 'label-order'] as const;
 export type GeneRuleEntry = Extract<CatalogueEntry, { kind: (typeof GENE_RULES)[number] }>;
@@ -74,9 +83,10 @@ export function ownId(name: string): string {
  *
  * @example toAdditions([{ kind: 'alias', word: 'Mystery', genes: 'Pastel Clown' }]).aliases // [{"kind": "alias", "word": "Mystery", "genes": "Pastel Clown"}]
  */
-export function toAdditions(entries: readonly CatalogueEntry[]): CatalogueAdditions {
-  const of = <K extends CatalogueEntry['kind']>(kind: K) =>
-    entries.filter((entry): entry is Extract<CatalogueEntry, { kind: K }> => entry.kind === kind);
+export function toAdditions(entries: readonly CatalogueChange[]): CatalogueAdditions {
+  const of = <K extends CatalogueChange['kind']>(kind: K) =>
+    entries.filter((entry): entry is Extract<CatalogueChange, { kind: K }> => entry.kind === kind);
+  const [asOf] = of('as-of');
   const allele = ({
     name,
     expression,
@@ -113,5 +123,6 @@ export function toAdditions(entries: readonly CatalogueEntry[]): CatalogueAdditi
     frequencies: of('frequency'),
     labelOrder: of('label-order').at(-1)?.loci ?? [],
     markers: of('marker'),
+    ...(asOf ? { asOf: asOf.version } : {}),
   };
 }

@@ -26,6 +26,7 @@ import { keysBeginWithTheCollection } from './migrations/20261130130000-keys-beg
 import { partitions } from './migrations/20261130140000-partitions.ts';
 import { boardCounts } from './migrations/20261130150000-board-counts.ts';
 import { catalogueKinds } from './migrations/20261130160000-catalogue-kinds.ts';
+import { catalogueVersion } from './migrations/20261130170000-catalogue-version.ts';
 
 /** Listed by hand, so that the bundled server carries them. */
 export const MIGRATIONS: readonly Migration[] = [
@@ -54,6 +55,7 @@ export const MIGRATIONS: readonly Migration[] = [
   partitions,
   boardCounts,
   catalogueKinds,
+  catalogueVersion,
 ];
 
 /** Any number: only one process migrates at a time. */

@@ -50,6 +50,7 @@ const accountModels = (sequelize: Sequelize) => ({
     orderRules: JSONB,
     saleRules: JSONB,
     pageName: TEXT,
+    catalogueVersion: TEXT,
     roomAssumptions: JSONB,
     version: INTEGER,
   }),

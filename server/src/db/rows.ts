@@ -40,6 +40,7 @@ export interface CollectionRow extends Omit<CollectionSettings, 'ladderId' | 'ti
   saleRules: Partial<SaleRules>;
   /** Of its front page, as it stands in the address. */
   pageName: string;
+  catalogueVersion: string;
   roomAssumptions: Partial<RoomAssumptions>;
   version: number;
 }

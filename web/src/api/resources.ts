@@ -150,7 +150,11 @@ export const api = {
   planner: () => call(R.planner, {}),
 
   catalogue: () => call(R.catalogue, {}),
-  tryCatalogueEntry: (entry: CatalogueEntryInput) => call(R.tryCatalogueEntry, { body: entry }),
+  /** @param replaces - the id of the entry that is edited */
+  tryCatalogueEntry: (entry: CatalogueEntryInput, replaces: string | null = null) =>
+    call(R.tryCatalogueEntry, { body: entry, ...(replaces === null ? {} : { query: { replaces } }) }),
+  tryCatalogueUpdate: () => call(R.tryCatalogueUpdate, {}),
+  takeCatalogueUpdate: (version: string) => call(R.takeCatalogueUpdate, { body: { version } }),
   addCatalogueEntry: (body: CatalogueEntryInput) => call(R.addCatalogueEntry, { body }),
   changeCatalogueEntry: (id: string, body: CatalogueEntryInput, version: number) =>
     call(R.changeCatalogueEntry, { params: { id }, body, version }),

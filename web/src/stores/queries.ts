@@ -134,6 +134,8 @@ export const useAnimalWaits = (clutchId: MaybeRefOrGetter<string>) =>
 export const useInquiries = () => useQuery({ key: ['inquiries'], query: api.inquiries });
 
 export const useCatalogueEntries = () => useQuery({ key: ['catalogue'], query: api.catalogue });
+export const useCatalogueUpdate = () =>
+  useQuery({ key: ['tryCatalogueUpdate'], query: api.tryCatalogueUpdate });
 export const useSurprises = () => useQuery({ key: ['surprises'], query: api.surprises });
 export const useSuspects = () => useQuery({ key: ['suspects'], query: api.suspects });
 export const useDoubtful = () => useQuery({ key: ['doubtful'], query: api.doubtful });

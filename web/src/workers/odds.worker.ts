@@ -4,7 +4,7 @@ import {
   parseParent,
   toAdditions,
   visibleOutcomes,
-  type CatalogueEntry,
+  type CatalogueChange,
   type VisibleOutcome,
 } from '@karyotome/core';
 import { expose } from 'comlink';
@@ -14,7 +14,7 @@ export interface OddsRequest {
   readonly dam: string;
   readonly sires: readonly string[];
   /** What the collection adds to the catalogue. */
-  readonly entries: readonly CatalogueEntry[];
+  readonly entries: readonly CatalogueChange[];
 }
 export interface SireOdds {
   readonly outcomes: readonly VisibleOutcome[];

@@ -5,7 +5,7 @@ import {
   rank,
   toAdditions,
   type Catalogue,
-  type CatalogueEntry,
+  type CatalogueChange,
   type IsoDay,
   type ObservationAdvice,
   type Ranking,
@@ -32,7 +32,7 @@ let catalogue: Catalogue = createCatalogue();
 
 const api = {
   /** What the collection adds to the catalogue. */
-  setEntries(entries: readonly CatalogueEntry[]): void {
+  setEntries(entries: readonly CatalogueChange[]): void {
     catalogue = createCatalogue(toAdditions(entries));
   },
   rank: answer,

@@ -1,6 +1,7 @@
 import { wrap } from 'comlink';
-import { onScopeDispose, shallowRef, toRaw, toValue, watch, type MaybeRefOrGetter } from 'vue';
+import { onScopeDispose, shallowRef, toValue, watch, type MaybeRefOrGetter } from 'vue';
 import { useCatalogueEntries } from '../stores/queries.ts';
+import { catalogueChanges } from '../stores/catalogue-changes.ts';
 import type { OddsApi, SireOdds } from './odds.worker.ts';
 
 /** Odds of a pair while it is being chosen, computed off the main thread; a newer question overtakes the older. */
@@ -17,7 +18,7 @@ export function useOdds(question: MaybeRefOrGetter<{ dam: string; sires: readonl
       answer.value = null;
       if (!asked) return;
       // Out of the reactive shell: a proxy cannot be posted.
-      const entries = (own.value?.entries ?? []).map(({ entry }) => ({ ...toRaw(entry) }));
+      const entries = catalogueChanges(own.value);
       const bySire = await remote.odds({ dam: asked.dam, sires: [...asked.sires], entries });
       if (turn === latest) answer.value = bySire;
     },

@@ -23,7 +23,12 @@ beforeEach(() => {
     rank: (request: RankingRequest) => new Promise((answer) => asked.push({ request, answer })),
   };
   vi.stubGlobal('Worker', ChannelWorker);
-  vi.spyOn(api, 'catalogue').mockResolvedValue({ entries: [] });
+  vi.spyOn(api, 'catalogue').mockResolvedValue({
+    version: '2026.4',
+    update: null,
+    occurrence: [],
+    entries: [],
+  });
 });
 afterEach(() => {
   vi.unstubAllGlobals();

@@ -1,6 +1,7 @@
 import type { IsoDay, Observations, Hypothesis } from '@karyotome/core';
 import { wrap } from 'comlink';
-import { onScopeDispose, shallowReactive, toRaw, toValue, watch, type MaybeRefOrGetter } from 'vue';
+import { onScopeDispose, shallowReactive, toValue, watch, type MaybeRefOrGetter } from 'vue';
+import { catalogueChanges } from '../stores/catalogue-changes.ts';
 import { useCatalogueEntries } from '../stores/queries.ts';
 import type { RankingAnswer, RankingApi } from './ranking.worker.ts';
 
@@ -46,7 +47,7 @@ export function useRankings(animals: MaybeRefOrGetter<readonly Ranked[]>) {
   watch(
     own,
     (catalogue) => {
-      void remote.setEntries((catalogue?.entries ?? []).map(({ entry }) => ({ ...toRaw(entry) })));
+      void remote.setEntries(catalogueChanges(catalogue));
       asked.clear();
       rankChanged();
     },

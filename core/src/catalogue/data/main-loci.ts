@@ -246,9 +246,13 @@ export const FURTHER: readonly FurtherGene[] = FURTHER_GENES.trim()
     };
   });
 
+/** What their table has no column for. */
+const FURTHER_RULES: Readonly<Record<string, Partial<Locus>>> = { leucistic: { hides: 'everything' } };
+
 const further = (isRecessive: boolean): Locus[] =>
   FURTHER.filter(({ expression }) => (expression === 'recessive') === isRecessive).map(
-    ({ id, name, expression, double }) => single({ id, name, expression, ...(double ? { double } : {}) }),
+    ({ id, name, expression, double }) =>
+      single({ id, name, expression, ...(double ? { double } : {}) }, FURTHER_RULES[id]),
   );
 
 /** In the order in which a label names them: what shows first, recessive loci last. */
@@ -265,4 +269,4 @@ export const DISPUTED_ALLELISM: Readonly<Record<string, readonly string[]>> = {
   'het-red-axanthic': ['enchi-complex', 'dark-complex'],
 };
 
-export const BUILT_IN_VERSION = '2026.3';
+export const BUILT_IN_VERSION = '2026.4';

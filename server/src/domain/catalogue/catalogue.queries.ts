@@ -27,3 +27,11 @@ export function recordedGenes(work: Work): Promise<{ number: string; genes: stri
       where r.collection_id = :collectionId and r.kind = 'identification' and r.voided_at is null`,
   );
 }
+
+/** The version of the built-in catalogue that the collection reads by. */
+export function versionRow(work: Work): Promise<{ version: string }[]> {
+  return select<{ version: string }>(
+    work,
+    'select catalogue_version as version from collections where id = :collectionId',
+  );
+}

@@ -1,19 +1,27 @@
 import { randomUUID } from 'node:crypto';
 import type { CatalogueEntryInput, CatalogueView } from '@karyotome/contract';
-import { createCatalogue, parseGenes, toAdditions, type Catalogue } from '@karyotome/core';
+import {
+  BUILT_IN_VERSION,
+  createCatalogue,
+  parseGenes,
+  toAdditions,
+  updatesSince,
+  type Catalogue,
+  type CatalogueChange,
+} from '@karyotome/core';
 import { changeRow } from '../../db/change-rows.ts';
 import { UniqueConstraintError } from 'sequelize';
 import { createCache } from '../../cache.ts';
 import { check, keyOf } from './check-entry.ts';
 import { touchGenetics, type Actor, type Work } from '../../db/work.ts';
 import { invalidField, notFound, Refusal } from '../../refusal.ts';
-import { type Entry, entryRows, recordedGenes } from './catalogue.queries.ts';
+import { type Entry, entryRows, recordedGenes, versionRow } from './catalogue.queries.ts';
 
 /** Catalogues by what they add: building one takes a few milliseconds, reading records needs it all the time. */
 const MAX_CACHED_CATALOGUES = 16;
 const catalogues = createCache<Catalogue>(MAX_CACHED_CATALOGUES);
 
-export function catalogueFor(entries: readonly CatalogueEntryInput[]): Catalogue {
+export function catalogueFor(entries: readonly CatalogueChange[]): Catalogue {
   const key = JSON.stringify(entries);
   const known = catalogues.get(key);
   if (known) return known;
@@ -27,22 +35,58 @@ export async function catalogueOf(work: Work): Promise<Catalogue> {
   return catalogueFor(await entryInputs(work));
 }
 
-export async function entryInputs(work: Work): Promise<CatalogueEntryInput[]> {
-  return (await entryRows(work)).map(({ entry }) => entry);
+/** All that makes the collection's catalogue of the built-in one: its entries, and the version it reads by. */
+export async function entryInputs(work: Work): Promise<CatalogueChange[]> {
+  return inputsBut(work, null);
 }
 
+/** Nothing where no update changes what was said: then the catalogue is the same. */
+const asOf = (version: string): CatalogueChange[] =>
+  updatesSince(version).length > 0 ? [{ kind: 'as-of', version }] : [];
+
 export async function viewCatalogue(work: Work): Promise<CatalogueView> {
-  const entries = await entryRows(work);
-  const texts = await geneTexts(work);
+  const [entries, [row], texts] = await Promise.all([entryRows(work), versionRow(work), geneTexts(work)]);
+  const { version } = row!;
+  const updates = updatesSince(version);
+  const changed = new Set(updates.flatMap(({ before }) => Object.keys(before)));
+  const reading = asOf(version);
+  const catalogue = catalogueFor([...entries.map(({ entry }) => entry), ...reading]);
   return {
+    version: updates.length > 0 ? version : BUILT_IN_VERSION,
+    update: updates.length > 0 ? { version: BUILT_IN_VERSION, loci: [...changed] } : null,
+    occurrence: occurrenceIn(texts, catalogue),
     entries: entries.map((one) => ({
       ...one,
       usedBy: unreadableWith(
-        entries.filter((other) => other !== one).map(({ entry }) => entry),
+        [...entries.filter((other) => other !== one).map(({ entry }) => entry), ...reading],
         texts,
       ).length,
     })),
   };
+}
+
+/** How many animals each locus is named of, the most first. */
+function occurrenceIn(
+  texts: readonly { number: string; genes: string }[],
+  catalogue: Catalogue,
+): CatalogueView['occurrence'] {
+  const animals = new Map<string, Set<string>>();
+  for (const { number, genes } of texts)
+    for (const locus of parseGenes(genes, catalogue).loci.keys())
+      animals.set(locus, (animals.get(locus) ?? new Set()).add(number));
+  return [...animals]
+    .map(([locus, numbers]) => ({ locus, animals: numbers.size }))
+    .toSorted((a, b) => b.animals - a.animals || catalogue.compareLoci(a.locus, b.locus));
+}
+
+/** From now on the collection reads by an update whose changes were seen. */
+export async function takeUpdate(work: Work<Actor>, { version }: { version: string }): Promise<void> {
+  if (version !== BUILT_IN_VERSION) throw invalidField('version', `is not ${BUILT_IN_VERSION}`);
+  await work.models.collections.update(
+    { catalogueVersion: version },
+    { where: { id: work.actor.collectionId }, transaction: work.transaction },
+  );
+  await touchGenetics(work);
 }
 
 /** The genes of every identification that counts, with the animal's number. */
@@ -52,7 +96,7 @@ function geneTexts(work: Work): Promise<{ number: string; genes: string }[]> {
 
 /** The numbers of animals whose records could no longer be read with these entries. */
 function unreadableWith(
-  entries: readonly CatalogueEntryInput[],
+  entries: readonly CatalogueChange[],
   texts: readonly { number: string; genes: string }[],
 ): string[] {
   const catalogue = catalogueFor(entries);
@@ -80,11 +124,18 @@ export async function addEntry(work: Work<Actor>, entry: CatalogueEntryInput): P
   return { id };
 }
 
-async function findEntry(work: Work, id: string): Promise<{ one: Entry; others: CatalogueEntryInput[] }> {
+/** @returns the entry, and all that makes the catalogue but for it */
+async function findEntry(work: Work, id: string): Promise<{ one: Entry; others: CatalogueChange[] }> {
   const entries = await entryRows(work);
   const one = entries.find((entry) => entry.id === id);
   if (!one) throw notFound('This entry');
-  return { one, others: entries.filter((entry) => entry !== one).map(({ entry }) => entry) };
+  return { one, others: await inputsBut(work, id) };
+}
+
+/** All that makes the catalogue but for one entry. */
+export async function inputsBut(work: Work, id: string | null): Promise<CatalogueChange[]> {
+  const [entries, [row]] = await Promise.all([entryRows(work), versionRow(work)]);
+  return [...entries.filter((entry) => entry.id !== id).map(({ entry }) => entry), ...asOf(row!.version)];
 }
 
 /** Puts another wording in an entry's place. Refused where records could then no longer be read. */
@@ -121,7 +172,7 @@ export async function removeEntry(work: Work, id: string): Promise<void> {
 
 async function refuseIfUnreadable(
   work: Work,
-  entries: readonly CatalogueEntryInput[],
+  entries: readonly CatalogueChange[],
   field?: string,
 ): Promise<void> {
   const numbers = unreadableWith(entries, await geneTexts(work));

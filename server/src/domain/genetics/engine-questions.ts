@@ -1,5 +1,5 @@
 import type {
-  CatalogueEntry,
+  CatalogueChange,
   Claim,
   ClutchFamily,
   CompactPosterior,
@@ -25,7 +25,7 @@ import type { Trial } from './try-catalogue.ts';
 export interface Snapshot {
   readonly collection: string;
   readonly token: number;
-  readonly entries: readonly CatalogueEntry[];
+  readonly entries: readonly CatalogueChange[];
   readonly animals: readonly RecordedAnimal[];
 }
 
@@ -58,7 +58,7 @@ export type Question =
         }
       | { readonly ask: 'clutch'; readonly family: ClutchFamily }
       | { readonly ask: 'surprises' }
-      | { readonly ask: 'trial'; readonly entries: readonly CatalogueEntry[] }
+      | { readonly ask: 'trial'; readonly entries: readonly CatalogueChange[] }
       | { readonly ask: 'proved' }
       | {
           readonly ask: 'essential';

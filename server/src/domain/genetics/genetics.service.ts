@@ -1,5 +1,4 @@
-import type { CatalogueEntryInput } from '@karyotome/contract';
-import { PosteriorView, type Catalogue, type RecordedAnimal } from '@karyotome/core';
+import { PosteriorView, type Catalogue, type CatalogueChange, type RecordedAnimal } from '@karyotome/core';
 import type { Transaction } from 'sequelize';
 import { createCollectionCache } from '../../cache.ts';
 import { geneticsTouched, type Work } from '../../db/work.ts';
@@ -123,7 +122,7 @@ function isNewer(known: { revision: string } | undefined, revision: string): boo
 }
 
 interface Inputs {
-  readonly entries: readonly CatalogueEntryInput[];
+  readonly entries: readonly CatalogueChange[];
   readonly animals: readonly RecordedAnimal[];
 }
 

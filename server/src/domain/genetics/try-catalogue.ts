@@ -7,7 +7,7 @@ import {
   RecordCompiler,
   toAdditions,
   type Catalogue,
-  type CatalogueEntry,
+  type CatalogueChange,
   type ChangedClaims,
   type Known,
   type RecordedAnimal,
@@ -24,7 +24,7 @@ export function tryCatalogue(
   engine: PedigreeEngine,
   catalogue: Catalogue,
   animals: readonly RecordedAnimal[],
-  entries: readonly CatalogueEntry[],
+  entries: readonly CatalogueChange[],
 ): Trial {
   const other = createCatalogue(toAdditions(entries));
   const tried = new PedigreeEngine(new RecordCompiler(other).compile(animals), createEstimator());

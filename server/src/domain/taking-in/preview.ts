@@ -1,5 +1,5 @@
-import type { CatalogueEntryInput, TakeInConflicts, TakeInPreview } from '@karyotome/contract';
-import { CALL_ERROR, type FactOf, type RecordedAnimal } from '@karyotome/core';
+import type { TakeInConflicts, TakeInPreview } from '@karyotome/contract';
+import { CALL_ERROR, type CatalogueChange, type FactOf, type RecordedAnimal } from '@karyotome/core';
 import type { ReceivedAnimal, Statement, StatementSubject } from '@karyotome/lineage';
 import type { Work } from '../../db/work.ts';
 import { catalogueOf, entryInputs } from '../catalogue/catalogue.service.ts';
@@ -11,7 +11,7 @@ import { countingStatement, knownAnimals, type KnownAnimal } from './taken.queri
 
 /** What would be inferred once a statement is among the records: for a trial, elsewhere than in the engine. */
 export interface Trial {
-  readonly entries: readonly CatalogueEntryInput[];
+  readonly entries: readonly CatalogueChange[];
   readonly animals: readonly RecordedAnimal[];
 }
 

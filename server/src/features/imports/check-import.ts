@@ -1,5 +1,11 @@
-import type { CatalogueEntryInput, FieldProblem, ImportRow } from '@karyotome/contract';
-import { canonicalLabel, createCatalogue, parseGenes, toAdditions } from '@karyotome/core';
+import type { FieldProblem, ImportRow } from '@karyotome/contract';
+import {
+  canonicalLabel,
+  createCatalogue,
+  parseGenes,
+  toAdditions,
+  type CatalogueChange,
+} from '@karyotome/core';
 import type { Progress } from '../../threads/pool.ts';
 import { groupBy } from '../../group-by.ts';
 import { decodeCsv } from '../../http/csv-body.ts';
@@ -13,7 +19,7 @@ declare module '../../threads/pool.ts' {
 
 /** What is known of the collection a file is to be brought into. */
 export interface ImportGround {
-  readonly entries: readonly CatalogueEntryInput[];
+  readonly entries: readonly CatalogueChange[];
   readonly known: readonly {
     readonly number: string;
     readonly sex: string;

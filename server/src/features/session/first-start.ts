@@ -1,7 +1,7 @@
 import { randomBytes, randomUUID } from 'node:crypto';
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { LADDER_PRESETS } from '@karyotome/core';
+import { BUILT_IN_VERSION, LADDER_PRESETS } from '@karyotome/core';
 import type { Config } from '../../config.ts';
 import { founding, type Actor, type Database, type Work } from '../../db/work.ts';
 import { writeDurably } from '../../files/durable.ts';
@@ -41,7 +41,7 @@ export async function createCollection(
     );
     const pageName = await freePageName(work, collectionName);
     await models.collections.create(
-      { id: actor.collectionId, name: collectionName, pageName },
+      { id: actor.collectionId, name: collectionName, pageName, catalogueVersion: BUILT_IN_VERSION },
       { transaction },
     );
     await models.memberships.create(

@@ -146,6 +146,10 @@ const { draft, discard, send, errorsOf, general, busy, input } = useEntryForm({
       class="wide"
       :error-messages="errorsOf('recombination')"
     />
-    <TrialNote v-if="kind === 'correction' || kind === 'recombination'" :entry="input" />
+    <TrialNote
+      v-if="kind === 'correction' || kind === 'recombination'"
+      :entry="input"
+      :replaces="editing?.id ?? null"
+    />
   </FormDialog>
 </template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { DISPUTED_ALLELISM } from '@karyotome/core';
+import { DISPUTED_ALLELISM, KNOWN_SINCE } from '@karyotome/core';
 import { mdiPlus } from '@mdi/js';
 import { computed } from 'vue';
 import { AGREEMENT_WORDS, EXPRESSION_WORDS, type GeneCard } from './gene-cards.ts';
@@ -65,6 +65,9 @@ const choices = computed(() => {
           <span v-if="allele.words.length" class="small soft words">also {{ allele.words.join(', ') }}</span>
           <span v-if="allele.expression !== 'recessive'" class="small soft words"
             >two: {{ allele.double }}</span
+          >
+          <span v-if="KNOWN_SINCE[allele.id]" class="small soft words" title="From memory, no source"
+            >known since about {{ KNOWN_SINCE[allele.id] }}</span
           >
         </dt>
         <dd class="small">

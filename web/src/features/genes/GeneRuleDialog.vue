@@ -2,6 +2,7 @@
 import type { CatalogueView } from '@karyotome/contract';
 import { DISPUTED_ALLELISM, WILD } from '@karyotome/core';
 import { computed } from 'vue';
+import { useCatalogueEntries } from '../../stores/queries.ts';
 import { useCatalogue } from '../../stores/useCatalogue.ts';
 import FormDialog from '../../ui/FormDialog.vue';
 import { useEntryForm } from './useEntryForm.ts';
@@ -37,6 +38,18 @@ const targets = computed(() => {
     .map(({ id, name }) => ({ value: id, title: disputed.includes(id) ? `${name} (disputed)` : name }));
 });
 const lociItems = computed(() => catalogue.value.loci.map(({ id, name }) => ({ value: id, title: name })));
+const { data: own } = useCatalogueEntries();
+/** So many loci make an order: who has more puts the rest where it belongs by hand. */
+const MOST_ORDERED = 30;
+/** Recessive loci are named last in any order: what shows comes first. */
+const occurring = computed(() =>
+  (own.value?.occurrence ?? [])
+    .map(({ locus: id }) => id)
+    .filter(
+      (id) => !catalogue.value.locusById(id)?.alleles.every(({ expression }) => expression === 'recessive'),
+    )
+    .slice(0, MOST_ORDERED),
+);
 const before = props.editing?.entry;
 const { draft, discard, send, errorsOf, general, busy, input } = useEntryForm({
   key: `gene-rule.${props.editing?.id ?? `${props.rule.kind}.${props.rule.locus ?? ''}.${allele ?? ''}`}`,
@@ -138,6 +151,13 @@ const { draft, discard, send, errorsOf, general, busy, input } = useEntryForm({
       :items="lociItems"
       :error-messages="errorsOf('loci')"
     />
-    <TrialNote v-if="rule.kind !== 'label-order'" :entry="input" />
+    <v-btn
+      v-if="rule.kind === 'label-order' && occurring.length > 0"
+      class="wide"
+      variant="outlined"
+      @click="draft.loci = occurring"
+      >In the order of how many animals here have them</v-btn
+    >
+    <TrialNote v-if="rule.kind !== 'label-order'" :entry="input" :replaces="editing?.id ?? null" />
   </FormDialog>
 </template>

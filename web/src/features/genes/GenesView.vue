@@ -14,6 +14,7 @@ import EntryDialog from './EntryDialog.vue';
 import GeneCard from './GeneCard.vue';
 import GeneRuleDialog from './GeneRuleDialog.vue';
 import MarkerDialog from './MarkerDialog.vue';
+import UpdateCard from './UpdateCard.vue';
 import { entryWords as wordsOfEntry } from './entry-words.ts';
 import { combinations, geneCards } from './gene-cards.ts';
 import { placeOf, type GeneRule } from './gene-rules.ts';
@@ -95,6 +96,7 @@ const rule = ref<{ rule: GeneRule; editing?: Entry } | null>(null);
       class="search"
       @click:clear="search = ''"
     />
+    <UpdateCard v-if="own?.update" :update="own.update" :may-record="session.mayRecord" />
     <v-card v-if="own && own.entries.length > 0 && search.trim() === ''" class="own">
       <h2>Your own</h2>
       <ul>
