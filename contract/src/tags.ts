@@ -38,5 +38,7 @@ export const TAGS = [
   /** Statements of other breeders. */
   'taken',
   'calendars',
+  /** Who may use the collection, and where they are signed in. */
+  'members',
 ] as const;
 export type Tag = (typeof TAGS)[number];

@@ -21,6 +21,7 @@ import { breedingRoutes } from './features/season/breeding.routes.ts';
 import { calendarRoutes, publicCalendarRoutes } from './features/calendar/feeds.ts';
 import { changeRoutes } from './features/changes/changes.ts';
 import { settleStates } from './domain/states/catch-up.ts';
+import { IDLE_DAYS } from './domain/accounts/devices.service.ts';
 import { notifyChanged } from './domain/changes/notify.ts';
 import { catalogueRoutes } from './features/catalogue/catalogue.routes.ts';
 import { feedingRoutes } from './features/feeding/feeding.routes.ts';
@@ -37,6 +38,7 @@ import { recordRoutes } from './features/records/records.routes.ts';
 import { roomRoutes } from './features/room/room.routes.ts';
 import { roundRoutes } from './features/rounds/rounds.routes.ts';
 import { pageRoutes } from './features/pages/pages.routes.ts';
+import { peopleRoutes } from './features/people/people.routes.ts';
 import { personRoutes, salesRoutes } from './features/sales/sales.routes.ts';
 import { seasonRoutes } from './features/season/season.routes.ts';
 import { identifyActor, sessionRoutes } from './features/session/session.routes.ts';
@@ -57,7 +59,14 @@ import type { FileStore } from './files/file-store.ts';
 import { Refusal } from './refusal.ts';
 import { RateLimits } from './http/rate-limits.ts';
 
-const SESSION_MS = 30 * 86_400_000;
+const SESSION_MS = IDLE_DAYS * 86_400_000;
+
+/** Where somebody who is not signed in may send something. */
+const BEGINNINGS: ReadonlySet<string> = new Set([
+  ROUTES.signIn.path,
+  ROUTES.lookAtInvitation.path,
+  ROUTES.join.path,
+]);
 
 export interface App {
   readonly express: Express;
@@ -154,12 +163,12 @@ function api({ database, files, config, pool, limits }: Parts & { readonly pool:
   router.use(identifyActor(database));
   const { generateToken, csrfSynchronisedProtection, invalidCsrfTokenError } = csrfSync({
     // Signing in starts a session, so it cannot carry the session's token yet.
-    skipCsrfProtection: (request) => request.path === '/session' && request.method === 'POST',
+    skipCsrfProtection: (request) => request.method === 'POST' && BEGINNINGS.has(request.path),
     getTokenFromRequest: (request) => request.get('X-CSRF-Token') ?? null,
   });
   router.use((request, _response, next) => {
     // Who is nobody is told so before anything they send is read.
-    if (request.path !== '/session') actorOf(request);
+    if (request.path !== ROUTES.session.path && !BEGINNINGS.has(request.path)) actorOf(request);
     next();
   });
   router.use(csrfSynchronisedProtection);
@@ -187,6 +196,7 @@ function endpointsOf({
   const endpoints = createEndpoints(database, notifyChanged, (actor) => settleStates(database, actor));
   sessionRoutes(endpoints, database, config, limits, generateToken);
   settingsRoutes(endpoints);
+  peopleRoutes(endpoints, database, config, limits);
   changeRoutes(endpoints, database);
   jobRoutes(endpoints);
   catalogueRoutes(endpoints);

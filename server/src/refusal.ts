@@ -9,6 +9,7 @@ export const REFUSAL_CODES = [
   'stale-page',
   'owner-only',
   'other-account',
+  'other-collection',
   'not-found',
   'conflict',
   'key-reused',

@@ -1,25 +1,14 @@
 import type { Page, AnimalSummary, AnimalView, RoundView, TodayView } from '@karyotome/contract';
-import { addDays } from '@karyotome/core';
+import { addDays, CATALOGUE, type RecordedAnimal } from '@karyotome/core';
 import { afterAll, beforeAll, expect, test, vi } from 'vitest';
 import { machineToday } from '../src/db/work.ts';
+import { askEngine, stopEngine } from '../src/domain/genetics/engine-client.ts';
 import { startTestApp, type TestApp, type TestClient } from './test-app.ts';
 
 /*
- * Daily work never waits for inference. Questions to the engine are held back here, as by an engine that has much to do:
- * everything that husbandry asks is answered meanwhile, as recorded.
+ * Daily work never waits for inference. The engine's thread is kept busy here with another collection, too wide for it: everything
+ * that husbandry asks is answered meanwhile, as recorded.
  */
-
-const engine = vi.hoisted(() => ({ isFree: Promise.resolve() }));
-vi.mock(import('../src/domain/genetics/engine-client.ts'), async (original) => {
-  const client = await original();
-  return {
-    ...client,
-    askEngine: async (question) => {
-      await engine.isFree;
-      return client.askEngine(question);
-    },
-  };
-});
 
 const TODAY = machineToday();
 const ago = (days: number): string => addDays(TODAY, -days);
@@ -69,12 +58,42 @@ async function clutch(damId: string, sires: readonly string[], from: number): Pr
   return ids;
 }
 
+/**
+ * A collection that takes minutes: nobody said anything of its founders, any of several males may be the sire in each of several
+ * generations, and every gene of the catalogue is named of one of the last young.
+ */
+function tooWide(): RecordedAnimal[] {
+  const animals: RecordedAnimal[] = [];
+  let [dams, sires]: string[][] = [[], []];
+  for (let generation = 0; generation < 6; generation++) {
+    const next: string[][] = [[], []];
+    for (let n = 0; n < 40; n++) {
+      const id = `w${generation}-${n}`;
+      const parents =
+        generation === 0 ? [] : sires!.slice(n % 5, (n % 5) + 6).map((sire) => ({ id: sire, weight: 1 }));
+      animals.push({
+        id,
+        sex: n % 2 ? 'female' : 'male',
+        ...(generation === 0 ? {} : { dam: dams![n % dams!.length]! }),
+        sires: parents,
+      });
+      next[n % 2 ? 0 : 1]!.push(id);
+    }
+    [dams, sires] = next;
+  }
+  const genes = CATALOGUE.loci.map(({ alleles }) => alleles[0]!.name).join(' ');
+  const last = animals.at(-1)!;
+  animals[animals.length - 1] = { ...last, identification: { record: 'r', genes, sure: 'probable' } };
+  return animals;
+}
+
 test('while the engine is at work, animals, rounds and Today are answered, and a sex is recorded', async () => {
   const dam = await animal('female');
   const sires = [await animal('male'), await animal('male')];
   const [young] = await clutch(dam, sires, 300);
-  let free = (): void => {};
-  engine.isFree = new Promise((resolve) => (free = resolve));
+  const snapshot = { collection: 'too wide', token: -1, entries: [], animals: tooWide() };
+  const isOver = vi.fn();
+  askEngine({ ask: 'update', snapshot }).then(isOver, () => undefined);
   const identified = await owner.post(`/animals/${young}/records`, {
     kind: 'identification',
     on: TODAY,
@@ -95,7 +114,9 @@ test('while the engine is at work, animals, rounds and Today are answered, and a
   const weighed = { kind: 'weight', on: TODAY, body: { massG: 70 } };
   expect((await owner.post(`/animals/${young}/records`, weighed)).status).toBe(201);
 
-  free();
+  // All of that was answered beside the work, which still goes on; it is ended with its thread.
+  expect(isOver).not.toHaveBeenCalled();
+  await stopEngine();
   await vi.waitFor(
     async () => {
       const { isGeneticsPending, claims } = (await owner.get(`/animals/${young}`)).body as AnimalView;

@@ -4,6 +4,7 @@ import type {
   RecordFact,
   RecordKind,
   RecordWarning,
+  Role,
   StartProtocol,
   TubPlace,
 } from '@karyotome/contract';
@@ -164,4 +165,11 @@ export const NUMBER_PATTERN_WORDS: Readonly<Record<NumberPattern, string>> = {
   'season-clutch-hatchling': 'Season, clutch, hatchling: 2604-02',
   running: 'One running number: 0143',
   free: 'Your own text: Juniper 3',
+};
+
+/** What somebody may do in a collection. */
+export const ROLE_WORDS: Readonly<Record<Role, { readonly name: string; readonly may: string }>> = {
+  owner: { name: 'Owner', may: 'everything, people and settings included' },
+  keeper: { name: 'Keeper', may: 'looks and records, but changes no settings and deletes nothing' },
+  viewer: { name: 'Viewer', may: 'looks only' },
 };

@@ -18,7 +18,16 @@ import {
   statusCorrection,
 } from '../sale-requests.ts';
 import * as season from '../season-requests.ts';
-import { collectionSettings, signIn } from '../session-requests.ts';
+import {
+  collectionChoice,
+  collectionSettings,
+  invitationInput,
+  invitationToken,
+  joining,
+  memberChange,
+  passwordChange,
+  signIn,
+} from '../session-requests.ts';
 import { breederInput } from '../taken-requests.ts';
 import { waitingOffer, wishAnswer, wishInput } from '../waiting.ts';
 import { ROUTES } from './index.ts';
@@ -34,6 +43,12 @@ type WithBody = {
  * schemas is as large as all of them.
  */
 const BODIES: { readonly [N in WithBody]: Joi.Schema<BodyOf<(typeof ROUTES)[N]>> } = {
+  changePassword: passwordChange,
+  chooseCollection: collectionChoice,
+  changeMember: memberChange,
+  invite: invitationInput,
+  lookAtInvitation: invitationToken,
+  join: joining,
   addAnimal: newAnimal,
   changeAnimal: animalChange,
   addRecord: newRecord,

@@ -10,6 +10,7 @@ import { publicationsRoutes } from './publications.ts';
 import { salesRoutes } from './sales.ts';
 import { waitingRoutes } from './waiting.ts';
 import { takenRoutes } from './taken.ts';
+import { peopleRoutes } from './people.ts';
 import { sessionRoutes } from './session.ts';
 
 /*
@@ -18,6 +19,7 @@ import { sessionRoutes } from './session.ts';
  */
 export const ROUTES = {
   ...sessionRoutes,
+  ...peopleRoutes,
   ...animalsRoutes,
   ...geneticsRoutes,
   ...breedingRoutes,

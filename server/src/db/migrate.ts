@@ -27,6 +27,7 @@ import { partitions } from './migrations/20261130140000-partitions.ts';
 import { boardCounts } from './migrations/20261130150000-board-counts.ts';
 import { catalogueKinds } from './migrations/20261130160000-catalogue-kinds.ts';
 import { catalogueVersion } from './migrations/20261130170000-catalogue-version.ts';
+import { people } from './migrations/20261130180000-people.ts';
 
 /** Listed by hand, so that the bundled server carries them. */
 export const MIGRATIONS: readonly Migration[] = [
@@ -56,6 +57,7 @@ export const MIGRATIONS: readonly Migration[] = [
   boardCounts,
   catalogueKinds,
   catalogueVersion,
+  people,
 ];
 
 /** Any number: only one process migrates at a time. */

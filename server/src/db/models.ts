@@ -10,12 +10,14 @@ import type {
   FeedingPlanRow,
   HeatZoneRow,
   IdempotentWriteRow,
+  InvitationRow,
   LadderRow,
   LadderStepRow,
   MembershipRow,
   PictureRow,
   RackRow,
   RecordRow,
+  SessionRow,
   StockEntryRow,
   SurfaceCheckRow,
   TubRow,
@@ -27,6 +29,22 @@ import { saleModels, takenModels } from './sale-models.ts';
 import { key, table, voidable } from './table.ts';
 
 const { UUID, TEXT, INTEGER, DOUBLE, DATEONLY, DATE, JSONB, BOOLEAN, BIGINT } = DataTypes;
+
+/** What lets people in. */
+const accessModels = (sequelize: Sequelize) => ({
+  invitations: table<InvitationRow>(sequelize, 'invitations', {
+    collectionId: key(),
+    id: key(),
+    name: TEXT,
+    role: TEXT,
+    authorId: UUID,
+    expiresAt: DATE,
+    takenBy: UUID,
+    takenAt: DATE,
+    withdrawnAt: DATE,
+  }),
+  sessions: table<SessionRow>(sequelize, 'sessions', { sid: { type: TEXT, primaryKey: true } }),
+});
 
 /** People, their collections, and what they sent. */
 const accountModels = (sequelize: Sequelize) => ({
@@ -251,6 +269,7 @@ const feedingModels = (sequelize: Sequelize) => ({
 
 /** Every table of the schema, on one connection pool. */
 export const createModels = (sequelize: Sequelize) => ({
+  ...accessModels(sequelize),
   ...accountModels(sequelize),
   ...enclosureModels(sequelize),
   ...animalModels(sequelize),

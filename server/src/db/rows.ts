@@ -5,6 +5,7 @@ import type {
   LabelKind,
   PlanInput,
   RecordKind,
+  Role,
   RoomAssumptions,
   Sex,
   SortingChange,
@@ -58,7 +59,23 @@ export interface CatalogueEntryRow {
 export interface MembershipRow {
   collectionId: string;
   accountId: string;
-  role: 'owner' | 'keeper' | 'viewer';
+  role: Role;
+}
+
+export interface InvitationRow {
+  collectionId: string;
+  id: string;
+  name: string;
+  role: Role;
+  authorId: string;
+  expiresAt: Date;
+  takenBy: string | null;
+  takenAt: Date | null;
+  withdrawnAt: Date | null;
+}
+
+export interface SessionRow {
+  sid: string;
 }
 
 export interface IdempotentWriteRow {

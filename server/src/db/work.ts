@@ -1,3 +1,4 @@
+import type { Role } from '@karyotome/contract';
 import { dayIn, type TimeZone } from '@karyotome/core';
 import type { Sequelize, Transaction, TransactionOptions } from 'sequelize';
 import { nowMs } from '../clock.ts';
@@ -17,7 +18,7 @@ export interface Reader {
 export interface Actor extends Reader {
   readonly accountId: string;
   readonly name: string;
-  readonly role: 'owner' | 'keeper' | 'viewer';
+  readonly role: Role;
 }
 
 export interface Database {

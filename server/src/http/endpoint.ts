@@ -28,6 +28,10 @@ declare module 'express-session' {
   interface SessionData {
     accountId: string;
     collectionId: string;
+    /** RFC 3339. */
+    signedInAt: string;
+    /** What the browser called itself then. */
+    userAgent: string | undefined;
   }
 }
 
@@ -46,6 +50,8 @@ export function actorOf(request: Request): Actor {
 
 /** Names whose page sent a write: signed in as somebody else since, the browser would send it under another name. */
 const ACCOUNT_HEADER = 'Account-Id';
+/** Names the collection whose page sent a write: in another window, the same person may have gone to another one since. */
+const COLLECTION_HEADER = 'Collection-Id';
 /** Names the open page that sent a write: it is not told of its own change. */
 const PAGE_HEADER = 'Page-Id';
 
@@ -57,6 +63,12 @@ function allow(request: Request, permission: Permission): Actor {
     throw new Refusal(
       'other-account',
       'Somebody else has signed in here since this was written. Nothing was sent under their name.',
+    );
+  const meantFor = request.get(COLLECTION_HEADER);
+  if (meantFor !== undefined && meantFor !== actor.collectionId)
+    throw new Refusal(
+      'other-collection',
+      'This browser has gone to another collection since this was written. Nothing was sent to that one.',
     );
   if (!mayDo(actor, permission)) {
     if (permission === 'destroy' || permission === 'manage')

@@ -24,6 +24,7 @@ export const PROBLEMS = {
   'not-allowed': { status: 403, title: 'Your role does not allow this' },
   'stale-page': { status: 403, title: 'This page is out of date: reload it' },
   'owner-only': { status: 403, title: 'Only the owner may do this' },
+  'other-collection': { status: 403, title: 'This was entered in another collection' },
   'other-account': { status: 403, title: 'This was entered by somebody else' },
   'not-found': { status: 404, title: 'There is no such thing here' },
   conflict: { status: 409, title: 'This clashes with what is recorded' },

@@ -45,6 +45,12 @@ export function setAccount(id: string | null): void {
   accountId = id;
 }
 
+let collectionId: string | null = null;
+/** Whose collection this page shows: its writes go to no other one. */
+export function setCollection(id: string | null): void {
+  collectionId = id;
+}
+
 let onSignedOut = (): void => undefined;
 /** Called when the server says that the session has ended. */
 export function whenSignedOut(handler: () => void): void {
@@ -106,6 +112,8 @@ export async function request<T>(method: string, path: string, options: RequestO
   }
 }
 
+/** It leaves the collection, wherever another window has gone. */
+const CHOICE = '/session/collection';
 const STALE_PAGE = 'urn:karyotome:problem:stale-page';
 const KEY_REUSED = 'urn:karyotome:problem:key-reused';
 const ARRIVED =
@@ -124,6 +132,7 @@ async function send<T>(method: string, path: string, options: RequestOptions): P
     // One key per act: sent again after a lost answer, the act still takes effect once.
     if (options.key) headers['Idempotency-Key'] = options.key;
     if (accountId !== null) headers['Account-Id'] = accountId;
+    if (collectionId !== null && path !== CHOICE) headers['Collection-Id'] = collectionId;
   }
   if (options.job) headers['Job-Id'] = options.job;
   if (options.version !== undefined) headers['If-Match'] = `"${options.version}"`;

@@ -52,6 +52,7 @@ import {
 } from '@karyotome/contract';
 import type { SaleRules, SeasonRules } from '@karyotome/core';
 import { call, callAll, urlOf } from './call.ts';
+import { peopleApi } from './people-resources.ts';
 
 /* One function per route, by the route's own name; stateless. */
 
@@ -148,6 +149,8 @@ export const api = {
   revokeCalendarFeed: (id: string) => call(R.revokeCalendarFeed, { params: { id } }),
 
   planner: () => call(R.planner, {}),
+
+  ...peopleApi,
 
   catalogue: () => call(R.catalogue, {}),
   /** @param replaces - the id of the entry that is edited */

@@ -173,6 +173,21 @@ export const router = createRouter({
       meta: { title: 'Who stays' },
     },
     {
+      path: '/join',
+      component: () => import('../features/sign-in/JoinView.vue'),
+      meta: { title: 'Invitation', open: true },
+    },
+    {
+      path: '/settings/account',
+      component: () => import('../features/account/AccountView.vue'),
+      meta: { title: 'Your account' },
+    },
+    {
+      path: '/settings/people',
+      component: () => import('../features/people/PeopleView.vue'),
+      meta: { title: 'People' },
+    },
+    {
       path: '/settings',
       component: () => import('../features/settings/SettingsView.vue'),
       meta: { title: 'Settings' },

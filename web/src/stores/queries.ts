@@ -136,6 +136,9 @@ export const useInquiries = () => useQuery({ key: ['inquiries'], query: api.inqu
 export const useCatalogueEntries = () => useQuery({ key: ['catalogue'], query: api.catalogue });
 export const useCatalogueUpdate = () =>
   useQuery({ key: ['tryCatalogueUpdate'], query: api.tryCatalogueUpdate });
+export const useDevices = () => useQuery({ key: ['devices'], query: api.devices });
+export const useMembers = () => useQuery({ key: ['members'], query: api.members });
+export const useInvitations = () => useQuery({ key: ['invitations'], query: api.invitations });
 export const useSurprises = () => useQuery({ key: ['surprises'], query: api.surprises });
 export const useSuspects = () => useQuery({ key: ['suspects'], query: api.suspects });
 export const useDoubtful = () => useQuery({ key: ['doubtful'], query: api.doubtful });

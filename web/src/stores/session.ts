@@ -1,8 +1,15 @@
-import type { Permission, SessionView, SignIn } from '@karyotome/contract';
+import type { Joining, Permission, SessionView, SignIn } from '@karyotome/contract';
 import { useQueryCache } from '@pinia/colada';
 import { defineStore } from 'pinia';
 import { computed, ref } from 'vue';
-import { ProblemError, setAccount, setCsrfToken, whenSignedOut, whenStale } from '../api/client.ts';
+import {
+  ProblemError,
+  setAccount,
+  setCollection,
+  setCsrfToken,
+  whenSignedOut,
+  whenStale,
+} from '../api/client.ts';
 import { api } from '../api/resources.ts';
 import { deviceZone, setDaysAhead, setFarmZone } from '../format/farm-day.ts';
 import { setUnits } from '../format/reader.ts';
@@ -10,7 +17,7 @@ import { forgetAll, forgetRound } from '../offline/device.ts';
 import { forgetDrafts, setDraftsOwner } from './useDraft.ts';
 
 /** Counts up whenever what is remembered changes its shape. */
-const STORAGE_KEY = 'karyotome.session.3';
+const STORAGE_KEY = 'karyotome.session.4';
 
 /** Who was signed in here: name, role and settings, but not the token that writes carry. */
 function remember(session: SessionView | null): void {
@@ -37,8 +44,10 @@ export const useSession = defineStore('session', () => {
   const cache = useQueryCache();
 
   function take(session: SessionView | null): void {
-    const before = view.value?.account.id;
-    if (session && before !== undefined && before !== session.account.id) dropViews(before);
+    const before = view.value;
+    const isOther =
+      before?.account.id !== session?.account.id || before?.collection.id !== session?.collection.id;
+    if (session && before && isOther) dropViews(before.account.id);
     view.value = session;
     isRemembered.value = false;
     remember(session);
@@ -53,6 +62,7 @@ export const useSession = defineStore('session', () => {
     if (session) setUnits(session.collection);
     setDraftsOwner(session?.account.id ?? null);
     setAccount(session?.account.id ?? null);
+    setCollection(session?.collection.id ?? null);
   }
 
   /** What one person saw must not greet the next. */
@@ -112,6 +122,18 @@ export const useSession = defineStore('session', () => {
     asked.value = true;
   }
 
+  /** Takes an invitation, and is signed in with it. */
+  async function join(input: Joining): Promise<void> {
+    take(await api.join(input));
+    localStorage.removeItem(ENDED);
+    asked.value = true;
+  }
+
+  /** Goes to another collection of this person. */
+  async function choose(collectionId: string): Promise<void> {
+    take(await api.chooseCollection(collectionId));
+  }
+
   /**
    * Signs out, with or without a connection, and takes away what this device holds of the account: views, the round, drafts,
    * entries and photographs that were not sent. Whoever signs out is asked about those first.
@@ -145,9 +167,13 @@ export const useSession = defineStore('session', () => {
 
   whenSignedOut(forget);
   whenStale(async () => {
-    const before = view.value?.account.id;
+    const before = view.value;
     await refresh();
-    return before !== undefined && view.value?.account.id === before;
+    return (
+      before !== null &&
+      view.value?.account.id === before.account.id &&
+      view.value.collection.id === before.collection.id
+    );
   });
   const settings = computed(() => view.value?.collection ?? null);
   /** What this person may do, as the server says it. */
@@ -167,6 +193,8 @@ export const useSession = defineStore('session', () => {
     ensure,
     confirm,
     signIn,
+    join,
+    choose,
     signOut,
     forget,
     refresh,

@@ -1,4 +1,6 @@
 import { QueryTypes } from 'sequelize';
+import type { DeviceView, InvitationView, MemberView, Role } from '@karyotome/contract';
+import { now } from '../../clock.ts';
 import { select, type Actor, type Database, type Work } from '../../db/work.ts';
 
 export function accountEmail(work: Work, params: { readonly id: string }): Promise<{ email: string }[]> {
@@ -14,5 +16,87 @@ export function memberOf(
     `select a.name, m.role from memberships m join accounts a on a.id = m.account_id
       where m.account_id = $1 and m.collection_id = $2`,
     { type: QueryTypes.SELECT, bind: [accountId, collectionId] },
+  );
+}
+
+/** The collections of an account, by name. */
+export function collectionsOf(
+  work: Work,
+  params: { readonly accountId: string },
+): Promise<{ id: string; name: string }[]> {
+  return select<{ id: string; name: string }>(
+    work,
+    `select c.id, c.name from memberships m join collections c on c.id = m.collection_id
+      where m.account_id = :accountId order by c.name, c.id`,
+    params,
+  );
+}
+
+/** Who may use the collection, owners first. */
+export function memberRows(work: Work): Promise<MemberView[]> {
+  return select<MemberView>(
+    work,
+    `select a.id, a.name, a.email, m.role, m.since from memberships m join accounts a on a.id = m.account_id
+      where m.collection_id = :collectionId
+      order by m.role = 'owner' desc, m.role = 'keeper' desc, a.name, a.id`,
+  );
+}
+
+/** Invitations that may still be taken, the latest first. */
+export function openInvitations(work: Work): Promise<InvitationView[]> {
+  return select<InvitationView>(
+    work,
+    `select i.id, i.name, i.role, a.name as by, i.created_at as "createdAt", i.expires_at as "expiresAt"
+       from invitations i join accounts a on a.id = i.author_id
+      where i.collection_id = :collectionId and i.taken_at is null and i.withdrawn_at is null and i.expires_at > :now
+      order by i.created_at desc, i.id`,
+    { now: now() },
+  );
+}
+
+export interface InvitationFound {
+  readonly id: string;
+  readonly collectionId: string;
+  readonly collection: string;
+  readonly role: Role;
+  readonly by: string;
+}
+
+/** An invitation that may still be taken. Asked before there is a unit of work. */
+export function invitationById(
+  { sequelize }: Database,
+  { id }: { readonly id: string },
+): Promise<InvitationFound[]> {
+  return sequelize.query<InvitationFound>(
+    `select i.id, i.collection_id as "collectionId", c.name as collection, i.role, a.name as by
+       from invitations i join collections c on c.id = i.collection_id join accounts a on a.id = i.author_id
+      where i.id = $1 and i.taken_at is null and i.withdrawn_at is null and i.expires_at > $2`,
+    { type: QueryTypes.SELECT, bind: [id, now()] },
+  );
+}
+
+/** A session as it is stored. It ends by itself so many days after its last use. */
+export interface StoredSession extends Pick<DeviceView, 'userAgent' | 'signedInAt' | 'usedAt'> {
+  readonly sid: string;
+}
+
+/**
+ * The sessions of an account that have not ended, the last used first.
+ *
+ * @param params.inCollection - in which they are; all where it is null
+ */
+export function sessionRows(
+  work: Work,
+  params: { readonly accountId: string; readonly inCollection: string | null; readonly idleDays: number },
+): Promise<StoredSession[]> {
+  return select<StoredSession>(
+    work,
+    `select sid, sess ->> 'userAgent' as "userAgent", sess ->> 'signedInAt' as "signedInAt",
+            (expire - make_interval(days => :idleDays))::timestamptz as "usedAt"
+       from sessions
+      where sess ->> 'accountId' = :accountId and expire > now()
+        and (:inCollection::text is null or sess ->> 'collectionId' = :inCollection)
+      order by expire desc, sid`,
+    params,
   );
 }

@@ -5,7 +5,7 @@ import { daysAhead } from '../../clock.ts';
 import { ALLOWED } from '../../access/policy.ts';
 import { reading, type Actor, type Database, type Work } from '../../db/work.ts';
 import { Refusal } from '../../refusal.ts';
-import { accountEmail, memberOf } from './accounts.queries.ts';
+import { accountEmail, collectionsOf, memberOf } from './accounts.queries.ts';
 import { collectionOf } from '../collection/collection-of.ts';
 
 /* Argon2id with 19 MiB, two passes: the OWASP password storage cheat sheet's first choice. */
@@ -30,6 +30,15 @@ export async function checkSignIn(
   if (!account || !fits || !membership)
     throw new Refusal('wrong-sign-in', 'Check both fields and try again.');
   return { accountId: account.id, collectionId: membership.collectionId };
+}
+
+/** Whether it is the account's password. */
+export async function isPasswordOf(
+  { models }: Database,
+  { accountId, password }: { readonly accountId: string; readonly password: string },
+): Promise<boolean> {
+  const account = (await models.accounts.findByPk(accountId))?.get();
+  return verify(account?.passwordHash ?? (await DUMMY_HASH), password);
 }
 
 /** Looks the actor up anew on every request: a membership that ended ends at once. */
@@ -59,6 +68,7 @@ export function viewSession(database: Database, actor: Actor, csrfToken: string)
       account: { id: actor.accountId, name: actor.name, email: account.email },
       role: actor.role,
       permissions: [...ALLOWED[actor.role]],
+      collections: await collectionsOf(work, { accountId: actor.accountId }),
       collection: { ...collection, farmZone: work.timeZone },
       pageName,
       daysAhead: daysAhead(),

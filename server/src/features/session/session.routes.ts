@@ -1,24 +1,58 @@
-import { ROUTES, signIn } from '@karyotome/contract';
+import { collectionChoice, invitationToken, joining, ROUTES, signIn } from '@karyotome/contract';
 import { openRoute } from '../../http/open-route.ts';
-import type { RequestHandler } from 'express';
+import type { Request, RequestHandler, Response } from 'express';
 import type { Config } from '../../config.ts';
 import type { Database } from '../../db/work.ts';
 import { checked } from '../../http/asked.ts';
 import { type Endpoints } from '../../http/endpoint.ts';
-import { Refusal } from '../../refusal.ts';
+import { invalidField, Refusal } from '../../refusal.ts';
 import type { RateLimits } from '../../http/rate-limits.ts';
 import { endStreams } from '../../http/event-streams.ts';
+import { MOST_DAYS } from '../../domain/accounts/devices.service.ts';
+import { lookAtInvitation, takeInvitation } from '../../domain/accounts/invitations.ts';
 import { checkSignIn, findActor, viewSession } from '../../domain/accounts/session.service.ts';
+
+const DAY_MS = 86_400_000;
 
 /** Finds out who asks. Does not refuse anybody: endpoints do, by what they need. */
 export function identifyActor(database: Database): RequestHandler {
   return async (request, _response, next) => {
-    const { accountId, collectionId } = request.session;
-    if (accountId && collectionId) {
+    const { accountId, collectionId, signedInAt } = request.session;
+    const isOver = signedInAt !== undefined && Date.now() - Date.parse(signedInAt) > MOST_DAYS * DAY_MS;
+    if (accountId && collectionId && !isOver) {
       request.actor = (await findActor(database, accountId, collectionId)) ?? undefined;
     }
     next();
   };
+}
+
+type CsrfToken = (request: Request, overwrite?: boolean) => string;
+
+interface Who {
+  readonly accountId: string;
+  readonly collectionId: string;
+}
+
+type Begin = (request: Request, response: Response, who: Who) => Promise<void>;
+
+/** A new session id on sign-in: one that was planted before is worth nothing (session fixation). */
+async function begin(
+  database: Database,
+  csrfToken: CsrfToken,
+  request: Request,
+  response: Response,
+  { accountId, collectionId }: Who,
+): Promise<void> {
+  const actor = await findActor(database, accountId, collectionId);
+  if (!actor) throw new Refusal('wrong-sign-in', 'Check both fields and try again.');
+  await new Promise<void>((resolve, reject) =>
+    request.session.regenerate((error) => (error ? reject(error as Error) : resolve())),
+  );
+  request.session.accountId = accountId;
+  request.session.collectionId = collectionId;
+  request.session.signedInAt = new Date().toISOString();
+  request.session.userAgent = request.get('User-Agent')?.slice(0, 300);
+  response.status(201).json(await viewSession(database, actor, csrfToken(request, true)));
 }
 
 /** Failed sign-ins: from one address, and for one account from anywhere. */
@@ -30,8 +64,9 @@ export function sessionRoutes(
   database: Database,
   config: Config,
   limits: RateLimits,
-  csrfToken: (request: Parameters<RequestHandler>[0], overwrite?: boolean) => string,
+  csrfToken: CsrfToken,
 ): void {
+  const beginSession: Begin = (request, response, who) => begin(database, csrfToken, request, response, who);
   const byAddress = { points: config.signInAttempts, duration: WINDOW_S };
   const byAccount = { points: ACCOUNT_FAILURES, duration: WINDOW_S };
   router.use(ROUTES.session.path, (_request, response, next) => {
@@ -41,6 +76,7 @@ export function sessionRoutes(
   answer(ROUTES.session, async (request, response, actor) => {
     response.json(await viewSession(database, actor, csrfToken(request)));
   });
+  joinRoutes(router, database, config, limits, beginSession);
   openRoute(router, ROUTES.signIn, async (request, response) => {
     const address = request.ip ?? '';
     await limits.check('sign-in-by', address, byAddress, 'failed sign-ins from this address');
@@ -58,16 +94,16 @@ export function sessionRoutes(
       }
       throw error;
     }
-    const { accountId, collectionId } = known;
+    await beginSession(request, response, known);
+  });
+  answer(ROUTES.chooseCollection, async (request, response, { accountId }) => {
+    const { collectionId } = checked(collectionChoice, request.body);
     const actor = await findActor(database, accountId, collectionId);
-    if (!actor) throw new Refusal('wrong-sign-in', 'Check both fields and try again.');
-    // A new session id on sign-in: one that was planted before is worth nothing (session fixation).
-    await new Promise<void>((resolve, reject) =>
-      request.session.regenerate((error) => (error ? reject(error as Error) : resolve())),
-    );
-    request.session.accountId = accountId;
+    if (!actor) throw invalidField('collectionId', 'is none of yours');
     request.session.collectionId = collectionId;
-    response.status(201).json(await viewSession(database, actor, csrfToken(request, true)));
+    // What watched the other one begins anew.
+    endStreams(request.sessionID);
+    response.json(await viewSession(database, actor, csrfToken(request)));
   });
   openRoute(router, ROUTES.signOut, async (request, response) => {
     endStreams(request.sessionID);
@@ -76,5 +112,47 @@ export function sessionRoutes(
     );
     // What this browser kept of answers goes too, on the next person's account.
     response.set('Clear-Site-Data', '"cache"').clearCookie('karyotome').status(204).end();
+  });
+}
+
+/** Invitations: what they are to, and taking one. */
+function joinRoutes(
+  router: Endpoints['router'],
+  database: Database,
+  config: Config,
+  limits: RateLimits,
+  beginSession: Begin,
+): void {
+  const byAddress = { points: config.signInAttempts, duration: WINDOW_S };
+  const byAccount = { points: ACCOUNT_FAILURES, duration: WINDOW_S };
+  /** Whoever guesses codes or passwords is told to wait; the one that reaches the limit is still told that it was wrong. */
+  const guarded = async <T>(address: string, email: string | null, act: () => Promise<T>): Promise<T> => {
+    await limits.check('join-by', address, byAddress, 'invitations that are none, from this address');
+    if (email !== null)
+      await limits.check('sign-in-of', email, byAccount, 'failed sign-ins for this account');
+    try {
+      return await act();
+    } catch (error) {
+      if (error instanceof Refusal && (error.code === 'not-found' || error.code === 'wrong-sign-in')) {
+        await limits.count('join-by', address, byAddress);
+        if (email !== null) await limits.count('sign-in-of', email, byAccount);
+      }
+      throw error;
+    }
+  };
+  openRoute(router, ROUTES.lookAtInvitation, async (request, response) => {
+    const { token } = checked(invitationToken, request.body);
+    const offer = await guarded(request.ip ?? '', null, () =>
+      lookAtInvitation(database, token, config.signingSecret),
+    );
+    response.set('Cache-Control', 'no-store').json(offer);
+  });
+  openRoute(router, ROUTES.join, async (request, response) => {
+    const input = checked(joining, request.body);
+    const who = await guarded(request.ip ?? '', input.email.toLowerCase(), () =>
+      takeInvitation(database, input, config.signingSecret),
+    );
+    response.set('Cache-Control', 'no-store');
+    await beginSession(request, response, who);
   });
 }

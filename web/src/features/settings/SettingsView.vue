@@ -40,7 +40,11 @@ async function send(): Promise<void> {
 
 <template>
   <div class="place">
-    <div class="place-head"><h1>Settings</h1></div>
+    <div class="place-head">
+      <h1>Settings</h1>
+      <v-btn v-if="session.mayManage" variant="outlined" to="/settings/people">People</v-btn>
+      <v-btn variant="outlined" to="/settings/account">Your account</v-btn>
+    </div>
     <form class="form stack" novalidate @submit.prevent="send">
       <v-text-field
         v-model="draft.name"

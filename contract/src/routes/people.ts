@@ -1,0 +1,71 @@
+import type {
+  collectionChoice,
+  invitationInput,
+  invitationToken,
+  joining,
+  memberChange,
+  passwordChange,
+} from '../session-requests.ts';
+import type {
+  DeviceView,
+  InvitationOffer,
+  InvitationView,
+  MemberView,
+  NewInvitation,
+  SessionView,
+} from '../session-responses.ts';
+import { acts, lists, writes } from './route.ts';
+
+/** The account of whoever is signed in, and who else may use the collection. */
+export const peopleRoutes = {
+  changePassword: writes<void, typeof passwordChange>()('put', '/account/password', 'Change the password', {
+    permission: 'own',
+    status: 204,
+  }),
+  devices: lists<DeviceView>()(
+    '/account/sessions',
+    'Where the account is signed in',
+    { key: 'id' },
+    { permission: 'own' },
+  ),
+  endDevice: acts<void>()('delete', '/account/sessions/:id', 'Sign out elsewhere', { permission: 'own' }),
+  endOtherDevices: acts<void>()('delete', '/account/sessions', 'Sign out everywhere else', {
+    permission: 'own',
+  }),
+  chooseCollection: writes<SessionView, typeof collectionChoice>()(
+    'put',
+    '/session/collection',
+    'Go to another collection',
+    { permission: 'own' },
+  ),
+  members: lists<MemberView>()(
+    '/members',
+    'Who may use the collection',
+    { key: 'id' },
+    { permission: 'manage' },
+  ),
+  changeMember: writes<void, typeof memberChange>()('put', '/members/:id', 'Change what somebody may do', {
+    permission: 'manage',
+    status: 204,
+  }),
+  removeMember: acts<void>()('delete', '/members/:id', 'Remove somebody', { permission: 'manage' }),
+  invitations: lists<InvitationView>()(
+    '/invitations',
+    'Invitations that nobody has taken yet',
+    { key: 'id' },
+    { permission: 'manage' },
+  ),
+  invite: writes<NewInvitation, typeof invitationInput>()('post', '/invitations', 'Invite somebody', {
+    permission: 'manage',
+  }),
+  withdrawInvitation: acts<void>()('delete', '/invitations/:id', 'Withdraw an invitation', {
+    permission: 'manage',
+  }),
+  lookAtInvitation: writes<InvitationOffer, typeof invitationToken>()(
+    'post',
+    '/join/look',
+    'What an invitation is to',
+    { permission: 'open', status: 200 },
+  ),
+  join: writes<SessionView, typeof joining>()('post', '/join', 'Take an invitation', { permission: 'open' }),
+};

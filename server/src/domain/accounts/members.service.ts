@@ -1,0 +1,57 @@
+import type { Role } from '@karyotome/contract';
+import { now } from '../../clock.ts';
+import type { Actor, Work } from '../../db/work.ts';
+import { notFound, Refusal } from '../../refusal.ts';
+import { sessionsOf } from './devices.service.ts';
+
+/** Gives somebody another role. @throws Refusal `conflict` where nobody would be left who owns the collection */
+export async function changeMember(work: Work<Actor>, accountId: string, role: Role): Promise<void> {
+  const member = await findMember(work, accountId);
+  if (member.get().role === 'owner' && role !== 'owner') await refuseLastOwner(work);
+  await member.update({ role }, { transaction: work.transaction });
+}
+
+/**
+ * Ends somebody's membership, and with it what they could get in by: sessions, calendar addresses, links and invitations that
+ * they made. Their account and their name on what they recorded stay.
+ *
+ * @returns the sessions that ended
+ */
+export async function removeMember(work: Work<Actor>, accountId: string): Promise<readonly string[]> {
+  const { collectionId } = work.actor;
+  const { models, transaction } = work;
+  const member = await findMember(work, accountId);
+  if (member.get().role === 'owner') await refuseLastOwner(work);
+  const sessions = await sessionsOf(work, accountId, collectionId);
+  await models.sessions.destroy({ where: { sid: sessions.map(({ sid }) => sid) }, transaction });
+  const own = { collectionId, authorId: accountId };
+  await models.calendarFeeds.update(
+    { revokedAt: now() },
+    { where: { ...own, revokedAt: null }, transaction },
+  );
+  await models.opinionLinks.update(
+    { revokedAt: now() },
+    { where: { ...own, revokedAt: null, usedAt: null }, transaction },
+  );
+  await models.invitations.update(
+    { withdrawnAt: now() },
+    { where: { ...own, withdrawnAt: null, takenAt: null }, transaction },
+  );
+  await member.destroy({ transaction });
+  return sessions.map(({ sid }) => sid);
+}
+
+async function findMember({ models, actor, transaction }: Work<Actor>, accountId: string) {
+  const { collectionId } = actor;
+  const member = await models.memberships.findOne({ where: { collectionId, accountId }, transaction });
+  if (!member) throw notFound('This person');
+  return member;
+}
+
+/** Writes of a collection come one after the other: whoever is counted here is still there when this is done. */
+async function refuseLastOwner({ models, actor, transaction }: Work<Actor>): Promise<void> {
+  const { collectionId } = actor;
+  const owners = await models.memberships.count({ where: { collectionId, role: 'owner' }, transaction });
+  if (owners < 2)
+    throw new Refusal('conflict', 'A collection needs an owner: make somebody else an owner first.');
+}

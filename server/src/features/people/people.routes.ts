@@ -1,0 +1,95 @@
+import { ROUTES, type PasswordChange } from '@karyotome/contract';
+import type { Request } from 'express';
+import type { Config } from '../../config.ts';
+import type { Actor, Database, Work } from '../../db/work.ts';
+import { memberRows, openInvitations } from '../../domain/accounts/accounts.queries.ts';
+import { endDevice, endOtherDevices, listDevices } from '../../domain/accounts/devices.service.ts';
+import { createInvitation, invitationToken, withdrawInvitation } from '../../domain/accounts/invitations.ts';
+import { changeMember, removeMember } from '../../domain/accounts/members.service.ts';
+import { checkNewPassword } from '../../domain/accounts/password-rules.ts';
+import { hashPassword, isPasswordOf } from '../../domain/accounts/session.service.ts';
+import type { Endpoints } from '../../http/endpoint.ts';
+import { endStreams } from '../../http/event-streams.ts';
+import type { RateLimits } from '../../http/rate-limits.ts';
+import { invalidField } from '../../refusal.ts';
+
+/** Wrong passwords of somebody who is signed in: whoever found the device open must not try them all. */
+const TRIES = { points: 10, duration: 600 };
+
+/** The account of whoever is signed in, and who else may use the collection. */
+export function peopleRoutes(
+  { list, write }: Endpoints,
+  database: Database,
+  config: Config,
+  limits: RateLimits,
+): void {
+  /** Sessions that a write ended: what they watch ends once it is committed. */
+  const ended = new WeakMap<Request, readonly string[]>();
+  const endWatching = ({ request }: { readonly request: Request }): Promise<void> => {
+    for (const sid of ended.get(request) ?? []) endStreams(sid);
+    return Promise.resolve();
+  };
+
+  write(
+    ROUTES.changePassword,
+    async ({ work, request }, passwordHash: string) => {
+      await savePassword(work, passwordHash);
+      ended.set(request, await endOtherDevices(work, request.sessionID));
+    },
+    { prepare: ({ body }, actor) => newHash(database, limits, actor, body), complete: endWatching },
+  );
+  list(ROUTES.devices, ({ work, request }) => listDevices(work, request.sessionID));
+  write(
+    ROUTES.endDevice,
+    async ({ work, id, request }) => void ended.set(request, await endDevice(work, id)),
+    { complete: endWatching },
+  );
+  write(
+    ROUTES.endOtherDevices,
+    async ({ work, request }) => void ended.set(request, await endOtherDevices(work, request.sessionID)),
+    { complete: endWatching },
+  );
+
+  list(ROUTES.members, ({ work }) => memberRows(work));
+  write(ROUTES.changeMember, ({ work, id, body }) => changeMember(work, id, body.role));
+  write(
+    ROUTES.removeMember,
+    async ({ work, id, request }) => void ended.set(request, await removeMember(work, id)),
+    { complete: endWatching },
+  );
+  list(ROUTES.invitations, ({ work }) => openInvitations(work));
+  write(
+    ROUTES.invite,
+    // The secret is added to the answer, and never stored with it.
+    async ({ work, body }) => ({ ...(await createInvitation(work, body)), token: '' }),
+    {
+      complete: async (_asked, _actor, answer) => ({
+        ...answer,
+        token: invitationToken(answer.id, config.signingSecret),
+      }),
+    },
+  );
+  write(ROUTES.withdrawInvitation, ({ work, id }) => withdrawInvitation(work, id));
+}
+
+async function newHash(
+  database: Database,
+  limits: RateLimits,
+  { accountId, name }: Actor,
+  { current, next }: PasswordChange,
+): Promise<string> {
+  await limits.check('password-of', accountId, TRIES, 'wrong passwords');
+  if (!(await isPasswordOf(database, { accountId, password: current }))) {
+    await limits.count('password-of', accountId, TRIES);
+    throw invalidField('current', 'is not your password', 'password.wrong');
+  }
+  checkNewPassword(next, 'next', [name]);
+  return hashPassword(next);
+}
+
+async function savePassword(
+  { models, actor, transaction }: Work<Actor>,
+  passwordHash: string,
+): Promise<void> {
+  await models.accounts.update({ passwordHash }, { where: { id: actor.accountId }, transaction });
+}

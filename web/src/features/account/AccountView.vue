@@ -1,0 +1,153 @@
+<script setup lang="ts">
+import type { DeviceView } from '@karyotome/contract';
+import Bowser from 'bowser';
+import { computed, ref } from 'vue';
+import { useRouter } from 'vue-router';
+import { api } from '../../api/resources.ts';
+import { momentDay } from '../../format/format.ts';
+import { useRoundQueue } from '../../offline/useRoundQueue.ts';
+import { useNotices } from '../../stores/notices.ts';
+import { useDevices } from '../../stores/queries.ts';
+import { useSession } from '../../stores/session.ts';
+import { useWrite } from '../../stores/useWrite.ts';
+
+/** One's own account: the password, where it is signed in, and its collections. */
+const session = useSession();
+const notices = useNotices();
+const router = useRouter();
+const queue = useRoundQueue();
+const { data: devices } = useDevices();
+const changing = useWrite(api.changePassword);
+const ending = useWrite(api.endDevice);
+const endingOthers = useWrite(api.endOtherDevices);
+const choosing = useWrite(session.choose);
+const current = ref('');
+const next = ref('');
+const others = computed(() => (devices.value ?? []).filter(({ isThis }) => !isThis));
+
+async function changePassword(): Promise<void> {
+  if (!(await changing.run({ current: current.value, next: next.value }))) return;
+  [current.value, next.value] = ['', ''];
+  notices.say('The password is changed, and every other device is signed out');
+}
+function nameOf({ userAgent }: DeviceView): string {
+  if (!userAgent) return 'A program that does not say what it is';
+  const { browser, os } = Bowser.parse(userAgent);
+  return [browser.name ?? 'A browser', os.name && `on ${os.name}`].filter(Boolean).join(' ');
+}
+async function end(device: DeviceView): Promise<void> {
+  if (await ending.run(device.id)) notices.say(`${nameOf(device)} is signed out`);
+  else notices.warn(ending.message.value ?? 'It could not be signed out');
+}
+async function endOthers(): Promise<void> {
+  if (await endingOthers.run()) notices.say('Every other device is signed out');
+  else notices.warn(endingOthers.message.value ?? 'They could not be signed out');
+}
+/** What was not sent yet belongs to the collection it was entered in. */
+async function choose(id: string): Promise<void> {
+  if (queue.entries.length > 0)
+    return notices.warn('Some entries were not sent yet: go to Rounds with a connection first');
+  if (await choosing.run(id)) await router.push('/today');
+  else notices.warn(choosing.message.value ?? 'It could not be opened');
+}
+</script>
+
+<template>
+  <div class="place">
+    <div class="place-head">
+      <h1>Your account</h1>
+      <router-link to="/settings" class="small">Settings</router-link>
+    </div>
+    <p class="soft">{{ session.view?.account.name }}, {{ session.view?.account.email }}</p>
+    <section v-if="(session.view?.collections.length ?? 0) > 1" class="part">
+      <h2>Your collections</h2>
+      <v-card v-for="one in session.view?.collections" :key="one.id" class="line">
+        <strong>{{ one.name }}</strong>
+        <span v-if="one.id === session.settings?.id" class="small soft">open here</span>
+        <v-btn v-else variant="outlined" :aria-label="`Open ${one.name}`" @click="choose(one.id)">Open</v-btn>
+      </v-card>
+    </section>
+    <section class="part">
+      <h2>Password</h2>
+      <form class="stack" novalidate @submit.prevent="changePassword">
+        <v-text-field
+          v-model="current"
+          label="The password you have"
+          type="password"
+          autocomplete="current-password"
+          :error-messages="changing.errorsOf('current')"
+        />
+        <v-text-field
+          v-model="next"
+          label="The new one"
+          type="password"
+          autocomplete="new-password"
+          hint="At least 12 characters; several words are easy to keep"
+          persistent-hint
+          :error-messages="changing.errorsOf('next')"
+        />
+        <v-alert
+          v-if="changing.general(['current', 'next'])"
+          type="error"
+          variant="tonal"
+          density="compact"
+          :icon="false"
+          role="alert"
+          >{{ changing.general(['current', 'next']) }}</v-alert
+        >
+        <div class="row">
+          <v-btn type="submit" color="primary" size="large" :loading="changing.busy.value"
+            >Change the password</v-btn
+          >
+        </div>
+      </form>
+    </section>
+    <section class="part">
+      <h2>Where you are signed in</h2>
+      <p class="small soft">
+        A device is signed out after 30 days without use, and after 90 days in any case.
+      </p>
+      <v-card v-for="device in devices" :key="device.id" class="line">
+        <div class="what">
+          <strong>{{ nameOf(device) }}{{ device.isThis ? ', this one' : '' }}</strong>
+          <span class="small soft"
+            >used {{ momentDay(device.usedAt)
+            }}{{ device.signedInAt ? `, signed in ${momentDay(device.signedInAt)}` : '' }}</span
+          >
+        </div>
+        <v-btn
+          v-if="!device.isThis"
+          variant="text"
+          :aria-label="`Sign out ${nameOf(device)}`"
+          @click="end(device)"
+          >Sign out</v-btn
+        >
+      </v-card>
+      <div v-if="others.length > 1" class="row">
+        <v-btn variant="outlined" :loading="endingOthers.busy.value" @click="endOthers"
+          >Sign out everywhere else</v-btn
+        >
+      </div>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.part {
+  display: grid;
+  gap: 12px;
+  max-width: 620px;
+  margin-top: 28px;
+}
+.line {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: 12px;
+  min-height: 56px;
+  padding: 8px 16px;
+}
+.what {
+  display: grid;
+}
+</style>
