@@ -78,9 +78,12 @@ async function writeThrough(entry: QueuedEntry): Promise<number> {
   return seq;
 }
 /** What waits on the device for an account, what a closed page had no time to write included. */
-export async function queueOf(accountId: string): Promise<QueuedEntry[]> {
+export async function queueOf(accountId: string, collectionId?: string): Promise<QueuedEntry[]> {
   for (const entry of unwritten(accountId)) await enqueue(entry);
-  return (await (await device()).getAll('queue')).filter((entry) => entry.accountId === accountId);
+  const isAskedFor = (entry: QueuedEntry): boolean =>
+    entry.accountId === accountId &&
+    (collectionId === undefined || (entry.collectionId ?? collectionId) === collectionId);
+  return (await (await device()).getAll('queue')).filter(isAskedFor);
 }
 export async function changeQueued(entry: QueuedEntry): Promise<void> {
   await (await device()).put('queue', entry);

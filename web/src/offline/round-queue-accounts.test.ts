@@ -39,6 +39,33 @@ test('entries never leave under another name, though another window signed in as
   expect(await queuedBy(ANN)).toHaveLength(1);
 });
 
+test('entries of one collection wait while another one is open, and go on when it is open again', async () => {
+  const inCollection = (id: string) => {
+    const view = sessionOf(ANN);
+    return { ...view, collection: { ...view.collection, id } };
+  };
+  const refused = new ProblemError({
+    type: 'urn:karyotome:problem:other-collection',
+    title: 'No',
+    status: 403,
+  });
+  const send = vi.spyOn(api, 'sendRound').mockRejectedValueOnce(refused);
+  vi.spyOn(api, 'session').mockResolvedValue(inCollection('there'));
+  const { queue, session } = opened();
+  session.view = inCollection('here');
+  await queue.add(subject, record);
+  await settled(queue);
+  await vi.waitFor(() => expect(session.settings?.id).toBe('there'));
+  await vi.waitFor(() => expect(queue.entries).toEqual([]));
+  await queue.flush();
+  expect(send).toHaveBeenCalledTimes(1);
+  send.mockImplementation(async (entries) => ({ results: kept(entries) }));
+  session.view = inCollection('here');
+  await vi.waitFor(() => expect(send).toHaveBeenCalledTimes(2));
+  await settled(queue);
+  expect(await queuedBy(ANN)).toEqual([]);
+});
+
 test('entries of a device that knew accounts by their addresses become the account’s', async () => {
   await enqueue({
     key: 'an-old-key',

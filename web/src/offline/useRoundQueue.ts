@@ -8,7 +8,7 @@ import { useSession } from '../stores/session.ts';
 import { useStaleReads } from '../stores/useStaleReads.ts';
 import { adoptEntries, changeQueued, dequeue, enqueue, markAttempted, queueOf } from './device.ts';
 import { oneWindow } from './one-window.ts';
-import type { QueuedEntry } from './queued-entry.ts';
+import { toQueued, type NewEntry, type QueuedEntry } from './queued-entry.ts';
 import { firstPhoto } from './queued-photos.ts';
 import { FAILED_OFTEN, MOST_FAILURES } from './set-aside.ts';
 import { toPlain } from './to-plain.ts';
@@ -17,6 +17,7 @@ import { toPlain } from './to-plain.ts';
 const CHUNK = 50;
 const RETRY_MS = 8_000;
 const OTHER_ACCOUNT = 'urn:karyotome:problem:other-account';
+const OTHER_COLLECTION = 'urn:karyotome:problem:other-collection';
 
 /** What the entering screen knows of an animal. */
 type Entered = Pick<QueuedEntry, 'animalId' | 'number' | 'text'>;
@@ -36,6 +37,9 @@ export const useRoundQueue = defineStore('round-queue', () => {
   const retry = useTimeoutFn(() => void flush(), RETRY_MS, { immediate: false });
   useEventListener('online', () => void flush());
   let owner: string | null = null;
+  /** The collection whose entries these are. */
+  let place: string | undefined;
+  const isHere = (): boolean => session.view?.account.id === owner && session.settings?.id === place;
 
   const waiting = computed(() => entries.value.filter(({ state }) => state === 'waiting'));
   const refused = computed(() => entries.value.filter(({ state }) => state === 'refused'));
@@ -46,12 +50,14 @@ export const useRoundQueue = defineStore('round-queue', () => {
   async function start(): Promise<void> {
     const account = session.view?.account ?? null;
     if (account === null) return;
-    if (owner !== account.id) {
+    const collectionId = session.settings?.id;
+    if (owner !== account.id || place !== collectionId) {
       owner = account.id;
+      place = collectionId;
       entries.value = [];
       sent.value = [];
       await adoptEntries(account.email, account.id);
-      const written = await queueOf(account.id);
+      const written = await queueOf(account.id, collectionId);
       const keys = new Set(written.map(({ key }) => key));
       // What was entered while the device was read stays.
       entries.value = [...written, ...entries.value.filter(({ key }) => !keys.has(key))];
@@ -67,15 +73,10 @@ export const useRoundQueue = defineStore('round-queue', () => {
     retry.stop();
   }
 
-  async function put(entry: Omit<QueuedEntry, 'seq' | 'accountId' | 'at' | 'state'>): Promise<QueuedEntry> {
+  async function put(entry: NewEntry): Promise<QueuedEntry> {
     if (owner === null) await start();
     if (owner === null) throw new Error('Nobody is signed in.');
-    const whole: QueuedEntry = {
-      ...entry,
-      accountId: owner,
-      at: new Date().toISOString(),
-      state: 'waiting',
-    };
+    const whole = toQueued(entry, owner, place);
     const seq = await enqueue(whole);
     const kept = { ...whole, seq };
     if (!entries.value.some(({ key }) => key === kept.key)) entries.value.push(kept);
@@ -152,7 +153,7 @@ export const useRoundQueue = defineStore('round-queue', () => {
     try {
       await session.confirm();
       // Somebody else may have signed in, here or in another window: what is not theirs stays.
-      if (owner === null || session.view?.account.id !== owner) return false;
+      if (owner === null || !isHere()) return false;
       if (photo) {
         await attempt(chunk.slice(0, 1));
         const file = new File([photo], 'photo', { type: photo.type });
@@ -174,7 +175,7 @@ export const useRoundQueue = defineStore('round-queue', () => {
     } catch (error) {
       if (!(error instanceof ProblemError)) throw error;
       isOffline.value = error.problem.status === 0;
-      if (error.problem.type === OTHER_ACCOUNT) {
+      if (error.problem.type === OTHER_ACCOUNT || error.problem.type === OTHER_COLLECTION) {
         await session.refresh();
         return false;
       }
@@ -259,12 +260,12 @@ export const useRoundQueue = defineStore('round-queue', () => {
     await tellTakenBack({ animalId, number, text: `taken back: ${text}` }, key);
   }
 
-  // Signing in as somebody else, here or in another window, changes whose entries these are.
+  // Signing in as somebody else, or going to another collection, here or in another window, changes whose entries these are.
   watch(
-    () => session.view?.account.id,
-    (id) => {
+    () => [session.view?.account.id, session.settings?.id],
+    ([id]) => {
       if (id === undefined) stop();
-      else if (owner !== null && owner !== id) void start();
+      else if (owner !== null && !isHere()) void start();
     },
   );
 
