@@ -37,6 +37,13 @@ test('a helper is let in by a link, works under their own name, and is out at on
   await helper.getByRole('button', { name: 'Change the password' }).click();
   await expect(helper.getByText('The password is changed')).toBeVisible();
 
+  await helper.getByLabel('For which program').fill('Scale');
+  await helper.getByRole('button', { name: 'Make a token' }).click();
+  const token = await helper.locator('.secret').textContent();
+  const animals = () =>
+    fetch(`${empty.origin}/api/v1/animals`, { headers: { Authorization: `Bearer ${token}` } });
+  expect((await animals()).status).toBe(200);
+
   await page.reload();
   await expect(page.getByText('Ida Marsh', { exact: true })).toBeVisible();
   await pick(page, 'What Ida Marsh may do', 'Viewer');
@@ -48,6 +55,7 @@ test('a helper is let in by a link, works under their own name, and is out at on
   await page.getByRole('button', { name: 'Remove Ida Marsh' }).click();
   await page.getByRole('dialog').getByRole('button', { name: 'Remove' }).click();
   await expect(page.getByText('Ida Marsh is out')).toBeVisible();
+  expect((await animals()).status).toBe(401);
   await helper.goto(`${empty.origin}/animals`);
   await expect(helper.getByRole('button', { name: 'Sign in' })).toBeVisible();
   await helper.goto(link!);

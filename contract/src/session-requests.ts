@@ -98,3 +98,25 @@ export const collectionSettings = Joi.object<CollectionSettings, true>({
   ladderId: optional(id()),
   timeZone: optional(timeZone()),
 });
+
+/** What a program may do with a token: look, or look and record. Never more than its person may. */
+export const TOKEN_SCOPES = ['view', 'record'] as const;
+export type TokenScope = (typeof TOKEN_SCOPES)[number];
+
+/** The longest that a token is good for. */
+export const MOST_TOKEN_DAYS = 366;
+
+export interface TokenInput {
+  name: string;
+  scope: TokenScope;
+  /** How long it is good for. */
+  days: number;
+}
+
+export const tokenInput = Joi.object<TokenInput, true>({
+  name: text(80).min(1).required(),
+  scope: Joi.string()
+    .valid(...TOKEN_SCOPES)
+    .required(),
+  days: Joi.number().integer().min(1).max(MOST_TOKEN_DAYS).required(),
+});

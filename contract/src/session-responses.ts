@@ -1,5 +1,5 @@
 import type { Tag } from './tags.ts';
-import type { CollectionSettings, Role } from './session-requests.ts';
+import type { CollectionSettings, Role, TokenScope } from './session-requests.ts';
 import type { Permission } from './routes/route.ts';
 
 export interface SessionView {
@@ -77,4 +77,22 @@ export interface InvitationOffer {
   collection: string;
   role: Role;
   by: string;
+}
+
+/** What a program of this person signs in with. */
+export interface TokenView {
+  id: string;
+  name: string;
+  scope: TokenScope;
+  createdAt: string;
+  expiresAt: string;
+  /** To the nearest ten minutes; null until it was used. */
+  usedAt: string | null;
+}
+
+/** A new token: its secret is told this once. */
+export interface NewToken {
+  id: string;
+  token: string;
+  expiresAt: string;
 }

@@ -41,7 +41,7 @@ import { pageRoutes } from './features/pages/pages.routes.ts';
 import { peopleRoutes } from './features/people/people.routes.ts';
 import { personRoutes, salesRoutes } from './features/sales/sales.routes.ts';
 import { seasonRoutes } from './features/season/season.routes.ts';
-import { identifyActor, sessionRoutes } from './features/session/session.routes.ts';
+import { identifyActor, identifyProgram, sessionRoutes } from './features/session/session.routes.ts';
 import { settingsRoutes } from './features/settings/settings.ts';
 import { takingInRoutes } from './features/taking-in/taking-in.routes.ts';
 import { waitingRoutes } from './features/waiting/waiting.routes.ts';
@@ -159,11 +159,13 @@ function api({ database, files, config, pool, limits }: Parts & { readonly pool:
   router.use(publicPictureRoutes(database, files, limits));
   router.use(publicCalendarRoutes(database, limits));
   router.use(outsideRoutes(database, files, limits, json));
+  router.use(identifyProgram(database, config.signingSecret));
   router.use(sessions(config, pool));
   router.use(identifyActor(database));
   const { generateToken, csrfSynchronisedProtection, invalidCsrfTokenError } = csrfSync({
     // Signing in starts a session, so it cannot carry the session's token yet.
-    skipCsrfProtection: (request) => request.method === 'POST' && BEGINNINGS.has(request.path),
+    skipCsrfProtection: (request) =>
+      request.actor?.scope !== undefined || (request.method === 'POST' && BEGINNINGS.has(request.path)),
     getTokenFromRequest: (request) => request.get('X-CSRF-Token') ?? null,
   });
   router.use((request, _response, next) => {

@@ -6,6 +6,7 @@ import type {
   RecordWarning,
   Role,
   StartProtocol,
+  TokenScope,
   TubPlace,
 } from '@karyotome/contract';
 import {
@@ -165,6 +166,12 @@ export const NUMBER_PATTERN_WORDS: Readonly<Record<NumberPattern, string>> = {
   'season-clutch-hatchling': 'Season, clutch, hatchling: 2604-02',
   running: 'One running number: 0143',
   free: 'Your own text: Juniper 3',
+};
+
+/** What a program may do with a token. */
+export const TOKEN_SCOPE_WORDS: Readonly<Record<TokenScope, string>> = {
+  view: 'look',
+  record: 'look and record',
 };
 
 /** What somebody may do in a collection. */

@@ -27,6 +27,7 @@ import {
   memberChange,
   passwordChange,
   signIn,
+  tokenInput,
 } from '../session-requests.ts';
 import { breederInput } from '../taken-requests.ts';
 import { waitingOffer, wishAnswer, wishInput } from '../waiting.ts';
@@ -44,6 +45,7 @@ type WithBody = {
  */
 const BODIES: { readonly [N in WithBody]: Joi.Schema<BodyOf<(typeof ROUTES)[N]>> } = {
   changePassword: passwordChange,
+  addToken: tokenInput,
   chooseCollection: collectionChoice,
   changeMember: memberChange,
   invite: invitationInput,

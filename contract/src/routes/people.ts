@@ -5,6 +5,7 @@ import type {
   joining,
   memberChange,
   passwordChange,
+  tokenInput,
 } from '../session-requests.ts';
 import type {
   DeviceView,
@@ -12,7 +13,9 @@ import type {
   InvitationView,
   MemberView,
   NewInvitation,
+  NewToken,
   SessionView,
+  TokenView,
 } from '../session-responses.ts';
 import { acts, lists, writes } from './route.ts';
 
@@ -32,6 +35,16 @@ export const peopleRoutes = {
   endOtherDevices: acts<void>()('delete', '/account/sessions', 'Sign out everywhere else', {
     permission: 'own',
   }),
+  tokens: lists<TokenView>()(
+    '/account/tokens',
+    'What programs of this person sign in with',
+    { key: 'id' },
+    { permission: 'own' },
+  ),
+  addToken: writes<NewToken, typeof tokenInput>()('post', '/account/tokens', 'Make a token for a program', {
+    permission: 'own',
+  }),
+  revokeToken: acts<void>()('delete', '/account/tokens/:id', 'Revoke a token', { permission: 'own' }),
   chooseCollection: writes<SessionView, typeof collectionChoice>()(
     'put',
     '/session/collection',

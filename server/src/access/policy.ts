@@ -1,4 +1,4 @@
-import type { Permission } from '@karyotome/contract';
+import type { Permission, TokenScope } from '@karyotome/contract';
 import type { Actor } from '../db/work.ts';
 
 /**
@@ -11,6 +11,15 @@ export const ALLOWED: Readonly<Record<Actor['role'], readonly Permission[]>> = {
   owner: ['view', 'record', 'manage', 'destroy'],
 };
 
-export function mayDo(actor: Actor, permission: Permission): boolean {
+/** What a program may do by the scope of its token. Of the account itself it may read who it acts for, and no more. */
+const PROGRAMS: Readonly<Record<TokenScope, readonly Permission[]>> = {
+  view: ['view'],
+  record: ['view', 'record'],
+};
+
+export function mayDo(actor: Actor, permission: Permission, isRead: boolean): boolean {
+  if (actor.scope !== undefined && permission === 'own') return isRead;
+  if (actor.scope !== undefined && permission !== 'open' && !PROGRAMS[actor.scope].includes(permission))
+    return false;
   return permission === 'open' || permission === 'own' || ALLOWED[actor.role].includes(permission);
 }

@@ -28,6 +28,7 @@ import { boardCounts } from './migrations/20261130150000-board-counts.ts';
 import { catalogueKinds } from './migrations/20261130160000-catalogue-kinds.ts';
 import { catalogueVersion } from './migrations/20261130170000-catalogue-version.ts';
 import { people } from './migrations/20261130180000-people.ts';
+import { accessTokens } from './migrations/20261130190000-access-tokens.ts';
 
 /** Listed by hand, so that the bundled server carries them. */
 export const MIGRATIONS: readonly Migration[] = [
@@ -58,6 +59,7 @@ export const MIGRATIONS: readonly Migration[] = [
   catalogueKinds,
   catalogueVersion,
   people,
+  accessTokens,
 ];
 
 /** Any number: only one process migrates at a time. */

@@ -3,6 +3,7 @@ import { benchModels, eggModels, seasonModels } from './breeding-models.ts';
 import type { CalendarFeedRow } from './breeding-rows.ts';
 import type { PublicationRow, SigningKeyRow, StatementRow } from './publication-rows.ts';
 import type {
+  AccessTokenRow,
   AccountRow,
   AnimalRow,
   CatalogueEntryRow,
@@ -42,6 +43,16 @@ const accessModels = (sequelize: Sequelize) => ({
     takenBy: UUID,
     takenAt: DATE,
     withdrawnAt: DATE,
+  }),
+  accessTokens: table<AccessTokenRow>(sequelize, 'access_tokens', {
+    collectionId: key(),
+    id: key(),
+    accountId: UUID,
+    name: TEXT,
+    scope: TEXT,
+    expiresAt: DATE,
+    usedAt: DATE,
+    revokedAt: DATE,
   }),
   sessions: table<SessionRow>(sequelize, 'sessions', { sid: { type: TEXT, primaryKey: true } }),
 });

@@ -10,6 +10,7 @@ import type {
   Sex,
   SortingChange,
   Status,
+  TokenScope,
 } from '@karyotome/contract';
 import type {
   FeedingRules,
@@ -72,6 +73,17 @@ export interface InvitationRow {
   takenBy: string | null;
   takenAt: Date | null;
   withdrawnAt: Date | null;
+}
+
+export interface AccessTokenRow {
+  collectionId: string;
+  id: string;
+  accountId: string;
+  name: string;
+  scope: TokenScope;
+  expiresAt: Date;
+  usedAt: Date | null;
+  revokedAt: Date | null;
 }
 
 export interface SessionRow {

@@ -1,4 +1,4 @@
-import type { Role } from '@karyotome/contract';
+import type { Role, TokenScope } from '@karyotome/contract';
 import { dayIn, type TimeZone } from '@karyotome/core';
 import type { Sequelize, Transaction, TransactionOptions } from 'sequelize';
 import { nowMs } from '../clock.ts';
@@ -19,6 +19,8 @@ export interface Actor extends Reader {
   readonly accountId: string;
   readonly name: string;
   readonly role: Role;
+  /** Of a program that acts for this person: it may do no more than this. */
+  readonly scope?: TokenScope;
 }
 
 export interface Database {

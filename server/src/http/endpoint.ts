@@ -70,7 +70,9 @@ function allow(request: Request, permission: Permission): Actor {
       'other-collection',
       'This browser has gone to another collection since this was written. Nothing was sent to that one.',
     );
-  if (!mayDo(actor, permission)) {
+  if (!mayDo(actor, permission, request.method === 'GET')) {
+    if (actor.scope !== undefined)
+      throw new Refusal('not-allowed', `A token to ${actor.scope} may not do this.`);
     if (permission === 'destroy' || permission === 'manage')
       throw new Refusal('owner-only', `A ${actor.role} may not do this: ask the owner.`);
     throw new Refusal('not-allowed', `A ${actor.role} may not do this.`);

@@ -80,6 +80,11 @@ const COMPONENTS = {
       name: 'karyotome',
       description: 'The session of a browser. Its writes carry the token of the session as X-CSRF-Token.',
     },
+    token: {
+      type: 'http',
+      scheme: 'bearer',
+      description: 'A token that a person made for a program, to look or to record.',
+    },
   },
   responses: {
     Problem: {
@@ -142,7 +147,7 @@ export function describeApi(routes: Readonly<Record<string, Route>>): object {
         'Records, genetics and husbandry of a collection of ball pythons. Dates are ISO 8601, moments RFC 3339, masses grams, temperatures degrees Celsius. What the server computed is facts: a code, and what it was found from.',
     },
     servers: [{ url: '/api/v1' }],
-    security: [{ session: [] }],
+    security: [{ session: [] }, { token: [] }],
     paths,
     components: COMPONENTS,
   };

@@ -4,12 +4,16 @@ import {
   type Joining,
   type PasswordChange,
   type Role,
+  type TokenInput,
 } from '@karyotome/contract';
 import { call, callAll } from './call.ts';
 
 /** The account of whoever is signed in, and who else may use the collection. */
 export const peopleApi = {
   changePassword: (body: PasswordChange) => call(R.changePassword, { body }),
+  tokens: () => callAll(R.tokens),
+  addToken: (body: TokenInput) => call(R.addToken, { body }),
+  revokeToken: (id: string) => call(R.revokeToken, { params: { id } }),
   devices: () => callAll(R.devices),
   endDevice: (id: string) => call(R.endDevice, { params: { id } }),
   endOtherDevices: () => call(R.endOtherDevices, {}),

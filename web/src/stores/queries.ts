@@ -137,6 +137,7 @@ export const useCatalogueEntries = () => useQuery({ key: ['catalogue'], query: a
 export const useCatalogueUpdate = () =>
   useQuery({ key: ['tryCatalogueUpdate'], query: api.tryCatalogueUpdate });
 export const useDevices = () => useQuery({ key: ['devices'], query: api.devices });
+export const useTokens = () => useQuery({ key: ['tokens'], query: api.tokens });
 export const useMembers = () => useQuery({ key: ['members'], query: api.members });
 export const useInvitations = () => useQuery({ key: ['invitations'], query: api.invitations });
 export const useSurprises = () => useQuery({ key: ['surprises'], query: api.surprises });

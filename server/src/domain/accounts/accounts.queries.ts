@@ -1,5 +1,12 @@
 import { QueryTypes } from 'sequelize';
-import type { DeviceView, InvitationView, MemberView, Role } from '@karyotome/contract';
+import type {
+  DeviceView,
+  InvitationView,
+  MemberView,
+  Role,
+  TokenScope,
+  TokenView,
+} from '@karyotome/contract';
 import { now } from '../../clock.ts';
 import { select, type Actor, type Database, type Work } from '../../db/work.ts';
 
@@ -98,5 +105,34 @@ export function sessionRows(
         and (:inCollection::text is null or sess ->> 'collectionId' = :inCollection)
       order by expire desc, sid`,
     params,
+  );
+}
+
+/** The tokens of an account in this collection that are good, the latest first. */
+export function tokenRows(work: Work, params: { readonly accountId: string }): Promise<TokenView[]> {
+  return select<TokenView>(
+    work,
+    `select id, name, scope, created_at as "createdAt", expires_at as "expiresAt", used_at as "usedAt"
+       from access_tokens
+      where collection_id = :collectionId and account_id = :accountId and revoked_at is null and expires_at > :now
+      order by created_at desc, id`,
+    { ...params, now: now() },
+  );
+}
+
+export interface TokenFound {
+  readonly id: string;
+  readonly collectionId: string;
+  readonly accountId: string;
+  readonly scope: TokenScope;
+  readonly usedAt: Date | null;
+}
+
+/** A token that is good. Asked before there is a unit of work. */
+export function tokenById({ sequelize }: Database, { id }: { readonly id: string }): Promise<TokenFound[]> {
+  return sequelize.query<TokenFound>(
+    `select id, collection_id as "collectionId", account_id as "accountId", scope, used_at as "usedAt"
+       from access_tokens where id = $1 and revoked_at is null and expires_at > $2`,
+    { type: QueryTypes.SELECT, bind: [id, now()] },
   );
 }

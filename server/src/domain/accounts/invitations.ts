@@ -1,10 +1,11 @@
-import { createHmac, randomUUID, timingSafeEqual } from 'node:crypto';
-import { readId, type InvitationInput, type InvitationOffer, type Joining } from '@karyotome/contract';
+import { randomUUID } from 'node:crypto';
+import type { InvitationInput, InvitationOffer, Joining } from '@karyotome/contract';
 import { now, nowMs } from '../../clock.ts';
 import { writing, type Actor, type Database, type Work } from '../../db/work.ts';
 import { invalidField, notFound, Refusal } from '../../refusal.ts';
 import { invitationById, type InvitationFound } from './accounts.queries.ts';
 import { checkNewPassword } from './password-rules.ts';
+import { idInCode } from './secret-code.ts';
 import { hashPassword, isPasswordOf } from './session.service.ts';
 
 /*
@@ -13,17 +14,6 @@ import { hashPassword, isPasswordOf } from './session.service.ts';
  */
 
 const DAYS = 7;
-
-export const invitationToken = (id: string, secret: string): string =>
-  `${id}.${createHmac('sha256', secret).update(`invitation ${id}`).digest('base64url')}`;
-
-/** @returns the invitation's id, or null where the code was not made here */
-function idIn(token: string, secret: string): string | null {
-  const id = readId(token.split('.')[0]!);
-  if (id === null) return null;
-  const [given, made] = [token, invitationToken(id, secret)].map((text) => Buffer.from(text));
-  return given!.length === made!.length && timingSafeEqual(given!, made!) ? id : null;
-}
 
 export async function createInvitation(
   work: Work<Actor>,
@@ -49,7 +39,7 @@ export async function withdrawInvitation(work: Work, id: string): Promise<void> 
 }
 
 async function find(database: Database, token: string, secret: string): Promise<InvitationFound> {
-  const id = idIn(token, secret);
+  const id = idInCode('invitation', token, secret);
   const [found] = id === null ? [] : await invitationById(database, { id });
   if (!found) throw new Refusal('not-found', 'This invitation was taken, was withdrawn, or has run out.');
   return found;

@@ -12,7 +12,7 @@ export async function changeMember(work: Work<Actor>, accountId: string, role: R
 }
 
 /**
- * Ends somebody's membership, and with it what they could get in by: sessions, calendar addresses, links and invitations that
+ * Ends somebody's membership, and with it what they could get in by: sessions, tokens, calendar addresses, links and invitations that
  * they made. Their account and their name on what they recorded stay.
  *
  * @returns the sessions that ended
@@ -32,6 +32,10 @@ export async function removeMember(work: Work<Actor>, accountId: string): Promis
   await models.opinionLinks.update(
     { revokedAt: now() },
     { where: { ...own, revokedAt: null, usedAt: null }, transaction },
+  );
+  await models.accessTokens.update(
+    { revokedAt: now() },
+    { where: { collectionId, accountId, revokedAt: null }, transaction },
   );
   await models.invitations.update(
     { withdrawnAt: now() },

@@ -4,6 +4,7 @@ import type { Database } from '../../db/work.ts';
 import type { Endpoints } from '../../http/endpoint.ts';
 import { addStream } from '../../http/event-streams.ts';
 import { onChanged, onNotice, type Change } from '../../domain/changes/notify.ts';
+import { Refusal } from '../../refusal.ts';
 import { findActor } from '../../domain/accounts/session.service.ts';
 
 /*
@@ -15,7 +16,10 @@ import { findActor } from '../../domain/accounts/session.service.ts';
 const KEEP_ALIVE_MS = 25_000;
 
 export function changeRoutes({ answer }: Endpoints, database: Database): void {
-  answer(ROUTES.changes, (request, response, { accountId, collectionId }) => {
+  answer(ROUTES.changes, (request, response, { accountId, collectionId, scope }) => {
+    // A stream ends with its session, and a program has none.
+    if (scope !== undefined)
+      throw new Refusal('not-allowed', 'A program asks with its token; it cannot watch.');
     const { sessionID } = request;
     // No compression: it would hold lines back.
     response.writeHead(200, {

@@ -2,11 +2,13 @@ import { ROUTES, type PasswordChange } from '@karyotome/contract';
 import type { Request } from 'express';
 import type { Config } from '../../config.ts';
 import type { Actor, Database, Work } from '../../db/work.ts';
-import { memberRows, openInvitations } from '../../domain/accounts/accounts.queries.ts';
+import { createToken, revokeToken, TOKEN_PREFIX } from '../../domain/accounts/access-tokens.ts';
+import { memberRows, openInvitations, tokenRows } from '../../domain/accounts/accounts.queries.ts';
 import { endDevice, endOtherDevices, listDevices } from '../../domain/accounts/devices.service.ts';
-import { createInvitation, invitationToken, withdrawInvitation } from '../../domain/accounts/invitations.ts';
+import { createInvitation, withdrawInvitation } from '../../domain/accounts/invitations.ts';
 import { changeMember, removeMember } from '../../domain/accounts/members.service.ts';
 import { checkNewPassword } from '../../domain/accounts/password-rules.ts';
+import { codeFor } from '../../domain/accounts/secret-code.ts';
 import { hashPassword, isPasswordOf } from '../../domain/accounts/session.service.ts';
 import type { Endpoints } from '../../http/endpoint.ts';
 import { endStreams } from '../../http/event-streams.ts';
@@ -50,6 +52,15 @@ export function peopleRoutes(
     { complete: endWatching },
   );
 
+  list(ROUTES.tokens, ({ work }) => tokenRows(work, { accountId: work.actor.accountId }));
+  write(ROUTES.addToken, async ({ work, body }) => ({ ...(await createToken(work, body)), token: '' }), {
+    complete: async (_asked, _actor, answer) => ({
+      ...answer,
+      token: `${TOKEN_PREFIX}${codeFor('access token', answer.id, config.signingSecret)}`,
+    }),
+  });
+  write(ROUTES.revokeToken, ({ work, id }) => revokeToken(work, id));
+
   list(ROUTES.members, ({ work }) => memberRows(work));
   write(ROUTES.changeMember, ({ work, id, body }) => changeMember(work, id, body.role));
   write(
@@ -65,7 +76,7 @@ export function peopleRoutes(
     {
       complete: async (_asked, _actor, answer) => ({
         ...answer,
-        token: invitationToken(answer.id, config.signingSecret),
+        token: codeFor('invitation', answer.id, config.signingSecret),
       }),
     },
   );

@@ -9,6 +9,7 @@ import { invalidField, Refusal } from '../../refusal.ts';
 import type { RateLimits } from '../../http/rate-limits.ts';
 import { endStreams } from '../../http/event-streams.ts';
 import { MOST_DAYS } from '../../domain/accounts/devices.service.ts';
+import { actorOfToken } from '../../domain/accounts/access-tokens.ts';
 import { lookAtInvitation, takeInvitation } from '../../domain/accounts/invitations.ts';
 import { checkSignIn, findActor, viewSession } from '../../domain/accounts/session.service.ts';
 
@@ -17,12 +18,28 @@ const DAY_MS = 86_400_000;
 /** Finds out who asks. Does not refuse anybody: endpoints do, by what they need. */
 export function identifyActor(database: Database): RequestHandler {
   return async (request, _response, next) => {
+    if (request.actor) return next();
     const { accountId, collectionId, signedInAt } = request.session;
     const isOver = signedInAt !== undefined && Date.now() - Date.parse(signedInAt) > MOST_DAYS * DAY_MS;
     if (accountId && collectionId && !isOver) {
       request.actor = (await findActor(database, accountId, collectionId)) ?? undefined;
     }
     next();
+  };
+}
+
+const BEARER = /^Bearer +(\S+)$/i;
+
+/** Programs sign in with a token in each request, and have no session that a page could misuse. */
+export function identifyProgram(database: Database, secret: string): RequestHandler {
+  return async (request, response, next) => {
+    const header = request.get('Authorization');
+    if (header === undefined) return next();
+    const token = BEARER.exec(header)?.[1] ?? '';
+    request.actor = (await actorOfToken(database, token, secret)) ?? undefined;
+    if (request.actor) return next();
+    response.set('WWW-Authenticate', 'Bearer');
+    throw new Refusal('not-signed-in', 'This token is none, has run out, or was revoked.');
   };
 }
 

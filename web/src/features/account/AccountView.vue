@@ -10,6 +10,7 @@ import { useNotices } from '../../stores/notices.ts';
 import { useDevices } from '../../stores/queries.ts';
 import { useSession } from '../../stores/session.ts';
 import { useWrite } from '../../stores/useWrite.ts';
+import TokensCard from './TokensCard.vue';
 
 /** One's own account: the password, where it is signed in, and its collections. */
 const session = useSession();
@@ -129,6 +130,7 @@ async function choose(id: string): Promise<void> {
         >
       </div>
     </section>
+    <TokensCard />
   </div>
 </template>
 
