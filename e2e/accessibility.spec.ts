@@ -72,6 +72,7 @@ async function allPlaces(page: Page, demo: RunningServer): Promise<string[]> {
     '/settings/people',
     '/settings/account',
     '/join',
+    '/reset',
     `/p/${slug}`,
     `/p/${slug}/statements/1`,
     '/nowhere',

@@ -40,6 +40,7 @@ async function bundleServer() {
     input: {
       main: path.join(ROOT, 'server/src/main.ts'),
       demo: path.join(ROOT, 'server/src/demo/main.ts'),
+      admin: path.join(ROOT, 'server/src/admin.ts'),
       'engine.worker': path.join(ROOT, 'server/src/domain/genetics/engine.worker.ts'),
       'tasks.worker': path.join(ROOT, 'server/src/threads/tasks.worker.ts'),
     },

@@ -120,3 +120,14 @@ export const tokenInput = Joi.object<TokenInput, true>({
     .required(),
   days: Joi.number().integer().min(1).max(MOST_TOKEN_DAYS).required(),
 });
+
+export interface PasswordReset {
+  /** The secret part of the link. */
+  code: string;
+  password: string;
+}
+
+export const passwordReset = Joi.object<PasswordReset, true>({
+  code: token().required(),
+  password: newPassword().required(),
+});

@@ -66,6 +66,7 @@ const BEGINNINGS: ReadonlySet<string> = new Set([
   ROUTES.signIn.path,
   ROUTES.lookAtInvitation.path,
   ROUTES.join.path,
+  ROUTES.resetPassword.path,
 ]);
 
 export interface App {

@@ -1,6 +1,7 @@
 import type { DeviceView, Page, SessionView } from '@karyotome/contract';
 import request from 'supertest';
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from 'vitest';
+import { createResetCode } from '../src/domain/accounts/password-reset.ts';
 import { NEW_PASSWORD, peopleActs } from './people-acts.ts';
 import { fieldsOf, PASSWORD, startTestApp, type TestApp, type TestClient } from './test-app.ts';
 
@@ -69,6 +70,33 @@ describe('an account', () => {
     expect((await elsewhere.agent.get('/api/v1/animals')).status).toBe(401);
     expect((await signIn(PASSWORD)).answer.status).toBe(401);
     expect((await signIn(NEW_PASSWORD)).answer.status).toBe(201);
+  });
+
+  test('whose password was forgotten chooses another by a link, once, and is signed out everywhere', async () => {
+    const email = await app.newAccount('Forgotten');
+    const secret = 'only-for-tests';
+    const [first, second] = [
+      await createResetCode(app.database, email.toUpperCase(), secret),
+      await createResetCode(app.database, email, secret),
+    ];
+    const agent = request.agent(app.express);
+    await agent.post('/api/v1/session').send({ email, password: PASSWORD });
+    const reset = (code: string, password: string) =>
+      app.anonymous.post('/account/reset', { code, password });
+    expect(fieldsOf(await reset(first!, 'password1234'))[0]).toContain('is one that many people have');
+    const answers = await Promise.all([reset(first!, NEW_PASSWORD), reset(first!, NEW_PASSWORD)]);
+    expect(answers.map(({ status }) => status).toSorted()).toEqual([204, 404]);
+    expect((await agent.get('/api/v1/animals')).status).toBe(401);
+    expect((await reset(second!, 'seven swans at noon')).status).toBe(404);
+    expect((await app.anonymous.post('/session', { email, password: NEW_PASSWORD })).status).toBe(201);
+    // Made with another secret, run out, or for nobody: none.
+    await forgetFailures();
+    expect((await reset((await createResetCode(app.database, email, 'another'))!, NEW_PASSWORD)).status).toBe(
+      404,
+    );
+    const late = (await createResetCode(app.database, email, secret))!.split('.');
+    expect((await reset([late[0], '1', late[2]].join('.'), NEW_PASSWORD)).status).toBe(404);
+    expect(await createResetCode(app.database, 'nobody@example.test', secret)).toBeNull();
   });
 
   test('sees where it is signed in, and ends one session or all others', async () => {

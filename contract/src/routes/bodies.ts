@@ -26,6 +26,7 @@ import {
   joining,
   memberChange,
   passwordChange,
+  passwordReset,
   signIn,
   tokenInput,
 } from '../session-requests.ts';
@@ -45,6 +46,7 @@ type WithBody = {
  */
 const BODIES: { readonly [N in WithBody]: Joi.Schema<BodyOf<(typeof ROUTES)[N]>> } = {
   changePassword: passwordChange,
+  resetPassword: passwordReset,
   addToken: tokenInput,
   chooseCollection: collectionChoice,
   changeMember: memberChange,

@@ -5,6 +5,7 @@ import type {
   joining,
   memberChange,
   passwordChange,
+  passwordReset,
   tokenInput,
 } from '../session-requests.ts';
 import type {
@@ -25,6 +26,12 @@ export const peopleRoutes = {
     permission: 'own',
     status: 204,
   }),
+  resetPassword: writes<void, typeof passwordReset>()(
+    'post',
+    '/account/reset',
+    'Choose a new password by a link that was made for it',
+    { permission: 'open', status: 204 },
+  ),
   devices: lists<DeviceView>()(
     '/account/sessions',
     'Where the account is signed in',

@@ -95,6 +95,7 @@ const CHANGED: { readonly [N in Name]?: readonly Tag[] } = {
   addCalendarFeed: ['calendars'],
   revokeCalendarFeed: ['calendars'],
   changePassword: ['members'],
+  resetPassword: ['members'],
   addToken: ['members'],
   revokeToken: ['members'],
   endDevice: ['members'],

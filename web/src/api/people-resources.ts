@@ -3,6 +3,7 @@ import {
   type InvitationInput,
   type Joining,
   type PasswordChange,
+  type PasswordReset,
   type Role,
   type TokenInput,
 } from '@karyotome/contract';
@@ -11,6 +12,7 @@ import { call, callAll } from './call.ts';
 /** The account of whoever is signed in, and who else may use the collection. */
 export const peopleApi = {
   changePassword: (body: PasswordChange) => call(R.changePassword, { body }),
+  resetPassword: (body: PasswordReset) => call(R.resetPassword, { body }),
   tokens: () => callAll(R.tokens),
   addToken: (body: TokenInput) => call(R.addToken, { body }),
   revokeToken: (id: string) => call(R.revokeToken, { params: { id } }),

@@ -178,6 +178,11 @@ export const router = createRouter({
       meta: { title: 'Invitation', open: true },
     },
     {
+      path: '/reset',
+      component: () => import('../features/sign-in/ResetView.vue'),
+      meta: { title: 'New password', open: true },
+    },
+    {
       path: '/settings/account',
       component: () => import('../features/account/AccountView.vue'),
       meta: { title: 'Your account' },

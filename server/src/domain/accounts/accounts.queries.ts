@@ -1,4 +1,5 @@
-import { QueryTypes } from 'sequelize';
+import { QueryTypes, type Transaction } from 'sequelize';
+import { rowsOf } from '../../db/statement.ts';
 import type {
   DeviceView,
   InvitationView,
@@ -135,4 +136,17 @@ export function tokenById({ sequelize }: Database, { id }: { readonly id: string
        from access_tokens where id = $1 and revoked_at is null and expires_at > $2`,
     { type: QueryTypes.SELECT, bind: [id, now()] },
   );
+}
+
+/** Ends every session of an account. @returns their ids */
+export async function endSessionsOf(
+  transaction: Transaction,
+  params: { readonly accountId: string },
+): Promise<string[]> {
+  const ended = await rowsOf<{ sid: string }>(
+    transaction,
+    "delete from sessions where sess ->> 'accountId' = :accountId returning sid",
+    params,
+  );
+  return ended.map(({ sid }) => sid);
 }

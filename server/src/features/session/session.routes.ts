@@ -1,4 +1,11 @@
-import { collectionChoice, invitationToken, joining, ROUTES, signIn } from '@karyotome/contract';
+import {
+  collectionChoice,
+  invitationToken,
+  joining,
+  passwordReset,
+  ROUTES,
+  signIn,
+} from '@karyotome/contract';
 import { openRoute } from '../../http/open-route.ts';
 import type { Request, RequestHandler, Response } from 'express';
 import type { Config } from '../../config.ts';
@@ -11,6 +18,7 @@ import { endStreams } from '../../http/event-streams.ts';
 import { MOST_DAYS } from '../../domain/accounts/devices.service.ts';
 import { actorOfToken } from '../../domain/accounts/access-tokens.ts';
 import { lookAtInvitation, takeInvitation } from '../../domain/accounts/invitations.ts';
+import { resetPassword } from '../../domain/accounts/password-reset.ts';
 import { checkSignIn, findActor, viewSession } from '../../domain/accounts/session.service.ts';
 
 const DAY_MS = 86_400_000;
@@ -93,7 +101,7 @@ export function sessionRoutes(
   answer(ROUTES.session, async (request, response, actor) => {
     response.json(await viewSession(database, actor, csrfToken(request)));
   });
-  joinRoutes(router, database, config, limits, beginSession);
+  linkRoutes(router, database, config, limits, beginSession);
   openRoute(router, ROUTES.signIn, async (request, response) => {
     const address = request.ip ?? '';
     await limits.check('sign-in-by', address, byAddress, 'failed sign-ins from this address');
@@ -132,8 +140,8 @@ export function sessionRoutes(
   });
 }
 
-/** Invitations: what they are to, and taking one. */
-function joinRoutes(
+/** What somebody does with a link who is not signed in: take an invitation, choose a new password. */
+function linkRoutes(
   router: Endpoints['router'],
   database: Database,
   config: Config,
@@ -144,7 +152,7 @@ function joinRoutes(
   const byAccount = { points: ACCOUNT_FAILURES, duration: WINDOW_S };
   /** Whoever guesses codes or passwords is told to wait; the one that reaches the limit is still told that it was wrong. */
   const guarded = async <T>(address: string, email: string | null, act: () => Promise<T>): Promise<T> => {
-    await limits.check('join-by', address, byAddress, 'invitations that are none, from this address');
+    await limits.check('join-by', address, byAddress, 'links that are none, from this address');
     if (email !== null)
       await limits.check('sign-in-of', email, byAccount, 'failed sign-ins for this account');
     try {
@@ -163,6 +171,14 @@ function joinRoutes(
       lookAtInvitation(database, token, config.signingSecret),
     );
     response.set('Cache-Control', 'no-store').json(offer);
+  });
+  openRoute(router, ROUTES.resetPassword, async (request, response) => {
+    const input = checked(passwordReset, request.body);
+    const ended = await guarded(request.ip ?? '', null, () =>
+      resetPassword(database, input, config.signingSecret),
+    );
+    for (const sid of ended) endStreams(sid);
+    response.set('Cache-Control', 'no-store').status(204).end();
   });
   openRoute(router, ROUTES.join, async (request, response) => {
     const input = checked(joining, request.body);

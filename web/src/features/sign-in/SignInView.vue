@@ -59,6 +59,9 @@ async function submit(): Promise<void> {
         </v-alert>
         <v-btn type="submit" color="primary" size="large" :loading="busy">Sign in</v-btn>
       </form>
+      <p class="soft small">
+        Password forgotten? Whoever runs this server makes a link by which you choose a new one.
+      </p>
     </v-card>
   </div>
 </template>
