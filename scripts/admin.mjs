@@ -15,6 +15,11 @@ const name = process.argv.includes('--demo') ? 'demo' : 'main';
 const dataDir = path.join(ROOT, '.data', name);
 
 async function main() {
+  if (words.length === 0) {
+    console.error('npm run admin -- reset-password E-MAIL [--demo]');
+    process.exitCode = 2;
+    return;
+  }
   if (!fs.existsSync(dataDir))
     throw new Error(`There is no data in ${dataDir}: start the server once first.`);
   installPackages();

@@ -78,7 +78,7 @@ describe('what is behind a claim', () => {
 
 describe('contradictions', () => {
   test('are ranked, and each remedy mends it', async () => {
-    const dam = await founder('KD-1', 'female', 'normal');
+    const dam = await founder('KD-1', 'female', 'normal het clown');
     const sire = await founder('KS-1', 'male', 'super enchi');
     for (const n of [1, 2, 3]) await young(`KY-${n}`, dam, sire, 'enchi');
     const odd = await young('KY-9', dam, sire, 'enchi mojave');
@@ -92,14 +92,14 @@ describe('contradictions', () => {
     });
     // The label says what was seen, and the gene in question is claimed of nobody.
     const view = await read<AnimalView>(`/animals/${odd}`);
-    expect(view.label).toBe('Mojave Enchi');
-    expect(view.claims.map(({ label }) => label)).toEqual(['Enchi']);
+    expect(view.label).toBe('Mojave Enchi 50% het Clown');
+    expect(view.claims.map(({ label }) => label)).toEqual(['Enchi', '50% het Clown']);
     expect(view.conflicts).toHaveLength(1);
 
     const more = one.explanations.find(
       ({ kind, animals }) => kind === 'carries-more' && animals[0]!.id === dam,
     )!;
-    expect(more).toMatchObject({ genes: 'Mojave' });
+    expect(more).toMatchObject({ genes: 'Mojave Het Clown' });
     await owner.post(`/animals/${dam}/records`, {
       kind: 'identification',
       on: TODAY,

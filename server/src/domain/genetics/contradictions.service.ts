@@ -96,7 +96,8 @@ function carryingMore({ catalogue }: Genetics, genes: string, alleles: readonly 
   });
   const before = parseGenes(genes, catalogue);
   const isNormal = before.loci.size === 0 && before.possible.length === 0;
-  const text = joinWords([...(isNormal ? [] : [genes]), ...words], catalogue);
+  // Its canonical label does not say "Normal", which it would not be any more.
+  const text = joinWords([...(isNormal ? [] : [canonicalLabel(before, catalogue)]), ...words], catalogue);
   const reading = parseGenes(text, catalogue);
   return reading.unknown.length > 0 ? text : canonicalLabel(reading, catalogue);
 }
