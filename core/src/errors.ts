@@ -28,3 +28,17 @@ export class CostError extends Error {
     this.limit = limit;
   }
 }
+
+/**
+ * What an exact answer is, or null where it is out of reach.
+ *
+ * @example exactly(() => 1) // 1
+ */
+export function exactly<T>(ask: () => T): T | null {
+  try {
+    return ask();
+  } catch (error) {
+    if (error instanceof CostError) return null;
+    throw error;
+  }
+}

@@ -22,5 +22,5 @@ export * from './room/index.ts';
 export * from './sales/index.ts';
 export * from './survival/index.ts';
 export * from './weighing/index.ts';
-export { InputError, CostError, type Issue } from './errors.ts';
+export { CostError, exactly, InputError, type Issue } from './errors.ts';
 export type { Fact, FactOf } from './facts.ts';

@@ -1,4 +1,4 @@
-import { CostError } from '../../errors.ts';
+import { exactly } from '../../errors.ts';
 import { genotypeKey, canonical } from '../../loci/genotype.ts';
 import type { Call, Pedigree, PedigreeAnimal } from '../../pedigree/document.ts';
 import { PedigreeEngine } from '../engine.ts';
@@ -244,14 +244,4 @@ function enoughToMend(
     if (!holdsWithout(left)) left.add(animal);
   }
   return left;
-}
-
-/** @returns null where the exact answer is out of reach */
-function exactly<T>(ask: () => T): T | null {
-  try {
-    return ask();
-  } catch (error) {
-    if (error instanceof CostError) return null;
-    throw error;
-  }
 }

@@ -1,12 +1,12 @@
 import {
   claimFromPedigree,
   conflictsOf,
-  CostError,
   createCatalogue,
   createEstimator,
   doubtfulRecords,
   eggsUntilSettled,
   essentialPedigree,
+  exactly,
   explainConflict,
   findHinges,
   findSupport,
@@ -138,16 +138,6 @@ const errorOf =
   (errors: RecordErrors): ErrorOf =>
   ({ record, locus }) =>
     Math.max(HOW_OFTEN.identification, errors[record ?? '']?.[locus] ?? 0);
-
-/** @returns null where the exact answer is out of reach */
-function exactly<T>(ask: () => T): T | null {
-  try {
-    return ask();
-  } catch (error) {
-    if (error instanceof CostError) return null;
-    throw error;
-  }
-}
 
 /** Stands for "no support within reach": null says that the snapshot is another one. */
 const NOTHING: SupportingRecord[] = [];

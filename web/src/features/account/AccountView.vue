@@ -10,6 +10,8 @@ import { useNotices } from '../../stores/notices.ts';
 import { useDevices } from '../../stores/queries.ts';
 import { useSession } from '../../stores/session.ts';
 import { useWrite } from '../../stores/useWrite.ts';
+import NewPasswordField from '../../ui/NewPasswordField.vue';
+import RefusalAlert from '../../ui/RefusalAlert.vue';
 import TokensCard from './TokensCard.vue';
 
 /** One's own account: the password, where it is signed in, and its collections. */
@@ -78,24 +80,8 @@ async function choose(id: string): Promise<void> {
           autocomplete="current-password"
           :error-messages="changing.errorsOf('current')"
         />
-        <v-text-field
-          v-model="next"
-          label="The new one"
-          type="password"
-          autocomplete="new-password"
-          hint="At least 12 characters; several words are easy to keep"
-          persistent-hint
-          :error-messages="changing.errorsOf('next')"
-        />
-        <v-alert
-          v-if="changing.general(['current', 'next'])"
-          type="error"
-          variant="tonal"
-          density="compact"
-          :icon="false"
-          role="alert"
-          >{{ changing.general(['current', 'next']) }}</v-alert
-        >
+        <NewPasswordField v-model="next" label="The new one" :errors="changing.errorsOf('next')" />
+        <RefusalAlert :text="changing.general(['current', 'next'])" />
         <div class="row">
           <v-btn type="submit" color="primary" size="large" :loading="changing.busy.value"
             >Change the password</v-btn

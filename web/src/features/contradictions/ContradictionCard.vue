@@ -2,10 +2,11 @@
 import type { ContradictionView } from '@karyotome/contract';
 import { conflictWords, explanationWords, supportWords } from '@karyotome/words';
 import { api } from '../../api/resources.ts';
-import { dayWords, oddsWords } from '../../format/format.ts';
+import { dayWords } from '../../format/format.ts';
 import { reader } from '../../format/reader.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useWrite } from '../../stores/useWrite.ts';
+import OddsBar from '../../ui/OddsBar.vue';
 import { useStateAnew } from './useStateAnew.ts';
 
 type Explanation = ContradictionView['explanations'][number];
@@ -41,8 +42,7 @@ async function withdraw({ recordId, animals }: Explanation): Promise<void> {
     <h3>What may have gone wrong, the likeliest first</h3>
     <ol class="explanations">
       <li v-for="(one, n) in contradiction.explanations" :key="n">
-        <span class="share num">{{ oddsWords(one.share) }}</span>
-        <span class="bar" aria-hidden="true"><i :style="{ width: `${one.share * 100}%` }" /></span>
+        <OddsBar :p="one.share" />
         <span class="words">{{ explanationWords(one, reader()) }}</span>
         <span class="acts">
           <template v-if="one.kind === 'identification'">
@@ -106,18 +106,6 @@ h2 {
 }
 .explanations li + li {
   border-top: 1px solid var(--hair);
-}
-.share {
-  font-weight: 640;
-}
-.bar {
-  height: 8px;
-  border: 1px solid var(--hair);
-}
-.bar i {
-  display: block;
-  height: 100%;
-  background: rgb(var(--v-theme-secondary));
 }
 .acts :deep(.v-btn) {
   max-width: 100%;

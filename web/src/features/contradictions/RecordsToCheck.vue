@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import type { DoubtfulRecordView, SuspectView } from '@karyotome/contract';
 import { computed, ref } from 'vue';
-import { oddsWords, supportWords } from '@karyotome/words';
+import { supportWords } from '@karyotome/words';
 import { dayWords } from '../../format/format.ts';
 import { reader } from '../../format/reader.ts';
+import OddsBar from '../../ui/OddsBar.vue';
 
 /** Records that may be wrong, each with its odds and, where known, how much looking again would settle. */
 const { records } = defineProps<{ records: readonly (DoubtfulRecordView | SuspectView)[] }>();
@@ -17,8 +18,7 @@ const settles = (one: DoubtfulRecordView | SuspectView): string | null =>
 <template>
   <ul class="records">
     <li v-for="one in shown" :key="one.id">
-      <span class="share num">{{ oddsWords(one.pWrong) }}</span>
-      <span class="bar" aria-hidden="true"><i :style="{ width: `${one.pWrong * 100}%` }" /></span>
+      <OddsBar :p="one.pWrong" />
       <span class="words">
         <router-link :to="`/animals/${one.record.animalId}#record-${one.record.recordId}`">{{
           one.record.animalNumber
@@ -53,18 +53,6 @@ const settles = (one: DoubtfulRecordView | SuspectView): string | null =>
 }
 .records li + li {
   border-top: 1px solid var(--hair);
-}
-.share {
-  font-weight: 640;
-}
-.bar {
-  height: 8px;
-  border: 1px solid var(--hair);
-}
-.bar i {
-  display: block;
-  height: 100%;
-  background: rgb(var(--v-theme-secondary));
 }
 .words .small {
   display: block;

@@ -3,6 +3,8 @@ import { onMounted, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useSession } from '../../stores/session.ts';
 import { useWrite } from '../../stores/useWrite.ts';
+import RefusalAlert from '../../ui/RefusalAlert.vue';
+import OpenCard from './OpenCard.vue';
 
 const session = useSession();
 const route = useRoute();
@@ -22,61 +24,35 @@ async function submit(): Promise<void> {
 </script>
 
 <template>
-  <div class="sign-in">
-    <v-card class="card">
-      <div class="row">
-        <img src="/mark.svg" alt="" width="44" height="44" />
-        <div>
-          <h1>Karyotome</h1>
-          <p class="soft small">Records that can prove themselves</p>
-        </div>
+  <OpenCard>
+    <div class="row">
+      <img src="/mark.svg" alt="" width="44" height="44" />
+      <div>
+        <h1>Karyotome</h1>
+        <p class="soft small">Records that can prove themselves</p>
       </div>
-      <form class="stack" novalidate @submit.prevent="submit">
-        <v-text-field
-          ref="first"
-          v-model="email"
-          label="E-mail"
-          type="email"
-          autocomplete="username"
-          :error-messages="errorsOf('email')"
-        />
-        <v-text-field
-          v-model="password"
-          label="Password"
-          type="password"
-          autocomplete="current-password"
-          :error-messages="errorsOf('password')"
-        />
-        <v-alert
-          v-if="general(['email', 'password'])"
-          type="error"
-          variant="tonal"
-          density="compact"
-          :icon="false"
-          role="alert"
-        >
-          {{ general(['email', 'password']) }}
-        </v-alert>
-        <v-btn type="submit" color="primary" size="large" :loading="busy">Sign in</v-btn>
-      </form>
-      <p class="soft small">
-        Password forgotten? Whoever runs this server makes a link by which you choose a new one.
-      </p>
-    </v-card>
-  </div>
+    </div>
+    <form class="stack" novalidate @submit.prevent="submit">
+      <v-text-field
+        ref="first"
+        v-model="email"
+        label="E-mail"
+        type="email"
+        autocomplete="username"
+        :error-messages="errorsOf('email')"
+      />
+      <v-text-field
+        v-model="password"
+        label="Password"
+        type="password"
+        autocomplete="current-password"
+        :error-messages="errorsOf('password')"
+      />
+      <RefusalAlert :text="general(['email', 'password'])" />
+      <v-btn type="submit" color="primary" size="large" :loading="busy">Sign in</v-btn>
+    </form>
+    <p class="soft small">
+      Password forgotten? Whoever runs this server makes a link by which you choose a new one.
+    </p>
+  </OpenCard>
 </template>
-
-<style scoped>
-.sign-in {
-  display: grid;
-  place-items: center;
-  min-height: 92vh;
-  padding: 16px;
-}
-.card {
-  display: grid;
-  gap: 24px;
-  width: min(420px, 100%);
-  padding: 32px;
-}
-</style>
