@@ -93,6 +93,15 @@ describe('an invitation', () => {
     expect((await joined(second.token, { email, password: PASSWORD })).answer.status).toBe(409);
   });
 
+  test('two taken at once with one new address make one account', async () => {
+    const [one, other] = [await invited('keeper'), await invited('viewer')];
+    const email = 'one-address@example.test';
+    const answers = await Promise.all([joined(one.token, { email }), joined(other.token, { email })]);
+    // The second is told: that the address has an account by now, or that the account is in already.
+    expect(answers.map(({ answer }) => answer.status).toSorted()).toEqual([201, 409]);
+    expect(await items<MemberView>(owner, '/members')).toHaveLength(2);
+  });
+
   test.each([
     [{ password: 'short' }, 'password: must have at least 12'],
     [{ password: 'Password1234' }, 'password: is one that many people have'],

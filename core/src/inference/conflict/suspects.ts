@@ -1,5 +1,5 @@
 import { exactly } from '../../errors.ts';
-import { genotypeKey, canonical } from '../../loci/genotype.ts';
+import { canonical, genotypeKey } from '../../loci/genotype.ts';
 import type { Call, Pedigree, PedigreeAnimal } from '../../pedigree/document.ts';
 import { PedigreeEngine } from '../engine.ts';
 import { genotypesOf, type Conflict } from '../infer.ts';
@@ -59,10 +59,11 @@ const LIKELIER_THAN_NOT = 0.5;
  * All records of a collection that may have to be looked at again so that its records hold together, in one pass: where the
  * loci clash, every record there is held by its error rate, and its chance of being wrong follows from all others.
  *
- * Founders that may be behind it can carry more than they were stated with. What a conflict's best explanation blames instead of an identification
- * (another sire, a founder that carries more) is taken as true first: else the young would be blamed for it one by one. Where the sires are open, their odds come from the loci
- * that hold. The gain of a look is the expected decrease of entropy (Lindley 1956, Annals of Mathematical Statistics 27,
- * "On a measure of the information provided by an experiment").
+ * What a conflict's best explanation blames instead of an identification (another sire, a founder that carries more) is taken
+ * as true first: else the young would be blamed for it one by one. Founders that may be behind a conflict can carry more than
+ * they were stated with. Where sires are open, their odds come from the loci that hold. The gain of a look is the expected
+ * decrease of entropy (Lindley 1956, Annals of Mathematical Statistics 27, "On a measure of the information provided by an
+ * experiment").
  *
  * @param engine - of the whole collection
  * @param explained - its conflicts with their explanations, the weightiest first

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { InvitationInput, InvitationOffer, Joining } from '@karyotome/contract';
+import { UniqueConstraintError } from 'sequelize';
 import { now, nowMs } from '../../clock.ts';
 import { writing, type Actor, type Database, type Work } from '../../db/work.ts';
 import { invalidField, notFound, Refusal } from '../../refusal.ts';
@@ -82,7 +83,7 @@ export async function takeInvitation(
   };
   const actor = { accountId: account.id, collectionId, name: account.name, role };
   await writing(database, actor, async ({ models, transaction }) => {
-    if (!known) await models.accounts.create(account, { transaction });
+    if (!known) await models.accounts.create(account, { transaction }).catch(unlessTaken);
     const member = { collectionId, accountId: account.id };
     if (await models.memberships.findOne({ where: member, transaction }))
       throw new Refusal('conflict', 'This account is in the collection already.');
@@ -94,4 +95,14 @@ export async function takeInvitation(
     await models.memberships.create({ ...member, role }, { transaction });
   });
   return { accountId: account.id, collectionId };
+}
+
+/** Two invitations taken at once with one address: the second finds that it has an account. */
+function unlessTaken(error: unknown): never {
+  if (error instanceof UniqueConstraintError)
+    throw new Refusal(
+      'conflict',
+      'This address has an account since a moment ago: try again with its password.',
+    );
+  throw error;
 }
