@@ -118,13 +118,17 @@ export interface ClaimDetailView {
   }[];
 }
 
+/** How many animals a locus is named of. */
+export interface OccurrenceView {
+  locus: string;
+  animals: number;
+}
+
 export interface CatalogueView {
   /** The version of the built-in catalogue that the collection reads by. */
   version: string;
   /** What a later one would read otherwise; null where there is none. */
   update: { version: string; loci: string[] } | null;
-  /** How many animals each locus is named of, the most first. */
-  occurrence: { locus: string; animals: number }[];
   entries: { id: string; version: number; author: string; entry: CatalogueEntry; usedBy: number }[];
 }
 

@@ -1,4 +1,4 @@
-import type { AnimalView, CatalogueView, TrialView } from '@karyotome/contract';
+import type { AnimalView, CatalogueView, OccurrenceView, TrialView } from '@karyotome/contract';
 import { BUILT_IN_VERSION, FIRST_VERSION } from '@karyotome/core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { geneticsActs } from './genetics-acts.ts';
@@ -58,7 +58,7 @@ describe('an update of the built-in catalogue', () => {
   });
 
   test('how often loci are named is told, the most first', async () => {
-    const { occurrence } = await read<CatalogueView>('/catalogue');
+    const occurrence = await read<OccurrenceView[]>('/catalogue/occurrence');
     expect(occurrence).toEqual([
       { locus: 'leucistic', animals: 3 },
       { locus: 'pastel', animals: 1 },

@@ -5,6 +5,7 @@ import type {
   ContradictionView,
   DoubtfulRecordView,
   KinNodeView,
+  OccurrenceView,
   SurpriseView,
   SuspectView,
   TrialView,
@@ -24,6 +25,10 @@ export const geneticsRoutes = {
     '/catalogue/trial',
     'What an entry of the catalogue would change',
     { status: 200, query: ['replaces'] },
+  ),
+  geneOccurrence: reads<OccurrenceView[]>()(
+    '/catalogue/occurrence',
+    'How many animals each locus is named of, the most first',
   ),
   tryCatalogueUpdate: reads<TrialView>()(
     '/catalogue/update',

@@ -121,6 +121,7 @@ const MADE_FROM: { readonly [N in Name]?: readonly Tag[] } = {
   animals: SUMMARY,
   animal: [...SUMMARY, 'eggs', 'feeding', 'labels'],
   catalogue: ['catalogue', 'records'],
+  geneOccurrence: ['catalogue', 'records'],
   tryCatalogueUpdate: LABEL,
   devices: ['members'],
   tokens: ['members'],

@@ -156,6 +156,7 @@ export const api = {
   /** @param replaces - the id of the entry that is edited */
   tryCatalogueEntry: (entry: CatalogueEntryInput, replaces: string | null = null) =>
     call(R.tryCatalogueEntry, { body: entry, ...(replaces === null ? {} : { query: { replaces } }) }),
+  geneOccurrence: () => call(R.geneOccurrence, {}),
   tryCatalogueUpdate: () => call(R.tryCatalogueUpdate, {}),
   takeCatalogueUpdate: (version: string) => call(R.takeCatalogueUpdate, { body: { version } }),
   addCatalogueEntry: (body: CatalogueEntryInput) => call(R.addCatalogueEntry, { body }),

@@ -140,6 +140,7 @@ export const useDevices = () => useQuery({ key: ['devices'], query: api.devices 
 export const useTokens = () => useQuery({ key: ['tokens'], query: api.tokens });
 export const useMembers = () => useQuery({ key: ['members'], query: api.members });
 export const useInvitations = () => useQuery({ key: ['invitations'], query: api.invitations });
+export const useGeneOccurrence = () => useQuery({ key: ['geneOccurrence'], query: api.geneOccurrence });
 export const useSurprises = () => useQuery({ key: ['surprises'], query: api.surprises });
 export const useSuspects = () => useQuery({ key: ['suspects'], query: api.suspects });
 export const useDoubtful = () => useQuery({ key: ['doubtful'], query: api.doubtful });

@@ -26,7 +26,6 @@ beforeEach(() => {
   vi.spyOn(api, 'catalogue').mockResolvedValue({
     version: '2026.4',
     update: null,
-    occurrence: [],
     entries: [],
   });
 });

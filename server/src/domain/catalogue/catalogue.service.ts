@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { CatalogueEntryInput, CatalogueView } from '@karyotome/contract';
+import type { CatalogueEntryInput, CatalogueView, OccurrenceView } from '@karyotome/contract';
 import {
   BUILT_IN_VERSION,
   createCatalogue,
@@ -49,29 +49,21 @@ export async function viewCatalogue(work: Work): Promise<CatalogueView> {
   const { version } = row!;
   const updates = updatesSince(version);
   const changed = new Set(updates.flatMap(({ before }) => Object.keys(before)));
-  const reading = asOf(version);
-  const catalogue = catalogueFor([...entries.map(({ entry }) => entry), ...reading]);
   return {
     version: updates.length > 0 ? version : BUILT_IN_VERSION,
     update: updates.length > 0 ? { version: BUILT_IN_VERSION, loci: [...changed] } : null,
-    occurrence: occurrenceIn(texts, catalogue),
     entries: entries.map((one) => ({
       ...one,
-      usedBy: unreadableWith(
-        [...entries.filter((other) => other !== one).map(({ entry }) => entry), ...reading],
-        texts,
-      ).length,
+      usedBy: unreadableWith(changesIn(entries, version, one.id), texts).length,
     })),
   };
 }
 
-/** How many animals each locus is named of, the most first. */
-function occurrenceIn(
-  texts: readonly { number: string; genes: string }[],
-  catalogue: Catalogue,
-): CatalogueView['occurrence'] {
+/** How many animals each locus is named of, the most first. Apart from the catalogue, which every page reads. */
+export async function viewOccurrence(work: Work): Promise<OccurrenceView[]> {
+  const catalogue = await catalogueOf(work);
   const animals = new Map<string, Set<string>>();
-  for (const { number, genes } of texts)
+  for (const { number, genes } of await geneTexts(work))
     for (const locus of parseGenes(genes, catalogue).loci.keys())
       animals.set(locus, (animals.get(locus) ?? new Set()).add(number));
   return [...animals]
@@ -126,17 +118,22 @@ export async function addEntry(work: Work<Actor>, entry: CatalogueEntryInput): P
 
 /** @returns the entry, and all that makes the catalogue but for it */
 async function findEntry(work: Work, id: string): Promise<{ one: Entry; others: CatalogueChange[] }> {
-  const entries = await entryRows(work);
+  const [entries, [row]] = await Promise.all([entryRows(work), versionRow(work)]);
   const one = entries.find((entry) => entry.id === id);
   if (!one) throw notFound('This entry');
-  return { one, others: await inputsBut(work, id) };
+  return { one, others: changesIn(entries, row!.version, id) };
 }
 
 /** All that makes the catalogue but for one entry. */
 export async function inputsBut(work: Work, id: string | null): Promise<CatalogueChange[]> {
   const [entries, [row]] = await Promise.all([entryRows(work), versionRow(work)]);
-  return [...entries.filter((entry) => entry.id !== id).map(({ entry }) => entry), ...asOf(row!.version)];
+  return changesIn(entries, row!.version, id);
 }
+
+const changesIn = (entries: readonly Entry[], version: string, butId: string | null): CatalogueChange[] => [
+  ...entries.filter(({ id }) => id !== butId).map(({ entry }) => entry),
+  ...asOf(version),
+];
 
 /** Puts another wording in an entry's place. Refused where records could then no longer be read. */
 export async function changeEntry(

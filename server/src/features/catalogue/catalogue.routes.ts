@@ -7,6 +7,7 @@ import {
   removeEntry,
   takeUpdate,
   viewCatalogue,
+  viewOccurrence,
 } from '../../domain/catalogue/catalogue.service.ts';
 import { planEntry, planUpdate, runTrial } from './trial.service.ts';
 
@@ -25,6 +26,7 @@ export function catalogueRoutes({ read, write }: Endpoints): void {
     ({ work, body, request }) => planEntry(work, body, replacedBy(request.query['replaces'])),
     { infers: true, finish: runTrial },
   );
+  read(ROUTES.geneOccurrence, ({ work }) => viewOccurrence(work));
   read(ROUTES.tryCatalogueUpdate, ({ work }) => planUpdate(work), { infers: true, finish: runTrial });
   write(ROUTES.takeCatalogueUpdate, ({ work, body }) => takeUpdate(work, body));
   write(ROUTES.addCatalogueEntry, ({ work, body }) => addEntry(work, body));

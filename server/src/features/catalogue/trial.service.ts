@@ -42,7 +42,8 @@ export async function planUpdate(work: Work): Promise<PlannedTrial> {
 }
 
 async function plan(work: Work, entries: readonly CatalogueChange[]): Promise<PlannedTrial> {
-  const [genetics, named] = [await geneticsOf(work), await namedAnimals(work)];
+  const genetics = await geneticsOf(work);
+  const named = await namedAnimals(work);
   return {
     genetics,
     // Tells weigh what is seen on one animal; what is inferred from records does not turn on them.

@@ -2,7 +2,7 @@
 import type { CatalogueView } from '@karyotome/contract';
 import { DISPUTED_ALLELISM, WILD } from '@karyotome/core';
 import { computed } from 'vue';
-import { useCatalogueEntries } from '../../stores/queries.ts';
+import { useGeneOccurrence } from '../../stores/queries.ts';
 import { useCatalogue } from '../../stores/useCatalogue.ts';
 import FormDialog from '../../ui/FormDialog.vue';
 import { useEntryForm } from './useEntryForm.ts';
@@ -38,12 +38,12 @@ const targets = computed(() => {
     .map(({ id, name }) => ({ value: id, title: disputed.includes(id) ? `${name} (disputed)` : name }));
 });
 const lociItems = computed(() => catalogue.value.loci.map(({ id, name }) => ({ value: id, title: name })));
-const { data: own } = useCatalogueEntries();
+const { data: occurrence } = useGeneOccurrence();
 /** So many loci make an order: who has more puts the rest where it belongs by hand. */
 const MOST_ORDERED = 30;
 /** Recessive loci are named last in any order: what shows comes first. */
 const occurring = computed(() =>
-  (own.value?.occurrence ?? [])
+  (occurrence.value ?? [])
     .map(({ locus: id }) => id)
     .filter(
       (id) => !catalogue.value.locusById(id)?.alleles.every(({ expression }) => expression === 'recessive'),
