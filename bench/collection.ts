@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { addDays } from '@karyotome/core';
-import { createCollection } from '../server/src/features/session/first-start.ts';
+import { createCollection } from '../server/src/domain/collection/create-collection.ts';
 import { MACHINE_ZONE, machineToday, type Actor, type Database } from '../server/src/db/work.ts';
 
 /** Days over which the events of an animal are spread: three years and a little. */

@@ -20,7 +20,7 @@ test('a helper is let in by a link, works under their own name, and is out at on
   const phone = await browser.newContext({ viewport: { width: 390, height: 844 }, locale: 'en-GB' });
   const helper = await phone.newPage();
   await helper.goto(link!);
-  await expect(helper.getByText(/invites you to .* as keeper/)).toBeVisible();
+  await expect(helper.getByText(/invites you to .* as helper/)).toBeVisible();
   await helper.getByLabel('E-mail').fill('ida@example.test');
   await helper.getByLabel('Your name').fill('Ida Marsh');
   await helper.getByLabel('Password').fill('password1234');
@@ -46,11 +46,18 @@ test('a helper is let in by a link, works under their own name, and is out at on
 
   await page.reload();
   await expect(page.getByText('Ida Marsh', { exact: true })).toBeVisible();
+  // A set of one's own begins with what the helper may do.
+  await pick(page, 'What Ida Marsh may do', 'Custom');
+  await expect(page.getByText('Ida Marsh may now: look, record daily work')).toBeVisible();
+  await page.getByLabel('breed and identify').check();
+  await expect(page.getByText('look, record daily work, breed and identify')).toBeVisible();
+  await helper.goto(`${empty.origin}/animals`);
+  await expect(helper.getByRole('button', { name: 'Add an animal' }).first()).toBeVisible();
   await pick(page, 'What Ida Marsh may do', 'Viewer');
   await expect(page.getByText('Ida Marsh is viewer now')).toBeVisible();
   await helper.goto(`${empty.origin}/animals`);
   await expect(helper.getByRole('heading', { name: 'Animals' })).toBeVisible();
-  await expect(helper.getByRole('button', { name: 'Add', exact: true })).toHaveCount(0);
+  await expect(helper.getByRole('button', { name: 'Add an animal' })).toHaveCount(0);
 
   await page.getByRole('button', { name: 'Remove Ida Marsh' }).click();
   await page.getByRole('dialog').getByRole('button', { name: 'Remove' }).click();

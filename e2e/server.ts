@@ -4,12 +4,15 @@ import { cpSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { ROOT } from '../scripts/root.mjs';
+import { codeIn, FIRST_OWNER, makeOwner } from '../server/test/first-owner.ts';
 import { administer, databaseUrl } from '../server/test/template.ts';
 
 export interface RunningServer {
   readonly origin: string;
   readonly email: string;
   readonly password: string;
+  /** The code of its first start; null where it has an owner. */
+  readonly startCode: string | null;
   readonly dataDir: string;
   readonly databaseUrl: string;
   readonly pid: number;
@@ -20,6 +23,17 @@ export interface RunningServer {
   stop(): Promise<void>;
 }
 
+function signInOfDemo(dataDir: string): { email: string; password: string } {
+  const [email, password] = readFileSync(join(dataDir, 'owner-sign-in.txt'), 'utf8').split('\n');
+  return { email: email!, password: password! };
+}
+
+/** What a server without an owner has written, its code included. */
+async function toldOnce({ told }: Started): Promise<string> {
+  while (codeIn(told()) === null) await new Promise((resolve) => setTimeout(resolve, 20));
+  return told();
+}
+
 /** The built server, running. */
 export interface Started {
   readonly process: ChildProcess;
@@ -28,9 +42,9 @@ export interface Started {
   told(): string;
 }
 
-/** The real server, as built, on a database of its own: empty, or with the demo farm. */
+/** The real server, as built, on a database of its own: without anybody, with an owner and nothing else, or with the demo farm. */
 export async function startServer(
-  content: 'empty' | 'demo',
+  content: 'new' | 'empty' | 'demo',
   more: NodeJS.ProcessEnv = {},
 ): Promise<RunningServer> {
   const serverUrl = process.env['E2E_SERVER_URL']!;
@@ -42,14 +56,12 @@ export async function startServer(
   const url = databaseUrl(serverUrl, name);
   const env = { ...serverEnvironment(url, dataDir), ...more };
   let running = await launch(env);
-  const [email, password] = readFileSync(join(dataDir, 'owner-sign-in.txt'), 'utf8').split('\n') as [
-    string,
-    string,
-  ];
+  const origin = `http://127.0.0.1:${running.port}`;
+  if (content === 'empty') await makeOwner(origin, await toldOnce(running));
   return {
-    origin: `http://127.0.0.1:${running.port}`,
-    email,
-    password,
+    origin,
+    startCode: content === 'new' ? codeIn(await toldOnce(running)) : null,
+    ...(content === 'demo' ? signInOfDemo(dataDir) : FIRST_OWNER),
     dataDir,
     databaseUrl: url,
     pid: running.process.pid!,
@@ -77,6 +89,7 @@ export const serverEnvironment = (url: string, dataDir: string): NodeJS.ProcessE
   PORT: '0',
   LOG_LEVEL: 'error',
   PROCESSES: '1',
+  BACKUP_FOLDER: 'none',
 });
 
 /** Starts the built server, and waits until it listens. @param options - of Node itself */

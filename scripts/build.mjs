@@ -42,6 +42,8 @@ async function bundleServer() {
       demo: path.join(ROOT, 'server/src/demo/main.ts'),
       admin: path.join(ROOT, 'server/src/admin.ts'),
       'engine.worker': path.join(ROOT, 'server/src/domain/genetics/engine.worker.ts'),
+      'backup.worker': path.join(ROOT, 'server/src/backup/backup.worker.ts'),
+      'export.worker': path.join(ROOT, 'server/src/export/export.worker.ts'),
       'tasks.worker': path.join(ROOT, 'server/src/threads/tasks.worker.ts'),
     },
     platform: 'node',

@@ -6,6 +6,7 @@
 import { spawn } from 'node:child_process';
 import fs from 'node:fs';
 import path from 'node:path';
+import readline from 'node:readline';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { ensureDatabase } from './application-database.mjs';
 import { installPackages } from './install.mjs';
@@ -131,6 +132,7 @@ class Supervisor {
       KARYOTOME_WEB: path.join(ROOT, 'web/dist'),
       LOG_LEVEL: process.env.LOG_LEVEL ?? 'warn',
       KARYOTOME_PARENT: '1',
+      ...(this.cluster ? { POSTGRES_PROGRAMS: this.cluster.programs } : {}),
       HOME: dataDir,
     };
     if (mode === 'demo') await this.loadDemo(user, { ...env, DATABASE_URL: databaseUrl });
@@ -177,10 +179,9 @@ class Supervisor {
     const server = runBuilt(user, 'main.js', env, ['pipe', 'pipe', 'inherit']);
     this.server = server;
     server.stdin.on('error', () => undefined);
-    server.stdout.setEncoding('utf8');
-    server.stdout.on('data', (text) => {
-      const listening = /^listening (\d+)$/m.exec(text);
-      if (!listening) process.stdout.write(text);
+    readline.createInterface({ input: server.stdout }).on('line', (line) => {
+      const listening = /^listening (\d+)$/.exec(line);
+      if (!listening) say(line);
       else if (this.hasListened) say('The server is back.');
       else this.greet(listening[1]);
     });
@@ -193,7 +194,7 @@ class Supervisor {
     this.hasListened = true;
     say(`\nKaryotome is at http://${host}:${listening}`);
     const signIn = path.join(dataDir, 'owner-sign-in.txt');
-    if (fs.existsSync(signIn)) {
+    if (mode === 'demo' && fs.existsSync(signIn)) {
       const [email, password] = fs.readFileSync(signIn, 'utf8').split('\n');
       say(`Sign in as ${email} with ${password}`);
     }

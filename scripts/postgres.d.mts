@@ -1,6 +1,8 @@
 export declare const APPLICATION_ROLE: string;
 export interface Cluster {
   readonly dataDir: string;
+  /** The folder of the programs that fit it. */
+  readonly programs: string;
   /** As the cluster's administrator. */
   readonly url: (database: string) => string;
   /** As the application, which is no superuser. */

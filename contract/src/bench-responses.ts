@@ -93,7 +93,6 @@ export interface BenchView {
 
 export interface OpinionLinkView {
   id: string;
-  path: string;
   numbers: string[];
   createdAt: string;
   expiresOn: string;

@@ -8,6 +8,7 @@ import {
   type Sureness,
 } from '@karyotome/core';
 import Joi from 'joi';
+import type { Grant } from './session-requests.ts';
 import { day, id, massG, optional, pastDay, text } from './fields.ts';
 import { observations, START_PROTOCOLS, type StartProtocol } from './bench-requests.ts';
 import type { Sex } from './animal-requests.ts';
@@ -58,6 +59,12 @@ export interface RecordBodies {
   note: { text: string };
 }
 export type RecordKind = keyof RecordBodies;
+
+/** What somebody must have been granted to record this kind, correct it or take it back. */
+export function grantForRecord(kind: RecordKind): Grant {
+  if (kind === 'move') return 'house';
+  return kind === 'identification' || kind === 'sex' ? 'breed' : 'record';
+}
 
 export const PREY_SIZE_NAMES = [
   'pinky',

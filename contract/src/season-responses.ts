@@ -134,7 +134,7 @@ export interface PlannerView {
 export interface FeedView {
   id: string;
   name: string;
-  /** Path of the secret address. */
-  path: string;
+  /** Who made it. */
+  by: string;
   createdAt: string;
 }

@@ -1,6 +1,6 @@
 import type { NumberPattern } from '@karyotome/core';
 import Joi from 'joi';
-import { id, optional, text, timeZone, type Optional } from './fields.ts';
+import { currency, id, optional, text, timeZone, type Optional } from './fields.ts';
 
 export interface SignIn {
   email: string;
@@ -27,28 +27,70 @@ export const passwordChange = Joi.object<PasswordChange, true>({
   next: newPassword().required(),
 });
 
-/** What somebody may do in a collection, from looking to everything. */
-export const ROLES = ['owner', 'keeper', 'viewer'] as const;
+/** What can be granted in a collection, from looking to everything that is not the owner's alone. */
+export const GRANTS = ['view', 'record', 'breed', 'house', 'sell', 'manage'] as const;
+export type Grant = (typeof GRANTS)[number];
+
+/** Sets of permissions with a name. */
+export const PRESET_ROLES = ['owner', 'keeper', 'helper', 'viewer'] as const;
+/** `custom`: a set that the owner put together. */
+export const ROLES = [...PRESET_ROLES, 'custom'] as const;
+export type PresetRole = (typeof PRESET_ROLES)[number];
 export type Role = (typeof ROLES)[number];
 
-const role = (): Joi.StringSchema => Joi.string().valid(...ROLES);
+export const PRESET_GRANTS: Readonly<Record<PresetRole, readonly Grant[]>> = {
+  owner: GRANTS,
+  keeper: ['view', 'record', 'breed', 'house', 'sell'],
+  helper: ['view', 'record'],
+  viewer: ['view'],
+};
 
-export interface InvitationInput {
+/** What somebody is given: a preset, or a set of one's own. Whoever may do anything may look. */
+export interface RoleChoice {
+  role: Role;
+  /** With `custom`, and only then. */
+  grants?: Grant[];
+}
+
+/** What a role allows. @param grants - of a set of one's own */
+export const grantsOf = ({
+  role,
+  grants,
+}: {
+  readonly role: Role;
+  readonly grants?: readonly Grant[] | null | undefined;
+}): readonly Grant[] => (role === 'custom' ? (grants ?? []) : PRESET_GRANTS[role]);
+
+/** Identifications and moves are records as well: of no use to somebody who may not record. */
+export const NEEDING_RECORD: readonly Grant[] = ['breed', 'house'];
+
+const role = (): Joi.StringSchema => Joi.string().valid(...ROLES);
+const grants = () =>
+  Joi.array()
+    .items(Joi.string().valid(...GRANTS))
+    .unique()
+    .has('view')
+    .custom((chosen: Grant[], { error }) =>
+      chosen.includes('record') || !chosen.some((grant) => NEEDING_RECORD.includes(grant))
+        ? chosen
+        : error('any.invalid'),
+    )
+    .when('role', { is: 'custom', then: Joi.required(), otherwise: Joi.forbidden() });
+
+export interface InvitationInput extends RoleChoice {
   /** For whom, as whoever invites calls them. */
   name: string;
-  role: Role;
 }
 
 export const invitationInput = Joi.object<InvitationInput, true>({
   name: text(80).min(1).required(),
   role: role().required(),
+  grants: grants(),
 });
 
-export interface MemberChange {
-  role: Role;
-}
+export type MemberChange = RoleChoice;
 
-export const memberChange = Joi.object<MemberChange, true>({ role: role().required() });
+export const memberChange = Joi.object<MemberChange, true>({ role: role().required(), grants: grants() });
 
 /** The secret part of an invitation's link. */
 const token = (): Joi.StringSchema => Joi.string().max(200);
@@ -90,11 +132,15 @@ export interface CollectionSettings {
   timeZone?: Optional<string>;
 }
 
+const numberPattern = () => Joi.string<NumberPattern>().valid('season-clutch-hatchling', 'running', 'free');
+const massUnit = () => Joi.string<'g' | 'oz'>().valid('g', 'oz');
+const temperatureUnit = () => Joi.string<'C' | 'F'>().valid('C', 'F');
+
 export const collectionSettings = Joi.object<CollectionSettings, true>({
   name: text(80).min(1).required(),
-  numberPattern: Joi.string().valid('season-clutch-hatchling', 'running', 'free').required(),
-  massUnit: Joi.string().valid('g', 'oz').required(),
-  temperatureUnit: Joi.string().valid('C', 'F').required(),
+  numberPattern: numberPattern().required(),
+  massUnit: massUnit().required(),
+  temperatureUnit: temperatureUnit().required(),
   ladderId: optional(id()),
   timeZone: optional(timeZone()),
 });
@@ -130,4 +176,39 @@ export interface PasswordReset {
 export const passwordReset = Joi.object<PasswordReset, true>({
   code: token().required(),
   password: newPassword().required(),
+});
+
+/** What the farm is called and how it counts, said at the first start. */
+export interface NewFarm extends Pick<
+  CollectionSettings,
+  'name' | 'numberPattern' | 'massUnit' | 'temperatureUnit'
+> {
+  timeZone: string;
+  /** ISO 4217. */
+  currency: string;
+}
+
+/** The first start of an installation: its first owner, and their farm. */
+export interface FirstStart {
+  /** The code that the server shows when it starts and nobody has an account yet. */
+  code: string;
+  name: string;
+  email: string;
+  password: string;
+  farm: NewFarm;
+}
+
+export const firstStart = Joi.object<FirstStart, true>({
+  code: token().required(),
+  name: text(80).min(1).required(),
+  email: Joi.string().email({ tlds: false }).max(200).required(),
+  password: newPassword().required(),
+  farm: Joi.object<NewFarm, true>({
+    name: text(80).min(1).required(),
+    numberPattern: numberPattern().required(),
+    massUnit: massUnit().required(),
+    temperatureUnit: temperatureUnit().required(),
+    timeZone: timeZone().required(),
+    currency: currency().required(),
+  }).required(),
 });

@@ -1,5 +1,5 @@
 import type { Tag } from './tags.ts';
-import type { CollectionSettings, Role, TokenScope } from './session-requests.ts';
+import type { CollectionSettings, Grant, Role, TokenScope } from './session-requests.ts';
 import type { Permission } from './routes/route.ts';
 
 export interface SessionView {
@@ -52,6 +52,8 @@ export interface MemberView {
   name: string;
   email: string;
   role: Role;
+  /** What the role allows. */
+  grants: readonly Grant[];
   since: string;
 }
 
@@ -60,6 +62,8 @@ export interface InvitationView {
   id: string;
   name: string;
   role: Role;
+  /** What the role allows. */
+  grants: readonly Grant[];
   by: string;
   createdAt: string;
   expiresAt: string;
@@ -76,6 +80,8 @@ export interface NewInvitation {
 export interface InvitationOffer {
   collection: string;
   role: Role;
+  /** What the role allows. */
+  grants: readonly Grant[];
   by: string;
 }
 
@@ -95,4 +101,29 @@ export interface NewToken {
   id: string;
   token: string;
   expiresAt: string;
+}
+
+export const BACKUP_FAULTS = ['disk-full', 'folder-not-writable', 'program-missing', 'failed'] as const;
+/** Why a backup could not be made. */
+export type BackupFault = (typeof BACKUP_FAULTS)[number];
+
+/** When the whole server, with all its collections, was last backed up. */
+export interface BackupView {
+  /** Whether backups are made every night. */
+  isNightly: boolean;
+  last: {
+    /** RFC 3339. */
+    madeAt: string;
+    folder: string;
+    file: string;
+    bytes: number;
+    rows: number;
+    files: number;
+    /** Files that records name and that were missing or damaged already. */
+    missing: number;
+  } | null;
+  /** The last attempt that failed, where none has succeeded since. */
+  failed: { at: string; fault: BackupFault } | null;
+  /** There is none, or the last one is older than it should be. */
+  isLate: boolean;
 }

@@ -40,5 +40,7 @@ export const TAGS = [
   'calendars',
   /** Who may use the collection, and where they are signed in. */
   'members',
+  /** Backups of the server. */
+  'backups',
 ] as const;
 export type Tag = (typeof TAGS)[number];

@@ -32,6 +32,9 @@ export { claimChanges, type Compared, type Difference } from './document/claim-c
 export { readSuccession, SUCCESSION_FORMAT, type KeySuccession } from './document/succession.ts';
 export type { Verification, VerificationList, VerifiedClaim, VerifiedFile } from './verify/answer.ts';
 export type { Problem, Problems } from './verify/problems.ts';
-export { createBag } from './package/create-bag.ts';
+export { bagTags, createBag, type FileSummary } from './package/create-bag.ts';
+export { PAYLOAD } from './package/bag-layout.ts';
+export { checkBag, isText } from './package/open-bag.ts';
+export type { ArchivedFile } from './package/open-archive.ts';
 export { receiveFile, verifyFile, type ReceivedAnimal } from './verify/verify-file.ts';
 export { verifyStatement } from './verify/verify-statement.ts';

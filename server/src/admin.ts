@@ -1,28 +1,76 @@
-import { createResetCode, RESET_HOURS } from './domain/accounts/password-reset.ts';
+import { fstatSync } from 'node:fs';
+import { backUp, restore, verify } from './backup/commands.ts';
 import { closeDatabase, openDatabase } from './db/open.ts';
-import { readConfig } from './config.ts';
+import { readConfig, type Config } from './config.ts';
+import { createResetCode, RESET_HOURS } from './domain/accounts/password-reset.ts';
+import { OperatorError } from './operator-error.ts';
+import { Refusal } from './refusal.ts';
 
-/* What whoever runs the server does beside it. Run by npm run admin. */
+/*
+ * What whoever runs the server does beside it. Run by npm run admin, backup and restore: those open files that the server's
+ * own user may not, and hand them over as descriptors.
+ */
 
-const USAGE = 'npm run admin -- reset-password E-MAIL';
+const USAGE = `npm run admin -- reset-password E-MAIL
+npm run admin -- backup-passphrase`;
 
-const [command, email] = process.argv.slice(2);
-if (command !== 'reset-password' || !email) {
-  console.error(USAGE);
-  process.exitCode = 2;
-} else {
-  const config = readConfig(process.env);
+/** Says how to call it. */
+class Usage extends OperatorError {}
+
+async function resetPassword(config: Config, email: string | undefined): Promise<void> {
+  if (!email) throw new Usage(USAGE);
   const database = openDatabase(config.databaseUrl, (error) => console.error(error));
   try {
     const code = await createResetCode(database, email, config.signingSecret);
-    if (code === null) {
-      console.error(`No account has the address ${email}.`);
-      process.exitCode = 1;
-    } else {
-      console.log(`Open this address within ${RESET_HOURS} hours to choose a new password. It is good once:`);
-      console.log(`http://${config.host}:${config.port}/reset#${code}`);
-    }
+    if (code === null) throw new OperatorError(`No account has the address ${email}.`);
+    console.log(`Open this address within ${RESET_HOURS} hours to choose a new password. It is good once:`);
+    console.log(`http://${config.host}:${config.port}/reset#${code}`);
   } finally {
     await closeDatabase(database);
   }
+}
+
+/** The descriptor that a launcher hands over; null where it hands over none. */
+function descriptorHandedOver(): number | null {
+  try {
+    return fstatSync(HANDED_OVER).isFile() ? HANDED_OVER : null;
+  } catch {
+    return null;
+  }
+}
+/** The first after standard input, output and errors. */
+const HANDED_OVER = 3;
+
+/** What the environment says goes before what was restored. */
+function warnOfEnvironment(signingSecret: string): void {
+  if (readConfig(process.env).signingSecret !== signingSecret)
+    console.error(
+      'SIGNING_SECRET of the environment is another one than in the backup: without the restored one, which lies in the data folder, signing keys cannot be opened.',
+    );
+}
+
+async function main([command, argument]: readonly string[]): Promise<void> {
+  const config = readConfig(process.env);
+  switch (command) {
+    case 'reset-password':
+      return resetPassword(config, argument);
+    case 'backup-passphrase':
+      return console.log(config.backupPassphrase);
+    case 'backup':
+      return backUp(config, descriptorHandedOver());
+    case 'verify':
+      return verify(config, HANDED_OVER);
+    case 'restore':
+      return warnOfEnvironment(await restore(config, HANDED_OVER));
+    default:
+      throw new Usage(USAGE);
+  }
+}
+
+try {
+  await main(process.argv.slice(2));
+} catch (error) {
+  const isTold = error instanceof OperatorError || error instanceof Refusal;
+  console.error(isTold ? (error as Error).message : error);
+  process.exitCode = error instanceof Usage ? 2 : 1;
 }

@@ -38,6 +38,8 @@ import { recordRoutes } from './features/records/records.routes.ts';
 import { roomRoutes } from './features/room/room.routes.ts';
 import { roundRoutes } from './features/rounds/rounds.routes.ts';
 import { pageRoutes } from './features/pages/pages.routes.ts';
+import { exportRoutes } from './features/export/export.routes.ts';
+import { historyRoutes } from './features/history/history.routes.ts';
 import { peopleRoutes } from './features/people/people.routes.ts';
 import { personRoutes, salesRoutes } from './features/sales/sales.routes.ts';
 import { seasonRoutes } from './features/season/season.routes.ts';
@@ -66,6 +68,7 @@ const BEGINNINGS: ReadonlySet<string> = new Set([
   ROUTES.signIn.path,
   ROUTES.lookAtInvitation.path,
   ROUTES.join.path,
+  ROUTES.startFarm.path,
   ROUTES.resetPassword.path,
 ]);
 
@@ -198,8 +201,10 @@ function endpointsOf({
 }: Parts & { readonly generateToken: ReturnType<typeof csrfSync>['generateToken'] }): Router {
   const endpoints = createEndpoints(database, notifyChanged, (actor) => settleStates(database, actor));
   sessionRoutes(endpoints, database, config, limits, generateToken);
-  settingsRoutes(endpoints);
+  settingsRoutes(endpoints, config.backupFolder);
   peopleRoutes(endpoints, database, config, limits);
+  historyRoutes(endpoints, database);
+  exportRoutes(endpoints, database, config);
   changeRoutes(endpoints, database);
   jobRoutes(endpoints);
   catalogueRoutes(endpoints);
@@ -208,12 +213,12 @@ function endpointsOf({
   importRoutes(endpoints, database);
   recordRoutes(endpoints, database);
   breedingRoutes(endpoints);
-  benchRoutes(endpoints);
+  benchRoutes(endpoints, config.signingSecret);
   labelRoutes(endpoints, database, files);
   seasonRoutes(endpoints);
   incubationRoutes(endpoints, database, files);
   plannerRoutes(endpoints);
-  calendarRoutes(endpoints);
+  calendarRoutes(endpoints, config.signingSecret);
   rackRoutes(endpoints);
   feedingRoutes(endpoints);
   roundRoutes(endpoints);

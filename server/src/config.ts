@@ -1,8 +1,11 @@
-import { existsSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
+import { renameSync, writeFileSync } from 'node:fs';
 import { randomBytes } from 'node:crypto';
 import { availableParallelism } from 'node:os';
 import { join, resolve } from 'node:path';
+import { generateMnemonic } from '@scure/bip39';
+import { wordlist } from '@scure/bip39/wordlists/english.js';
 import type { S3Place } from './files/s3-store.ts';
+import { textIfThere } from './files/text-if-there.ts';
 
 export interface Config {
   readonly databaseUrl: string;
@@ -28,7 +31,6 @@ export interface Config {
   readonly trustedProxies: readonly string[];
   /** So many days later it is here than where the machine stands: for trying out. */
   readonly clockAheadDays: number;
-  readonly ownerEmail: string;
   readonly signInAttempts: number;
   /** Processes that serve on this machine. */
   readonly processes: number;
@@ -40,6 +42,12 @@ export interface Config {
   readonly directDatabaseUrl: string;
   /** A standby that follows the database, for what may be a moment old; null where there is none. */
   readonly standbyDatabaseUrl: string | null;
+  /** Where a backup is put every night and before migrations; null where none is made. */
+  readonly backupFolder: string | null;
+  /** Encrypts the signing secret in backups: who restores one needs it. */
+  readonly backupPassphrase: string;
+  /** Where PostgreSQL's programs are; null where the system finds them. */
+  readonly postgresPrograms: string | null;
 }
 
 function required(environment: NodeJS.ProcessEnv, name: string): string {
@@ -66,21 +74,48 @@ function number(
 
 /** Shorter than this it was cut off when it was written. */
 const SECRET_LENGTH = 64;
+const newSecret = (): string => randomBytes(SECRET_LENGTH / 2).toString('hex');
+
+/** Twelve words of BIP 39: 128 bits that somebody can write down. */
+const newPassphrase = (): string => generateMnemonic(wordlist);
+const PASSPHRASE_WORDS = 12;
 
 /**
  * A secret made at the first start and kept in the data folder, readable by its owner alone. One that a power cut left empty
  * is made anew: whoever was signed in signs in again.
+ *
+ * @param isWhole - whether a kept one was written to its end
  */
-function keptSecret(dataDir: string, name: string): string {
+function keptSecret(
+  dataDir: string,
+  name: string,
+  make: () => string = newSecret,
+  isWhole: (kept: string) => boolean = (kept) => kept.length >= SECRET_LENGTH,
+): string {
   const file = join(dataDir, name);
-  const kept = existsSync(file) ? readFileSync(file, 'utf8').trim() : '';
-  if (kept.length >= SECRET_LENGTH) return kept;
-  const made = randomBytes(SECRET_LENGTH / 2).toString('hex');
+  const kept = (textIfThere(file) ?? '').trim();
+  if (isWhole(kept)) return kept;
+  const made = make();
   const unfinished = `${file}.${process.pid}.part`;
   writeFileSync(unfinished, made, { mode: 0o600, flush: true });
   renameSync(unfinished, file);
   return made;
 }
+
+/** The file in the data folder that holds the passphrase of backups. */
+export const PASSPHRASE_FILE = 'backup-passphrase';
+/** The file in the data folder that holds what encrypts signing keys. */
+export const SIGNING_SECRET_FILE = 'signing-secret';
+/** Of `BACKUP_FOLDER`: no backups are made. */
+const NO_BACKUPS = 'none';
+
+function backupFolder(environment: NodeJS.ProcessEnv, dataDir: string): string | null {
+  const folder = environment['BACKUP_FOLDER'] || join(dataDir, 'backups');
+  return folder === NO_BACKUPS ? null : resolve(folder);
+}
+
+const keptPassphrase = (dataDir: string): string =>
+  keptSecret(dataDir, PASSPHRASE_FILE, newPassphrase, (kept) => kept.split(' ').length >= PASSPHRASE_WORDS);
 
 function s3Place(environment: NodeJS.ProcessEnv): S3Place | null {
   const bucket = environment['S3_BUCKET'];
@@ -103,7 +138,7 @@ export function readConfig(environment: NodeJS.ProcessEnv): Config {
     s3: s3Place(environment),
     webDir: environment['KARYOTOME_WEB'] ?? null,
     sessionSecret: environment['SESSION_SECRET'] ?? keptSecret(dataDir, 'session-secret'),
-    signingSecret: environment['SIGNING_SECRET'] ?? keptSecret(dataDir, 'signing-secret'),
+    signingSecret: environment['SIGNING_SECRET'] ?? keptSecret(dataDir, SIGNING_SECRET_FILE),
     smtpUrl: environment['SMTP_URL'] || null,
     mailFrom: environment['MAIL_FROM'] ?? 'post@karyotome.local',
     logLevel: environment['LOG_LEVEL'] ?? 'info',
@@ -113,12 +148,14 @@ export function readConfig(environment: NodeJS.ProcessEnv): Config {
       .map((name) => name.trim())
       .filter((name) => name !== ''),
     clockAheadDays: number(environment, 'CLOCK_AHEAD_DAYS', 0, 0, 3650),
-    ownerEmail: environment['OWNER_EMAIL'] ?? 'owner@karyotome.local',
     signInAttempts: number(environment, 'SIGN_IN_ATTEMPTS', 10, 1, 100_000),
     processes: number(environment, 'PROCESSES', availableParallelism(), 1, 64),
     hasLauncher: Boolean(environment['KARYOTOME_PARENT']),
     isPooledByTransaction: environment['DATABASE_POOLER'] === 'transaction',
     directDatabaseUrl: environment['DIRECT_DATABASE_URL'] ?? required(environment, 'DATABASE_URL'),
     standbyDatabaseUrl: environment['STANDBY_DATABASE_URL'] || null,
+    backupFolder: backupFolder(environment, dataDir),
+    backupPassphrase: environment['BACKUP_PASSPHRASE'] || keptPassphrase(dataDir),
+    postgresPrograms: environment['POSTGRES_PROGRAMS'] || null,
   };
 }

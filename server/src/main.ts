@@ -1,13 +1,15 @@
 import cluster from 'node:cluster';
 import { mkdirSync } from 'node:fs';
 import { pino } from 'pino';
+import { noteBackup } from './backup/backups.queries.ts';
+import { backUpBeforeMigration } from './backup/nightly.ts';
 import { setClockAhead } from './clock.ts';
 import { readConfig } from './config.ts';
 import { forLog } from './db/faults.ts';
 import { migrate } from './db/migrate.ts';
 import { keepNoPlans } from './db/statement.ts';
 import { closeDatabase, openDatabase } from './db/open.ts';
-import { ensureOwner } from './features/session/first-start.ts';
+import { firstStartCode } from './domain/accounts/first-owner.ts';
 import { runProcesses } from './processes.ts';
 import { serve } from './serve.ts';
 import { forgetComputedByOthers, thisBuild } from './upkeep/forget-computed.ts';
@@ -32,13 +34,15 @@ else {
       { days: config.clockAheadDays },
       'the clock is ahead: what is recorded is dated later than it was',
     );
+  const backup = await backUpBeforeMigration(database, config);
   await migrate(database.sequelize);
+  if (backup) await noteBackup(database.sequelize, 'before-migration', config.backupFolder!, backup);
   const build = thisBuild();
   if (build) await forgetComputedByOthers(database, build);
-  await ensureOwner(database, config);
-  if (config.processes === 1) await serve(database, config, logger, onFault);
+  const code = await firstStartCode(database, config.signingSecret);
+  if (config.processes === 1) await serve(database, config, logger, onFault, code);
   else {
     await closeDatabase(database);
-    runProcesses(config, onFault);
+    runProcesses(config, onFault, code);
   }
 }

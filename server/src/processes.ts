@@ -1,4 +1,5 @@
 import cluster, { type Worker } from 'node:cluster';
+import { announce } from './announce.ts';
 import type { Config } from './config.ts';
 
 /*
@@ -11,10 +12,13 @@ const LONGEST_PAUSE_MS = 10_000;
 /** One that has served so long ended by an accident, not by what it begins with. */
 const STEADY_MS = 60_000;
 
+/** @param code - of the first start; null where there is an owner */
 export function runProcesses(
-  { processes: count, hasLauncher }: Pick<Config, 'processes' | 'hasLauncher'>,
+  config: Pick<Config, 'processes' | 'hasLauncher' | 'host'>,
   onFault: (error: unknown) => void,
+  code: string | null,
 ): void {
+  const { processes: count, hasLauncher } = config;
   // Each takes connections itself: handed over by this process, those on their way to one that is killed would never end.
   cluster.schedulingPolicy = cluster.SCHED_NONE;
   let isStopping = false;
@@ -28,7 +32,7 @@ export function runProcesses(
     worker.once('listening', ({ port }) => {
       listening.add(worker.id);
       // Said once: the launcher waits for it.
-      if (listening.size === count) console.log(`listening ${port}`);
+      if (listening.size === count) announce(config, port, code);
     });
     worker.on('exit', (code, signal) => {
       if (isStopping) {

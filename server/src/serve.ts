@@ -2,7 +2,10 @@ import cluster from 'node:cluster';
 import { createServer, type Server as HttpServer } from 'node:http';
 import { Server, type AddressInfo } from 'node:net';
 import type { Logger } from 'pino';
+import { announce } from './announce.ts';
 import { createApp } from './app.ts';
+import { keptDuringBackups } from './backup/kept-during-backups.ts';
+import { backUpNightly } from './backup/nightly.ts';
 import { now } from './clock.ts';
 import type { Config } from './config.ts';
 import { closeDatabase } from './db/open.ts';
@@ -37,24 +40,30 @@ const IDLE_MS = 700;
 const HEADERS_MS = 20_000;
 
 /** What is done over and over, by one of the processes each time. */
-const recurringTasks = (database: Database): RecurringTask[] => [
+const recurringTasks = (database: Database, files: FileStore, config: Config): RecurringTask[] => [
   { name: 'tidy', cron: '*/10 * * * *', run: () => tidy(database) },
   { name: 'lapse-reservations', cron: '*/10 * * * *', run: () => lapseEverywhere(database) },
   { name: 'lapse-offers', cron: '*/10 * * * *', run: () => lapseOffers(database) },
   { name: 'read-sensors', cron: '*/10 * * * *', run: () => readSensors(database, now()) },
   { name: 'store-claims', cron: '*/10 * * * *', run: () => storeClaims(database) },
+  { name: 'back-up', cron: '*/20 * * * *', run: () => backUpNightly(database, files, config) },
   { name: 'roll-over', cron: '*/20 * * * *', run: () => rollOver(database) },
 ];
 
-/** Serves in this process, alone or beside others, until it is told to stop. */
+/**
+ * Serves in this process, alone or beside others, until it is told to stop.
+ *
+ * @param code - of the first start; null where there is an owner
+ */
 export async function serve(
   database: Database,
   config: Config,
   logger: Logger,
   onFault: (error: unknown) => void,
+  code: string | null = null,
 ): Promise<void> {
   const leaveRelay = joinRelay(config.directDatabaseUrl, onFault);
-  const files = await openStore(config, onFault);
+  const files = keptDuringBackups(await openStore(config, onFault), database);
   const app = createApp(database, files, config, logger);
   // No limit on the whole: a photograph over a slow line arrives as long as it moves (http/limits.ts).
   const server = createServer({ requestTimeout: 0, headersTimeout: HEADERS_MS }, app.express);
@@ -65,7 +74,7 @@ export async function serve(
   });
   server.listen(config.port, config.host, () => {
     // Beside others, the process that started them says it.
-    if (!cluster.isWorker) console.log(`listening ${(server.address() as AddressInfo).port}`);
+    if (!cluster.isWorker) announce(config, (server.address() as AddressInfo).port, code);
   });
 
   let stopping = false;
@@ -74,7 +83,7 @@ export async function serve(
     if (stopping) response.setHeader('Connection', 'close');
   });
   // What is beginning yet when the process is told to stop is ended once it has begun.
-  const recurring = startRecurring(database, config.databaseUrl, recurringTasks(database));
+  const recurring = startRecurring(database, config.databaseUrl, recurringTasks(database, files, config));
   const post = startPost(database, config, onFault);
   const stop = async (): Promise<void> => {
     if (stopping) return;

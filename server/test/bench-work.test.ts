@@ -86,7 +86,7 @@ describe('second opinions', () => {
       .body as { id: string; path: string };
     const other = await app.newCollection('Other');
     expect((await other.delete(`/opinion-links/${id}`)).status).toBe(404);
-    expect((await benchOf(clutch)).links).toMatchObject([{ id, path }]);
+    expect((await benchOf(clutch)).links).toMatchObject([{ id }]);
     expect((await owner.delete(`/opinion-links/${id}`)).status).toBe(204);
     expect((await app.anonymous.get(path.replace('/opinion/', '/opinion-links/'))).status).toBe(404);
   });

@@ -45,6 +45,15 @@ describe('the calendar', () => {
     expect(today.startDate.toString()).toBe(TODAY);
     // RFC 5545, 3.1: lines of at most 75 octets.
     for (const line of response.text.split('\r\n')) expect(Buffer.byteLength(line)).toBeLessThanOrEqual(75);
+    // Nothing secret of it is told again, nor lies in the database.
+    const { body } = await owner.get('/calendar-feeds');
+    expect(body).toMatchObject({ items: [{ id, name: 'Phone', by: 'Tester' }] });
+    const secret = /([^/.]+)\.ics$/.exec(path)![1]!;
+    expect(JSON.stringify(body)).not.toContain(secret);
+    const [kept] = await app.database.sequelize.query(
+      `select f::text as text from calendar_feeds f union all select w::text from idempotent_writes w`,
+    );
+    expect(JSON.stringify(kept)).not.toContain(secret);
     expect((await owner.delete(`/calendar-feeds/${id}`)).status).toBe(204);
     expect((await app.anonymous.get(feed)).status).toBe(404);
     expect((await app.anonymous.get('/calendar/x.ics')).status).toBe(404);

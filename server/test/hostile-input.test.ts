@@ -21,6 +21,7 @@ afterAll(async () => {
 
 /** Pages for people, beside the API: tried by test/pages.test.ts and test/taking-in.test.ts. */
 const PAGES = [
+  'get /api/docs',
   'get /p-assets/:file',
   'get /p/:slug',
   'get /p/:slug/statements/:statement',

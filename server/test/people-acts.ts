@@ -12,8 +12,8 @@ export function peopleActs(app: () => TestApp, owner: () => TestClient) {
     ((await client.get(`${path}?limit=200`)).body as Page<T>).items;
   const sessionOf = async (client: TestClient): Promise<SessionView> =>
     (await client.get('/session')).body as SessionView;
-  async function invited(role: string): Promise<NewInvitation> {
-    const answer = await owner().post('/invitations', { name: 'Ida', role });
+  async function invited(role: string, more: object = {}): Promise<NewInvitation> {
+    const answer = await owner().post('/invitations', { name: 'Ida', role, ...more });
     expect(answer.status).toBe(201);
     return answer.body as NewInvitation;
   }
@@ -29,6 +29,11 @@ export function peopleActs(app: () => TestApp, owner: () => TestClient) {
       answer,
       session,
       get: (path: string) => agent.get(`/api/v1${path}`),
+      put: (path: string, data: object, more: Record<string, string> = {}) =>
+        agent
+          .put(`/api/v1${path}`)
+          .set({ ...headers, ...more })
+          .send(data),
       post: (path: string, data: object) => agent.post(`/api/v1${path}`).set(headers).send(data),
       delete: (path: string) => agent.delete(`/api/v1${path}`).set(headers),
     };

@@ -1,9 +1,9 @@
-import type {
-  FeedView,
-  InvitationOffer,
-  InvitationView,
-  MemberView,
-  NewInvitation,
+import {
+  PRESET_GRANTS,
+  type InvitationOffer,
+  type InvitationView,
+  type MemberView,
+  type NewInvitation,
 } from '@karyotome/contract';
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from 'vitest';
 import { peopleActs } from './people-acts.ts';
@@ -32,6 +32,7 @@ describe('an invitation', () => {
     expect(offer.body).toEqual({
       collection: 'Reedwater',
       role: 'keeper',
+      grants: PRESET_GRANTS.keeper,
       by: 'Tester',
     } satisfies InvitationOffer);
     const ida = await joined(token);
@@ -160,7 +161,7 @@ describe('members', () => {
 
   test('who is removed is out at once everywhere, and their name stays', async () => {
     const ida = await joined((await invited('owner')).token);
-    const feed = (await ida.post('/calendar-feeds', { name: 'Phone' })).body as FeedView;
+    const feed = (await ida.post('/calendar-feeds', { name: 'Phone' })).body as { path: string };
     expect((await app.anonymous.get(feed.path.replace('/api/v1', ''))).status).toBe(200);
     const { token } = (await ida.post('/invitations', { name: 'Guest', role: 'viewer' }))
       .body as NewInvitation;

@@ -1,17 +1,20 @@
 import { ROUTES, type Permission, type Route } from '@karyotome/contract';
 import { Validator } from '@seriousme/openapi-schema-validator';
+import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { ALLOWED } from '../src/access/policy.ts';
+import { permissionsOf } from '../src/access/policy.ts';
 import { startTestApp, type TestApp, type TestClient } from './test-app.ts';
 
 /* The table of routes: who may use each, and how it is described. */
 
+const ROLES = ['owner', 'keeper', 'helper', 'viewer'] as const;
 let app: TestApp;
-const clients: Partial<Record<'owner' | 'keeper' | 'viewer' | 'nobody', TestClient>> = {};
+const clients: Partial<Record<(typeof ROLES)[number] | 'nobody', TestClient>> = {};
 beforeAll(async () => {
   app = await startTestApp();
   clients.owner = app.owner;
   clients.keeper = await app.newCollection('Of a keeper', 'keeper');
+  clients.helper = await app.newCollection('Of a helper', 'helper');
   clients.viewer = await app.newCollection('Of a viewer', 'viewer');
   clients.nobody = app.anonymous;
 });
@@ -39,9 +42,8 @@ async function ask(client: TestClient, route: Route): Promise<number> {
   }
 }
 
-const ROLES = ['owner', 'keeper', 'viewer'] as const;
 const mayUse = (role: (typeof ROLES)[number], permission: Permission): boolean =>
-  permission === 'open' || permission === 'own' || ALLOWED[role].includes(permission);
+  permission === 'open' || permission === 'own' || permissionsOf({ role }).includes(permission);
 
 describe.each(routes.filter(([, route]) => route !== ENDS_SESSION))('%s', (_name, route) => {
   test.each(ROLES)('asked by a(n) %s', async (role) => {
@@ -60,7 +62,7 @@ describe.each(routes.filter(([, route]) => route !== ENDS_SESSION))('%s', (_name
 test('a session says what its person may do', async () => {
   for (const role of ROLES) {
     const { body } = await clients[role]!.get('/session');
-    expect(body).toMatchObject({ role, permissions: ALLOWED[role] });
+    expect(body).toMatchObject({ role, permissions: permissionsOf({ role }) });
   }
 });
 
@@ -93,4 +95,14 @@ test('the description is one of OpenAPI 3.1, and names every route', async () =>
       },
     },
   });
+});
+
+test('the description is a page for people as well, with every route and field', async () => {
+  const { status, text, headers } = await request(app.express).get('/api/docs');
+  expect(status).toBe(200);
+  expect(headers['content-type']).toContain('text/html');
+  for (const name of Object.keys(ROUTES)) expect(text, name).toContain(`id="${name}"`);
+  // A field within a field, what it may be, and that it is needed.
+  expect(text).toMatch(/<code>farm\.currency<\/code>.*?needed/);
+  expect(text).not.toMatch(/https?:\/\/(?!127)/);
 });

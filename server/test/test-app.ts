@@ -14,7 +14,7 @@ import type { Database } from '../src/db/work.ts';
 import type { FileStore } from '../src/files/file-store.ts';
 import { openStore } from '../src/files/open-store.ts';
 import type { S3Place } from '../src/files/s3-store.ts';
-import { createCollection } from '../src/features/session/first-start.ts';
+import { createCollection } from '../src/domain/collection/create-collection.ts';
 import { administer, databaseUrl } from './template.ts';
 
 export const PASSWORD = 'long-enough-for-tests';
@@ -44,7 +44,7 @@ export interface TestApp {
   newAccount(title: string): Promise<string>;
   /** A second owner of the first collection, in a session of their own. */
   colleague(): Promise<TestClient>;
-  newCollection(name: string, role?: 'owner' | 'keeper' | 'viewer'): Promise<TestClient>;
+  newCollection(name: string, role?: 'owner' | 'keeper' | 'helper' | 'viewer'): Promise<TestClient>;
   close(): Promise<void>;
 }
 
@@ -60,6 +60,7 @@ const PATIENCE_MS = 60_000;
 export async function startTestApp({
   isEmpty = false,
   inferencePatienceMs = PATIENCE_MS,
+  behindTls = false,
   s3 = null as S3Place | null,
 } = {}): Promise<TestApp> {
   const serverUrl = inject('serverUrl');
@@ -86,9 +87,8 @@ export async function startTestApp({
       smtpUrl: null,
       mailFrom: 'post@karyotome.local',
       logLevel: 'silent',
-      behindTls: false,
+      behindTls,
       trustedProxies: [],
-      ownerEmail: 'owner@example.test',
       signInAttempts: 5,
       clockAheadDays: 0,
       processes: 1,
@@ -96,6 +96,9 @@ export async function startTestApp({
       isPooledByTransaction: false,
       directDatabaseUrl: url,
       standbyDatabaseUrl: null,
+      backupFolder: null,
+      backupPassphrase: 'only for tests',
+      postgresPrograms: null,
     },
     pino({ level: 'silent' }),
   );

@@ -14,6 +14,7 @@ export * from './moves.ts';
 export * from './season.ts';
 export * from './tasks.ts';
 export * from './records.ts';
+export * from './history.ts';
 export * from './genetics.ts';
 export { completenessWords, unreadWords } from './gene-words.ts';
 export * from './planning.ts';

@@ -77,6 +77,17 @@ export class Reader {
     });
   }
 
+  /** "7.6 MB". @param bytes - a file's, or several files' */
+  fileSize(bytes: number): string {
+    const [divisor, unit] =
+      bytes >= 1e9 ? [1e9, 'gigabyte'] : bytes >= 1e6 ? [1e6, 'megabyte'] : [1e3, 'kilobyte'];
+    return new Intl.NumberFormat(this.settings.locale, {
+      style: 'unit',
+      unit,
+      maximumFractionDigits: 1,
+    }).format(bytes / divisor);
+  }
+
   get massUnit(): Unit {
     return MASS_UNITS[this.settings.massUnit];
   }

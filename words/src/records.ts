@@ -1,4 +1,6 @@
 import type {
+  Grant,
+  BackupFault,
   NewRecord,
   RecordBodies,
   RecordFact,
@@ -176,7 +178,31 @@ export const TOKEN_SCOPE_WORDS: Readonly<Record<TokenScope, string>> = {
 
 /** What somebody may do in a collection. */
 export const ROLE_WORDS: Readonly<Record<Role, { readonly name: string; readonly may: string }>> = {
-  owner: { name: 'Owner', may: 'everything, people and settings included' },
-  keeper: { name: 'Keeper', may: 'looks and records, but changes no settings and deletes nothing' },
+  owner: { name: 'Owner', may: 'everything, and alone deletes animals' },
+  keeper: { name: 'Keeper', may: 'everything but people, rules and settings' },
+  helper: { name: 'Helper', may: 'daily work: meals, weights, sheds, eggs, pictures and labels' },
   viewer: { name: 'Viewer', may: 'looks only' },
+  custom: { name: 'Custom', may: 'what is chosen here' },
+};
+
+/** What can be granted. */
+export const GRANT_WORDS: Readonly<Record<Grant, string>> = {
+  view: 'look',
+  record: 'record daily work',
+  breed: 'breed and identify',
+  house: 'move animals and edit racks',
+  sell: 'publish and sell',
+  manage: 'people and rules',
+};
+
+/** Several in a line: "look, record daily work". */
+export const grantsWords = (grants: readonly Grant[]): string =>
+  grants.map((grant) => GRANT_WORDS[grant]).join(', ');
+
+/** Why a backup could not be made, and what helps. */
+export const BACKUP_FAULT_WORDS: Readonly<Record<BackupFault, string>> = {
+  'disk-full': 'the disk is full where backups are kept',
+  'folder-not-writable': 'the server may not write to the folder of backups',
+  'program-missing': "PostgreSQL's program pg_dump is not on the server",
+  failed: "it failed; the server's log says more",
 };

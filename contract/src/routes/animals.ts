@@ -16,11 +16,14 @@ export const animalsRoutes = {
     otherFilters: ['search'],
   }),
   animal: reads<AnimalView>()('/animals/:id', 'One animal'),
-  addAnimal: writes<Created, typeof newAnimal>()('post', '/animals', 'Add an animal'),
+  addAnimal: writes<Created, typeof newAnimal>()('post', '/animals', 'Add an animal', {
+    permission: 'breed',
+  }),
   changeAnimal: changes<Created & Changed, typeof animalChange>()(
     'patch',
     '/animals/:id',
     'Change name, parents, status or note',
+    { permission: 'breed' },
   ),
   deleteAnimal: acts<void>()('delete', '/animals/:id', 'Delete an animal entered by mistake', {
     permission: 'destroy',
@@ -51,7 +54,10 @@ export const animalsRoutes = {
     file: 'csv',
     status: 200,
   }),
-  runImport: acts<{ imported: number }>()('post', '/imports', 'Add the animals of a file', { file: 'csv' }),
+  runImport: acts<{ imported: number }>()('post', '/imports', 'Add the animals of a file', {
+    permission: 'breed',
+    file: 'csv',
+  }),
   addPicture: acts<Created>()('post', '/animals/:id/pictures', 'Add a picture of an animal', {
     file: 'picture',
     query: ['caption', 'drawing'],

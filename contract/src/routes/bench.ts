@@ -10,26 +10,34 @@ export const benchRoutes = {
     'put',
     '/animals/:id/observations',
     'Change what was seen of an animal',
+    { permission: 'breed' },
   ),
   changeSorting: changes<Changed, typeof bench.sortingChange>()(
     'put',
     '/clutches/:id/sorting',
     'Change the groups of a clutch',
+    { permission: 'breed' },
   ),
   setUpProposal: reads<SetUpProposal>()('/clutches/:id/set-up', 'Free tubs for a clutch'),
   setUp: writes<Many, typeof bench.settingUp>()(
     'post',
     '/clutches/:id/set-up',
     'Move a clutch into its tubs',
+    { permission: 'breed' },
   ),
-  addOpinion: writes<Created, typeof bench.newOpinion>()('post', '/animals/:id/opinions', 'Add an opinion'),
-  removeOpinion: acts<void>()('delete', '/opinions/:id', 'Remove an opinion'),
+  addOpinion: writes<Created, typeof bench.newOpinion>()('post', '/animals/:id/opinions', 'Add an opinion', {
+    permission: 'breed',
+  }),
+  removeOpinion: acts<void>()('delete', '/opinions/:id', 'Remove an opinion', { permission: 'breed' }),
   addOpinionLink: writes<Created & { path: string }, typeof bench.newOpinionLink>()(
     'post',
     '/clutches/:id/opinion-links',
     'Make a one-time address for opinions',
+    { permission: 'breed' },
   ),
-  revokeOpinionLink: acts<void>()('delete', '/opinion-links/:id', 'Revoke a one-time address'),
+  revokeOpinionLink: acts<void>()('delete', '/opinion-links/:id', 'Revoke a one-time address', {
+    permission: 'breed',
+  }),
   outside: reads<OutsideView>()('/opinion-links/:token', 'What a one-time address shows', {
     permission: 'open',
   }),

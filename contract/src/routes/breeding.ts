@@ -42,36 +42,42 @@ export const breedingRoutes = {
     'post',
     '/season/introductions',
     'Introduce a male to a female',
+    { permission: 'breed' },
   ),
   pairings: lists<PairingView>()('/pairings', 'All pairings', {
     key: 'id',
     sorts: ['season', 'startedOn'],
     filters: ['season'],
   }),
-  addPairing: writes<Created, typeof newPairing>()('post', '/pairings', 'Add a pairing'),
-  deletePairing: acts<void>()('delete', '/pairings/:id', 'Remove a pairing that has no clutch'),
+  addPairing: writes<Created, typeof newPairing>()('post', '/pairings', 'Add a pairing', {
+    permission: 'breed',
+  }),
+  deletePairing: acts<void>()('delete', '/pairings/:id', 'Remove a pairing that has no clutch', {
+    permission: 'breed',
+  }),
   addSeasonEvent: writes<Created, typeof season.newSeasonEvent>()(
     'post',
     '/pairings/:id/events',
     'Record an event of a pairing',
+    { permission: 'breed' },
   ),
   changeSires: changes<Changed, typeof season.siresChange>()(
     'put',
     '/pairings/:id/sires',
     'Change the candidate sires',
+    { permission: 'breed' },
   ),
   voidSeasonEvent: writes<void, typeof voiding>()(
     'post',
     '/pairing-events/:id/void',
     'Take an event out of account',
-    {
-      status: 204,
-    },
+    { permission: 'breed', status: 204 },
   ),
   correctSeasonEvent: writes<Created, typeof season.seasonEventCorrection>()(
     'post',
     '/pairing-events/:id/correct',
     'Put a correct event in the place of one',
+    { permission: 'breed' },
   ),
   planner: reads<PlannerView>()('/planner', 'Everything the planner computes from'),
   hatchRates: lists<DoneClutchView>()('/hatch-rates', 'Clutches of the past with what hatched', {

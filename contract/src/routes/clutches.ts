@@ -5,12 +5,15 @@ import { acts, changes, lists, reads, writes } from './route.ts';
 import type { Changed, Created, Many } from './answers.ts';
 
 export const clutchesRoutes = {
-  addClutch: writes<Created, typeof newClutch>()('post', '/clutches', 'Add a clutch'),
+  addClutch: writes<Created, typeof newClutch>()('post', '/clutches', 'Add a clutch', {
+    permission: 'breed',
+  }),
   clutch: reads<ClutchView>()('/clutches/:id', 'One clutch with its eggs'),
   changeClutch: changes<Changed, typeof incubation.clutchChange>()(
     'patch',
     '/clutches/:id',
     'Change a clutch',
+    { permission: 'breed' },
   ),
   changeBox: changes<Changed, typeof incubation.boxChange>()(
     'put',
@@ -34,15 +37,19 @@ export const clutchesRoutes = {
     'post',
     '/clutches/:id/hatchlings',
     'Add what hatched',
+    { permission: 'breed' },
   ),
   makeClutchCard: acts<Created>()('post', '/clutches/:id/cards', 'Draw a clutch card'),
   clutchCard: reads<void>()('/clutch-cards/:id', 'A clutch card', { format: 'pdf' }),
   incubators: lists<IncubatorView>()('/incubators', 'All incubators', { key: 'id', sorts: ['name'] }),
-  addIncubator: writes<Created, typeof incubation.newIncubator>()('post', '/incubators', 'Add an incubator'),
+  addIncubator: writes<Created, typeof incubation.newIncubator>()('post', '/incubators', 'Add an incubator', {
+    permission: 'house',
+  }),
   changeIncubator: changes<Created & Changed, typeof incubation.newIncubator>()(
     'put',
     '/incubators/:id',
     'Change an incubator',
+    { permission: 'house' },
   ),
   addReading: writes<{ at: string }, typeof incubation.newReading>()(
     'post',

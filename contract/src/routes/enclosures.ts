@@ -18,21 +18,30 @@ export const enclosuresRoutes = {
     key: 'tubId',
     filters: ['isFree', 'room', 'rack'],
   }),
-  addRack: writes<Created, typeof newRack>()('post', '/racks', 'Add a rack'),
-  changeRack: changes<Created, typeof husbandry.rackChange>()('put', '/racks/:id', 'Change a rack'),
-  deleteRack: acts<void>()('delete', '/racks/:id', 'Remove an empty rack'),
+  addRack: writes<Created, typeof newRack>()('post', '/racks', 'Add a rack', { permission: 'house' }),
+  changeRack: changes<Created, typeof husbandry.rackChange>()('put', '/racks/:id', 'Change a rack', {
+    permission: 'house',
+  }),
+  deleteRack: acts<void>()('delete', '/racks/:id', 'Remove an empty rack', { permission: 'house' }),
   ladders: lists<LadderView>()('/ladders', 'Enclosures in order of weight', { key: 'id', sorts: ['name'] }),
-  addLadder: writes<Created, typeof newLadder>()('post', '/ladders', 'Add a ladder'),
-  changeLadder: changes<Created, typeof newLadder>()('put', '/ladders/:id', 'Change a ladder'),
-  moveMany: writes<Many, typeof husbandry.manyMoves>()('post', '/moves', 'Move animals'),
+  addLadder: writes<Created, typeof newLadder>()('post', '/ladders', 'Add a ladder', { permission: 'house' }),
+  changeLadder: changes<Created, typeof newLadder>()('put', '/ladders/:id', 'Change a ladder', {
+    permission: 'house',
+  }),
+  moveMany: writes<Many, typeof husbandry.manyMoves>()('post', '/moves', 'Move animals', {
+    permission: 'house',
+  }),
   learnedMoves: reads<LearnedView>()('/moves/learned', 'How moves turned out'),
-  addHeatZone: writes<Created, typeof husbandry.heatZoneInput>()('post', '/heat-zones', 'Add a heat zone'),
+  addHeatZone: writes<Created, typeof husbandry.heatZoneInput>()('post', '/heat-zones', 'Add a heat zone', {
+    permission: 'house',
+  }),
   changeHeatZone: changes<Created, typeof husbandry.heatZoneInput>()(
     'put',
     '/heat-zones/:id',
     'Change a heat zone',
+    { permission: 'house' },
   ),
-  removeHeatZone: acts<void>()('delete', '/heat-zones/:id', 'Remove a heat zone'),
+  removeHeatZone: acts<void>()('delete', '/heat-zones/:id', 'Remove a heat zone', { permission: 'house' }),
   addSurfaceCheck: writes<Created & { faults: HeatFault[] }, typeof husbandry.surfaceCheck>()(
     'post',
     '/heat-zones/:id/checks',

@@ -19,12 +19,13 @@ export const geneticsRoutes = {
     'post',
     '/catalogue/entries',
     'Add to the catalogue',
+    { permission: 'breed' },
   ),
   tryCatalogueEntry: writes<TrialView, typeof catalogueEntry>()(
     'post',
     '/catalogue/trial',
     'What an entry of the catalogue would change',
-    { status: 200, query: ['replaces'] },
+    { permission: 'breed', status: 200, query: ['replaces'] },
   ),
   geneOccurrence: reads<OccurrenceView[]>()(
     '/catalogue/occurrence',
@@ -38,14 +39,17 @@ export const geneticsRoutes = {
     'post',
     '/catalogue/update',
     'Read by an update of the catalogue from now on',
-    { status: 204 },
+    { permission: 'breed', status: 204 },
   ),
   changeCatalogueEntry: changes<Created, typeof catalogueEntry>()(
     'put',
     '/catalogue/entries/:id',
     'Change an entry of the catalogue',
+    { permission: 'breed' },
   ),
-  removeCatalogueEntry: acts<void>()('delete', '/catalogue/entries/:id', 'Remove an entry of the catalogue'),
+  removeCatalogueEntry: acts<void>()('delete', '/catalogue/entries/:id', 'Remove an entry of the catalogue', {
+    permission: 'breed',
+  }),
   contradictions: lists<ContradictionView>()('/contradictions', 'Records that cannot all be true', {
     key: 'id',
   }),

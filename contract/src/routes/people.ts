@@ -18,7 +18,8 @@ import type {
   SessionView,
   TokenView,
 } from '../session-responses.ts';
-import { acts, lists, writes } from './route.ts';
+import { HISTORY_FILTERS, type HistoryLine } from '../history.ts';
+import { acts, lists, reads, writes } from './route.ts';
 
 /** The account of whoever is signed in, and who else may use the collection. */
 export const peopleRoutes = {
@@ -58,6 +59,17 @@ export const peopleRoutes = {
     'Go to another collection',
     { permission: 'own' },
   ),
+  history: lists<HistoryLine>()(
+    '/history',
+    'Every write, with what was and what is',
+    { key: 'id', otherFilters: HISTORY_FILTERS },
+    { permission: 'manage' },
+  ),
+  historyTable: reads<void>()('/history.csv', 'The history as a table', {
+    permission: 'manage',
+    format: 'csv',
+    query: HISTORY_FILTERS,
+  }),
   members: lists<MemberView>()(
     '/members',
     'Who may use the collection',

@@ -17,22 +17,24 @@ export const publicationsRoutes = {
     'put',
     '/animals/:id/publication',
     'Publish an animal',
+    { permission: 'sell' },
   ),
   issueStatement: acts<{ statement: number }>()(
     'post',
     '/animals/:id/statements',
     'Sign what the records say of a published animal now',
+    { permission: 'sell' },
   ),
   amendment: reads<AmendmentView>()(
     '/animals/:id/amendment',
     'What the next statement of an animal would say otherwise, and why',
-    { permission: 'record' },
+    { permission: 'sell' },
   ),
   withholdAmendment: writes<void, typeof withholdInput>()(
     'put',
     '/animals/:id/amendment',
     'Say why what the records say now is not signed',
-    { status: 204 },
+    { permission: 'sell', status: 204 },
   ),
   signingKeys: lists<SigningKeyView>()('/signing-keys', "The collection's keys, the one in use first", {
     key: 'id',
@@ -57,7 +59,9 @@ export const publicationsRoutes = {
     'The newest statement with earlier ones, records and pictures: a BagIt bag in a zip',
     { format: 'package' },
   ),
-  withdraw: acts<void>()('delete', '/animals/:id/publication', 'Withdraw a published page'),
+  withdraw: acts<void>()('delete', '/animals/:id/publication', 'Withdraw a published page', {
+    permission: 'sell',
+  }),
   published: reads<PublicAnimal>()('/public/:slug', 'A published page', {
     permission: 'open',
     query: ['download'],

@@ -1,12 +1,14 @@
 import type Joi from 'joi';
 import type { ListRules, Page } from '../page.ts';
+import type { Grant } from '../session-requests.ts';
 import type { ValidateOptions } from '../validate.ts';
 
 /**
  * What somebody must be allowed to do. `open`: anybody, also without a session. `own`: whoever is signed in, of their own
- * session. The others are rights in a collection: see `access/policy.ts` of the server.
+ * session. `destroy`: owners alone. The others can be granted: look; record daily work; breed and identify; move animals and
+ * edit racks; publish and sell; people and rules.
  */
-export type Permission = 'open' | 'own' | 'view' | 'record' | 'manage' | 'destroy';
+export type Permission = 'open' | 'own' | 'destroy' | Grant;
 
 /** What is sent instead of JSON. */
 export type FileKind = 'csv' | 'picture' | 'lineage';

@@ -26,9 +26,9 @@ export const salesRoutes = {
     '/sales',
     'Animals that are decided upon, offered, reserved or sold',
     { key: 'id', sorts: ['season'], filters: ['status', 'season'] },
-    { permission: 'record' },
+    { permission: 'sell' },
   ),
-  salesTable: reads<void>()('/sales.csv', 'The same as a table', { permission: 'record', format: 'csv' }),
+  salesTable: reads<void>()('/sales.csv', 'The same as a table', { permission: 'sell', format: 'csv' }),
   salesSettings: reads<SalesSettings>()('/sale-rules', 'When an animal is ready for sale'),
   changeSaleRules: changes<Changed, typeof saleRules>()(
     'put',
@@ -39,69 +39,80 @@ export const salesRoutes = {
     },
   ),
   desk: reads<DeskView>()('/clutches/:id/desk', 'A clutch side by side, to be decided upon', {
-    permission: 'record',
+    permission: 'sell',
   }),
   statusEvents: lists<StatusEventView>()(
     '/animals/:id/status-events',
     "What happened to an animal's status, the newest first",
     { key: 'id' },
-    { permission: 'record' },
+    { permission: 'sell' },
   ),
   addStatusEvents: writes<Many, typeof newStatusEvents>()(
     'post',
     '/status-events',
     'Decide upon, offer, reserve or sell animals',
+    { permission: 'sell' },
   ),
   voidStatusEvent: writes<void, typeof voiding>()(
     'post',
     '/status-events/:id/void',
     "Take an animal's last event out of account",
-    { status: 204 },
+    { permission: 'sell', status: 204 },
   ),
   correctStatusEvent: writes<Created, typeof statusCorrection>()(
     'post',
     '/status-events/:id/correct',
     "Put a correct event in the place of an animal's last one",
+    { permission: 'sell' },
   ),
   receipt: reads<void>()('/status-events/:id/receipt', 'A receipt of a sale', {
-    permission: 'record',
+    permission: 'sell',
     format: 'pdf',
   }),
   careSheet: reads<void>()('/animals/:id/care-sheet', 'How it was kept, for its new keeper', {
-    permission: 'record',
+    permission: 'sell',
     format: 'pdf',
   }),
   offer: reads<OfferView>()('/animals/:id/offer', 'What buyers are told of an animal', {
-    permission: 'record',
+    permission: 'sell',
   }),
   changeOffer: changes<Changed, typeof offerInput>()(
     'put',
     '/animals/:id/offer',
     'Change what buyers are told',
+    { permission: 'sell' },
   ),
   changePrices: writes<void, typeof pricesInput>()('post', '/prices', 'Change prices of several animals', {
+    permission: 'sell',
     status: 204,
   }),
   inquiries: lists<InquiryView>()(
     '/inquiries',
     'What visitors of public pages asked, the newest first',
     { key: 'id' },
-    { permission: 'record' },
+    { permission: 'sell' },
   ),
   answerInquiry: acts<void>()('post', '/inquiries/:id/answered', 'Mark a question as answered', {
+    permission: 'sell',
     status: 204,
   }),
-  deleteInquiry: acts<void>()('delete', '/inquiries/:id', 'Delete a question'),
+  deleteInquiry: acts<void>()('delete', '/inquiries/:id', 'Delete a question', { permission: 'sell' }),
   persons: lists<PersonView>()(
     '/persons',
     'Buyers, and those who wait',
     { key: 'id', sorts: ['name'] },
-    { permission: 'record' },
+    { permission: 'sell' },
   ),
-  addPerson: writes<Created, typeof personInput>()('post', '/persons', 'Add a person'),
-  changePerson: changes<Changed, typeof personInput>()('put', '/persons/:id', 'Change a person'),
-  exportPerson: reads<PersonExport>()('/persons/:id/export', 'Everything that is kept on a person', {
-    permission: 'record',
+  addPerson: writes<Created, typeof personInput>()('post', '/persons', 'Add a person', {
+    permission: 'sell',
   }),
-  erasePerson: acts<void>()('delete', '/persons/:id', 'Erase a person; the history of animals stays'),
+  changePerson: changes<Changed, typeof personInput>()('put', '/persons/:id', 'Change a person', {
+    permission: 'sell',
+  }),
+  exportPerson: reads<PersonExport>()('/persons/:id/export', 'Everything that is kept on a person', {
+    permission: 'sell',
+  }),
+  erasePerson: acts<void>()('delete', '/persons/:id', 'Erase a person; the history of animals stays', {
+    permission: 'sell',
+  }),
 };

@@ -1,5 +1,5 @@
-import type { collectionSettings, signIn, CollectionSettings } from '../session-requests.ts';
-import type { JobProgress, SessionView } from '../session-responses.ts';
+import type { collectionSettings, firstStart, signIn, CollectionSettings } from '../session-requests.ts';
+import type { BackupView, JobProgress, SessionView } from '../session-responses.ts';
 import { acts, changes, reads, writes } from './route.ts';
 import type { Changed } from './answers.ts';
 
@@ -9,11 +9,25 @@ export const sessionRoutes = {
   }),
   openApi: reads<object>()('/openapi.json', 'This description', { permission: 'open' }),
   session: reads<SessionView>()('/session', 'Who is signed in', { permission: 'own' }),
+  firstStart: reads<{ isOpen: boolean }>()('/first-start', 'Whether nobody has an account here yet', {
+    permission: 'open',
+  }),
+  startFarm: writes<SessionView, typeof firstStart>()(
+    'post',
+    '/first-start',
+    'Make the first owner and their farm',
+    { permission: 'open' },
+  ),
   signIn: writes<SessionView, typeof signIn>()('post', '/session', 'Sign in', { permission: 'open' }),
   signOut: acts<void>()('delete', '/session', 'Sign out', { permission: 'open' }),
   changes: reads<void>()('/changes', 'What changes, as it happens', {
     format: 'events',
     query: ['page'],
+  }),
+  backup: reads<BackupView>()('/backup', 'When the server was last backed up', { permission: 'manage' }),
+  exportAll: reads<void>()('/export', 'Everything of the collection, as one archive', {
+    permission: 'manage',
+    format: 'package',
   }),
   job: reads<JobProgress>()('/jobs/:id', 'How far long work is', { permission: 'own' }),
   changeSettings: changes<CollectionSettings & Changed, typeof collectionSettings>()(

@@ -107,6 +107,7 @@ const CHANGED: { readonly [N in Name]?: readonly Tag[] } = {
   withdrawInvitation: ['members'],
   lookAtInvitation: [],
   join: ['members'],
+  startFarm: ['members'],
   signIn: [],
   signOut: [],
 };
@@ -127,6 +128,10 @@ const MADE_FROM: { readonly [N in Name]?: readonly Tag[] } = {
   tokens: ['members'],
   members: ['members'],
   invitations: ['members'],
+  backup: ['backups'],
+  exportAll: TAGS,
+  history: TAGS,
+  historyTable: TAGS,
   contradictions: LABEL,
   suspects: LABEL,
   doubtful: LABEL,

@@ -9,36 +9,41 @@ import type {
 import { acts, changes, lists, writes } from './route.ts';
 import type { Changed, Created } from './answers.ts';
 
-const OF_RECORDERS = { permission: 'record' } as const;
+const OF_SELLERS = { permission: 'sell' } as const;
 
 export const waitingRoutes = {
-  wishes: lists<WishView>()('/wishes', 'Who waits for what, in order', { key: 'id' }, OF_RECORDERS),
-  addWish: writes<Created, typeof wishInput>()('post', '/wishes', 'Put somebody on the waiting list'),
-  changeWish: changes<Changed, typeof wishInput>()('put', '/wishes/:id', 'Change what somebody waits for'),
-  closeWish: acts<void>()('delete', '/wishes/:id', 'Take somebody off the waiting list'),
+  wishes: lists<WishView>()('/wishes', 'Who waits for what, in order', { key: 'id' }, OF_SELLERS),
+  addWish: writes<Created, typeof wishInput>()('post', '/wishes', 'Put somebody on the waiting list', {
+    permission: 'sell',
+  }),
+  changeWish: changes<Changed, typeof wishInput>()('put', '/wishes/:id', 'Change what somebody waits for', {
+    permission: 'sell',
+  }),
+  closeWish: acts<void>()('delete', '/wishes/:id', 'Take somebody off the waiting list', {
+    permission: 'sell',
+  }),
   pairingWaits: lists<PairingWaitView>()(
     '/waiting/pairings',
     'What open pairings and lying clutches may give to those who wait',
     { key: 'id' },
-    OF_RECORDERS,
+    OF_SELLERS,
   ),
   animalWaits: lists<AnimalWaitView>()(
     '/clutches/:id/waiting',
     'Who waits for the young of a clutch',
     { key: 'animalId' },
-    OF_RECORDERS,
+    OF_SELLERS,
   ),
   offerToFirst: writes<Created, typeof waitingOffer>()(
     'post',
     '/waiting/offers',
     'Offer an animal to the first whom it fits',
+    { permission: 'sell' },
   ),
   answerOffer: writes<void, typeof wishAnswer>()(
     'post',
     '/wish-offers/:id/answer',
     'Record an answer to an offer',
-    {
-      status: 204,
-    },
+    { permission: 'sell', status: 204 },
   ),
 };

@@ -27,8 +27,19 @@ export async function openBag(
   archive: Uint8Array,
   keeps: (path: string) => boolean = () => false,
 ): Promise<Bag> {
-  const isText = (path: string): boolean => /\.(txt|json)$/.test(path);
-  const files = inBag(await openArchive(archive, (path) => isText(path) || keeps(path)));
+  return checkBag(await openArchive(archive, (path) => isText(path) || keeps(path)));
+}
+
+/** What has to be kept whole of a bag so that it can be checked. */
+export const isText = (path: string): boolean => /\.(txt|json)$/.test(path);
+
+/**
+ * Holds the files of an archive against the manifests among them.
+ *
+ * @throws InputError where they are no bag
+ */
+export function checkBag(archived: ReadonlyMap<string, ArchivedFile>): Bag {
+  const files = inBag(archived);
   const declared = textOf(files, DECLARATION).split(/\r?\n|\r/);
   if (
     declared[0]?.trim() !== 'BagIt-Version: 1.0' ||

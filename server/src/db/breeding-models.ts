@@ -142,7 +142,7 @@ export const benchModels = (sequelize: Sequelize) => ({
     collectionId: UUID,
     id: key(),
     clutchId: UUID,
-    token: TEXT,
+    tokenDigest: TEXT,
     animalIds: JSONB,
     note: TEXT,
     authorId: UUID,

@@ -105,7 +105,7 @@ export interface CalendarFeedRow {
   collectionId: string;
   id: string;
   name: string;
-  token: string;
+  tokenDigest: string;
   authorId: string;
   createdAt: Date;
   revokedAt: Date | null;

@@ -29,6 +29,10 @@ import { catalogueKinds } from './migrations/20261130160000-catalogue-kinds.ts';
 import { catalogueVersion } from './migrations/20261130170000-catalogue-version.ts';
 import { people } from './migrations/20261130180000-people.ts';
 import { accessTokens } from './migrations/20261130190000-access-tokens.ts';
+import { backups } from './migrations/20261130200000-backups.ts';
+import { grants } from './migrations/20261130210000-grants.ts';
+import { history } from './migrations/20261130220000-history.ts';
+import { addressDigests } from './migrations/20261130230000-address-digests.ts';
 
 /** Listed by hand, so that the bundled server carries them. */
 export const MIGRATIONS: readonly Migration[] = [
@@ -60,6 +64,10 @@ export const MIGRATIONS: readonly Migration[] = [
   catalogueVersion,
   people,
   accessTokens,
+  backups,
+  grants,
+  history,
+  addressDigests,
 ];
 
 /** Any number: only one process migrates at a time. */
@@ -91,6 +99,12 @@ export async function migrate(
     if (isNew) ran.push(migration.name);
   }
   return ran;
+}
+
+/** @returns the names of those that the database has not run yet; nothing is changed */
+export async function pendingMigrations(sequelize: Sequelize): Promise<string[]> {
+  const executed = await sequelize.transaction((transaction) => executedNames(sequelize, transaction));
+  return MIGRATIONS.map(({ name }) => name).filter((name) => !executed.has(name));
 }
 
 /** Takes the whole schema down again; the tests check that it can be. */

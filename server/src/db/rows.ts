@@ -5,6 +5,7 @@ import type {
   LabelKind,
   PlanInput,
   RecordKind,
+  Grant,
   Role,
   RoomAssumptions,
   Sex,
@@ -61,6 +62,8 @@ export interface MembershipRow {
   collectionId: string;
   accountId: string;
   role: Role;
+  /** With the role `custom`: what it allows. */
+  grants: readonly Grant[] | null;
 }
 
 export interface InvitationRow {
@@ -68,6 +71,8 @@ export interface InvitationRow {
   id: string;
   name: string;
   role: Role;
+  /** With the role `custom`: what it allows. */
+  grants: readonly Grant[] | null;
   authorId: string;
   expiresAt: Date;
   takenBy: string | null;
@@ -228,7 +233,7 @@ export interface OpinionLinkRow {
   collectionId: string;
   id: string;
   clutchId: string;
-  token: string;
+  tokenDigest: string;
   animalIds: string[];
   note: string | null;
   authorId: string;

@@ -64,3 +64,7 @@ export async function rowsOf<Row extends object>(
   const { rows } = await connection.query<Row>({ ...(keepsPlans ? { name } : {}), text, values: given });
   return rows;
 }
+
+/** SQL for a moment as RFC 3339 in UTC, in whole seconds. @param column - a timestamptz */
+export const rfc3339 = (column: string): string =>
+  `to_char(${column} at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS"Z"')`;

@@ -1,4 +1,4 @@
-import type { Role, TokenScope } from '@karyotome/contract';
+import type { Grant, Role, TokenScope } from '@karyotome/contract';
 import { dayIn, type TimeZone } from '@karyotome/core';
 import type { Sequelize, Transaction, TransactionOptions } from 'sequelize';
 import { nowMs } from '../clock.ts';
@@ -19,8 +19,14 @@ export interface Actor extends Reader {
   readonly accountId: string;
   readonly name: string;
   readonly role: Role;
+  /** With the role `custom`: what it allows. */
+  readonly grants?: readonly Grant[] | null;
   /** Of a program that acts for this person: it may do no more than this. */
   readonly scope?: TokenScope;
+  /** The token of that program. */
+  readonly tokenId?: string;
+  /** What the browser or program calls itself. */
+  readonly device?: string | null;
 }
 
 export interface Database {
@@ -134,13 +140,21 @@ export function writing<T, Who extends Reader>(
   });
 }
 
+/** Who writes, for the history that the database keeps; nobody where it is done by itself, or by a visitor. */
+const ACTOR = "set_config('karyotome.actor', :actor, true)";
+
+const actorText = (actor: Reader & Partial<Pick<Actor, 'accountId' | 'tokenId' | 'device'>>): string =>
+  actor.accountId === undefined
+    ? ''
+    : JSON.stringify({ account: actor.accountId, token: actor.tokenId, device: actor.device ?? undefined });
+
 /** A lock of the collection's own that ends with the transaction; shared, it writes nothing, unlike that of a row. */
 const LOCK = 'hashtextextended(id::text, 0)';
 const BEGIN_SQL = {
   read: 'select time_zone as "timeZone" from collections where id = :id',
-  'write-beside': `select time_zone as "timeZone", pg_advisory_xact_lock_shared(${LOCK}) from collections where id = :id`,
+  'write-beside': `select time_zone as "timeZone", ${ACTOR}, pg_advisory_xact_lock_shared(${LOCK}) from collections where id = :id`,
   // Rows that refer to the collection lock its key alone, so they do not wait for this.
-  write: `select time_zone as "timeZone", pg_advisory_xact_lock(${LOCK}) from collections where id = :id for no key update`,
+  write: `select time_zone as "timeZone", ${ACTOR}, pg_advisory_xact_lock(${LOCK}) from collections where id = :id for no key update`,
 } as const;
 
 async function begin<Who extends Reader>(
@@ -149,12 +163,13 @@ async function begin<Who extends Reader>(
   transaction: Transaction,
   mode: keyof typeof BEGIN_SQL,
 ): Promise<Work<Who>> {
+  const isWriting = mode !== 'read';
   const [collection] = await rowsOf<{ timeZone: string | null }>(transaction, BEGIN_SQL[mode], {
     id: actor.collectionId,
+    ...(isWriting ? { actor: actorText(actor) } : {}),
   });
   if (!collection) throw new Refusal('not-found', 'This collection does not exist.');
   const timeZone = collection.timeZone ?? MACHINE_ZONE;
-  const isWriting = mode !== 'read';
   return { ...database, transaction, actor, isWriting, timeZone, today: dayIn(timeZone, nowMs()) };
 }
 
@@ -164,16 +179,17 @@ export function founding<T>(
   actor: Actor,
   run: (work: Work<Actor>) => Promise<T>,
 ): Promise<T> {
-  return database.sequelize.transaction((transaction) =>
-    run({
+  return database.sequelize.transaction(async (transaction) => {
+    await rowsOf(transaction, `select ${ACTOR}`, { actor: actorText(actor) });
+    return run({
       ...database,
       transaction,
       actor,
       isWriting: true,
       timeZone: MACHINE_ZONE,
       today: machineToday(),
-    }),
-  );
+    });
+  });
 }
 
 /** Rows of a query within the work's transaction. `:collectionId` is always known; see `toStatement` for how values are named. */

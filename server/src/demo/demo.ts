@@ -6,7 +6,8 @@ import { createPairing } from '../domain/season/pairings.service.ts';
 import { addPicture, storePicture } from '../domain/pictures/pictures.service.ts';
 import { publish } from '../features/publications/publications.ts';
 
-import { createCollection, firstPassword } from '../features/session/first-start.ts';
+import { createCollection } from '../domain/collection/create-collection.ts';
+import { demoPassword } from './demo-password.ts';
 import { hashPassword } from '../domain/accounts/session.service.ts';
 import { composeToSign } from '../domain/statements/compose-statement.ts';
 import { issueStatement } from '../domain/statements/statements.service.ts';
@@ -37,7 +38,7 @@ export async function loadDemo(
   files: FileStore,
   { dataDir, signingSecret }: Pick<Config, 'dataDir' | 'signingSecret'>,
 ): Promise<void> {
-  const password = await firstPassword(dataDir, FARM.email);
+  const password = await demoPassword(dataDir, FARM.email);
   const keeperHash = await hashPassword(password);
   let published: readonly string[] = [];
   const actor = await createCollection(

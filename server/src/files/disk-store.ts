@@ -1,4 +1,4 @@
-import { access, readdir, readFile, rm, stat } from 'node:fs/promises';
+import { readdir, readFile, rm, stat } from 'node:fs/promises';
 import { dirname, join, relative } from 'node:path';
 import { codeOf } from '../db/faults.ts';
 import { writeDurably } from './durable.ts';
@@ -18,7 +18,8 @@ export function diskStore(root: string): FileStore {
     },
     async has(file) {
       try {
-        await access(pathOf(file));
+        // Not access(2): see text-if-there.ts.
+        await stat(pathOf(file));
         return true;
       } catch {
         return false;

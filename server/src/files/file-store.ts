@@ -33,6 +33,16 @@ export interface FileStore {
 export const fileMissing = (cause: unknown): Refusal =>
   new Refusal('not-found', 'The file is missing from where files are kept.', { cause });
 
+/** What a file holds; null where it is not there, or is not what was written. */
+export async function readIfWhole(store: FileStore, file: StoredFile): Promise<Buffer | null> {
+  try {
+    return await store.read(file);
+  } catch (error) {
+    if (error instanceof Refusal && error.code === 'not-found') return null;
+    throw error;
+  }
+}
+
 /** The SHA-256 in a name, before its ending. Names of earlier versions have none. */
 const DIGEST = /-([0-9a-f]{64})(?=\.\w+$)/;
 

@@ -17,7 +17,7 @@ export interface Sweep {
 const YOUNG_MS = 3_600_000;
 
 /** What rows name. Stamped copies are made when they are asked for, so no row names them: they follow their picture. */
-const NAMED_SQL = `
+export const NAMED_SQL = `
   select 'pictures' as folder, file as name from pictures
   union all select 'pictures', thumb_file from pictures where thumb_file is not null
   union all select 'pictures', original_file from pictures where original_file is not null

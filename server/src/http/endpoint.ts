@@ -11,7 +11,7 @@ import {
   type Route,
 } from '@karyotome/contract';
 import express, { type Request, type RequestHandler, type Response, Router } from 'express';
-import { mayDo } from '../access/policy.ts';
+import { requirePermission } from '../access/policy.ts';
 import { inBackground } from '../background.ts';
 import { BeginAgain, tooManyBeginnings } from '../db/begin-again.ts';
 import { inferring } from '../db/turns.ts';
@@ -70,13 +70,7 @@ function allow(request: Request, permission: Permission): Actor {
       'other-collection',
       'This browser has gone to another collection since this was written. Nothing was sent to that one.',
     );
-  if (!mayDo(actor, permission, request.method === 'GET')) {
-    if (actor.scope !== undefined)
-      throw new Refusal('not-allowed', `A token to ${actor.scope} may not do this.`);
-    if (permission === 'destroy' || permission === 'manage')
-      throw new Refusal('owner-only', `A ${actor.role} may not do this: ask the owner.`);
-    throw new Refusal('not-allowed', `A ${actor.role} may not do this.`);
-  }
+  requirePermission(actor, permission, request.method === 'GET');
   return actor;
 }
 
@@ -188,6 +182,8 @@ export function createEndpoints(
   return {
     router,
     read,
+    /** A read of a list whose pages the database cuts. */
+    listPage: readPages,
     /** A read of a list: what is found is answered page by page. */
     list<R extends ListRoute, Item extends object>(
       route: R & ListRoute<string, Item>,

@@ -4,7 +4,7 @@ import { forLog } from '../db/faults.ts';
 /* What a log may hold of a request: neither a secret address, nor who somebody is, nor what they typed. */
 
 /** Addresses whose last part is a secret, or names what somebody may look at. */
-const SECRET = /^(\/api\/v1\/(?:calendar|opinion-links|public)\/)[^/?]+|^(\/(?:opinion|p)\/)[^/?]+/;
+const SECRET = /^(\/api\/v1\/(?:calendar|opinion-links|public)\/)[^/?]+|^(\/(?:opinion|p|h)\/)[^/?]+/;
 
 export function withoutSecret(url: string): string {
   const [path = ''] = url.split('?');

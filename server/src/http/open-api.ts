@@ -13,8 +13,11 @@ const TITLES: Readonly<Record<Permission, string>> = {
   open: 'Anybody, without a session.',
   own: 'Whoever is signed in.',
   view: 'Whoever may look at the collection.',
-  record: 'Whoever may record in the collection.',
-  manage: 'Whoever may change the settings of the collection.',
+  record: 'Whoever may record daily work.',
+  breed: 'Whoever may breed and identify.',
+  house: 'Whoever may move animals and edit racks.',
+  sell: 'Whoever may publish and sell.',
+  manage: 'Whoever may change people and rules.',
   destroy: 'The owner of the collection.',
 };
 

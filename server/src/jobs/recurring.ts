@@ -45,7 +45,8 @@ export async function startRecurring(
   });
   for (const { name, run } of tasks) {
     await boss.work(name, { pollingIntervalSeconds: ASK_EVERY_S }, () => run().catch(onFault));
-    await boss.send(name, {}, ONCE);
+    // Where the database goes away meanwhile, the clock asks for it: no reason to end a process that serves.
+    await boss.send(name, {}, ONCE).catch(onFault);
   }
   return () => boss.stop({ graceful: true, wait: true, timeout: STOP_MS });
 }

@@ -1,12 +1,10 @@
-import { existsSync, readFileSync } from 'node:fs';
-import { fileURLToPath } from 'node:url';
 import { QueryTypes } from 'sequelize';
 import type { Database } from '../db/work.ts';
+import { textIfThere } from '../files/text-if-there.ts';
 
 /** @returns the fingerprint of the sources that this program was built from; null where it runs from the sources */
 export function thisBuild(): string | null {
-  const file = fileURLToPath(new URL('built-from', import.meta.url));
-  return existsSync(file) ? readFileSync(file, 'utf8') : null;
+  return textIfThere(new URL('built-from', import.meta.url));
 }
 
 /**

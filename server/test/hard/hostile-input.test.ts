@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { inject, expect, test } from 'vitest';
 import { openDatabase } from '../../src/db/open.ts';
 import { machineToday } from '../../src/db/work.ts';
-import { createCollection } from '../../src/features/session/first-start.ts';
+import { createCollection } from '../../src/domain/collection/create-collection.ts';
 import { fuzz } from '../hostile/fuzz.ts';
 import { PASSWORD } from '../test-app.ts';
 import { startServer } from '../../../e2e/server.ts';

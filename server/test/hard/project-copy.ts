@@ -1,10 +1,11 @@
 import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
 import { randomInt } from 'node:crypto';
-import { cpSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { cpSync, existsSync, mkdirSync, mkdtempSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { dirname, join } from 'node:path';
 import { postmasterOf } from '../../../scripts/postgres.mjs';
 import { ROOT } from '../../../scripts/root.mjs';
+import { codeIn, FIRST_OWNER, makeOwner } from '../first-owner.ts';
 import { raw, signIn } from '../hostile/raw-request.ts';
 import type { Asker } from '../hostile/farm.ts';
 
@@ -111,9 +112,17 @@ export class Launched {
   }
 
   async owner(): Promise<Asker> {
-    const [email, password] = readFileSync(join(this.dataDir, 'owner-sign-in.txt'), 'utf8').split('\n');
+    const { email, password } = FIRST_OWNER;
     try {
-      return (await signIn(this.origin, email!, password!)).ask;
+      const { isOpen } = (await (await fetch(`${this.origin}/api/v1/first-start`)).json()) as {
+        isOpen: boolean;
+      };
+      // Its code is written a moment after the server answers.
+      for (let i = 0; isOpen && i < 100 && codeIn(this.output) === null; i++)
+        await new Promise((resolve) => setTimeout(resolve, 100));
+      if (isOpen) await makeOwner(this.origin, this.output);
+      const { ask } = await signIn(this.origin, email, password);
+      return ask;
     } catch (error) {
       throw new Error(`What was started said: ${this.output}`, { cause: error });
     }

@@ -1,18 +1,23 @@
 import {
   ROUTES as R,
+  type FirstStart,
   type InvitationInput,
   type Joining,
   type PasswordChange,
   type PasswordReset,
-  type Role,
+  type RoleChoice,
   type TokenInput,
 } from '@karyotome/contract';
-import { call, callAll } from './call.ts';
+import { call, callAll, urlOf } from './call.ts';
 
 /** The account of whoever is signed in, and who else may use the collection. */
 export const peopleApi = {
+  firstStart: () => call(R.firstStart, {}),
+  startFarm: (body: FirstStart) => call(R.startFarm, { body }),
   changePassword: (body: PasswordChange) => call(R.changePassword, { body }),
   resetPassword: (body: PasswordReset) => call(R.resetPassword, { body }),
+  history: (query: Readonly<Record<string, string>>) => call(R.history, { query }),
+  historyTableUrl: (query: Readonly<Record<string, string>>) => urlOf(R.historyTable, {}, query),
   tokens: () => callAll(R.tokens),
   addToken: (body: TokenInput) => call(R.addToken, { body }),
   revokeToken: (id: string) => call(R.revokeToken, { params: { id } }),
@@ -21,7 +26,7 @@ export const peopleApi = {
   endOtherDevices: () => call(R.endOtherDevices, {}),
   chooseCollection: (collectionId: string) => call(R.chooseCollection, { body: { collectionId } }),
   members: () => callAll(R.members),
-  changeMember: (id: string, role: Role) => call(R.changeMember, { params: { id }, body: { role } }),
+  changeMember: (id: string, body: RoleChoice) => call(R.changeMember, { params: { id }, body }),
   removeMember: (id: string) => call(R.removeMember, { params: { id } }),
   invitations: () => callAll(R.invitations),
   invite: (body: InvitationInput) => call(R.invite, { body }),

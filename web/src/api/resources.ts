@@ -71,6 +71,8 @@ export const api = {
   session: () => call(R.session, {}),
   signIn: (body: SignIn) => call(R.signIn, { body }),
   signOut: () => call(R.signOut, {}),
+  backup: () => call(R.backup, {}),
+  exportUrl: () => urlOf(R.exportAll, {}),
   changeSettings: (body: CollectionSettings, version: number) => call(R.changeSettings, { body, version }),
 
   today: (query: Readonly<Record<string, string>>) => call(R.today, { query }),

@@ -49,6 +49,9 @@ export const numberWords = (n: number): string => reader().number(n);
 /** "1 animal", "10,000 animals" */
 export const countWords = (n: number, one: string, other: string): string => reader().count(n, one, other);
 
+/** "7.6 MB" */
+export const fileSizeWords = (bytes: number): string => reader().fileSize(bytes);
+
 /** "€450" @param currency - ISO 4217 */
 export const moneyWords = (amount: number, currency: string): string => reader().money(amount, currency);
 export const sexSign = (sex: string): string => (sex === 'female' ? '♀' : sex === 'male' ? '♂' : '?');

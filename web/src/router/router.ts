@@ -173,6 +173,11 @@ export const router = createRouter({
       meta: { title: 'Who stays' },
     },
     {
+      path: '/start',
+      component: () => import('../features/sign-in/StartView.vue'),
+      meta: { title: 'First start', open: true },
+    },
+    {
       path: '/join',
       component: () => import('../features/sign-in/JoinView.vue'),
       meta: { title: 'Invitation', open: true },
@@ -186,6 +191,11 @@ export const router = createRouter({
       path: '/settings/account',
       component: () => import('../features/account/AccountView.vue'),
       meta: { title: 'Your account' },
+    },
+    {
+      path: '/settings/history',
+      component: () => import('../features/history/HistoryView.vue'),
+      meta: { title: 'History' },
     },
     {
       path: '/settings/people',

@@ -138,6 +138,13 @@ export const useCatalogueUpdate = () =>
   useQuery({ key: ['tryCatalogueUpdate'], query: api.tryCatalogueUpdate });
 export const useDevices = () => useQuery({ key: ['devices'], query: api.devices });
 export const useTokens = () => useQuery({ key: ['tokens'], query: api.tokens });
+/** @param filter - what the history can be asked for */
+export const useHistory = (filter: MaybeRefOrGetter<Readonly<Record<string, string>>>) =>
+  usePages(
+    () => ['history', toValue(filter)],
+    (page) => api.history({ ...toValue(filter), ...page }),
+  );
+export const useBackup = () => useQuery({ key: ['backup'], query: api.backup });
 export const useMembers = () => useQuery({ key: ['members'], query: api.members });
 export const useInvitations = () => useQuery({ key: ['invitations'], query: api.invitations });
 export const useGeneOccurrence = () => useQuery({ key: ['geneOccurrence'], query: api.geneOccurrence });

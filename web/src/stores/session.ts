@@ -1,4 +1,12 @@
-import type { Joining, Permission, SessionView, SignIn } from '@karyotome/contract';
+import {
+  grantForRecord,
+  type FirstStart,
+  type Joining,
+  type Permission,
+  type RecordKind,
+  type SessionView,
+  type SignIn,
+} from '@karyotome/contract';
 import { useQueryCache } from '@pinia/colada';
 import { defineStore } from 'pinia';
 import { computed, ref } from 'vue';
@@ -122,6 +130,13 @@ export const useSession = defineStore('session', () => {
     asked.value = true;
   }
 
+  /** Makes the first owner of this server, and is signed in as them. */
+  async function start(input: FirstStart): Promise<void> {
+    take(await api.startFarm(input));
+    localStorage.removeItem(ENDED);
+    asked.value = true;
+  }
+
   /** Takes an invitation, and is signed in with it. */
   async function join(input: Joining): Promise<void> {
     take(await api.join(input));
@@ -178,14 +193,22 @@ export const useSession = defineStore('session', () => {
   const settings = computed(() => view.value?.collection ?? null);
   /** What this person may do, as the server says it. */
   const may = (permission: Permission): boolean => view.value?.permissions.includes(permission) ?? false;
+  const mayEnter = (kind: RecordKind): boolean => may(grantForRecord(kind));
   const mayRecord = computed(() => may('record'));
+  const mayBreed = computed(() => may('breed'));
+  const mayHouse = computed(() => may('house'));
+  const maySell = computed(() => may('sell'));
   const mayManage = computed(() => may('manage'));
   const mayDestroy = computed(() => may('destroy'));
   const name = computed(() => view.value?.account.name ?? '');
   return {
     view,
     settings,
+    mayEnter,
     mayRecord,
+    mayBreed,
+    mayHouse,
+    maySell,
     mayManage,
     mayDestroy,
     name,
@@ -193,6 +216,7 @@ export const useSession = defineStore('session', () => {
     ensure,
     confirm,
     signIn,
+    start,
     join,
     choose,
     signOut,

@@ -33,7 +33,7 @@ async function addLine(name: string): Promise<void> {
     :errors="errors"
     :hint="hint"
     :catalogue="catalogue"
-    :may-settle="session.mayRecord"
+    :may-settle="session.mayBreed"
     @settle="settle"
     @add-line="addLine"
   />

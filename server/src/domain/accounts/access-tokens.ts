@@ -50,5 +50,5 @@ export async function actorOfToken(database: Database, token: string, secret: st
   if (!actor) return null;
   if (found.usedAt === null || nowMs() - found.usedAt.getTime() > USED_EVERY_MS)
     await database.models.accessTokens.update({ usedAt: now() }, { where: { id: found.id } });
-  return { ...actor, scope: found.scope };
+  return { ...actor, scope: found.scope, tokenId: found.id };
 }

@@ -1,12 +1,14 @@
 import { QueryTypes, type Transaction } from 'sequelize';
 import { rowsOf } from '../../db/statement.ts';
-import type {
-  DeviceView,
-  InvitationView,
-  MemberView,
-  Role,
-  TokenScope,
-  TokenView,
+import {
+  grantsOf,
+  type DeviceView,
+  type Grant,
+  type InvitationView,
+  type MemberView,
+  type Role,
+  type TokenScope,
+  type TokenView,
 } from '@karyotome/contract';
 import { now } from '../../clock.ts';
 import { select, type Actor, type Database, type Work } from '../../db/work.ts';
@@ -19,9 +21,9 @@ export function accountEmail(work: Work, params: { readonly id: string }): Promi
 export function memberOf(
   { sequelize }: Database,
   { accountId, collectionId }: { readonly accountId: string; readonly collectionId: string },
-): Promise<Pick<Actor, 'name' | 'role'>[]> {
-  return sequelize.query<Pick<Actor, 'name' | 'role'>>(
-    `select a.name, m.role from memberships m join accounts a on a.id = m.account_id
+): Promise<Pick<Actor, 'name' | 'role' | 'grants'>[]> {
+  return sequelize.query<Pick<Actor, 'name' | 'role' | 'grants'>>(
+    `select a.name, m.role, m.grants from memberships m join accounts a on a.id = m.account_id
       where m.account_id = $1 and m.collection_id = $2`,
     { type: QueryTypes.SELECT, bind: [accountId, collectionId] },
   );
@@ -41,25 +43,27 @@ export function collectionsOf(
 }
 
 /** Who may use the collection, owners first. */
-export function memberRows(work: Work): Promise<MemberView[]> {
-  return select<MemberView>(
+export async function memberRows(work: Work): Promise<MemberView[]> {
+  const rows = await select<MemberView>(
     work,
-    `select a.id, a.name, a.email, m.role, m.since from memberships m join accounts a on a.id = m.account_id
+    `select a.id, a.name, a.email, m.role, m.grants, m.since from memberships m join accounts a on a.id = m.account_id
       where m.collection_id = :collectionId
       order by m.role = 'owner' desc, m.role = 'keeper' desc, a.name, a.id`,
   );
+  return rows.map((row) => ({ ...row, grants: grantsOf(row) }));
 }
 
 /** Invitations that may still be taken, the latest first. */
-export function openInvitations(work: Work): Promise<InvitationView[]> {
-  return select<InvitationView>(
+export async function openInvitations(work: Work): Promise<InvitationView[]> {
+  const rows = await select<InvitationView>(
     work,
-    `select i.id, i.name, i.role, a.name as by, i.created_at as "createdAt", i.expires_at as "expiresAt"
+    `select i.id, i.name, i.role, i.grants, a.name as by, i.created_at as "createdAt", i.expires_at as "expiresAt"
        from invitations i join accounts a on a.id = i.author_id
       where i.collection_id = :collectionId and i.taken_at is null and i.withdrawn_at is null and i.expires_at > :now
       order by i.created_at desc, i.id`,
     { now: now() },
   );
+  return rows.map((row) => ({ ...row, grants: grantsOf(row) }));
 }
 
 export interface InvitationFound {
@@ -67,6 +71,7 @@ export interface InvitationFound {
   readonly collectionId: string;
   readonly collection: string;
   readonly role: Role;
+  readonly grants: readonly Grant[] | null;
   readonly by: string;
 }
 
@@ -76,7 +81,7 @@ export function invitationById(
   { id }: { readonly id: string },
 ): Promise<InvitationFound[]> {
   return sequelize.query<InvitationFound>(
-    `select i.id, i.collection_id as "collectionId", c.name as collection, i.role, a.name as by
+    `select i.id, i.collection_id as "collectionId", c.name as collection, i.role, i.grants, a.name as by
        from invitations i join collections c on c.id = i.collection_id join accounts a on a.id = i.author_id
       where i.id = $1 and i.taken_at is null and i.withdrawn_at is null and i.expires_at > $2`,
     { type: QueryTypes.SELECT, bind: [id, now()] },

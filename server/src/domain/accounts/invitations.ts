@@ -1,10 +1,11 @@
 import { randomUUID } from 'node:crypto';
-import type { InvitationInput, InvitationOffer, Joining } from '@karyotome/contract';
+import { grantsOf, type InvitationInput, type InvitationOffer, type Joining } from '@karyotome/contract';
 import { UniqueConstraintError } from 'sequelize';
 import { now, nowMs } from '../../clock.ts';
 import { writing, type Actor, type Database, type Work } from '../../db/work.ts';
 import { invalidField, notFound, Refusal } from '../../refusal.ts';
 import { invitationById, type InvitationFound } from './accounts.queries.ts';
+import { asStored, refuseMoreThanOwn } from './grants.ts';
 import { checkNewPassword } from './password-rules.ts';
 import { idInCode } from './secret-code.ts';
 import { hashPassword, isPasswordOf } from './session.service.ts';
@@ -18,13 +19,14 @@ const DAYS = 7;
 
 export async function createInvitation(
   work: Work<Actor>,
-  { name, role }: InvitationInput,
+  { name, ...choice }: InvitationInput,
 ): Promise<{ id: string; expiresAt: string }> {
   const { collectionId, accountId } = work.actor;
+  refuseMoreThanOwn(work.actor, choice);
   const id = randomUUID();
   const expiresAt = new Date(nowMs() + DAYS * 86_400_000);
   await work.models.invitations.create(
-    { collectionId, id, name, role, authorId: accountId, expiresAt },
+    { collectionId, id, name, ...asStored(choice), authorId: accountId, expiresAt },
     { transaction: work.transaction },
   );
   return { id, expiresAt: expiresAt.toISOString() };
@@ -52,8 +54,8 @@ export async function lookAtInvitation(
   token: string,
   secret: string,
 ): Promise<InvitationOffer> {
-  const { collection, role, by } = await find(database, token, secret);
-  return { collection, role, by };
+  const found = await find(database, token, secret);
+  return { collection: found.collection, role: found.role, grants: grantsOf(found), by: found.by };
 }
 
 /**
@@ -66,7 +68,7 @@ export async function takeInvitation(
   { token, email, password, name }: Joining,
   secret: string,
 ): Promise<{ accountId: string; collectionId: string }> {
-  const { id, collectionId, role } = await find(database, token, secret);
+  const { id, collectionId, role, grants } = await find(database, token, secret);
   const address = email.toLowerCase();
   const known = (await database.models.accounts.findOne({ where: { email: address } }))?.get();
   if (known && !(await isPasswordOf(database, { accountId: known.id, password })))
@@ -92,7 +94,7 @@ export async function takeInvitation(
       { where: { collectionId, id, takenAt: null, withdrawnAt: null }, transaction },
     );
     if (taken === 0) throw new Refusal('not-found', 'This invitation was taken meanwhile.');
-    await models.memberships.create({ ...member, role }, { transaction });
+    await models.memberships.create({ ...member, role, grants }, { transaction });
   });
   return { accountId: account.id, collectionId };
 }

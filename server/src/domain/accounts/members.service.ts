@@ -1,14 +1,16 @@
-import type { Role } from '@karyotome/contract';
+import type { RoleChoice } from '@karyotome/contract';
 import { now } from '../../clock.ts';
 import type { Actor, Work } from '../../db/work.ts';
 import { notFound, Refusal } from '../../refusal.ts';
+import { asStored, refuseMoreThanOwn } from './grants.ts';
 import { sessionsOf } from './devices.service.ts';
 
 /** Gives somebody another role. @throws Refusal `conflict` where nobody would be left who owns the collection */
-export async function changeMember(work: Work<Actor>, accountId: string, role: Role): Promise<void> {
+export async function changeMember(work: Work<Actor>, accountId: string, choice: RoleChoice): Promise<void> {
+  refuseMoreThanOwn(work.actor, choice);
   const member = await findMember(work, accountId);
-  if (member.get().role === 'owner' && role !== 'owner') await refuseLastOwner(work);
-  await member.update({ role }, { transaction: work.transaction });
+  if (member.get().role === 'owner' && choice.role !== 'owner') await refuseLastOwner(work);
+  await member.update(asStored(choice), { transaction: work.transaction });
 }
 
 /**
@@ -45,10 +47,13 @@ export async function removeMember(work: Work<Actor>, accountId: string): Promis
   return sessions.map(({ sid }) => sid);
 }
 
-async function findMember({ models, actor, transaction }: Work<Actor>, accountId: string) {
-  const { collectionId } = actor;
+/** @throws Refusal where somebody may do more than whoever asks, who can then neither change nor remove them */
+async function findMember(work: Work<Actor>, accountId: string) {
+  const { models, transaction } = work;
+  const { collectionId } = work.actor;
   const member = await models.memberships.findOne({ where: { collectionId, accountId }, transaction });
   if (!member) throw notFound('This person');
+  refuseMoreThanOwn(work.actor, member.get());
   return member;
 }
 

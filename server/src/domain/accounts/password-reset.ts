@@ -4,6 +4,7 @@ import { nowMs } from '../../clock.ts';
 import type { Database } from '../../db/work.ts';
 import { Refusal } from '../../refusal.ts';
 import { endSessionsOf } from './accounts.queries.ts';
+import { noteAct } from '../history/history.queries.ts';
 import { checkNewPassword } from './password-rules.ts';
 import { hashPassword } from './session.service.ts';
 
@@ -57,6 +58,7 @@ export async function resetPassword(
     const [changed] = await models.accounts.update({ passwordHash }, { where: unchanged, transaction });
     // Two who use it at once: the second finds another password than the code was made of.
     if (changed === 0) throw none;
+    await noteAct(database, 'password-changed', { accountId: account.id }, transaction);
     return endSessionsOf(transaction, { accountId: account.id });
   });
 }

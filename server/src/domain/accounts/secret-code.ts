@@ -1,4 +1,4 @@
-import { createHmac, timingSafeEqual } from 'node:crypto';
+import { createHash, createHmac, timingSafeEqual } from 'node:crypto';
 import { readId } from '@karyotome/contract';
 
 /*
@@ -6,7 +6,7 @@ import { readId } from '@karyotome/contract';
  * the database holds lets nobody in; who is let in is decided by the row of that id.
  */
 
-type Purpose = 'invitation' | 'access token';
+type Purpose = 'invitation' | 'access token' | 'calendar address' | 'opinion link';
 
 /** @returns `<id>.<HMAC-SHA-256 of the purpose and the id, base64url>` */
 export const codeFor = (purpose: Purpose, id: string, secret: string): string =>
@@ -19,3 +19,6 @@ export function idInCode(purpose: Purpose, code: string, secret: string): string
   const [given, made] = [code, codeFor(purpose, id, secret)].map((text) => Buffer.from(text));
   return given!.length === made!.length && timingSafeEqual(given!, made!) ? id : null;
 }
+
+/** What is kept of a secret in an address: it cannot be turned back into it. */
+export const digestOf = (secret: string): string => createHash('sha256').update(secret).digest('hex');

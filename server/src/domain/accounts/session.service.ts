@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { hash, verify } from '@node-rs/argon2';
 import type { CollectionSettings, SessionView, SignIn } from '@karyotome/contract';
 import { daysAhead } from '../../clock.ts';
-import { ALLOWED } from '../../access/policy.ts';
+import { permissionsOf } from '../../access/policy.ts';
 import { reading, type Actor, type Database, type Work } from '../../db/work.ts';
 import { Refusal } from '../../refusal.ts';
 import { accountEmail, collectionsOf, memberOf } from './accounts.queries.ts';
@@ -67,7 +67,7 @@ export function viewSession(database: Database, actor: Actor, csrfToken: string)
     return {
       account: { id: actor.accountId, name: actor.name, email: account.email },
       role: actor.role,
-      permissions: [...ALLOWED[actor.role]],
+      permissions: [...permissionsOf(actor)],
       collections: await collectionsOf(work, { accountId: actor.accountId }),
       collection: { ...collection, farmZone: work.timeZone },
       pageName,

@@ -1,4 +1,5 @@
-import type { Correction, NewRecord, RecordWarning } from '@karyotome/contract';
+import { grantForRecord, type Correction, type NewRecord, type RecordWarning } from '@karyotome/contract';
+import { requirePermission } from '../../access/policy.ts';
 import type { RecordRow } from '../../db/rows.ts';
 import { inferring } from '../../db/turns.ts';
 import { reading, type Actor, type Database, type Work } from '../../db/work.ts';
@@ -70,6 +71,7 @@ async function findRecord(work: Work, id: string): Promise<RecordRow> {
 /** Takes a record out of account, keeping it. Refused where a published claim rests on it. */
 export async function voidRecord(work: Work<Actor>, id: string, reason: string): Promise<void> {
   const record = await findRecord(work, id);
+  requirePermission(work.actor, grantForRecord(record.kind));
   await refuseIfPublishedRestsOn(work, record);
   await voidRows(work, work.models.records, { id }, reason);
   await refreshAnimal(work, record.animalId, record.kind);
@@ -82,6 +84,7 @@ export async function correctRecord(
   { reason, ...next }: Correction,
 ): Promise<{ id: string }> {
   const record = await findRecord(work, id);
+  requirePermission(work.actor, grantForRecord(record.kind));
   if (next.kind !== record.kind) throw invalidField('kind', `must stay ${record.kind}`);
   await voidRows(work, work.models.records, { id }, reason);
   await refreshAnimal(work, record.animalId, record.kind);

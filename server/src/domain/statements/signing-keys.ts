@@ -1,4 +1,4 @@
-import { createCipheriv, createDecipheriv, hkdfSync, randomBytes, randomUUID, scrypt } from 'node:crypto';
+import { hkdfSync, randomUUID } from 'node:crypto';
 import {
   CONTEXT,
   fingerprintWords,
@@ -12,21 +12,16 @@ import { BACKUP_KDF, type KeyBackup, type SigningKeyView } from '@karyotome/cont
 import { nowRfc3339 } from '../../clock.ts';
 import { NOW } from '../../db/change-rows.ts';
 import { Op } from 'sequelize';
-import { Turns } from '../../db/turns.ts';
 import type { Work } from '../../db/work.ts';
 import { invalidField, Refusal } from '../../refusal.ts';
+import { CIPHER, KEY_BYTES, keyFromPassword, newSalt, sealed, unsealed } from '../../sealing.ts';
 import { collectionOf } from '../collection/collection-of.ts';
 
 /**
- * The collection's key: made at its first use, kept encrypted at rest by AES-256-GCM (NIST SP 800-38D) under a key that HKDF
- * (RFC 5869) derives from the server's secret.
+ * The collection's key: made at its first use, kept encrypted at rest under a key that HKDF (RFC 5869) derives from the
+ * server's secret.
  */
 
-const CIPHER = 'aes-256-gcm';
-const NONCE_BYTES = 12;
-const TAG_BYTES = 16;
-/** Of AES-256. */
-const KEY_BYTES = 32;
 /** Of an Ed25519 secret key (RFC 8032). */
 const SECRET_BYTES = 32;
 
@@ -124,21 +119,15 @@ export async function succeedKey(work: Work, serverSecret: string): Promise<{ id
   return { id };
 }
 
-const { N, r, p } = BACKUP_KDF;
-const MAX_MEMORY_BYTES = 2 ** 26;
-/** One at a time: each takes its memory, and a processor. */
-const deriving = new Turns(1);
-const SALT_BYTES = 16;
-
 /** A key under a password. Takes its time. */
 export async function backUpKey({ did, secretKey }: KeyPair, password: string): Promise<KeyBackup> {
-  const salt = randomBytes(SALT_BYTES);
+  const salt = newSalt();
   return {
     format: 'karyotome-key-backup/1',
     did,
     kdf: { ...BACKUP_KDF, salt: salt.toString('base64') },
     cipher: CIPHER,
-    sealed: sealed(secretKey, await keyUnder(password, salt)),
+    sealed: sealed(secretKey, await keyFromPassword(password, salt)),
   };
 }
 
@@ -148,7 +137,7 @@ export async function backUpKey({ did, secretKey }: KeyPair, password: string): 
  * @throws Refusal where the password does not open it, or another key is in it than it says
  */
 export async function openBackup({ did, kdf, sealed }: KeyBackup, password: string): Promise<KeyPair> {
-  const bytes = unsealed(sealed, await keyUnder(password, Buffer.from(kdf.salt, 'base64')));
+  const bytes = unsealed(sealed, await keyFromPassword(password, Buffer.from(kdf.salt, 'base64')));
   if (bytes === null) throw invalidField('password', 'does not open this backup');
   if (bytes.length !== SECRET_BYTES || keyPairOf(bytes).did !== did)
     throw invalidField('backup', 'holds another key than it says: it was changed');
@@ -184,38 +173,6 @@ export async function restoreKey(work: Work, serverSecret: string, pair: KeyPair
   );
 }
 
-function keyUnder(password: string, salt: Buffer): Promise<Buffer> {
-  const cost = { N, r, p, maxmem: MAX_MEMORY_BYTES };
-  return deriving.take(
-    () =>
-      new Promise((resolve, reject) => {
-        scrypt(password.normalize('NFKC'), salt, KEY_BYTES, cost, (error, derived) =>
-          error ? reject(error) : resolve(derived),
-        );
-      }),
-  );
-}
-
 function keyFor(serverSecret: string, did: string): Buffer {
   return Buffer.from(hkdfSync('sha256', serverSecret, did, 'karyotome signing key', KEY_BYTES));
-}
-
-function sealed(secret: Uint8Array, key: Buffer): string {
-  const nonce = randomBytes(NONCE_BYTES);
-  const cipher = createCipheriv(CIPHER, key, nonce);
-  const text = Buffer.concat([cipher.update(secret), cipher.final()]);
-  return Buffer.concat([nonce, cipher.getAuthTag(), text]).toString('base64');
-}
-
-/** @returns null where the key is another one, or the text was changed */
-function unsealed(text: string, key: Buffer): Uint8Array | null {
-  const bytes = Buffer.from(text, 'base64');
-  if (bytes.length < NONCE_BYTES + TAG_BYTES) return null;
-  const decipher = createDecipheriv(CIPHER, key, bytes.subarray(0, NONCE_BYTES));
-  decipher.setAuthTag(bytes.subarray(NONCE_BYTES, NONCE_BYTES + TAG_BYTES));
-  try {
-    return Buffer.concat([decipher.update(bytes.subarray(NONCE_BYTES + TAG_BYTES)), decipher.final()]);
-  } catch {
-    return null;
-  }
 }

@@ -1,5 +1,6 @@
-import { createHash, randomBytes, randomUUID } from 'node:crypto';
+import { randomBytes, randomUUID } from 'node:crypto';
 import { addDays } from '@karyotome/core';
+import { digestOf } from '../accounts/secret-code.ts';
 import { NOW } from '../../db/change-rows.ts';
 import type { HandOverRow } from '../../db/sale-rows.ts';
 import type { Actor, Database, Work } from '../../db/work.ts';
@@ -10,9 +11,6 @@ import { statementsOf } from '../statements/statements.queries.ts';
 /** An address that was not used by then opens nothing any more. */
 const OPEN_DAYS = 30;
 const TOKEN_BYTES = 18;
-
-/** The address is a secret: what is kept of it cannot be turned back into it. */
-const digestOf = (token: string): string => createHash('sha256').update(token).digest('hex');
 
 /** Makes an address at which an animal's package can be fetched once. */
 export async function makeHandOver(work: Work<Actor>, animalId: string): Promise<{ path: string }> {

@@ -3,10 +3,10 @@ import type { Endpoints } from '../../http/endpoint.ts';
 import { viewBench } from './bench.service.ts';
 import { viewCalls } from './calls.service.ts';
 import { changeObservations, changeSorting } from './observations.service.ts';
-import { addOpinion, createLink, removeOpinion, revokeLink } from './opinions.service.ts';
+import { addOpinion, createLink, linkPath, removeOpinion, revokeLink } from './opinions.service.ts';
 import { proposeSetUp, setUp } from './set-up.service.ts';
 
-export function benchRoutes({ read, write }: Endpoints): void {
+export function benchRoutes({ read, write }: Endpoints, secret: string): void {
   read(ROUTES.bench, ({ work, id }) => viewBench(work, id), { infers: true });
   read(ROUTES.calls, ({ work }) => viewCalls(work), { infers: true });
   write(ROUTES.changeObservations, ({ work, id, body, version }) =>
@@ -17,6 +17,13 @@ export function benchRoutes({ read, write }: Endpoints): void {
   write(ROUTES.setUp, ({ work, id, body }) => setUp(work, id, body));
   write(ROUTES.addOpinion, ({ work, id, body }) => addOpinion(work, id, body));
   write(ROUTES.removeOpinion, ({ work, id }) => removeOpinion(work, id));
-  write(ROUTES.addOpinionLink, ({ work, id, body }) => createLink(work, id, body));
+  // What is kept for a repetition holds no secret: the address is put in when it is answered.
+  write(
+    ROUTES.addOpinionLink,
+    async ({ work, id, body }) => ({ ...(await createLink(work, id, body, secret)), path: '' }),
+    {
+      complete: (_asked, _actor, answer) => Promise.resolve({ ...answer, path: linkPath(answer.id, secret) }),
+    },
+  );
   write(ROUTES.revokeOpinionLink, ({ work, id }) => revokeLink(work, id));
 }

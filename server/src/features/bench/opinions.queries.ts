@@ -29,13 +29,10 @@ export function picturesInClutch(
 }
 
 /** Addresses for second opinions that are still good. */
-export function openLinkRows(
-  work: Work,
-  params: { readonly clutchId: string },
-): Promise<(Omit<OpinionLinkView, 'path'> & { token: string })[]> {
-  return select<Omit<OpinionLinkView, 'path'> & { token: string }>(
+export function openLinkRows(work: Work, params: { readonly clutchId: string }): Promise<OpinionLinkView[]> {
+  return select<OpinionLinkView>(
     work,
-    `select l.id, l.token, l.created_at as "createdAt", l.expires_on as "expiresOn",
+    `select l.id, l.created_at as "createdAt", l.expires_on as "expiresOn",
             (select json_agg(a.number order by a.number) from animals a
               where a.collection_id = l.collection_id and l.animal_ids ? a.id::text) as numbers
        from opinion_links l

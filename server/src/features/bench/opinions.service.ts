@@ -1,4 +1,4 @@
-import { randomBytes, randomUUID } from 'node:crypto';
+import { randomUUID } from 'node:crypto';
 import type {
   NewOpinion,
   NewOpinionLink,
@@ -10,6 +10,7 @@ import { addDays } from '@karyotome/core';
 import { now } from '../../clock.ts';
 import { type Actor, type Work } from '../../db/work.ts';
 import { invalidField, notFound, Refusal } from '../../refusal.ts';
+import { codeFor, digestOf } from '../../domain/accounts/secret-code.ts';
 import { findAnimal } from '../../domain/animals/animals.service.ts';
 import { findClutch } from '../../domain/season/clutches.repository.ts';
 import { catalogueOf } from '../../domain/catalogue/catalogue.service.ts';
@@ -67,14 +68,18 @@ export async function opinionsOn(
   return found;
 }
 
-export const linkPath = (token: string): string => `/opinion/${token}`;
+/** The secret of an address, which is told once. */
+const tokenOf = (id: string, secret: string): string => codeFor('opinion link', id, secret);
+
+export const linkPath = (id: string, secret: string): string => `/opinion/${tokenOf(id, secret)}`;
 
 /** Makes an address at which somebody without an account sees pictures of some clutch-mates and says what they are. */
 export async function createLink(
   work: Work<Actor>,
   clutchId: string,
   { animalIds, note }: NewOpinionLink,
-): Promise<{ id: string; path: string }> {
+  secret: string,
+): Promise<{ id: string }> {
   const { collectionId, accountId } = work.actor;
   await findClutch(work, clutchId);
   const mates = await picturesInClutch(work, { clutchId });
@@ -84,13 +89,12 @@ export async function createLink(
     if (pictures.get(id) === 0) throw invalidField(`animalIds.${i}`, 'has no picture yet to judge by');
   });
   const id = randomUUID();
-  const token = randomBytes(24).toString('base64url');
   await work.models.opinionLinks.create(
     {
       collectionId,
       id,
       clutchId,
-      token,
+      tokenDigest: digestOf(tokenOf(id, secret)),
       animalIds: [...animalIds],
       note: note || null,
       authorId: accountId,
@@ -98,7 +102,7 @@ export async function createLink(
     },
     { transaction: work.transaction },
   );
-  return { id, path: linkPath(token) };
+  return { id };
 }
 
 /** From now on the address answers nobody. */
@@ -114,10 +118,8 @@ export async function revokeLink(work: Work, id: string): Promise<void> {
 }
 
 /** Addresses of a clutch that still wait for their answer. */
-export async function openLinks(work: Work, clutchId: string): Promise<OpinionLinkView[]> {
-  const rows = await openLinkRows(work, { clutchId });
-  return rows.map(({ token, ...link }) => ({ ...link, path: linkPath(token) }));
-}
+export const openLinks = (work: Work, clutchId: string): Promise<OpinionLinkView[]> =>
+  openLinkRows(work, { clutchId });
 
 /** Takes the one answer to an address. A second one finds it used. */
 export async function answerLink(

@@ -8,6 +8,7 @@ import { MACHINE_ZONE, reading, writing, type Database, type Work } from '../../
 import { checked, idParam } from '../../http/asked.ts';
 import { Refusal } from '../../refusal.ts';
 import type { RateLimits } from '../../http/rate-limits.ts';
+import { digestOf } from '../../domain/accounts/secret-code.ts';
 import { notifyChanged } from '../../domain/changes/notify.ts';
 import { summaries } from '../../domain/animals/animals.repository.ts';
 import { geneticsOf } from '../../domain/genetics/genetics.service.ts';
@@ -28,7 +29,7 @@ interface Link {
 }
 
 // A link is good through its last day, as the farm's calendar has it; the server's own zone stands in until that is known.
-const OPEN = `l.token = :token and l.used_at is null and l.revoked_at is null
+const OPEN = `l.token_digest = :digest and l.used_at is null and l.revoked_at is null
   and l.expires_on >= (now() at time zone coalesce(c.time_zone, :machineZone))::date`;
 const OUTCOMES_SHOWN = 60;
 
@@ -40,7 +41,12 @@ async function isAnswered(
 ): Promise<boolean> {
   if (key === null) return false;
   const options = more.transaction ? { transaction: more.transaction } : {};
-  return (await models.opinionLinks.count({ where: { token, answerKey: key }, ...options })) > 0;
+  return (
+    (await models.opinionLinks.count({
+      where: { tokenDigest: digestOf(token), answerKey: key },
+      ...options,
+    })) > 0
+  );
 }
 
 async function findLink(database: Database, token: string | undefined): Promise<Link> {
@@ -48,7 +54,7 @@ async function findLink(database: Database, token: string | undefined): Promise<
     `select l.id, l.collection_id as "collectionId", c.name as collection, l.clutch_id as "clutchId",
             l.animal_ids as "animalIds", l.note
        from opinion_links l join collections c on c.id = l.collection_id where ${OPEN}`,
-    { replacements: { token: token ?? '', machineZone: MACHINE_ZONE }, type: QueryTypes.SELECT },
+    { replacements: { digest: digestOf(token ?? ''), machineZone: MACHINE_ZONE }, type: QueryTypes.SELECT },
   );
   if (!link) throw new Refusal('not-found', 'This address was used already, was withdrawn, or has run out.');
   return link;
@@ -110,7 +116,7 @@ export function outsideRoutes(
          join animals a on a.collection_id = pic.collection_id and a.id = pic.animal_id
          join collections c on c.id = l.collection_id
         where ${OPEN} and pic.id = :id`,
-      { token: request.params['token'], id: idParam(request), machineZone: MACHINE_ZONE },
+      { digest: digestOf(String(request.params['token'])), id: idParam(request), machineZone: MACHINE_ZONE },
     );
     await sendPicture(response, files, file);
   });

@@ -1,12 +1,12 @@
+import type { FeedView } from '@karyotome/contract';
 import { select, type Work } from '../../db/work.ts';
 
 /** Calendar addresses that were not revoked. */
-export function openFeeds(
-  work: Work,
-): Promise<{ id: string; name: string; token: string; createdAt: string }[]> {
-  return select<{ id: string; name: string; token: string; createdAt: string }>(
+export function openFeeds(work: Work): Promise<FeedView[]> {
+  return select<FeedView>(
     work,
-    `select id, name, token, created_at as "createdAt" from calendar_feeds
-      where collection_id = :collectionId and revoked_at is null order by created_at`,
+    `select f.id, f.name, a.name as by, f.created_at as "createdAt"
+       from calendar_feeds f join accounts a on a.id = f.author_id
+      where f.collection_id = :collectionId and f.revoked_at is null order by f.created_at`,
   );
 }

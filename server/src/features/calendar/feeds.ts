@@ -1,5 +1,5 @@
-import { randomBytes, randomUUID } from 'node:crypto';
-import { ROUTES, type FeedView, type NewFeed } from '@karyotome/contract';
+import { randomUUID } from 'node:crypto';
+import { ROUTES, type NewFeed } from '@karyotome/contract';
 import { now } from '../../clock.ts';
 import { openRoute } from '../../http/open-route.ts';
 import { addDays } from '@karyotome/core';
@@ -9,6 +9,7 @@ import { ICalCalendar } from 'ical-generator';
 import { QueryTypes } from 'sequelize';
 import { reading, type Actor, type Database, type Work } from '../../db/work.ts';
 import type { Endpoints } from '../../http/endpoint.ts';
+import { codeFor, digestOf } from '../../domain/accounts/secret-code.ts';
 import { notFound, Refusal } from '../../refusal.ts';
 import type { RateLimits } from '../../http/rate-limits.ts';
 import { dueDays, type DueDay } from './due-days.ts';
@@ -16,20 +17,17 @@ import { openFeeds } from './feeds.queries.ts';
 
 const pathOf = (token: string): string => `/api/v1/calendar/${token}.ics`;
 
-async function listFeeds(work: Work): Promise<FeedView[]> {
-  const rows = await openFeeds(work);
-  return rows.map(({ token, ...feed }) => ({ ...feed, path: pathOf(token) }));
-}
+/** The secret of an address, which is told once. */
+const tokenOf = (id: string, secret: string): string => codeFor('calendar address', id, secret);
 
-async function createFeed(work: Work<Actor>, { name }: NewFeed): Promise<{ id: string; path: string }> {
+async function createFeed(work: Work<Actor>, { name }: NewFeed, secret: string): Promise<{ id: string }> {
   const { collectionId, accountId } = work.actor;
   const id = randomUUID();
-  const token = randomBytes(24).toString('base64url');
   await work.models.calendarFeeds.create(
-    { collectionId, id, name, token, authorId: accountId },
+    { collectionId, id, name, tokenDigest: digestOf(tokenOf(id, secret)), authorId: accountId },
     { transaction: work.transaction },
   );
-  return { id, path: pathOf(token) };
+  return { id };
 }
 
 /** From now on the address answers nobody. */
@@ -64,9 +62,17 @@ export function toCalendar(collection: string, days: readonly DueDay[], stamp: D
   return calendar.toString();
 }
 
-export function calendarRoutes({ list, write }: Endpoints): void {
-  list(ROUTES.calendarFeeds, ({ work }) => listFeeds(work));
-  write(ROUTES.addCalendarFeed, ({ work, body }) => createFeed(work, body));
+export function calendarRoutes({ list, write }: Endpoints, secret: string): void {
+  list(ROUTES.calendarFeeds, ({ work }) => openFeeds(work));
+  // What is kept for a repetition holds no secret: the address is put in when it is answered.
+  write(
+    ROUTES.addCalendarFeed,
+    async ({ work, body }) => ({ ...(await createFeed(work, body, secret)), path: '' }),
+    {
+      complete: (_asked, _actor, answer) =>
+        Promise.resolve({ ...answer, path: pathOf(tokenOf(answer.id, secret)) }),
+    },
+  );
   write(ROUTES.revokeCalendarFeed, ({ work, id }) => revokeFeed(work, id));
 }
 
@@ -75,15 +81,15 @@ export function publicCalendarRoutes(database: Database, limits: RateLimits): Ro
   const router = Router();
   const guard = limits.guard('calendar', (request) => String(request.params['file']));
   openRoute(router, ROUTES.calendar, guard, async (request, response) => {
-    const token = /^([\w-]{32,64})\.ics$/.exec(String(request.params['file']))?.[1] ?? '';
+    const token = /^([\w.-]{32,100})\.ics$/.exec(String(request.params['file']))?.[1] ?? '';
     const [feed] = await database.sequelize.query<
       { collectionId: string; collection: string } & Omit<ReaderSettings, 'locale'>
     >(
       `select f.collection_id as "collectionId", c.name as collection, c.mass_unit as "massUnit",
               c.temperature_unit as "temperatureUnit" from calendar_feeds f
          join collections c on c.id = f.collection_id
-        where f.token = :token and f.revoked_at is null`,
-      { replacements: { token }, type: QueryTypes.SELECT },
+        where f.token_digest = :digest and f.revoked_at is null`,
+      { replacements: { digest: digestOf(token) }, type: QueryTypes.SELECT },
     );
     if (!feed) throw new Refusal('not-found', 'This calendar was revoked, or never existed.');
     const { collectionId, collection, ...units } = feed;

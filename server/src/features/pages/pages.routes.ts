@@ -1,6 +1,6 @@
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
-import { readId } from '@karyotome/contract';
+import { readId, ROUTES } from '@karyotome/contract';
 import { dayIn } from '@karyotome/core';
 import { Router, type ErrorRequestHandler, type Request, type Response } from 'express';
 import { nowMs } from '../../clock.ts';
@@ -13,12 +13,14 @@ import { toPublic } from '../../domain/publications/public-animal.ts';
 import { statementsOf, subjectOf } from '../../domain/statements/statements.queries.ts';
 import { statementLine } from '../../domain/statements/statements.service.ts';
 import { localeOf } from '../../http/locale.ts';
+import { describeApi } from '../../http/open-api.ts';
 import { originOf } from '../../http/origin.ts';
 import { PROBLEMS, toRefusal } from '../../http/problems.ts';
 import type { RateLimits } from '../../http/rate-limits.ts';
 import { sendPicture } from '../../http/send-stored.ts';
 import { Refusal } from '../../refusal.ts';
 import { animalPage } from './animal-page.ts';
+import { apiPage, type Described } from './api-page.ts';
 import { renderDocument, type PageContent } from './document.ts';
 import { frontPage } from './front-page.ts';
 import { readFilter } from './front-filter.ts';
@@ -75,6 +77,15 @@ export function pageRoutes(database: Database, files: FileStore, limits: RateLim
   router.get('/p/:slug/pictures/:id/:width', guard, (request, response) => sendOne(pages, request, response));
   router.get('/c/:name', (request, response) => sendFront(pages, request, response));
   router.get('/c/:name/feed.json', (request, response) => sendFeed(pages, request, response));
+  let description: Promise<string> | null = null;
+  router.get('/api/docs', async (_request, response) => {
+    // The same for everybody: made once.
+    description ??= renderDocument(apiPage(describeApi(ROUTES) as Described));
+    response
+      .set('Cache-Control', 'no-cache')
+      .type(HTML)
+      .send(await description);
+  });
   router.use(inquiryRoutes(database, limits));
   router.use(handOverRoutes(database, files, limits));
   router.use(asPage);

@@ -47,6 +47,8 @@ form.ask{display:grid;gap:12px;max-width:620px}
 .trap{position:absolute;left:-9999px}
 .problem{color:#a3271c;font-weight:700}
 @media(prefers-color-scheme:dark){.problem{color:#ff9d8a}}
+.api table{width:100%;margin:0 0 .8em;border-collapse:collapse;font-size:.9rem}.api td,.api th{padding:4px 8px 4px 0;border-top:1px solid var(--hair);text-align:left;vertical-align:top;overflow-wrap:anywhere}
+.api details{padding:6px 0;border-top:1px solid var(--hair)}.api summary{min-height:32px;cursor:pointer}
 footer{padding-bottom:40px}
 .key{overflow-wrap:anywhere}
 .code{display:flex;gap:14px;align-items:center}.code svg{flex:none;width:130px}

@@ -7,6 +7,7 @@ import { memberRows, openInvitations, tokenRows } from '../../domain/accounts/ac
 import { endDevice, endOtherDevices, listDevices } from '../../domain/accounts/devices.service.ts';
 import { createInvitation, withdrawInvitation } from '../../domain/accounts/invitations.ts';
 import { changeMember, removeMember } from '../../domain/accounts/members.service.ts';
+import { noteAct } from '../../domain/history/history.queries.ts';
 import { checkNewPassword } from '../../domain/accounts/password-rules.ts';
 import { codeFor } from '../../domain/accounts/secret-code.ts';
 import { hashPassword, isPasswordOf } from '../../domain/accounts/session.service.ts';
@@ -62,7 +63,7 @@ export function peopleRoutes(
   write(ROUTES.revokeToken, ({ work, id }) => revokeToken(work, id));
 
   list(ROUTES.members, ({ work }) => memberRows(work));
-  write(ROUTES.changeMember, ({ work, id, body }) => changeMember(work, id, body.role));
+  write(ROUTES.changeMember, ({ work, id, body }) => changeMember(work, id, body));
   write(
     ROUTES.removeMember,
     async ({ work, id, request }) => void ended.set(request, await removeMember(work, id)),
@@ -98,9 +99,13 @@ async function newHash(
   return hashPassword(next);
 }
 
-async function savePassword(
-  { models, actor, transaction }: Work<Actor>,
-  passwordHash: string,
-): Promise<void> {
+async function savePassword(work: Work<Actor>, passwordHash: string): Promise<void> {
+  const { models, actor, transaction } = work;
   await models.accounts.update({ passwordHash }, { where: { id: actor.accountId }, transaction });
+  await noteAct(
+    work,
+    'password-changed',
+    { accountId: actor.accountId, device: actor.device ?? null },
+    transaction,
+  );
 }

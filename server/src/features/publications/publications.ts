@@ -15,6 +15,7 @@ import { reading, writing, type Actor, type Database, type Work } from '../../db
 import type { Endpoints } from '../../http/endpoint.ts';
 import { notFound, Refusal } from '../../refusal.ts';
 import type { RateLimits } from '../../http/rate-limits.ts';
+import { noteAct } from '../../domain/history/history.queries.ts';
 import { findAnimal, listAnimals } from '../../domain/animals/animals.service.ts';
 import { openPublication } from '../../domain/animals/animals.queries.ts';
 import { geneticsOf } from '../../domain/genetics/genetics.service.ts';
@@ -224,6 +225,7 @@ export function publicationRoutes(
   answer(ROUTES.backUpKey, async (request, response, actor) => {
     const { password } = checked(backupInput, request.body);
     const pair = await writing(database, actor, (work) => signingKey(work, serverSecret));
+    await noteAct(database, 'exported', actor);
     response.set('Cache-Control', 'no-store').json(await backUpKey(pair, password));
   });
   answer(ROUTES.restoreKey, async (request, response, actor) => {

@@ -1,4 +1,5 @@
-import { ROUTES, type NewRecord } from '@karyotome/contract';
+import { grantForRecord, ROUTES, type NewRecord } from '@karyotome/contract';
+import { requirePermission } from '../../access/policy.ts';
 import type { Endpoints } from '../../http/endpoint.ts';
 import type { Actor, Database, Work } from '../../db/work.ts';
 import { isPlain } from '../../domain/records/insert-plain.ts';
@@ -10,12 +11,12 @@ const kindOf = (body: unknown): unknown =>
   typeof body === 'object' && body !== null && 'kind' in body ? body.kind : null;
 
 export function recordRoutes({ write }: Endpoints, database: Database): void {
-  const add = async (work: Work<Actor>, animalId: string, record: NewRecord) => ({
-    ...(await insertRecord(work, animalId, record)),
-    // Found out once the record stands: see `complete`.
-    warnings: [],
-    isWarningPending: true,
-  });
+  const add = async (work: Work<Actor>, animalId: string, record: NewRecord) => {
+    requirePermission(work.actor, grantForRecord(record.kind));
+    const added = await insertRecord(work, animalId, record);
+    // Warnings are found out once the record stands: see `complete`.
+    return { ...added, warnings: [], isWarningPending: true };
+  };
   write(ROUTES.addRecord, ({ work, id, body }) => add(work, id, body), {
     isBeside: ({ request }) => isPlain(kindOf(request.body)),
     complete: async ({ id, body }, actor, answer) => {

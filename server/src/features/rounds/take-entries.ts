@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
 import {
+  grantForRecord,
   roundEntry,
   toStorable,
   validate,
@@ -10,6 +11,7 @@ import {
   type RoundResult,
   type Validated,
 } from '@karyotome/contract';
+import { requirePermission } from '../../access/policy.ts';
 import { nowMs } from '../../clock.ts';
 import { isToBeDoneAgain } from '../../db/faults.ts';
 import { type Actor, type Work } from '../../db/work.ts';
@@ -169,6 +171,7 @@ function keyOf(input: unknown): string {
 
 async function act(work: Work<Actor>, entry: RoundEntry): Promise<RoundResult> {
   if ('undo' in entry) return takeBack(work, entry);
+  requirePermission(work.actor, grantForRecord(entry.record.kind));
   const { id } = await insertRecord(work, entry.animalId, entry.record);
   const alike = ASK_TWICE.includes(entry.record.kind) ? await recordsAlike(work, [id]) : [];
   return { key: entry.key, status: 'kept', id, alike: alike.map(toAlike) };

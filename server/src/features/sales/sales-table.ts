@@ -1,5 +1,5 @@
 import type { SaleLine, StatusEventView } from '@karyotome/contract';
-import Papa from 'papaparse';
+import { tableOf } from '../../http/send-table.ts';
 
 /** A line of the table: as it is written in the file, so its names are the columns'. */
 const toRow = ({ animal, status, event, season, clutch, pairing, offer }: SaleLine) => ({
@@ -29,7 +29,7 @@ const agreed = (details: StatusEventView['details'], currency: string) => ({
   how: details.how ?? null,
 });
 
-/** Sales as CSV (RFC 4180). What a spreadsheet would take for a formula is written as text. */
+/** Sales as CSV. */
 export function salesTable(lines: readonly SaleLine[]): string {
-  return `${Papa.unparse(lines.map(toRow), { escapeFormulae: true })}\r\n`;
+  return tableOf(lines.map(toRow));
 }

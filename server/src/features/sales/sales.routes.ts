@@ -1,4 +1,5 @@
 import { ROUTES } from '@karyotome/contract';
+import { noteAct } from '../../domain/history/history.queries.ts';
 import { changeCollection } from '../../domain/collection/change-collection.ts';
 import { inquiryViews } from '../../domain/sales/inquiries.queries.ts';
 import { answerInquiry, deleteInquiry } from '../../domain/sales/inquiries.service.ts';
@@ -16,6 +17,7 @@ import { localeOf } from '../../http/locale.ts';
 import { inThread } from '../../threads/pool.ts';
 import { viewDesk } from './desk.service.ts';
 import { careSheetOf, receiptOf } from './papers.service.ts';
+import { sendTable } from '../../http/send-table.ts';
 import { salesTable } from './sales-table.ts';
 
 export function salesRoutes(endpoints: Endpoints, database: Database): void {
@@ -59,7 +61,8 @@ export function personRoutes({ list, read, write }: Endpoints): void {
 function paperRoutes({ answer }: Endpoints, database: Database): void {
   answer(ROUTES.salesTable, async (_request, response, actor) => {
     const lines = await reading(database, actor, saleLines);
-    response.set('Cache-Control', 'no-store').attachment('sales.csv').type('csv').send(salesTable(lines));
+    await noteAct(database, 'exported', actor);
+    sendTable(response, 'sales.csv', salesTable(lines));
   });
   answer(ROUTES.receipt, async (request, response, actor) => {
     const id = idParam(request);

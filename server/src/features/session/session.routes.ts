@@ -1,5 +1,6 @@
 import {
   collectionChoice,
+  firstStart,
   invitationToken,
   joining,
   passwordReset,
@@ -17,11 +18,18 @@ import type { RateLimits } from '../../http/rate-limits.ts';
 import { endStreams } from '../../http/event-streams.ts';
 import { MOST_DAYS } from '../../domain/accounts/devices.service.ts';
 import { actorOfToken } from '../../domain/accounts/access-tokens.ts';
+import { noteAct, noteFailure } from '../../domain/history/history.queries.ts';
+import { isFirstStart, makeFirstOwner } from '../../domain/accounts/first-owner.ts';
 import { lookAtInvitation, takeInvitation } from '../../domain/accounts/invitations.ts';
 import { resetPassword } from '../../domain/accounts/password-reset.ts';
 import { checkSignIn, findActor, viewSession } from '../../domain/accounts/session.service.ts';
 
 const DAY_MS = 86_400_000;
+
+/** What the browser or program calls itself; null where it says nothing. */
+const deviceOf = (request: Request): string | null =>
+  request.get('User-Agent')?.slice(0, MOST_DEVICE_LENGTH) ?? null;
+const MOST_DEVICE_LENGTH = 300;
 
 /** Finds out who asks. Does not refuse anybody: endpoints do, by what they need. */
 export function identifyActor(database: Database): RequestHandler {
@@ -30,7 +38,8 @@ export function identifyActor(database: Database): RequestHandler {
     const { accountId, collectionId, signedInAt } = request.session;
     const isOver = signedInAt !== undefined && Date.now() - Date.parse(signedInAt) > MOST_DAYS * DAY_MS;
     if (accountId && collectionId && !isOver) {
-      request.actor = (await findActor(database, accountId, collectionId)) ?? undefined;
+      const actor = await findActor(database, accountId, collectionId);
+      if (actor) request.actor = { ...actor, device: deviceOf(request) };
     }
     next();
   };
@@ -44,8 +53,9 @@ export function identifyProgram(database: Database, secret: string): RequestHand
     const header = request.get('Authorization');
     if (header === undefined) return next();
     const token = BEARER.exec(header)?.[1] ?? '';
-    request.actor = (await actorOfToken(database, token, secret)) ?? undefined;
-    if (request.actor) return next();
+    const actor = await actorOfToken(database, token, secret);
+    if (actor) request.actor = { ...actor, device: deviceOf(request) };
+    if (actor) return next();
     response.set('WWW-Authenticate', 'Bearer');
     throw new Refusal('not-signed-in', 'This token is none, has run out, or was revoked.');
   };
@@ -76,7 +86,8 @@ async function begin(
   request.session.accountId = accountId;
   request.session.collectionId = collectionId;
   request.session.signedInAt = new Date().toISOString();
-  request.session.userAgent = request.get('User-Agent')?.slice(0, 300);
+  request.session.userAgent = deviceOf(request) ?? undefined;
+  await noteAct(database, 'signed-in', { accountId, collectionId, device: deviceOf(request) });
   response.status(201).json(await viewSession(database, actor, csrfToken(request, true)));
 }
 
@@ -116,6 +127,7 @@ export function sessionRoutes(
         // The one that reaches the limit is still told that it was wrong; the next is told to wait.
         await limits.count('sign-in-by', address, byAddress);
         await limits.count('sign-in-of', email, byAccount);
+        await noteFailure(database, email, deviceOf(request));
       }
       throw error;
     }
@@ -132,6 +144,9 @@ export function sessionRoutes(
   });
   openRoute(router, ROUTES.signOut, async (request, response) => {
     endStreams(request.sessionID);
+    const { accountId, collectionId } = request.session;
+    if (accountId && collectionId)
+      await noteAct(database, 'signed-out', { accountId, collectionId, device: deviceOf(request) });
     await new Promise<void>((resolve, reject) =>
       request.session.destroy((error) => (error ? reject(error as Error) : resolve())),
     );
@@ -171,6 +186,17 @@ function linkRoutes(
       lookAtInvitation(database, token, config.signingSecret),
     );
     response.set('Cache-Control', 'no-store').json(offer);
+  });
+  openRoute(router, ROUTES.firstStart, async (_request, response) => {
+    response.set('Cache-Control', 'no-store').json({ isOpen: await isFirstStart(database) });
+  });
+  openRoute(router, ROUTES.startFarm, async (request, response) => {
+    const input = checked(firstStart, request.body);
+    const who = await guarded(request.ip ?? '', null, () =>
+      makeFirstOwner(database, input, config.signingSecret),
+    );
+    response.set('Cache-Control', 'no-store');
+    await beginSession(request, response, who);
   });
   openRoute(router, ROUTES.resetPassword, async (request, response) => {
     const input = checked(passwordReset, request.body);

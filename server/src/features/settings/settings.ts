@@ -1,4 +1,5 @@
 import { ROUTES, type CollectionSettings } from '@karyotome/contract';
+import { lastBackup } from '../../backup/last-backup.ts';
 import type { Work } from '../../db/work.ts';
 import type { Endpoints } from '../../http/endpoint.ts';
 import { invalidField } from '../../refusal.ts';
@@ -25,6 +26,8 @@ async function changeSettings(
   return { ...values, ...(await changeCollection(work, values, version)) };
 }
 
-export function settingsRoutes({ write }: Endpoints): void {
+/** @param backupFolder - where backups are made every night; null where none are */
+export function settingsRoutes({ read, write }: Endpoints, backupFolder: string | null): void {
+  read(ROUTES.backup, ({ work }) => lastBackup(work, backupFolder));
   write(ROUTES.changeSettings, ({ work, body, version }) => changeSettings(work, body, version));
 }

@@ -7,11 +7,13 @@ import { momentDay } from '../../format/format.ts';
 import { reader } from '../../format/reader.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useTokens } from '../../stores/queries.ts';
+import { useCopy } from '../../stores/useCopy.ts';
 import { useWrite } from '../../stores/useWrite.ts';
 
 /** What programs of this person sign in with: scales, sensors, one's own scripts. */
 const { data } = useTokens();
 const notices = useNotices();
+const copy = useCopy();
 const adding = useWrite(api.addToken);
 const revoking = useWrite(api.revokeToken);
 const name = ref('');
@@ -27,14 +29,6 @@ async function add(): Promise<void> {
   made.value = { name: name.value.trim(), token: answer.value.token };
   name.value = '';
 }
-async function copy(): Promise<void> {
-  try {
-    await navigator.clipboard.writeText(made.value!.token);
-    notices.say('The token is copied');
-  } catch {
-    notices.warn('It could not be copied: mark it and copy it by hand');
-  }
-}
 async function revoke({ id, name: whose }: TokenView): Promise<void> {
   if (await revoking.run(id)) notices.say(`${whose}: revoked, its token lets nobody in now`);
   else notices.warn(revoking.message.value ?? 'It could not be revoked');
@@ -47,7 +41,7 @@ async function revoke({ id, name: whose }: TokenView): Promise<void> {
     <p class="small soft">
       A scale, a sensor or a script of your own signs in with a token instead of your password. It acts in
       your name, in this collection, and can do no more than you may. The
-      <a href="/api/v1/openapi.json">description of the interface for programs</a> says what there is.
+      <a href="/api/docs">description of the interface for programs</a> says what there is.
     </p>
     <v-card v-for="token in data" :key="token.id" class="line">
       <div class="what">
@@ -82,7 +76,7 @@ async function revoke({ id, name: whose }: TokenView): Promise<void> {
       </p>
       <code class="small secret">{{ made.token }}</code>
       <div class="row">
-        <v-btn variant="outlined" @click="copy">Copy</v-btn>
+        <v-btn variant="outlined" @click="copy(made.token, 'The token is copied')">Copy</v-btn>
         <v-btn variant="text" @click="made = null">Done</v-btn>
       </div>
     </v-card>

@@ -6,7 +6,7 @@ import { dayWords, massWords } from '../../format/format.ts';
 import { reader } from '../../format/reader.ts';
 
 /** The advised move, or the advice against it, with the reasons on both sides and how earlier moves turned out. */
-const props = defineProps<{ animal: AnimalView; mayRecord: boolean }>();
+const props = defineProps<{ animal: AnimalView; mayMove: boolean }>();
 const emit = defineEmits<{ move: [{ tubId: string | null; reason: string }] }>();
 const HEADS = {
   'move-up': 'Move it up',
@@ -50,7 +50,7 @@ function move(): void {
       <h2>{{ HEADS[advice.verdict] }}</h2>
       <v-spacer />
       <v-btn
-        v-if="mayRecord && advice.verdict !== 'none'"
+        v-if="mayMove && advice.verdict !== 'none'"
         :color="advice.verdict === 'hold' ? undefined : 'primary'"
         :variant="advice.verdict === 'hold' ? 'outlined' : 'flat'"
         @click="move"

@@ -41,6 +41,7 @@ const ACTS: { kind: RecordKind; title: string }[] = [
   { kind: 'care', title: 'Care' },
   { kind: 'note', title: 'Note' },
 ];
+const acts = computed(() => ACTS.filter(({ kind }) => session.mayEnter(kind)));
 function preyOf(): RecordSubject['prey'] {
   const meal = data.value?.nextMeal;
   if (!meal) return null;
@@ -90,7 +91,7 @@ function show(recordId: string): void {
             </p>
           </div>
           <v-btn
-            v-if="session.mayRecord"
+            v-if="session.mayBreed"
             :icon="mdiPencilOutline"
             variant="text"
             aria-label="Edit name, parents, status and private note"
@@ -120,12 +121,12 @@ function show(recordId: string): void {
           >
         </p>
         <div v-if="session.mayRecord" class="acts">
-          <v-btn v-for="act in ACTS" :key="act.kind" variant="outlined" @click="open(act.kind)">{{
+          <v-btn v-for="act in acts" :key="act.kind" variant="outlined" @click="open(act.kind)">{{
             act.title
           }}</v-btn>
           <v-btn variant="outlined" @click="labelling = true">Label</v-btn>
           <v-btn
-            v-if="data.clutch && !data.identified"
+            v-if="data.clutch && !data.identified && session.mayBreed"
             variant="outlined"
             :to="`/bench/${data.clutch.id}?one=${data.id}`"
             >On the bench</v-btn
@@ -170,12 +171,12 @@ function show(recordId: string): void {
             </v-card>
             <AdviceCard
               :animal="data"
-              :may-record="session.mayRecord"
+              :may-move="session.mayHouse"
               @move="open('move', { toTubId: $event.tubId, reason: $event.reason })"
             />
             <CareCard :animal="data" :may-record="session.mayRecord" @record="open" />
-            <SaleCard v-if="session.mayRecord" :animal="data" />
-            <PublishCard :animal="data" :may-record="session.mayRecord" />
+            <SaleCard v-if="session.maySell" :animal="data" />
+            <PublishCard :animal="data" :may-sell="session.maySell" />
           </div>
           <div class="stack">
             <v-card class="box">
@@ -217,7 +218,6 @@ function show(recordId: string): void {
         <RecordList
           id="record"
           :animal="data"
-          :may-record="session.mayRecord"
           :highlighted="highlighted"
           class="mt-4"
           @correct="open($event.kind, undefined, $event)"

@@ -9,7 +9,7 @@ import { useNotices } from '../../stores/notices.ts';
 import { useWrite } from '../../stores/useWrite.ts';
 
 /** What buyers see of this animal, and whether they see it. */
-const props = defineProps<{ animal: AnimalView; mayRecord: boolean }>();
+const props = defineProps<{ animal: AnimalView; maySell: boolean }>();
 const notices = useNotices();
 const publishing = useWrite(() => api.publish(props.animal.id));
 const withdrawing = useWrite(() => api.withdraw(props.animal.id));
@@ -40,7 +40,7 @@ async function copy(): Promise<void> {
       <div class="row">
         <v-btn variant="outlined" @click="copy">Copy address</v-btn>
         <v-btn
-          v-if="mayRecord"
+          v-if="maySell"
           variant="outlined"
           color="error"
           :loading="withdrawing.busy.value"
@@ -53,7 +53,7 @@ async function copy(): Promise<void> {
       A page without sign-in: pictures, number, sex, hatch date, weights, meals, lineage, and each claim with
       its reasons. Private notes and names of people never show.
     </p>
-    <template v-if="mayRecord && !animal.publication">
+    <template v-if="maySell && !animal.publication">
       <p v-if="animal.gaps.length" class="small">
         Buyers will miss: {{ animal.gaps.map((gap) => tellGap(gap, reader())).join(', ') }}.
       </p>

@@ -6,14 +6,16 @@ import { api } from '../../api/resources.ts';
 import { dayWords } from '../../format/format.ts';
 import { reader } from '../../format/reader.ts';
 import { useNotices } from '../../stores/notices.ts';
+import { useSession } from '../../stores/session.ts';
 import { useCatalogue } from '../../stores/useCatalogue.ts';
 import { useWrite } from '../../stores/useWrite.ts';
 import { identificationWords } from '../records/record-defaults.ts';
 import VoidDialog from './VoidDialog.vue';
 
 /** The whole record, newest first. What was corrected or voided stays to be seen. */
-const props = defineProps<{ animal: AnimalView; mayRecord: boolean; highlighted: string | null }>();
+const props = defineProps<{ animal: AnimalView; highlighted: string | null }>();
 defineEmits<{ correct: [RecordView] }>();
+const session = useSession();
 const notices = useNotices();
 const catalogue = useCatalogue();
 const kind = ref<RecordView['kind'] | 'all'>('all');
@@ -78,7 +80,7 @@ async function confirmVoid(reason: string): Promise<void> {
           >
         </span>
         <span class="small soft author">{{ record.from ?? record.author }}</span>
-        <span v-if="mayRecord && !record.voided && record.from === null" class="acts">
+        <span v-if="session.mayEnter(record.kind) && !record.voided && record.from === null" class="acts">
           <v-btn
             size="small"
             variant="text"
@@ -101,6 +103,11 @@ async function confirmVoid(reason: string): Promise<void> {
         >Show earlier records ({{ shown.length - visible.length }})</v-btn
       >
     </div>
+    <p v-if="session.mayManage" class="small">
+      <router-link :to="{ path: '/settings/history', query: { animalId: animal.id } }"
+        >History: who entered, changed and removed what</router-link
+      >
+    </p>
     <VoidDialog v-if="voiding" :text="words(voiding)" @close="voiding = null" @confirm="confirmVoid" />
   </v-card>
 </template>

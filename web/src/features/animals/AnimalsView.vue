@@ -103,11 +103,11 @@ const headers = computed(() =>
           contradictions.length === 1 ? '1 contradiction' : `${contradictions.length} contradictions`
         }}</v-btn
       >
-      <v-btn v-if="session.mayRecord" variant="outlined" to="/animals/take-in">Take in</v-btn>
-      <v-btn v-if="session.mayRecord" variant="outlined" :prepend-icon="mdiTrayArrowDown" to="/animals/import"
+      <v-btn v-if="session.mayBreed" variant="outlined" to="/animals/take-in">Take in</v-btn>
+      <v-btn v-if="session.mayBreed" variant="outlined" :prepend-icon="mdiTrayArrowDown" to="/animals/import"
         >Bring in CSV</v-btn
       >
-      <v-btn v-if="session.mayRecord" color="primary" :prepend-icon="mdiPlus" @click="adding = true"
+      <v-btn v-if="session.mayBreed" color="primary" :prepend-icon="mdiPlus" @click="adding = true"
         >Add an animal</v-btn
       >
     </div>
@@ -116,10 +116,14 @@ const headers = computed(() =>
       :error="error"
       :is-empty="isNothingFound && hasAnimals === false"
       empty-title="No animal yet"
-      empty-text="Enter your breeders by typing their genes in your own shorthand, or bring the whole collection in from a CSV file."
+      :empty-text="
+        session.mayBreed
+          ? 'Enter your breeders by typing their genes in your own shorthand, or bring the whole collection in from a CSV file.'
+          : 'Somebody who may breed and identify enters them.'
+      "
       @retry="refetch()"
     >
-      <template #first>
+      <template v-if="session.mayBreed" #first>
         <v-btn color="primary" @click="adding = true">Add an animal</v-btn>
         <v-btn to="/animals/import">Bring in CSV</v-btn>
       </template>

@@ -5,6 +5,7 @@ import { computed, ref } from 'vue';
 import { api } from '../../api/resources.ts';
 import { dayWords } from '../../format/format.ts';
 import { useNotices } from '../../stores/notices.ts';
+import { useCopy } from '../../stores/useCopy.ts';
 import { useForm } from '../../stores/useForm.ts';
 import { useWrite } from '../../stores/useWrite.ts';
 import CheckList from '../../ui/CheckList.vue';
@@ -14,25 +15,25 @@ import FormDialog from '../../ui/FormDialog.vue';
 const props = defineProps<{ bench: BenchView }>();
 const emit = defineEmits<{ close: [] }>();
 const notices = useNotices();
+const copy = useCopy();
 const pictured = computed(() => props.bench.hatchlings.filter(({ pictureIds }) => pictureIds.length > 0));
 const chosen = ref<string[]>(pictured.value.filter(({ identified }) => !identified).map(({ id }) => id));
+/** Addresses that were made here, by their ids: each is told this once. */
+const paths = ref<Readonly<Record<string, string>>>({});
 const { draft, discard, submit, errorsOf, general, busy } = useForm({
   key: `ask.${props.bench.clutch.id}`,
   initial: () => ({ note: '' }),
   schema: newOpinionLink,
   toInput: ({ note }) => ({ animalIds: chosen.value, note }),
-  send: (link: NewOpinionLink) => api.addOpinionLink(props.bench.clutch.id, link),
+  send: async (link: NewOpinionLink) => {
+    const { id, path } = await api.addOpinionLink(props.bench.clutch.id, link);
+    paths.value = { ...paths.value, [id]: path };
+  },
 });
 const revoking = useWrite(api.revokeOpinionLink);
 const addressOf = (path: string): string => `${location.origin}${path}`;
-async function copy(path: string): Promise<void> {
-  try {
-    await navigator.clipboard.writeText(addressOf(path));
-    notices.say('Address copied');
-  } catch {
-    notices.warn('The address could not be copied: mark it and copy it by hand');
-  }
-}
+const copyAddress = (path: string): Promise<void> =>
+  copy(addressOf(path), 'Address copied', 'The address could not be copied: mark it and copy it by hand');
 async function send(): Promise<void> {
   if (await submit()) notices.say('The address is ready: send it to whom you ask');
 }
@@ -51,14 +52,20 @@ async function send(): Promise<void> {
   >
     <p class="wide small">
       Whoever has the address sees the pictures with their numbers and your collection’s name, the parents’
-      genes and what the pair can give, and answers once, without an account. It runs out after 30 days.
+      genes and what the pair can give, and answers once, without an account. It is shown this once, and runs
+      out after 30 days.
     </p>
     <div v-if="bench.links.length > 0" class="wide links">
       <div v-for="link in bench.links" :key="link.id" class="link">
-        <code class="address">{{ addressOf(link.path) }}</code>
+        <code v-if="paths[link.id]" class="address">{{ addressOf(paths[link.id]!) }}</code>
         <span class="small soft">{{ link.numbers.join(', ') }}, until {{ dayWords(link.expiresOn) }}</span>
         <span class="row">
-          <v-btn size="small" variant="outlined" :prepend-icon="mdiContentCopy" @click="copy(link.path)"
+          <v-btn
+            v-if="paths[link.id]"
+            size="small"
+            variant="outlined"
+            :prepend-icon="mdiContentCopy"
+            @click="copyAddress(paths[link.id]!)"
             >Copy</v-btn
           >
           <v-btn size="small" variant="text" @click="revoking.run(link.id)">Withdraw</v-btn>

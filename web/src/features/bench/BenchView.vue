@@ -150,7 +150,7 @@ useEventListener('keydown', onKey);
               ><template v-else>, day {{ data.clutch.day }}</template>
             </span>
             <v-btn variant="outlined" :to="`/season/clutches/${data.clutch.id}`">Eggs</v-btn>
-            <template v-if="session.mayRecord && hatchlings.length > 0">
+            <template v-if="session.mayBreed && hatchlings.length > 0">
               <v-btn variant="outlined" :to="`/showcase/desk/${data.clutch.id}`">Who stays</v-btn>
               <v-btn variant="outlined" @click="dialog = 'pictures'">Pictures</v-btn>
               <v-btn variant="outlined" @click="dialog = 'ask'">Ask somebody</v-btn>
@@ -164,7 +164,7 @@ useEventListener('keydown', onKey);
           {{ data.sires.map((sire) => `${sire.number} ${sire.label}`).join(' or ') }}
         </p>
         <ParentsBar v-else :bench="data" class="parents" />
-        <WaitLines v-if="session.mayRecord && !one" :clutch-id="clutchId" :hatchlings="hatchlings" />
+        <WaitLines v-if="session.maySell && !one" :clutch-id="clutchId" :hatchlings="hatchlings" />
         <v-card v-if="hatchlings.length === 0" class="box">
           <h2>Still in the egg</h2>
           <p>
@@ -193,7 +193,7 @@ useEventListener('keydown', onKey);
             :genes="genes"
             :catalogue="catalogue"
             :calls="calls"
-            :may-record="session.mayRecord"
+            :may-breed="session.mayBreed"
             @record="record"
             @compare="compare"
             @pictures="dialog = 'pictures'"
@@ -206,11 +206,11 @@ useEventListener('keydown', onKey);
             :rankings="rankings"
             :pulls="pulls"
             :marked="marked"
-            :may-record="session.mayRecord"
+            :may-breed="session.mayBreed"
             @open="open"
             @mark="mark"
           />
-          <ClutchEvidence :bench="data" :may-record="session.mayRecord" />
+          <ClutchEvidence :bench="data" :may-breed="session.mayBreed" />
         </div>
         <RecordDialog v-if="subject" :subject="subject" @close="subject = null" />
         <LabelsDialog

@@ -8,7 +8,7 @@ import ContradictionCard from '../contradictions/ContradictionCard.vue';
 import { fitWords, newsWords, sireTable } from './bench-words.ts';
 
 /** The clutch as a whole: what the pair can give, how what was identified fits it, and what it says of the parents. */
-const props = defineProps<{ bench: BenchView; mayRecord: boolean }>();
+const props = defineProps<{ bench: BenchView; mayBreed: boolean }>();
 const SHOWN = 12;
 const news = computed(() =>
   [props.bench.dam, ...props.bench.sires].flatMap((parent) =>
@@ -93,7 +93,7 @@ const near = computed(() => {
       v-for="one in near"
       :key="one.locus + one.animals.map(({ id }) => id).join()"
       :contradiction="one"
-      :may-record="mayRecord"
+      :may-breed="mayBreed"
     />
     <v-card class="box">
       <h2>What this pair can produce</h2>

@@ -12,7 +12,7 @@ const props = defineProps<{
   observations: Readonly<Record<string, Observation>>;
   weights: readonly MarkerWeight[];
   catalogue: Catalogue;
-  mayRecord: boolean;
+  mayBreed: boolean;
 }>();
 defineEmits<{ mark: [marker: string, state: Mark]; chances: [marker: CatalogueMarker]; add: [] }>();
 const own = computed(() => markersOf(props.markers, props.zone));
@@ -49,11 +49,11 @@ const percent = (p: number): string => `${Math.round(p * 100)}%`;
       <MarkerState
         :state="observations[marker.id] ?? null"
         :label="`${zone}: ${marker.text}`"
-        :disabled="!mayRecord"
+        :disabled="!mayBreed"
         @mark="$emit('mark', marker.id, $event)"
       />
     </div>
-    <v-btn v-if="mayRecord" variant="text" size="small" class="add" @click="$emit('add')"
+    <v-btn v-if="mayBreed" variant="text" size="small" class="add" @click="$emit('add')"
       >Add a marker here</v-btn
     >
   </section>

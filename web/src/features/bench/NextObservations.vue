@@ -9,7 +9,7 @@ import type { Mark } from './useObservations.ts';
 const props = defineProps<{
   advice: ObservationAdvice;
   markers: readonly CatalogueMarker[];
-  mayRecord: boolean;
+  mayBreed: boolean;
 }>();
 defineEmits<{ mark: [marker: string, state: Mark]; compare: [phenotype: string] }>();
 const markerOf = (id: string): CatalogueMarker | undefined =>
@@ -32,7 +32,7 @@ const markerOf = (id: string): CatalogueMarker | undefined =>
         <MarkerState
           :state="null"
           :label="`${markerOf(one.marker)?.zone}: ${markerOf(one.marker)?.text}, next`"
-          :disabled="!mayRecord"
+          :disabled="!mayBreed"
           @mark="$emit('mark', one.marker, $event)"
         />
       </li>

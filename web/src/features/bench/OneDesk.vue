@@ -26,7 +26,7 @@ const props = defineProps<{
   genes: ReadonlySet<string>;
   catalogue: Catalogue;
   calls: readonly CallRecord[];
-  mayRecord: boolean;
+  mayBreed: boolean;
 }>();
 const emit = defineEmits<{
   record: [RecordKind];
@@ -104,7 +104,7 @@ const ACTS: readonly { kind: RecordKind; title: string }[] = [
         >
         <span v-if="hatchling.isTwin">twin</span>
       </div>
-      <div v-if="mayRecord" class="row acts">
+      <div v-if="mayBreed" class="row acts">
         <v-btn
           v-for="act in ACTS"
           :key="act.kind"
@@ -141,7 +141,7 @@ const ACTS: readonly { kind: RecordKind; title: string }[] = [
         :observations="observations"
         :weights="ranking?.markers ?? []"
         :catalogue="catalogue"
-        :may-record="mayRecord"
+        :may-breed="mayBreed"
         @mark="mark"
         @chances="markerDialog = { zone, marker: $event }"
         @add="markerDialog = { zone }"
@@ -154,7 +154,7 @@ const ACTS: readonly { kind: RecordKind; title: string }[] = [
         v-if="ranking"
         :advice="advice"
         :markers="markers"
-        :may-record="mayRecord"
+        :may-breed="mayBreed"
         @mark="mark"
         @compare="emit('compare', $event)"
       />
@@ -164,7 +164,7 @@ const ACTS: readonly { kind: RecordKind; title: string }[] = [
         <OddsTable
           :ranking="ranking"
           :outcomes="bench.outcomes"
-          :may-choose="mayRecord"
+          :may-choose="mayBreed"
           @choose="form?.take($event.phenotype)"
         />
         <p v-for="one in ranking.carried" :key="one.allele" class="small">
@@ -190,7 +190,7 @@ const ACTS: readonly { kind: RecordKind; title: string }[] = [
       </p>
       <v-progress-linear v-else indeterminate aria-label="Weighing what it can be" />
       <IdentifyForm
-        v-if="mayRecord"
+        v-if="mayBreed"
         :key="hatchling.id"
         ref="form"
         :hatchling="hatchling"
@@ -214,14 +214,14 @@ const ACTS: readonly { kind: RecordKind; title: string }[] = [
           >
         </p>
         <v-btn
-          v-if="mayRecord && Object.keys(observations).length > 0"
+          v-if="mayBreed && Object.keys(observations).length > 0"
           size="small"
           variant="text"
           @click="observed.clear(hatchling.id)"
           >Look afresh</v-btn
         >
       </section>
-      <OpinionList :key="hatchling.id" :hatchling="hatchling" :may-record="mayRecord" />
+      <OpinionList :key="hatchling.id" :hatchling="hatchling" :may-breed="mayBreed" />
     </section>
     <MarkerDialog
       v-if="markerDialog"

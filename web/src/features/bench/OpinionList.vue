@@ -11,7 +11,7 @@ import FormDialog from '../../ui/FormDialog.vue';
 import OwnGenesField from '../../ui/OwnGenesField.vue';
 
 /** What others say one is: kept beside the identification, with a name and a day. It moves no odds. */
-const props = defineProps<{ hatchling: HatchlingView; mayRecord: boolean }>();
+const props = defineProps<{ hatchling: HatchlingView; mayBreed: boolean }>();
 const notices = useNotices();
 const isOpen = ref(false);
 const removal = useWrite(api.removeOpinion);
@@ -47,7 +47,7 @@ async function send(): Promise<void> {
         }}<template v-if="opinion.note">: {{ opinion.note }}</template>
       </span>
       <v-btn
-        v-if="mayRecord"
+        v-if="mayBreed"
         :icon="mdiClose"
         size="x-small"
         variant="text"
@@ -55,7 +55,7 @@ async function send(): Promise<void> {
         @click="removal.run(opinion.id)"
       />
     </div>
-    <v-btn v-if="mayRecord" variant="outlined" size="small" class="add" @click="isOpen = true"
+    <v-btn v-if="mayBreed" variant="outlined" size="small" class="add" @click="isOpen = true"
       >Note a second opinion</v-btn
     >
     <FormDialog

@@ -19,7 +19,7 @@ const props = defineProps<{
   pulls: readonly Pull[];
   /** Marked to be compared. */
   marked: ReadonlySet<string>;
-  mayRecord: boolean;
+  mayBreed: boolean;
 }>();
 const emit = defineEmits<{ open: [id: string]; mark: [id: string] }>();
 const pulled = ref<string | null>(null);
@@ -53,7 +53,7 @@ function onKey(event: KeyboardEvent, one: HatchlingView): void {
   const last = props.sorting.groups.value.length - 1;
   const group = props.sorting.groupOf(one.id);
   if (event.key === 'm') emit('mark', one.id);
-  else if (!props.mayRecord) return;
+  else if (!props.mayBreed) return;
   else if (event.key === ']') {
     if (group < last) props.sorting.put(one.id, group + 1);
     else props.sorting.add(`Group ${last + 2}`, [one.id]);
@@ -68,7 +68,7 @@ function onKey(event: KeyboardEvent, one: HatchlingView): void {
 
 <template>
   <div class="table">
-    <div v-if="pulls.length > 0 || mayRecord" class="row tools">
+    <div v-if="pulls.length > 0 || mayBreed" class="row tools">
       <v-select
         v-if="pulls.length > 0"
         v-model="pulled"
@@ -78,10 +78,10 @@ function onKey(event: KeyboardEvent, one: HatchlingView): void {
         density="compact"
         class="pull"
       />
-      <v-btn v-if="pulled && mayRecord" variant="outlined" @click="groupPulled">Put these together</v-btn>
+      <v-btn v-if="pulled && mayBreed" variant="outlined" @click="groupPulled">Put these together</v-btn>
       <v-spacer />
       <v-btn
-        v-if="mayRecord"
+        v-if="mayBreed"
         variant="outlined"
         :prepend-icon="mdiPlus"
         @click="sorting.add(`Group ${sorting.groups.value.length + 1}`)"
@@ -91,7 +91,7 @@ function onKey(event: KeyboardEvent, one: HatchlingView): void {
     <section v-for="group in zones" :key="group.index" class="group" :aria-label="group.name">
       <div v-if="sorting.groups.value.length > 0" class="name">
         <input
-          v-if="group.index !== BOX && mayRecord"
+          v-if="group.index !== BOX && mayBreed"
           :value="group.name"
           class="rename"
           maxlength="40"
@@ -101,7 +101,7 @@ function onKey(event: KeyboardEvent, one: HatchlingView): void {
         <h3 v-else>{{ group.name }}</h3>
         <span class="soft small">{{ group.members.length }}</span>
         <v-btn
-          v-if="group.index !== BOX && mayRecord"
+          v-if="group.index !== BOX && mayBreed"
           :icon="mdiClose"
           size="x-small"
           variant="text"
@@ -112,7 +112,7 @@ function onKey(event: KeyboardEvent, one: HatchlingView): void {
       <VueDraggable
         :model-value="group.members"
         group="hatchlings"
-        :disabled="!mayRecord"
+        :disabled="!mayBreed"
         :force-fallback="true"
         :fallback-tolerance="6"
         :delay="180"

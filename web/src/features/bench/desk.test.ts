@@ -53,7 +53,7 @@ describe('zones and markers', () => {
       observations: { 'lips: pale': 'seen' },
       weights: ranking.markers,
       catalogue: CATALOGUE,
-      mayRecord: true,
+      mayBreed: true,
     });
     expect(wrapper.text()).toContain('18 times likelier');
     await button(wrapper, 'Seen: lips: pale').trigger('click');
@@ -68,7 +68,7 @@ describe('zones and markers', () => {
 
   test('look here next says what seeing it would do, and what to hold it beside', async () => {
     const { advice } = ranked({ 'lips: pale': 'seen' });
-    const wrapper = mounted(NextObservations, { advice, markers, mayRecord: true });
+    const wrapper = mounted(NextObservations, { advice, markers, mayBreed: true });
     expect(wrapper.text()).toMatch(/Spotnose: \d/);
     expect(wrapper.text()).toContain('Hold it beside');
     await button(wrapper, 'Spotnose').trigger('click');

@@ -46,7 +46,7 @@ describe('the table', () => {
       rankings: new Map(),
       pulls: pullsOf(young, ({ id }): Observations => (id === 'id-2' ? { 'lips: pale': 'seen' } : {})),
       marked: new Set(),
-      mayRecord: true,
+      mayBreed: true,
     });
     const key = (number: string, name: string) =>
       wrapper.find(`[data-number="${number}"]`).trigger('keydown', { key: name });
@@ -132,7 +132,7 @@ describe('the clutch as a whole', () => {
         dam: { ...bench.dam, news: [news] },
         sires: [bench.sires[0]!, { ...bench.sires[0]!, id: 't', number: 'M-2' }],
       },
-      mayRecord: true,
+      mayBreed: true,
     });
     await flushPromises();
     const said = wrapper.text().replace(/\s+/g, ' ');

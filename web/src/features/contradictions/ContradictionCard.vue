@@ -12,7 +12,7 @@ import { useStateAnew } from './useStateAnew.ts';
 type Explanation = ContradictionView['explanations'][number];
 
 /** One set of records that clash, what may have gone wrong with how likely it is, and a way out for each. */
-defineProps<{ contradiction: ContradictionView; mayRecord: boolean }>();
+defineProps<{ contradiction: ContradictionView; mayBreed: boolean }>();
 const notices = useNotices();
 const { stateAnew, busy } = useStateAnew();
 const withdrawal = useWrite((recordId: string) => api.voidRecord(recordId, 'Contradicted by its relatives'));
@@ -48,7 +48,7 @@ async function withdraw({ recordId, animals }: Explanation): Promise<void> {
           <template v-if="one.kind === 'identification'">
             <v-btn :to="`/animals/${one.animals[0]!.id}`" variant="outlined">Recheck</v-btn>
             <v-btn
-              v-if="mayRecord && one.recordId"
+              v-if="mayBreed && one.recordId"
               variant="outlined"
               :loading="withdrawal.busy.value"
               @click="withdraw(one)"
@@ -56,7 +56,7 @@ async function withdraw({ recordId, animals }: Explanation): Promise<void> {
             >
           </template>
           <v-btn
-            v-else-if="one.kind === 'carries-more' && mayRecord"
+            v-else-if="one.kind === 'carries-more' && mayBreed"
             variant="outlined"
             :loading="busy"
             @click="stateAnew(one.animals[0]!, one.genes!)"

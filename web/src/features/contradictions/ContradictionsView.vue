@@ -48,7 +48,7 @@ const session = useSession();
           v-for="one in data"
           :key="one.locus + one.animals.map((animal) => animal.id).join()"
           :contradiction="one"
-          :may-record="session.mayRecord"
+          :may-breed="session.mayBreed"
         />
       </div>
     </StateBlock>
@@ -64,7 +64,7 @@ const session = useSession();
     </section>
     <section v-if="surprises && surprises.length > 0" class="stack surprises">
       <h2>Genes that nobody stated</h2>
-      <SurpriseCard v-for="one in surprises" :key="one.id" :surprise="one" :may-record="session.mayRecord" />
+      <SurpriseCard v-for="one in surprises" :key="one.id" :surprise="one" :may-breed="session.mayBreed" />
     </section>
   </div>
 </template>

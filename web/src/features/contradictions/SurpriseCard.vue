@@ -4,7 +4,7 @@ import { oddsWords, oneIn } from '@karyotome/words';
 import { useStateAnew } from './useStateAnew.ts';
 
 /** A gene that an animal came in with though nobody said so, with its odds, and the way to state it. */
-defineProps<{ surprise: SurpriseView; mayRecord: boolean }>();
+defineProps<{ surprise: SurpriseView; mayBreed: boolean }>();
 const { stateAnew, busy } = useStateAnew();
 /** Surer than this it need not be asked again. */
 const SURE = 0.99;
@@ -22,7 +22,7 @@ const SURE = 0.99;
       {{ surprise.stated }}.
     </p>
     <v-btn
-      v-if="mayRecord && surprise.p >= SURE"
+      v-if="mayBreed && surprise.p >= SURE"
       variant="outlined"
       size="small"
       :loading="busy"

@@ -115,11 +115,17 @@ async function hatched(): Promise<void> {
     <v-btn variant="text" :prepend-icon="mdiPrinterOutline" :loading="printing.busy.value" @click="print"
       >Card</v-btn
     >
-    <v-btn v-if="session.mayRecord" variant="text" :prepend-icon="mdiPencilOutline" @click="editing = true"
+    <v-btn
+      v-if="session.mayManage"
+      variant="text"
+      :to="{ path: '/settings/history', query: { clutchId: clutch.id } }"
+      >History</v-btn
+    >
+    <v-btn v-if="session.mayBreed" variant="text" :prepend-icon="mdiPencilOutline" @click="editing = true"
       >Change</v-btn
     >
     <v-btn v-if="isDone" color="primary" :to="`/bench/${clutch.id}`">To the young</v-btn>
-    <v-btn v-else-if="session.mayRecord" color="primary" @click="hatching = true">Hatched…</v-btn>
+    <v-btn v-else-if="session.mayBreed" color="primary" @click="hatching = true">Hatched…</v-btn>
   </div>
   <v-alert
     v-for="alarm in clutch.incubator?.alarms ?? []"

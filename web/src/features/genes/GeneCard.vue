@@ -6,7 +6,7 @@ import { AGREEMENT_WORDS, EXPRESSION_WORDS, type GeneCard } from './gene-cards.t
 import type { GeneRule } from './gene-rules.ts';
 
 /** One locus: its alleles, what two of them are called, how they are told, and what to beware of. */
-const props = defineProps<{ gene: GeneCard; mayRecord: boolean }>();
+const props = defineProps<{ gene: GeneCard; mayBreed: boolean }>();
 const emit = defineEmits<{
   addAllele: [locus: string];
   recombination: [locus: string];
@@ -53,7 +53,7 @@ const choices = computed(() => {
     <p v-if="gene.locus.sexLinked" class="small">
       On the sex chromosomes. A male gives it to sons or to daughters, crossovers aside:
       {{ gene.locus.sexLinked.recombination * 100 }}% of his young, an assumption.
-      <v-btn v-if="mayRecord" size="x-small" variant="outlined" @click="emit('recombination', gene.locus.id)"
+      <v-btn v-if="mayBreed" size="x-small" variant="outlined" @click="emit('recombination', gene.locus.id)"
         >Change it</v-btn
       >
     </p>
@@ -79,7 +79,7 @@ const choices = computed(() => {
           </template>
           <span v-else class="marker soft">No markers noted.</span>
           <v-btn
-            v-if="mayRecord && !allele.isOwn"
+            v-if="mayBreed && !allele.isOwn"
             size="x-small"
             variant="text"
             class="correct"
@@ -108,7 +108,7 @@ const choices = computed(() => {
       Breeders dispute where {{ allele.name }} belongs: the catalogue gives one reading, and the collection
       may choose the other.
     </p>
-    <div v-if="mayRecord" class="foot">
+    <div v-if="mayBreed" class="foot">
       <v-btn
         v-if="!gene.isOwn"
         size="small"

@@ -73,7 +73,7 @@ const rule = ref<{ rule: GeneRule; editing?: Entry } | null>(null);
   <div class="place">
     <div class="place-head">
       <h1>Genes</h1>
-      <template v-if="session.mayRecord">
+      <template v-if="session.mayBreed">
         <v-btn variant="outlined" :prepend-icon="mdiPlus" @click="dialog = { kind: 'alias' }">A word</v-btn>
         <v-btn variant="outlined" :prepend-icon="mdiPlus" @click="marker = true">A marker</v-btn>
         <v-btn variant="outlined" @click="rule = orderOfLabels()">Order of labels</v-btn>
@@ -96,7 +96,7 @@ const rule = ref<{ rule: GeneRule; editing?: Entry } | null>(null);
       class="search"
       @click:clear="search = ''"
     />
-    <UpdateCard v-if="own?.update" :update="own.update" :may-record="session.mayRecord" />
+    <UpdateCard v-if="own?.update" :update="own.update" :may-breed="session.mayBreed" />
     <v-card v-if="own && own.entries.length > 0 && search.trim() === ''" class="own">
       <h2>Your own</h2>
       <ul>
@@ -108,7 +108,7 @@ const rule = ref<{ rule: GeneRule; editing?: Entry } | null>(null);
               }}{{ entry.usedBy > 0 ? `, in the records of ${entry.usedBy} animals` : '' }}</span
             ></span
           >
-          <span v-if="session.mayRecord">
+          <span v-if="session.mayBreed">
             <v-btn
               :icon="mdiPencilOutline"
               size="small"
@@ -135,7 +135,7 @@ const rule = ref<{ rule: GeneRule; editing?: Entry } | null>(null);
         v-for="gene in shown"
         :key="gene.locus.id"
         :gene="gene"
-        :may-record="session.mayRecord"
+        :may-breed="session.mayBreed"
         @add-allele="dialog = { kind: 'allele', locus: $event }"
         @correct="dialog = { kind: 'correction', allele: $event }"
         @recombination="dialog = { kind: 'recombination', locus: $event }"

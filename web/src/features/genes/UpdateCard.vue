@@ -9,9 +9,9 @@ import { useWrite } from '../../stores/useWrite.ts';
 import TrialResult from './TrialResult.vue';
 
 /** An update of the built-in catalogue that changes what animals are said to carry: what it changes, and taking it. */
-const { update, mayRecord } = defineProps<{
+const { update, mayBreed } = defineProps<{
   update: NonNullable<CatalogueView['update']>;
-  mayRecord: boolean;
+  mayBreed: boolean;
 }>();
 const catalogue = useCatalogue();
 const notices = useNotices();
@@ -39,7 +39,7 @@ async function take(): Promise<void> {
       <v-btn size="small" variant="text" @click="refetch()">Try again</v-btn>
     </p>
     <v-btn
-      v-if="mayRecord"
+      v-if="mayBreed"
       color="primary"
       class="take"
       :disabled="!trial"

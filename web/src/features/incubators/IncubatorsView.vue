@@ -71,7 +71,7 @@ const lastWords = ({ last }: IncubatorView): string =>
     <div class="place-head">
       <h1 class="title">Incubators</h1>
       <SeasonNav />
-      <v-btn v-if="session.mayRecord" color="primary" :prepend-icon="mdiPlus" @click="adding = true"
+      <v-btn v-if="session.mayHouse" color="primary" :prepend-icon="mdiPlus" @click="adding = true"
         >New incubator</v-btn
       >
     </div>
@@ -83,7 +83,9 @@ const lastWords = ({ last }: IncubatorView): string =>
       empty-text="An incubator has a setting and limits. Readings come by hand, from a logger's file, or, for trying out, from a simulated sensor; out of range or silent, it stands on Today."
       @retry="refetch()"
     >
-      <template #first><v-btn color="primary" @click="adding = true">New incubator</v-btn></template>
+      <template v-if="session.mayHouse" #first
+        ><v-btn color="primary" @click="adding = true">New incubator</v-btn></template
+      >
       <v-alert v-if="refused" type="error" variant="tonal" :icon="false" class="mb-4" role="alert">
         <strong>{{ refused.name }} was not taken: nothing of it was kept.</strong>
         <ul>
@@ -149,7 +151,7 @@ const lastWords = ({ last }: IncubatorView): string =>
               >{{ clutch.name }}, day {{ clutch.day }}</v-btn
             >
           </div>
-          <div v-if="session.mayRecord" class="row">
+          <div v-if="session.mayHouse" class="row">
             <v-btn variant="outlined" @click="reading = incubator">Reading…</v-btn>
             <v-btn variant="outlined" tag="label" :loading="importing.busy.value"
               >Logger file…

@@ -1,35 +1,26 @@
 <script setup lang="ts">
-import { ROLES, type Role } from '@karyotome/contract';
-import { ROLE_WORDS } from '@karyotome/words';
+import type { RoleChoice } from '@karyotome/contract';
 import { ref } from 'vue';
 import { api } from '../../api/resources.ts';
 import { momentDay } from '../../format/format.ts';
-import { useNotices } from '../../stores/notices.ts';
+import { useCopy } from '../../stores/useCopy.ts';
 import { useWrite } from '../../stores/useWrite.ts';
 import QrCode from '../../ui/QrCode.vue';
+import RoleField from './RoleField.vue';
 
 /** Makes an invitation, and shows its link this once. */
-const notices = useNotices();
+const copy = useCopy();
 const inviting = useWrite(api.invite);
 const name = ref('');
-const role = ref<Role>('keeper');
+const choice = ref<RoleChoice>({ role: 'helper' });
 const made = ref<{ readonly name: string; readonly link: string; readonly expiresAt: string } | null>(null);
-const roles = ROLES.map((value) => ({ value, title: ROLE_WORDS[value].name }));
 
 async function invite(): Promise<void> {
-  const answer = await inviting.run({ name: name.value.trim(), role: role.value });
+  const answer = await inviting.run({ name: name.value.trim(), ...choice.value });
   if (!answer) return;
   const { token, expiresAt } = answer.value;
   made.value = { name: name.value.trim(), link: `${window.location.origin}/join#${token}`, expiresAt };
   name.value = '';
-}
-async function copy(): Promise<void> {
-  try {
-    await navigator.clipboard.writeText(made.value!.link);
-    notices.say('The link is copied');
-  } catch {
-    notices.warn('It could not be copied: mark it and copy it by hand');
-  }
 }
 </script>
 
@@ -38,14 +29,7 @@ async function copy(): Promise<void> {
     <h2>Invite somebody</h2>
     <form class="new" novalidate @submit.prevent="invite">
       <v-text-field v-model="name" label="Whom" maxlength="80" :error-messages="inviting.errorsOf('name')" />
-      <v-select
-        v-model="role"
-        label="As"
-        :items="roles"
-        :hint="ROLE_WORDS[role].may"
-        persistent-hint
-        :error-messages="inviting.errorsOf('role')"
-      />
+      <RoleField v-model="choice" label="As" :errors="inviting.errorsOf('role')" />
       <v-btn type="submit" color="primary" size="large" :loading="inviting.busy.value">Make a link</v-btn>
     </form>
     <v-card v-if="made" class="made">
@@ -57,7 +41,7 @@ async function copy(): Promise<void> {
         </p>
         <code class="small link">{{ made.link }}</code>
         <div class="row">
-          <v-btn variant="outlined" @click="copy">Copy</v-btn>
+          <v-btn variant="outlined" @click="copy(made.link, 'The link is copied')">Copy</v-btn>
           <v-btn variant="text" @click="made = null">Done</v-btn>
         </div>
       </div>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { ROLES, type InvitationView, type MemberView, type Role } from '@karyotome/contract';
-import { ROLE_WORDS } from '@karyotome/words';
+import { grantsOf, type InvitationView, type MemberView, type RoleChoice } from '@karyotome/contract';
+import { grantsWords, ROLE_WORDS } from '@karyotome/words';
 import { ref } from 'vue';
 import { api } from '../../api/resources.ts';
 import { momentDay } from '../../format/format.ts';
@@ -10,6 +10,7 @@ import { useSession } from '../../stores/session.ts';
 import { useWrite } from '../../stores/useWrite.ts';
 import StateBlock from '../../ui/StateBlock.vue';
 import InviteCard from './InviteCard.vue';
+import RoleField from './RoleField.vue';
 
 /** Who may use the collection, and what each may do. */
 const session = useSession();
@@ -20,11 +21,14 @@ const changing = useWrite(api.changeMember);
 const removing = useWrite(api.removeMember);
 const withdrawing = useWrite(api.withdrawInvitation);
 const leaving = ref<MemberView | null>(null);
-const roles = ROLES.map((value) => ({ value, title: ROLE_WORDS[value].name }));
 
-async function change({ id, name }: MemberView, role: Role): Promise<void> {
-  if (await changing.run(id, role)) {
-    notices.say(`${name} is ${ROLE_WORDS[role].name.toLowerCase()} now`);
+async function change({ id, name }: MemberView, choice: RoleChoice): Promise<void> {
+  if (await changing.run(id, choice)) {
+    notices.say(
+      choice.role === 'custom'
+        ? `${name} may now: ${grantsWords(grantsOf(choice))}`
+        : `${name} is ${ROLE_WORDS[choice.role].name.toLowerCase()} now`,
+    );
     if (id === session.view?.account.id) await session.refresh();
   } else notices.warn(changing.message.value ?? 'It could not be changed');
 }
@@ -67,12 +71,9 @@ async function withdraw({ id, name }: InvitationView): Promise<void> {
                 }}{{ member.id === session.view?.account.id ? ', you' : '' }}</span
               >
             </div>
-            <v-select
-              :model-value="member.role"
-              :items="roles"
+            <RoleField
+              :model-value="{ role: member.role, grants: [...member.grants] }"
               :label="`What ${member.name} may do`"
-              :hint="ROLE_WORDS[member.role].may"
-              persistent-hint
               density="compact"
               @update:model-value="change(member, $event)"
             />

@@ -25,7 +25,7 @@ const grams = (g: number | null): string => (g === null ? 'no end' : massWords(g
       <h1>Ladders</h1>
       <RacksNav />
       <v-btn
-        v-if="session.mayRecord"
+        v-if="session.mayHouse"
         color="primary"
         :prepend-icon="mdiPlus"
         @click="editing = { id: null, version: 0, ladder: EMPTY }"
@@ -44,7 +44,7 @@ const grams = (g: number | null): string => (g === null ? 'no end' : massWords(g
             <v-chip v-if="ladder.id === session.settings?.ladderId" size="small" label>in use</v-chip>
             <v-spacer />
             <v-btn
-              v-if="session.mayRecord"
+              v-if="session.mayHouse"
               size="small"
               variant="outlined"
               :aria-label="`Edit ${ladder.name}`"

@@ -5,12 +5,14 @@ import { heatFaultWords } from '@karyotome/words';
 import { computed, ref } from 'vue';
 import { massWords, temperatureWords } from '../../format/format.ts';
 import { reader } from '../../format/reader.ts';
+import { useSession } from '../../stores/session.ts';
 import TubAnimal from './TubAnimal.vue';
 
 /** A rack as it stands before you: levels from the top, tubs from the left, each with who lives in it. */
+const session = useSession();
 const props = defineProps<{
   rack: RackView;
-  mayRecord: boolean;
+  mayHouse: boolean;
   /** Animals in the hand, by id. */
   held: readonly string[];
   /** Tubs that are looked for shine, the others fade. */
@@ -72,11 +74,19 @@ const isEmpty = computed(() => props.rack.tubs.every((tub) => tub.animals.length
       <h3>{{ rack.name }}</h3>
       <span class="small soft">{{ rack.step.name }}, {{ range }}</span>
       <v-spacer />
-      <template v-if="mayRecord">
+      <template v-if="mayHouse">
         <v-btn size="small" variant="text" :aria-label="`Edit ${rack.name}`" @click="emit('edit')"
           >Edit</v-btn
         >
         <v-btn v-if="isEmpty" size="small" variant="text" @click="emit('remove')">Remove</v-btn>
+        <v-btn
+          v-if="session.mayManage"
+          size="small"
+          variant="text"
+          :aria-label="`History of ${rack.name}`"
+          :to="{ path: '/settings/history', query: { rackId: rack.id } }"
+          >History</v-btn
+        >
       </template>
     </div>
     <div class="row heat">
@@ -87,11 +97,11 @@ const isEmpty = computed(() => props.rack.tubs.every((tub) => tub.animals.length
         :variant="zone.faults.length > 0 ? 'tonal' : 'text'"
         :color="zone.faults.length > 0 ? 'error' : undefined"
         :prepend-icon="mdiThermometer"
-        @click="mayRecord ? emit('check', zone) : undefined"
+        @click="session.mayRecord ? emit('check', zone) : undefined"
         >{{ zone.name }}: {{ heatWords(zone) }}</v-btn
       >
       <v-btn
-        v-if="mayRecord"
+        v-if="mayHouse"
         size="small"
         variant="text"
         class="soft"
@@ -121,7 +131,7 @@ const isEmpty = computed(() => props.rack.tubs.every((tub) => tub.animals.length
             v-for="animal in tub.animals"
             :key="animal.id"
             :animal="animal"
-            :may-record="mayRecord"
+            :may-house="mayHouse"
             :is-held="held.includes(animal.id)"
             @dragstart="drag($event, animal.id)"
             @take="emit('take', animal.id)"

@@ -70,7 +70,7 @@ async function remove(rack: RackSummary): Promise<void> {
     <div class="place-head">
       <h1>Racks</h1>
       <RacksNav />
-      <v-btn v-if="session.mayRecord" color="primary" :prepend-icon="mdiPlus" @click="adding = true"
+      <v-btn v-if="session.mayHouse" color="primary" :prepend-icon="mdiPlus" @click="adding = true"
         >New rack</v-btn
       >
     </div>
@@ -82,12 +82,14 @@ async function remove(rack: RackSummary): Promise<void> {
       empty-text="A rack is levels of tubs of one kind. Its kind is a step of an enclosure ladder, and the ladder says when an animal should move."
       @retry="refetch()"
     >
-      <template #first><v-btn color="primary" @click="adding = true">New rack</v-btn></template>
+      <template v-if="session.mayHouse" #first
+        ><v-btn color="primary" @click="adding = true">New rack</v-btn></template
+      >
       <div class="row">
         <v-btn-toggle v-model="show" density="compact" aria-label="Which tubs to show">
           <v-btn v-for="one in SHOWN" :key="one.value" :value="one.value">{{ one.title }}</v-btn>
         </v-btn-toggle>
-        <span v-if="session.mayRecord" class="small soft"
+        <span v-if="session.mayHouse" class="small soft"
           >Drag an animal to a tub, or take up one or several by their rings and put them down.</span
         >
       </div>
@@ -122,7 +124,7 @@ async function remove(rack: RackSummary): Promise<void> {
           >
             <RackFront
               :rack="whole"
-              :may-record="session.mayRecord"
+              :may-house="session.mayHouse"
               :held="held"
               :show="show"
               @remove="remove(rack)"

@@ -14,7 +14,7 @@ import { massWords, sexSign } from '../../format/format.ts';
 /** An animal in its tub: its number, its weight, and what of it asks for attention. Can be taken up and dragged. */
 const props = defineProps<{
   animal: RackView['tubs'][number]['animals'][number];
-  mayRecord: boolean;
+  mayHouse: boolean;
   isHeld: boolean;
 }>();
 defineEmits<{ take: [] }>();
@@ -43,7 +43,7 @@ const description = computed(() => {
 </script>
 
 <template>
-  <div class="in" :class="{ held: isHeld }" :draggable="mayRecord" :title="description">
+  <div class="in" :class="{ held: isHeld }" :draggable="mayHouse" :title="description">
     <router-link :to="`/animals/${animal.id}`" class="plain number" draggable="false"
       >{{ animal.number }} {{ sexSign(animal.sex) }}</router-link
     >
@@ -62,7 +62,7 @@ const description = computed(() => {
       />
     </span>
     <button
-      v-if="mayRecord"
+      v-if="mayHouse"
       type="button"
       class="hand"
       :aria-pressed="isHeld"

@@ -131,7 +131,7 @@ describe('moving in the room', () => {
 
 describe('a rack', () => {
   const front = (rack: RackView, more = {}) =>
-    mounted(RackFront, { rack, mayRecord: true, held: [], show: 'all', ...more });
+    mounted(RackFront, { rack, mayHouse: true, held: [], show: 'all', ...more });
 
   test('says of each animal what a hand should know, also without seeing', () => {
     const rack = rackOf('a.');
@@ -179,7 +179,7 @@ describe('a rack', () => {
   });
 
   test('whoever only looks cannot take anything up', () => {
-    const wrapper = front(rackOf('a.'), { mayRecord: false });
+    const wrapper = front(rackOf('a.'), { mayHouse: false });
     expect(wrapper.find('.hand').exists()).toBe(false);
     expect(wrapper.find('.in').attributes('draggable')).toBe('false');
   });

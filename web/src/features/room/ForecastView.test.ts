@@ -54,7 +54,7 @@ afterEach(() => {
 async function opened() {
   const wrapper = mounted(ForecastView, {});
   useSession().view = {
-    permissions: ['view', 'record', 'manage'],
+    permissions: ['view', 'record', 'breed', 'house', 'sell', 'manage'],
     collection: {},
     account: {},
   } as unknown as SessionView;

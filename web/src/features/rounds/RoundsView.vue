@@ -117,7 +117,9 @@ useEventListener('keydown', onKey);
       empty-text="Animals in their tubs appear here, rack after rack, to be logged by one touch each."
       @retry="refetch()"
     >
-      <template #first><v-btn color="primary" to="/animals?add=1">Add an animal</v-btn></template>
+      <template v-if="session.mayBreed" #first
+        ><v-btn color="primary" to="/animals?add=1">Add an animal</v-btn></template
+      >
       <template v-if="data">
         <v-alert v-if="isOld" type="info" variant="tonal" :icon="false" density="compact" class="mb-3">
           No connection: this is the round as it was read {{ momentWords(data.at) }}. What you enter is kept

@@ -18,7 +18,7 @@ const ANN = 'an-account';
 const session = {
   account: { id: ANN, name: 'Ann', email: 'ann@example.test' },
   role: 'owner',
-  permissions: ['view', 'record', 'manage', 'destroy'],
+  permissions: ['view', 'record', 'breed', 'house', 'sell', 'manage', 'destroy'],
   csrfToken: 't',
   collection: { massUnit: 'g', temperatureUnit: 'C' },
 } as unknown as SessionView;

@@ -85,7 +85,7 @@ useEventListener('keydown', letGo);
         >Rules</v-btn
       >
       <v-btn
-        v-if="session.mayRecord"
+        v-if="session.mayBreed"
         color="primary"
         :prepend-icon="mdiPlus"
         @click="opened = { what: 'choose-male', femaleId: null }"
@@ -126,7 +126,7 @@ useEventListener('keydown', letGo);
                 v-for="female in group.females"
                 :key="female.id"
                 :female="female"
-                :may-record="session.mayRecord"
+                :may-breed="session.mayBreed"
                 :carried="carried"
                 @put="put(female, $event)"
                 @note="(kind, sireId) => acts.note(female, kind, sireId)"
@@ -148,7 +148,7 @@ useEventListener('keydown', letGo);
             :males="shownMales"
             :load="data.rules.maleLoad"
             :today="data.today"
-            :may-record="session.mayRecord"
+            :may-breed="session.mayBreed"
           />
           <MoreButton
             v-if="males.hasMore.value"

@@ -65,12 +65,12 @@ async function save(): Promise<void> {
           :min="0"
           :step="0.1"
           :precision="null"
-          :disabled="!session.mayRecord"
+          :disabled="!session.mayBreed"
           :error-messages="errorsOf(`sires.${index}.weight`)"
         />
         <span class="num">{{ total > 0 ? oddsWords((sire.weight || 0) / total) : '' }}</span>
         <v-btn
-          v-if="session.mayRecord"
+          v-if="session.mayBreed"
           size="small"
           variant="text"
           :disabled="draft.sires.length === 1"
@@ -78,7 +78,7 @@ async function save(): Promise<void> {
           >Leave out</v-btn
         >
       </div>
-      <template v-if="session.mayRecord">
+      <template v-if="session.mayBreed">
         <AnimalPicker v-model="draft.addedId" label="Another possible father" sex="male" @picked="add" />
         <v-alert v-if="general()" type="error" variant="tonal" :icon="false" role="alert">{{
           general()

@@ -13,7 +13,7 @@ import { basisWords, siresWords, spanWords, stageWords } from './season-words.ts
 /** One female on the board: whether she is ready, where she stands, what comes next, and the acts of the night. */
 const props = defineProps<{
   female: BoardFemale;
-  mayRecord: boolean;
+  mayBreed: boolean;
   /** The male that is in the hand: may be put to her. */
   carried: BoardMale | null;
 }>();
@@ -87,12 +87,12 @@ function dropped(event: { item: HTMLElement }): void {
       <span v-if="female.pairing?.cautions.length" class="small care">{{ female.pairing.cautions[0] }}</span>
     </div>
     <div class="acts">
-      <template v-if="mayRecord && carried && !isOver">
+      <template v-if="mayBreed && carried && !isOver">
         <v-btn color="secondary" variant="flat" @click="emit('put', carried.id)"
           >Put {{ carried.number }} here</v-btn
         >
       </template>
-      <template v-else-if="mayRecord">
+      <template v-else-if="mayBreed">
         <div v-if="inside.length > 0" class="pairs">
           <template v-for="id in inside" :key="id">
             <span v-if="inside.length > 1" class="small">{{ numberOf(id) }}</span>
@@ -168,7 +168,7 @@ function dropped(event: { item: HTMLElement }): void {
           />
         </template>
         <v-list>
-          <template v-if="mayRecord">
+          <template v-if="mayBreed">
             <v-list-item
               v-for="kind in others"
               :key="kind"
@@ -197,7 +197,7 @@ function dropped(event: { item: HTMLElement }): void {
       </v-menu>
     </div>
     <VueDraggable
-      v-if="mayRecord && !isOver"
+      v-if="mayBreed && !isOver"
       :model-value="[]"
       group="males"
       :sort="false"

@@ -13,7 +13,7 @@ defineProps<{
   males: readonly BoardMale[];
   load: number;
   today: string;
-  mayRecord: boolean;
+  mayBreed: boolean;
 }>();
 const carried = defineModel<BoardMale | null>('carried', { required: true });
 const dragging = defineModel<boolean>('dragging', { required: true });
@@ -33,12 +33,12 @@ const stateOf = (male: BoardMale): string | null => {
       handle=".grip"
       :force-fallback="true"
       :fallback-on-body="true"
-      :disabled="!mayRecord"
+      :disabled="!mayBreed"
       @start="dragging = true"
       @end="dragging = false"
     >
       <div v-for="male in males" :key="male.id" class="male" :data-male="male.id">
-        <span v-if="mayRecord" class="grip" :title="`Drag ${male.number} to a female`"
+        <span v-if="mayBreed" class="grip" :title="`Drag ${male.number} to a female`"
           ><v-icon :icon="mdiDragVertical"
         /></span>
         <span class="cut"
@@ -49,7 +49,7 @@ const stateOf = (male: BoardMale): string | null => {
         >
         <div class="acts">
           <v-btn
-            v-if="mayRecord"
+            v-if="mayBreed"
             size="small"
             :variant="carried?.id === male.id ? 'flat' : 'outlined'"
             :color="carried?.id === male.id ? 'secondary' : undefined"

@@ -3,7 +3,7 @@ import type { PairingView } from '@karyotome/contract';
 import { dayWords, oddsWords } from '../../format/format.ts';
 
 /** One female with her males, and the eggs that came of it. */
-const props = defineProps<{ pairing: PairingView; mayRecord: boolean }>();
+const props = defineProps<{ pairing: PairingView; mayBreed: boolean }>();
 defineEmits<{ lay: [] }>();
 const total = props.pairing.sires.reduce((sum, sire) => sum + sire.weight, 0);
 const stage = (clutch: PairingView['clutches'][number]): string =>
@@ -55,7 +55,7 @@ const stage = (clutch: PairingView['clutches'][number]): string =>
     <div v-if="pairing.clutches.length === 0" class="row">
       <span class="small soft">Together since {{ dayWords(pairing.startedOn) }}, no eggs</span>
       <v-spacer />
-      <v-btn v-if="mayRecord" variant="outlined" @click="$emit('lay')">Eggs laid…</v-btn>
+      <v-btn v-if="mayBreed" variant="outlined" @click="$emit('lay')">Eggs laid…</v-btn>
     </div>
   </v-card>
 </template>

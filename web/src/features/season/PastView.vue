@@ -46,7 +46,7 @@ const seasons = computed(() => {
             v-for="pairing in pairings"
             :key="pairing.id"
             :pairing="pairing"
-            :may-record="session.mayRecord"
+            :may-breed="session.mayBreed"
             @lay="laying = pairing"
           />
         </div>

@@ -46,7 +46,7 @@ async function takeBack(event: SeasonEventView): Promise<void> {
             >
             <span class="small">{{ dayWords(event.on) }}, {{ agoWords(event.on) }}</span>
             <span class="small soft">{{ event.author }}</span>
-            <span v-if="session.mayRecord" class="acts">
+            <span v-if="session.mayBreed" class="acts">
               <v-btn size="small" variant="text" @click="correcting = event">Correct…</v-btn>
               <v-btn size="small" variant="text" :loading="voiding.busy.value" @click="takeBack(event)"
                 >Take back</v-btn

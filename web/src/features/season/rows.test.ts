@@ -7,7 +7,7 @@ import FemaleRow from './FemaleRow.vue';
 import MaleList from './MaleList.vue';
 
 const row = (one: BoardFemale, more = {}) =>
-  mounted(FemaleRow, { female: one, mayRecord: true, carried: null, ...more });
+  mounted(FemaleRow, { female: one, mayBreed: true, carried: null, ...more });
 const buttons = (wrapper: ReturnType<typeof row>): string[] =>
   wrapper
     .findAll('.acts > .v-btn, .pairs > .v-btn')
@@ -67,7 +67,7 @@ describe('a female’s row offers what the night asks for', () => {
 
   test('who may not record sees it all and presses nothing', () => {
     const wrapper = row(boardFemale({ forecast: forecast('together', ago(3), { with: ['m'] }) }), {
-      mayRecord: false,
+      mayBreed: false,
     });
     expect(buttons(wrapper)).toEqual([]);
     expect(wrapper.find('.drop').exists()).toBe(false);
@@ -112,7 +112,7 @@ describe('the males', () => {
       males,
       load: 5,
       today: farmToday(),
-      mayRecord: true,
+      mayBreed: true,
       carried: null,
       dragging: false,
       ...more,
@@ -144,7 +144,7 @@ describe('the males', () => {
   });
 
   test('who may not record can neither drag nor pick up', () => {
-    const wrapper = list([boardMale()], { mayRecord: false });
+    const wrapper = list([boardMale()], { mayBreed: false });
     expect(wrapper.find('.grip').exists()).toBe(false);
     expect(wrapper.text()).not.toContain('Select');
   });

@@ -11,7 +11,7 @@ import CalendarCard from './CalendarCard.vue';
 const feed: FeedView = {
   id: 'a',
   name: 'Phone',
-  path: '/api/v1/calendar/SECRET.ics',
+  by: 'Ida',
   createdAt: '2026-05-14T10:00:00Z',
 };
 afterEach(() => vi.restoreAllMocks());
@@ -26,20 +26,34 @@ async function card(feeds: FeedView[]) {
   return { wrapper, list };
 }
 
-test('an address is whole, so that it can be copied into any calendar', async () => {
+/** Makes an address, which is then shown. */
+async function making() {
+  vi.spyOn(api, 'addCalendarFeed').mockResolvedValue({ id: 'b', path: '/api/v1/calendar/SECRET.ics' });
+  const { wrapper } = await card([feed]);
+  await wrapper.get('input').setValue('Desk');
+  await wrapper.get('form').trigger('submit');
+  await flushPromises();
+  return wrapper;
+}
+
+test('an address is whole, so that it can be copied into any calendar, and shown once', async () => {
   const writeText = vi.fn().mockResolvedValue(undefined);
   copyingIs(writeText);
-  const { wrapper } = await card([feed]);
-  expect(wrapper.get('.address').text()).toBe(`${window.location.origin}${feed.path}`);
+  const wrapper = await making();
+  const address = `${window.location.origin}/api/v1/calendar/SECRET.ics`;
+  expect(wrapper.get('.address').text()).toBe(address);
   await button(wrapper, 'Copy').trigger('click');
-  expect(writeText).toHaveBeenCalledWith(`${window.location.origin}${feed.path}`);
+  expect(writeText).toHaveBeenCalledWith(address);
   await flushPromises();
   expect(useNotices().current?.text).toBe('The address is copied');
+  await button(wrapper, 'Done').trigger('click');
+  expect(wrapper.find('.address').exists()).toBe(false);
+  expect(wrapper.text()).toContain('by Ida');
 });
 
 test('where copying is not allowed, it says what to do instead', async () => {
   copyingIs(() => Promise.reject(new Error('no')));
-  const { wrapper } = await card([feed]);
+  const wrapper = await making();
   await button(wrapper, 'Copy').trigger('click');
   await flushPromises();
   expect(useNotices().current).toMatchObject({ isError: true });
@@ -71,5 +85,5 @@ test('revoked, the list is read anew', async () => {
   await button(wrapper, 'Revoke Phone').trigger('click');
   await flushPromises();
   expect(revoke).toHaveBeenCalledWith('a');
-  expect(wrapper.find('.address').exists()).toBe(false);
+  expect(wrapper.text()).not.toContain('by Ida');
 });

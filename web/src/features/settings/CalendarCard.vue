@@ -5,31 +5,33 @@ import { api } from '../../api/resources.ts';
 import { momentDay } from '../../format/format.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useCalendarFeeds } from '../../stores/queries.ts';
+import { useCopy } from '../../stores/useCopy.ts';
 import { useWrite } from '../../stores/useWrite.ts';
 
 /** Secret addresses under which a calendar reads what is due. */
 const { data } = useCalendarFeeds();
 const notices = useNotices();
+const copy = useCopy();
 const name = ref('');
 const adding = useWrite(api.addCalendarFeed);
 const revoking = useWrite(api.revokeCalendarFeed);
-const addressOf = ({ path }: FeedView): string => `${window.location.origin}${path}`;
+/** The address that was made just now: it is told this once. */
+const made = ref<{ readonly id: string; readonly name: string; readonly address: string } | null>(null);
 async function add(): Promise<void> {
-  if (!(await adding.run(name.value.trim()))) return;
+  const answer = await adding.run(name.value.trim());
+  if (!answer) return;
+  made.value = {
+    id: answer.value.id,
+    name: name.value.trim(),
+    address: `${window.location.origin}${answer.value.path}`,
+  };
   name.value = '';
-  notices.say('The calendar address is made');
-}
-async function copy(feed: FeedView): Promise<void> {
-  try {
-    await navigator.clipboard.writeText(addressOf(feed));
-    notices.say('The address is copied');
-  } catch {
-    notices.warn('It could not be copied: mark it and copy it by hand');
-  }
 }
 async function revoke(feed: FeedView): Promise<void> {
-  if (await revoking.run(feed.id)) notices.say(`${feed.name}: revoked, its address answers nobody now`);
-  else notices.warn(revoking.message.value ?? 'It could not be revoked');
+  if (await revoking.run(feed.id)) {
+    if (made.value?.id === feed.id) made.value = null;
+    notices.say(`${feed.name}: revoked, its address answers nobody now`);
+  } else notices.warn(revoking.message.value ?? 'It could not be revoked');
 }
 </script>
 
@@ -43,12 +45,10 @@ async function revoke(feed: FeedView): Promise<void> {
     <v-card v-for="feed in data ?? []" :key="feed.id" class="feed">
       <div class="row">
         <strong>{{ feed.name }}</strong>
-        <span class="small soft">since {{ momentDay(feed.createdAt) }}</span>
+        <span class="small soft">since {{ momentDay(feed.createdAt) }}, by {{ feed.by }}</span>
         <v-spacer />
-        <v-btn variant="outlined" @click="copy(feed)">Copy</v-btn>
         <v-btn variant="text" :aria-label="`Revoke ${feed.name}`" @click="revoke(feed)">Revoke</v-btn>
       </div>
-      <code class="small address">{{ addressOf(feed) }}</code>
     </v-card>
     <form class="new" novalidate @submit.prevent="add">
       <v-text-field
@@ -60,6 +60,17 @@ async function revoke(feed: FeedView): Promise<void> {
         >Make an address</v-btn
       >
     </form>
+    <v-card v-if="made" class="feed">
+      <p>
+        <strong>For {{ made.name }}.</strong> Subscribe to this address. It is shown this once: whoever loses
+        it makes another.
+      </p>
+      <code class="small address">{{ made.address }}</code>
+      <div class="row">
+        <v-btn variant="outlined" @click="copy(made.address, 'The address is copied')">Copy</v-btn>
+        <v-btn variant="text" @click="made = null">Done</v-btn>
+      </div>
+    </v-card>
   </section>
 </template>
 

@@ -1,14 +1,16 @@
 <script setup lang="ts">
 import { collectionSettings, type CollectionSettings } from '@karyotome/contract';
 import { NUMBER_PATTERNS } from '@karyotome/core';
-import { NUMBER_PATTERN_WORDS } from '@karyotome/words';
+import { NUMBER_PATTERN_WORDS, ROLE_WORDS } from '@karyotome/words';
 import { computed } from 'vue';
 import { api } from '../../api/resources.ts';
 import { useLadders } from '../../stores/queries.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useSession } from '../../stores/session.ts';
 import { useForm } from '../../stores/useForm.ts';
+import BackupCard from './BackupCard.vue';
 import CalendarCard from './CalendarCard.vue';
+import UnitFields from './UnitFields.vue';
 import { zoneNames } from './zones.ts';
 
 const session = useSession();
@@ -42,6 +44,7 @@ async function send(): Promise<void> {
   <div class="place">
     <div class="place-head">
       <h1>Settings</h1>
+      <v-btn v-if="session.mayManage" variant="outlined" to="/settings/history">History</v-btn>
       <v-btn v-if="session.mayManage" variant="outlined" to="/settings/people">People</v-btn>
       <v-btn variant="outlined" to="/settings/account">Your account</v-btn>
     </div>
@@ -78,24 +81,7 @@ async function send(): Promise<void> {
         persistent-hint
         :error-messages="errorsOf('timeZone')"
       />
-      <div class="fields">
-        <v-select
-          v-model="draft.massUnit"
-          label="Weights"
-          :items="[
-            { value: 'g', title: 'Grams' },
-            { value: 'oz', title: 'Ounces' },
-          ]"
-        />
-        <v-select
-          v-model="draft.temperatureUnit"
-          label="Temperatures"
-          :items="[
-            { value: 'C', title: 'Celsius' },
-            { value: 'F', title: 'Fahrenheit' },
-          ]"
-        />
-      </div>
+      <UnitFields v-model:mass-unit="draft.massUnit" v-model:temperature-unit="draft.temperatureUnit" />
       <v-alert v-if="general()" type="error" variant="tonal" :icon="false" role="alert">{{
         general()
       }}</v-alert>
@@ -103,12 +89,13 @@ async function send(): Promise<void> {
         <v-btn type="submit" color="primary" size="large" :loading="busy">Save</v-btn>
       </div>
     </form>
+    <BackupCard v-if="session.mayManage" />
     <CalendarCard />
     <p class="soft small notes">
       Signed in as {{ session.view?.account.name }} ({{ session.view?.account.email }}),
-      {{ session.view?.role }}. Reptiles can carry Salmonella: wash hands, and keep thawing prey away from
-      food. Ball pythons are in CITES Appendix II: local rules decide on keeping, breeding and selling.
-      Illness is for a veterinarian.
+      {{ session.view ? ROLE_WORDS[session.view.role].name.toLowerCase() : '' }}. Reptiles can carry
+      Salmonella: wash hands, and keep thawing prey away from food. Ball pythons are in CITES Appendix II:
+      local rules decide on keeping, breeding and selling. Illness is for a veterinarian.
     </p>
   </div>
 </template>

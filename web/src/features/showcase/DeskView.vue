@@ -138,7 +138,7 @@ const curveWords = (off: number): string => {
                 </h2>
                 <v-spacer />
                 <v-checkbox-btn
-                  v-if="session.mayRecord && isDecidable(line)"
+                  v-if="session.maySell && isDecidable(line)"
                   :model-value="chosen.includes(line.id)"
                   :aria-label="`Choose ${line.animal.number}`"
                   class="choose"
@@ -176,7 +176,7 @@ const curveWords = (off: number): string => {
               <p v-if="waitOf(line)" class="small">{{ waitOf(line) }}</p>
               <p v-if="gainOf(line)" class="small gain">{{ gainOf(line) }}</p>
               <v-btn-toggle
-                v-if="session.mayRecord && isDecidable(line)"
+                v-if="session.maySell && isDecidable(line)"
                 :model-value="line.animal.status"
                 density="comfortable"
                 divided

@@ -7,7 +7,7 @@ const session = useSession();
 /** Who buys is nobody's business but of those who record. */
 const rooms = computed(() => [
   { to: '/showcase', title: 'Published' },
-  ...(session.mayRecord
+  ...(session.maySell
     ? [
         { to: '/showcase/sales', title: 'Sales' },
         { to: '/showcase/waiting', title: 'Waiting' },

@@ -46,7 +46,7 @@ async function issue(animals: readonly string[]): Promise<void> {
     <v-alert v-if="changed.length" type="warning" variant="tonal" :icon="false" class="mb-4">
       {{ changed.length === 1 ? 'One published animal says' : `${changed.length} published animals say` }}
       something else than what was signed.
-      <template v-if="session.mayRecord && changed.length > 1" #append
+      <template v-if="session.maySell && changed.length > 1" #append
         ><v-btn
           variant="outlined"
           :loading="signing.length > 1"
@@ -81,7 +81,7 @@ async function issue(animals: readonly string[]): Promise<void> {
             </p>
             <StatementState
               :line="line"
-              :may-issue="session.mayRecord"
+              :may-issue="session.maySell"
               :busy="signing.includes(line.animal.id)"
               @issue="issue([line.animal.id])"
             />

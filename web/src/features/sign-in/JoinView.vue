@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { InvitationOffer } from '@karyotome/contract';
-import { ROLE_WORDS } from '@karyotome/words';
+import { grantsWords, ROLE_WORDS } from '@karyotome/words';
 import { ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { api } from '../../api/resources.ts';
@@ -43,7 +43,8 @@ async function submit(): Promise<void> {
     <template v-else>
       <p>
         {{ offer.by }} invites you to <strong>{{ offer.collection }}</strong> as
-        {{ ROLE_WORDS[offer.role].name.toLowerCase() }}: {{ ROLE_WORDS[offer.role].may }}.
+        {{ ROLE_WORDS[offer.role].name.toLowerCase() }}:
+        {{ offer.role === 'custom' ? grantsWords(offer.grants) : ROLE_WORDS[offer.role].may }}.
       </p>
       <form class="stack" novalidate @submit.prevent="submit">
         <v-text-field

@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import { onMounted, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
+import { api } from '../../api/resources.ts';
 import { useSession } from '../../stores/session.ts';
 import { useWrite } from '../../stores/useWrite.ts';
 import RefusalAlert from '../../ui/RefusalAlert.vue';
 import OpenCard from './OpenCard.vue';
+import OpenHead from './OpenHead.vue';
 
 const session = useSession();
 const route = useRoute();
@@ -13,6 +15,11 @@ const email = ref('');
 const password = ref('');
 const first = ref<{ focus(): void } | null>(null);
 onMounted(() => first.value?.focus());
+// Nobody has an account yet: whoever comes makes the first owner. Without a connection there is nothing to find out.
+void api.firstStart().then(
+  ({ isOpen }) => void (isOpen && router.replace('/start')),
+  () => undefined,
+);
 const { run, busy, errorsOf, general } = useWrite(session.signIn);
 
 async function submit(): Promise<void> {
@@ -25,13 +32,7 @@ async function submit(): Promise<void> {
 
 <template>
   <OpenCard>
-    <div class="row">
-      <img src="/mark.svg" alt="" width="44" height="44" />
-      <div>
-        <h1>Karyotome</h1>
-        <p class="soft small">Records that can prove themselves</p>
-      </div>
-    </div>
+    <OpenHead title="Karyotome" text="Records that can prove themselves" />
     <form class="stack" novalidate @submit.prevent="submit">
       <v-text-field
         ref="first"

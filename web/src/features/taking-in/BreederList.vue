@@ -32,7 +32,7 @@ async function change(breeder: BreederView, trust: Trust): Promise<void> {
         :model-value="breeder.trust"
         :items="TRUST_ITEMS"
         :label="`The word of ${breeder.name}`"
-        :disabled="!session.mayRecord"
+        :disabled="!session.mayBreed"
         @update:model-value="change(breeder, $event)"
       />
     </div>

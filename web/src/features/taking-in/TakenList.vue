@@ -41,7 +41,7 @@ async function remove(id: string): Promise<void> {
             <td>{{ momentDay(one.takenAt) }}</td>
             <td>
               <span v-if="one.removedAt" class="small">counts no more</span>
-              <v-btn v-else-if="session.mayRecord" size="small" variant="text" @click="remove(one.id)"
+              <v-btn v-else-if="session.mayBreed" size="small" variant="text" @click="remove(one.id)"
                 >Let it count no more</v-btn
               >
             </td>

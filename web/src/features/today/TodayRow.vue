@@ -6,6 +6,7 @@ import { computed, defineAsyncComponent } from 'vue';
 import { useRouter } from 'vue-router';
 import { farmToday, sexSign } from '../../format/format.ts';
 import { reader } from '../../format/reader.ts';
+import { useSession } from '../../stores/session.ts';
 import WhyPanel from '../../ui/WhyPanel.vue';
 import { useQuickRecord } from '../records/useQuickRecord.ts';
 import type { RecordSubject } from '../records/useRecordForm.ts';
@@ -17,6 +18,7 @@ const OtherMeals = defineAsyncComponent(() => import('./OtherMeals.vue'));
 const props = defineProps<{ line: TodayLine; mayRecord: boolean }>();
 const emit = defineEmits<{ record: [RecordSubject]; heat: [NonNullable<TodayLine['zone']>] }>();
 const OPENS: readonly TodayLine['kind'][] = ['season', 'stock', 'concern', 'settle'];
+const session = useSession();
 const router = useRouter();
 const quick = useQuickRecord();
 const KIND: Partial<Record<TodayLine['kind'], RecordKind>> = {
@@ -176,9 +178,12 @@ function open(kind: RecordKind): void {
         :to="home"
         >Open</v-btn
       >
-      <v-btn v-else-if="mayRecord && KIND[line.kind]" variant="outlined" @click="open(KIND[line.kind]!)">{{
-        VERBS[line.kind]
-      }}</v-btn>
+      <v-btn
+        v-else-if="KIND[line.kind] && session.mayEnter(KIND[line.kind]!)"
+        variant="outlined"
+        @click="open(KIND[line.kind]!)"
+        >{{ VERBS[line.kind] }}</v-btn
+      >
     </span>
   </div>
 </template>

@@ -75,7 +75,7 @@ afterEach(() => {
 async function opened() {
   const wrapper = mounted(TodayView, {});
   useSession().view = {
-    permissions: ['view', 'record', 'manage'],
+    permissions: ['view', 'record', 'breed', 'house', 'sell', 'manage'],
     collection: {},
     account: {},
   } as unknown as SessionView;

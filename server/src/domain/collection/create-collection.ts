@@ -1,16 +1,9 @@
-import { randomBytes, randomUUID } from 'node:crypto';
-import { existsSync, readFileSync } from 'node:fs';
-import { join } from 'node:path';
+import { randomUUID } from 'node:crypto';
 import { BUILT_IN_VERSION, LADDER_PRESETS } from '@karyotome/core';
-import type { Config } from '../../config.ts';
 import { founding, type Actor, type Database, type Work } from '../../db/work.ts';
-import { writeDurably } from '../../files/durable.ts';
-import { freePageName } from '../../domain/collection/page-name.ts';
-import { createLadder } from '../../domain/enclosures/racks.service.ts';
-import { hashPassword } from '../../domain/accounts/session.service.ts';
-
-/** Where the first start leaves the owner's sign-in, readable by the data folder's owner alone. */
-export const OWNER_FILE = 'owner-sign-in.txt';
+import { hashPassword } from '../accounts/session.service.ts';
+import { createLadder } from '../enclosures/racks.service.ts';
+import { freePageName } from './page-name.ts';
 
 interface Owner {
   readonly email: string;
@@ -62,25 +55,4 @@ export async function createCollection(
     await furnish(work);
   });
   return actor;
-}
-
-/**
- * The password of an owner who is about to be made, on the disk before the account is: whatever cuts the first start off, the
- * next one finds either no account and this password, or both.
- */
-export async function firstPassword(dataDir: string, email: string): Promise<string> {
-  const file = join(dataDir, OWNER_FILE);
-  const [keptEmail, kept] = existsSync(file) ? readFileSync(file, 'utf8').split('\n') : [];
-  if (kept && keptEmail === email) return kept;
-  const password = randomBytes(9).toString('base64url');
-  await writeDurably(file, `${email}\n${password}\n`);
-  return password;
-}
-
-/** The very first start makes the owner, with a password nobody chose. */
-export async function ensureOwner(database: Database, config: Config): Promise<void> {
-  if ((await database.models.accounts.count()) > 0) return;
-  const { ownerEmail: email, dataDir } = config;
-  const password = await firstPassword(dataDir, email);
-  await createCollection(database, { email, name: 'Owner', password }, 'My collection');
 }
