@@ -71,6 +71,8 @@ async function allPlaces(page: Page, demo: RunningServer): Promise<string[]> {
     '/settings',
     '/settings/people',
     '/settings/account',
+    '/settings/history',
+    '/start',
     '/join',
     '/reset',
     `/p/${slug}`,

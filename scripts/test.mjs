@@ -101,6 +101,7 @@ async function main() {
     exiftool: 'libimage-exiftool-perl',
     zip: 'zip',
     unzip: 'unzip',
+    'plink1.9': 'plink1.9',
   };
   for (const [program, name] of Object.entries(judges))
     if (!fs.existsSync(`/usr/bin/${program}`)) installDebian([name], console.log);

@@ -83,7 +83,7 @@ export async function serve(
     if (stopping) response.setHeader('Connection', 'close');
   });
   // What is beginning yet when the process is told to stop is ended once it has begun.
-  const recurring = startRecurring(database, config.databaseUrl, recurringTasks(database, files, config));
+  const endRecurring = startRecurring(database, config.databaseUrl, recurringTasks(database, files, config));
   const post = startPost(database, config, onFault);
   const stop = async (): Promise<void> => {
     if (stopping) return;
@@ -91,7 +91,7 @@ export async function serve(
     const isWhole = await endInOrder(
       [
         { name: 'accepted requests', end: () => endRequests(server) },
-        { name: 'recurring work', end: async () => (await recurring)() },
+        { name: 'recurring work', end: endRecurring },
         { name: 'post', end: async () => (await post)() },
         { name: 'the relay', end: leaveRelay },
         { name: 'the application', end: () => app.close() },
@@ -108,7 +108,7 @@ export async function serve(
   // Started by a launcher, the server ends with it, even when the launcher was killed.
   if (config.hasLauncher && !cluster.isWorker) process.stdin.on('end', () => void stop()).resume();
 
-  await Promise.all([recurring, post]);
+  await post;
   if (!cluster.isWorker || cluster.worker?.id === 1) await sweep(database, files, logger).catch(onFault);
 }
 

@@ -2,7 +2,9 @@ import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { parsePedigree } from '@karyotome/core';
 import datapackage from 'datapackage';
+import Papa from 'papaparse';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { loadDemo } from '../src/demo/demo.ts';
@@ -153,3 +155,59 @@ test('is for whoever may change people and rules, and is noted', async () => {
   const { body } = await agent.get('/api/v1/history?limit=5');
   expect((body as { items: { action: string }[] }).items.map(({ action }) => action)).toContain('exported');
 });
+
+describe('for other programs', () => {
+  test('PLINK reads the pedigree with all its animals', async () => {
+    const answer = await agent.get('/api/v1/export/plink.zip').buffer(true).parse(binary);
+    expect(answer.status).toBe(200);
+    const place = mkdtempSync(join(folder, 'plink-'));
+    writeFileSync(join(place, 'plink.zip'), answer.body as Buffer);
+    expect(spawnSync('unzip', ['-q', 'plink.zip'], { cwd: place }).status).toBe(0);
+    const read = spawnSync('/usr/bin/plink1.9', ['--file', 'collection', '--mendel'], {
+      cwd: place,
+      encoding: 'utf8',
+    });
+    expect(read.status, read.stdout + read.stderr).toBe(0);
+    const [{ count } = { count: 0 }] = await inDatabase<{ count: number }>(
+      "select count(*)::int as count from animals a join collections c on c.id = a.collection_id where c.name <> 'Of somebody else'",
+    );
+    expect(read.stdout).toContain(`${count} people (`);
+  });
+
+  test('the pedigree document is one that the engine reads, with the numbers of the farm', async () => {
+    const answer = await agent.get('/api/v1/export/pedigree.json');
+    expect(answer.status).toBe(200);
+    const pedigree = parsePedigree(answer.body);
+    const numbers = await inDatabase<{ number: string }>(
+      "select number from animals a join collections c on c.id = a.collection_id where c.name <> 'Of somebody else'",
+    );
+    expect(pedigree.animals.map(({ id }) => id).toSorted()).toEqual(
+      numbers.map(({ number }) => number).toSorted(),
+    );
+    expect(pedigree.loci.length).toBeGreaterThan(10);
+  });
+
+  test.each([
+    ['weights', 'weight', 'mass_g', (body: Body) => String(body.massG)],
+    ['meals', 'feeding', 'taken', (body: Body) => String(body.taken)],
+  ] as const)(
+    '%s in long format are the standing records, one a row',
+    async (name, kind, column, valueOf) => {
+      const answer = await agent.get(`/api/v1/export/${name}.csv`);
+      expect(answer.status).toBe(200);
+      const { data } = Papa.parse<Record<string, string>>(answer.text.trim(), { header: true });
+      const records = await inDatabase<{ animal: string; day: string; body: Body }>(
+        `select animal_id as animal, on_day::text as day, body from records where kind = '${kind}' and voided_at is null`,
+      );
+      const rows = data.map((row) => [row['animal_id'], row['on'], row[column]].join(' ')).toSorted();
+      expect(rows).toEqual(
+        records.map(({ animal, day, body }) => [animal, day, valueOf(body)].join(' ')).toSorted(),
+      );
+    },
+  );
+});
+
+interface Body {
+  readonly massG?: number;
+  readonly taken?: boolean;
+}

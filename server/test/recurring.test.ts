@@ -20,10 +20,35 @@ test('processes that start at once on a new database neither wait for one anothe
     cron: '0 0 1 1 *',
     run: async () => void done.add(name),
   }));
-  const ends = await Promise.all(
-    Array.from({ length: PROCESSES }, () => startRecurring(app.database, app.databaseUrl, tasks)),
-  );
+  const ends = Array.from({ length: PROCESSES }, () => startRecurring(app.database, app.databaseUrl, tasks));
   await expect.poll(() => [...done].toSorted(), { timeout: 60_000 }).toEqual(NAMES.toSorted());
   await Promise.all(ends.map((end) => end()));
   expect(app.faults).toEqual([]);
+});
+
+test('a database that is away while it begins is asked again until it answers', async () => {
+  const faults: unknown[] = [];
+  let isAway = true;
+  const { sequelize } = app.database;
+  const transaction = sequelize.transaction.bind(sequelize) as (work: unknown) => Promise<unknown>;
+  const database = {
+    ...app.database,
+    onFault: (error: unknown) => void faults.push(error),
+    sequelize: Object.create(sequelize, {
+      transaction: {
+        value: (work: unknown) => {
+          if (!isAway) return transaction(work);
+          isAway = false;
+          return Promise.reject(new Error('the connection ended'));
+        },
+      },
+    }) as typeof sequelize,
+  };
+  let done = 0;
+  const end = startRecurring(database, app.databaseUrl, [
+    { name: 'again', cron: '0 0 1 1 *', run: async () => void done++ },
+  ]);
+  await expect.poll(() => done, { timeout: 60_000 }).toBe(1);
+  expect(faults).toHaveLength(1);
+  await end();
 });

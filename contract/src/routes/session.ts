@@ -1,3 +1,4 @@
+import type { PedigreeDocument } from '@karyotome/core';
 import type { collectionSettings, firstStart, signIn, CollectionSettings } from '../session-requests.ts';
 import type { BackupView, JobProgress, SessionView } from '../session-responses.ts';
 import { acts, changes, reads, writes } from './route.ts';
@@ -29,6 +30,17 @@ export const sessionRoutes = {
     permission: 'manage',
     format: 'package',
   }),
+  exportPedigree: reads<PedigreeDocument>()(
+    '/export/pedigree.json',
+    'The pedigree with what was recorded of genes, as karyotome-pedigree/1',
+  ),
+  exportPlink: reads<void>()(
+    '/export/plink.zip',
+    'The pedigree with what is certain of genes, as .ped, .map and .fam of PLINK',
+    { format: 'package' },
+  ),
+  exportWeights: reads<void>()('/export/weights.csv', 'Every weight, one a row', { format: 'csv' }),
+  exportMeals: reads<void>()('/export/meals.csv', 'Every meal, one a row', { format: 'csv' }),
   job: reads<JobProgress>()('/jobs/:id', 'How far long work is', { permission: 'own' }),
   changeSettings: changes<CollectionSettings & Changed, typeof collectionSettings>()(
     'put',

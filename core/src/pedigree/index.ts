@@ -4,4 +4,5 @@ export { CALL_ERROR, type Completeness, type RecordedAnimal, type Sureness } fro
 export { kinByDistance, withAncestors } from './kin.ts';
 export { parsePedigree, PEDIGREE_FORMAT } from './parse-document.ts';
 export { writePedigree, type PedigreeDocument } from './write-document.ts';
+export { writePlink, type PlinkFiles } from './write-plink.ts';
 export { statedOfAnimal, type StatedEvidence, type StatedOfAnimal } from './stated-evidence.ts';

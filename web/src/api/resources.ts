@@ -73,6 +73,10 @@ export const api = {
   signOut: () => call(R.signOut, {}),
   backup: () => call(R.backup, {}),
   exportUrl: () => urlOf(R.exportAll, {}),
+  exportWeightsUrl: () => urlOf(R.exportWeights, {}),
+  exportMealsUrl: () => urlOf(R.exportMeals, {}),
+  exportPedigreeUrl: () => urlOf(R.exportPedigree, {}),
+  exportPlinkUrl: () => urlOf(R.exportPlink, {}),
   changeSettings: (body: CollectionSettings, version: number) => call(R.changeSettings, { body, version }),
 
   today: (query: Readonly<Record<string, string>>) => call(R.today, { query }),

@@ -8,6 +8,8 @@ import type {
   ExplainedConflict,
   Hypothesis,
   Mate,
+  PedigreeDocument,
+  PlinkFiles,
   Proof,
   RecordedAnimal,
   StatedClaim,
@@ -60,12 +62,17 @@ export type Question =
       | { readonly ask: 'surprises' }
       | { readonly ask: 'trial'; readonly entries: readonly CatalogueChange[] }
       | { readonly ask: 'proved' }
+      | { readonly ask: 'document'; readonly names: Names }
+      | { readonly ask: 'plink'; readonly names: Names }
       | {
           readonly ask: 'essential';
           readonly animal: string;
           readonly claims: readonly Pick<StatedClaim, 'locus' | 'genotypes'>[];
         }
     ));
+
+/** Animal -> how it is called. */
+export type Names = readonly (readonly [string, string])[];
 
 /** How often what a record says is wrong, where that is known: record -> locus -> chance. */
 export type RecordErrors = Readonly<Record<string, Readonly<Record<string, number>>>>;
@@ -97,6 +104,9 @@ export interface Answers {
   surprises: Surprise[];
   /** What their own young proved of animals: locus -> phenotype, where it was open before. */
   proved: (readonly [string, Record<string, string>])[];
+  /** The pedigree as a document, with animals under their names where each has its own. */
+  document: PedigreeDocument;
+  plink: PlinkFiles;
   /** The smallest pedigree that yields claims of an animal; null where there is no exact one. */
   essential: { found: Essential | null };
 }

@@ -16,12 +16,15 @@ import {
   infer,
   KinshipTable,
   PedigreeEngine,
+  PosteriorView,
   RecordCompiler,
   strengthenings,
   suspectRecords,
   toAdditions,
   toCompact,
   withAncestors,
+  writePedigree,
+  writePlink,
   type Catalogue,
   type ErrorOf,
   type ExplainedConflict,
@@ -32,7 +35,7 @@ import {
   type SupportingRecord,
   type WeightedGenotype,
 } from '@karyotome/core';
-import type { Answers, Question, RecordErrors, Snapshot } from './engine-questions.ts';
+import type { Answers, Names, Question, RecordErrors, Snapshot } from './engine-questions.ts';
 import { tryCatalogue } from './try-catalogue.ts';
 import { createCollectionCache } from '../../cache.ts';
 
@@ -114,10 +117,27 @@ const REPLIES: {
   trial: ({ engine, catalogue, animals }, { entries }) => tryCatalogue(engine, catalogue, animals, entries),
   surprises: ({ engine }) => surprises(engine),
   proved: ({ pedigree, catalogue }) => provedByYoung(pedigree, catalogue),
+  document: ({ pedigree }, { names }) => writePedigree(pedigree, ownNames(names)),
+  plink: ({ engine, pedigree }, { names }) => {
+    const posterior = new PosteriorView(toCompact(engine));
+    return writePlink(pedigree, (id) => posterior.genotypes(id), nameFrom(names));
+  },
   essential: ({ pedigree }, { animal, claims }) => ({
     found: exactly(() => essentialPedigree(pedigree, animal, claims)),
   }),
 };
+
+function nameFrom(names: Names): (id: string) => string {
+  const known = new Map(names);
+  return (id) => known.get(id) ?? id;
+}
+
+/** Names that several have would make one animal of them: those keep their ids. */
+function ownNames(names: Names): (id: string) => string {
+  const bearers = new Map<string, number>();
+  for (const [, name] of names) bearers.set(name, (bearers.get(name) ?? 0) + 1);
+  return nameFrom(names.filter(([, name]) => bearers.get(name) === 1));
+}
 
 const explainedOf = new WeakMap<Pedigree, ExplainedConflict[]>();
 

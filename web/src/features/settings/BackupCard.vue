@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { BACKUP_FAULT_WORDS } from '@karyotome/words';
 import { countWords, fileSizeWords, momentWords } from '../../format/format.ts';
-import { api } from '../../api/resources.ts';
 import { useBackup } from '../../stores/queries.ts';
 
 /** When the server was last backed up, and a warning where that is too long ago. */
@@ -10,7 +9,7 @@ const { data } = useBackup();
 
 <template>
   <section v-if="data" class="backup">
-    <h2>Backup and export</h2>
+    <h2>Backup</h2>
     <v-alert
       v-if="data.isLate && (data.isNightly || data.last)"
       type="warning"
@@ -37,13 +36,6 @@ const { data } = useBackup();
       </span>
     </p>
     <p v-if="data.last" class="small soft path">{{ data.last.folder }}/{{ data.last.file }}</p>
-    <p>
-      <v-btn variant="outlined" :href="api.exportUrl()" download>Download everything</v-btn>
-    </p>
-    <p class="small soft">
-      One archive of this collection: all tables as CSV with a description that programs read, pictures,
-      labels, cards and statements. Nobody can sign in with what is in it.
-    </p>
     <p class="small soft">
       <template v-if="data.isNightly"
         >All records, pictures and keys of this server are backed up every night. Copy the archives to another

@@ -10,6 +10,7 @@ import { useSession } from '../../stores/session.ts';
 import { useForm } from '../../stores/useForm.ts';
 import BackupCard from './BackupCard.vue';
 import CalendarCard from './CalendarCard.vue';
+import ExportCard from './ExportCard.vue';
 import UnitFields from './UnitFields.vue';
 import { zoneNames } from './zones.ts';
 
@@ -90,6 +91,7 @@ async function send(): Promise<void> {
       </div>
     </form>
     <BackupCard v-if="session.mayManage" />
+    <ExportCard />
     <CalendarCard />
     <p class="soft small notes">
       Signed in as {{ session.view?.account.name }} ({{ session.view?.account.email }}),
