@@ -55,7 +55,8 @@ import { jobRoutes } from './http/jobs.ts';
 import { actorOf, createEndpoints } from './http/endpoint.ts';
 import { describeApi } from './http/open-api.ts';
 import { limitBody, readJson, refuseStrangeAddress } from './http/limits.ts';
-import { withoutSecrets } from './http/log.ts';
+import { warnOfUnnamedProxy } from './http/unnamed-proxy.ts';
+import { levelOf, whoAndWhat, withoutSecrets } from './http/log.ts';
 import { handleErrors, newRequestId, noSuchRoute } from './http/problems.ts';
 import type { FileStore } from './files/file-store.ts';
 import { Refusal } from './refusal.ts';
@@ -99,9 +100,12 @@ export function createApp(database: Database, files: FileStore, config: Config, 
       logger,
       genReqId: newRequestId,
       serializers: withoutSecrets,
+      customProps: whoAndWhat,
+      customLogLevel: levelOf,
       autoLogging: { ignore: (request) => request.url === '/api/v1/health' },
     }),
   );
+  app.use(warnOfUnnamedProxy(logger));
   app.use(securityHeaders(config));
   app.use(compression());
   const pool = sidePool(config.databaseUrl, (error) =>
@@ -259,8 +263,6 @@ function sessions(config: Config, pool: pg.Pool): express.RequestHandler {
     resave: false,
     saveUninitialized: false,
     rolling: true,
-    // Behind a proxy that ends TLS, it is the proxy that knows.
-    proxy: config.behindTls,
     cookie: { httpOnly: true, sameSite: 'lax', secure: config.behindTls, maxAge: SESSION_MS },
   });
 }

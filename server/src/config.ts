@@ -4,6 +4,7 @@ import { availableParallelism } from 'node:os';
 import { join, resolve } from 'node:path';
 import { generateMnemonic } from '@scure/bip39';
 import { wordlist } from '@scure/bip39/wordlists/english.js';
+import proxyAddr from 'proxy-addr';
 import type { S3Place } from './files/s3-store.ts';
 import { textIfThere } from './files/text-if-there.ts';
 
@@ -127,6 +128,35 @@ function s3Place(environment: NodeJS.ProcessEnv): S3Place | null {
   };
 }
 
+/** Networks that hold every address: whoever asks could call themselves anybody. */
+const EVERYBODY = /\/0+$/;
+
+/** Refused where it would be guessed: a proxy that is not named, a name that is none, and a network of everybody. */
+function trustedProxies(environment: NodeJS.ProcessEnv): string[] {
+  const names = (environment['TRUSTED_PROXIES'] ?? '')
+    .split(',')
+    .map((name) => name.trim())
+    .filter((name) => name !== '');
+  for (const name of names) {
+    try {
+      proxyAddr.compile(name);
+    } catch {
+      throw new Error(
+        `The environment variable TRUSTED_PROXIES takes addresses, networks as 10.1.0.0/16, and "loopback", with commas between; "${name}" is none of these.`,
+      );
+    }
+    if (EVERYBODY.test(name))
+      throw new Error(
+        `The environment variable TRUSTED_PROXIES must not name everybody ("${name}"): anybody could write whose address a request comes from.`,
+      );
+  }
+  if (environment['BEHIND_TLS'] === '1' && names.length === 0)
+    throw new Error(
+      'BEHIND_TLS=1 needs TRUSTED_PROXIES, the address of the proxy that ends TLS ("loopback" where it runs on this machine): its word alone tells which requests came over TLS.',
+    );
+  return names;
+}
+
 /** The only reader of the environment. Fails at start, naming the variable. */
 export function readConfig(environment: NodeJS.ProcessEnv): Config {
   const dataDir = resolve(required(environment, 'KARYOTOME_DATA'));
@@ -143,10 +173,7 @@ export function readConfig(environment: NodeJS.ProcessEnv): Config {
     mailFrom: environment['MAIL_FROM'] ?? 'post@karyotome.local',
     logLevel: environment['LOG_LEVEL'] ?? 'info',
     behindTls: environment['BEHIND_TLS'] === '1',
-    trustedProxies: (environment['TRUSTED_PROXIES'] ?? '')
-      .split(',')
-      .map((name) => name.trim())
-      .filter((name) => name !== ''),
+    trustedProxies: trustedProxies(environment),
     clockAheadDays: number(environment, 'CLOCK_AHEAD_DAYS', 0, 0, 3650),
     signInAttempts: number(environment, 'SIGN_IN_ATTEMPTS', 10, 1, 100_000),
     processes: number(environment, 'PROCESSES', availableParallelism(), 1, 64),

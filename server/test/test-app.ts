@@ -15,6 +15,7 @@ import type { FileStore } from '../src/files/file-store.ts';
 import { openStore } from '../src/files/open-store.ts';
 import type { S3Place } from '../src/files/s3-store.ts';
 import { createCollection } from '../src/domain/collection/create-collection.ts';
+import { KeptLog } from './kept-log.ts';
 import { administer, databaseUrl } from './template.ts';
 
 export const PASSWORD = 'long-enough-for-tests';
@@ -44,6 +45,8 @@ export interface TestApp {
   newAccount(title: string): Promise<string>;
   /** A second owner of the first collection, in a session of their own. */
   colleague(): Promise<TestClient>;
+  /** What it logged; searched for what may not be logged when it is closed. */
+  readonly log: KeptLog;
   newCollection(name: string, role?: 'owner' | 'keeper' | 'helper' | 'viewer'): Promise<TestClient>;
   close(): Promise<void>;
 }
@@ -72,6 +75,7 @@ export async function startTestApp({
   const { sequelize } = database;
   const dataDir = mkdtempSync(join(tmpdir(), 'karyotome-'));
   const files = await openStore({ dataDir, s3 }, (error) => faults.push(error));
+  const log = new KeptLog();
   const app = createApp(
     database,
     files,
@@ -86,9 +90,9 @@ export async function startTestApp({
       signingSecret: 'only-for-tests',
       smtpUrl: null,
       mailFrom: 'post@karyotome.local',
-      logLevel: 'silent',
+      logLevel: 'info',
       behindTls,
-      trustedProxies: [],
+      trustedProxies: behindTls ? ['loopback'] : [],
       signInAttempts: 5,
       clockAheadDays: 0,
       processes: 1,
@@ -100,7 +104,7 @@ export async function startTestApp({
       backupPassphrase: 'only for tests',
       postgresPrograms: null,
     },
-    pino({ level: 'silent' }),
+    pino({ level: 'info' }, log),
   );
   const newActor = async (title: string) => {
     const email = `${randomUUID()}@example.test`;
@@ -138,11 +142,14 @@ export async function startTestApp({
     faults,
     newAccount: async (title) => (await newActor(title)).email,
     newCollection,
+    log,
     async close() {
       await app.close();
+      const leaks = await log.leaks(sequelize).catch(() => []);
       await sequelize.close();
       await administer(serverUrl, `drop database ${name} with (force)`);
       rmSync(dataDir, { recursive: true, force: true });
+      expect(leaks).toEqual([]);
     },
   };
 }

@@ -1,7 +1,12 @@
-import type { IncomingMessage } from 'node:http';
+import type { IncomingMessage, ServerResponse } from 'node:http';
+import { ROUTES, type Route } from '@karyotome/contract';
+import type { Request } from 'express';
 import { forLog } from '../db/faults.ts';
 
-/* What a log may hold of a request: neither a secret address, nor who somebody is, nor what they typed. */
+/*
+ * What a log may hold of a request: neither a secret address, nor what somebody is called, nor what they typed. One line a
+ * request, with the id of the request and of the account.
+ */
 
 /** Addresses whose last part is a secret, or names what somebody may look at. */
 const SECRET = /^(\/api\/v1\/(?:calendar|opinion-links|public)\/)[^/?]+|^(\/(?:opinion|p|h)\/)[^/?]+/;
@@ -21,3 +26,47 @@ export const withoutSecrets = {
   res: (response: { statusCode: number }) => ({ statusCode: response.statusCode }),
   err: forLog,
 };
+
+/**
+ * Who gets in, who may do what, what is taken out and what is deleted: the log names the act, so that it can be looked for
+ * without knowing addresses.
+ */
+function isSecurityAct([name, { method, permission, path }]: readonly [string, Route]): boolean {
+  if (name.startsWith('export') || path.endsWith('.csv')) return true;
+  if (method === 'get') return false;
+  return method === 'delete' || ['open', 'own', 'manage', 'destroy'].includes(permission);
+}
+
+const SECURITY_ACTS: ReadonlyMap<string, string> = new Map(
+  Object.entries<Route>(ROUTES)
+    .filter(isSecurityAct)
+    .map(([name, { method, path }]) => [`${method} ${path}`, name]),
+);
+
+/** The act of a security event; undefined for any other request. */
+function actOf(request: Request): string | undefined {
+  // Known once a route of the API has taken it.
+  const path = (request.route as { path?: unknown } | undefined)?.path;
+  return typeof path === 'string' ? SECURITY_ACTS.get(`${request.method.toLowerCase()} ${path}`) : undefined;
+}
+
+/** For pino-http: who asked, once that is known, and what a security event is. */
+export function whoAndWhat(request: IncomingMessage): {
+  account?: string | undefined;
+  act?: string | undefined;
+} {
+  const asked = request as Request;
+  return { account: asked.actor?.accountId ?? asked.session?.accountId, act: actOf(asked) };
+}
+
+const REFUSED: ReadonlySet<number> = new Set([401, 403, 429]);
+
+/** For pino-http: what was refused for who asked, or for asking too often, is a warning. */
+export function levelOf(
+  _request: IncomingMessage,
+  { statusCode }: ServerResponse,
+  error?: Error,
+): 'error' | 'warn' | 'info' {
+  if (error || statusCode >= 500) return 'error';
+  return REFUSED.has(statusCode) ? 'warn' : 'info';
+}
