@@ -28,14 +28,13 @@ describe('TRUSTED_PROXIES', () => {
     expect(read({})).toEqual([]);
   });
 
-  test.each(['true', '1', 'proxy.example', '10.0.0.0/99'])('refuses %s, naming it', (name) => {
-    expect(() => read({ TRUSTED_PROXIES: `loopback,${name}` })).toThrow(`TRUSTED_PROXIES`);
-    expect(() => read({ TRUSTED_PROXIES: `loopback,${name}` })).toThrow(`"${name}"`);
-  });
-
-  test.each(['0.0.0.0/0', '::/0'])('refuses everybody, as %s', (name) => {
-    expect(() => read({ TRUSTED_PROXIES: name })).toThrow('must not name everybody');
-  });
+  test.each(['true', '1', 'proxy.example', '10.0.0.0/99', '0.0.0.0/0', '::/0'])(
+    'refuses %s, naming it',
+    (name) => {
+      expect(() => read({ TRUSTED_PROXIES: `loopback,${name}` })).toThrow(`TRUSTED_PROXIES`);
+      expect(() => read({ TRUSTED_PROXIES: `loopback,${name}` })).toThrow(`"${name}"`);
+    },
+  );
 
   test('is needed where a proxy ends TLS', () => {
     expect(() => read({ BEHIND_TLS: '1' })).toThrow('BEHIND_TLS=1 needs TRUSTED_PROXIES');

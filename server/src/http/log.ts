@@ -56,7 +56,7 @@ export function whoAndWhat(request: IncomingMessage): {
   act?: string | undefined;
 } {
   const asked = request as Request;
-  return { account: asked.actor?.accountId ?? asked.session?.accountId, act: actOf(asked) };
+  return { account: asked.actor?.accountId, act: actOf(asked) };
 }
 
 const REFUSED: ReadonlySet<number> = new Set([401, 403, 429]);
