@@ -37,6 +37,15 @@ export interface Letters {
     /** Of its page; null where it has none. */
     readonly address: string | null;
   };
+  /** To owners: somebody fails to sign in under an address, and has to wait. */
+  'sign-ins-failed': {
+    readonly collection: string;
+    /** Whose account it is. */
+    readonly name: string;
+    readonly on: string;
+    /** What the browser calls itself; null where it says nothing. */
+    readonly device: string | null;
+  };
 }
 export type LetterFact = FactOf<Letters>;
 
@@ -72,6 +81,15 @@ const TEXTS: Phrases<Letters, LetterText> = {
       ...(address ? [`Its page: ${address}`] : []),
       'Ball pythons are in CITES Appendix II: crossing a border takes permits, and local rules decide on keeping.',
       collection,
+    ],
+  }),
+  'sign-ins-failed': ({ collection, name, on, device }, reader) => ({
+    subject: `Failed sign-ins for ${name}`,
+    paragraphs: [
+      `On ${reader.day(on)} somebody failed to sign in as ${name} so often that they have to wait before each further try.`,
+      ...(device ? [`The browser calls itself: ${device}`] : []),
+      `If that was ${name}, nothing needs doing. If not, the account should get another password, one used nowhere else: under Your account. What was done in ${collection} stands under Settings, History.`,
+      'This is told once a day for an account.',
     ],
   }),
 };

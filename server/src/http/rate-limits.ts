@@ -15,6 +15,18 @@ export interface Rate {
   readonly duration: number;
 }
 
+/** How long somebody waits after failures. */
+export interface Delay {
+  /** So many failures of a day cost nothing. */
+  readonly free: number;
+  readonly firstS: number;
+  readonly longestS: number;
+}
+
+const FAILURES: Rate = { points: 1_000_000, duration: 86_400 };
+/** Blocked for a time of its own each time. */
+const WAIT: Rate = { points: 1, duration: 3600 };
+
 /** Where each rate is named, it is told in docs/architecture.md. */
 export const RATES = {
   page: { byAddress: { points: 240, duration: 60 }, byTarget: { points: 1200, duration: 60 } },
@@ -60,19 +72,28 @@ export class RateLimits {
     }
   }
 
-  /** Counts one, whether or not that is too many. */
-  async count(name: string, key: string, rate: Rate): Promise<void> {
-    try {
-      await this.#limiter(name, rate).consume(digest(key));
-    } catch (rejected) {
-      if (!(rejected instanceof RateLimiterRes)) throw rejected;
-    }
+  /**
+   * Counts one failure of a day; from the free ones on, each doubles the wait until the next try.
+   *
+   * @returns seconds to wait; 0 while failures are free
+   */
+  async fail(name: string, key: string, { free, firstS, longestS }: Delay): Promise<number> {
+    const { consumedPoints } = await this.#limiter(`${name}-count`, FAILURES).consume(digest(key));
+    if (consumedPoints < free) return 0;
+    const waitS = Math.min(firstS * 2 ** (consumedPoints - free), longestS);
+    await this.#limiter(`${name}-wait`, WAIT).block(digest(key), waitS);
+    return waitS;
   }
 
-  /** Refuses where the count is reached, without counting. */
-  async check(name: string, key: string, rate: Rate, what: string): Promise<void> {
-    const count = await this.#limiter(name, rate).get(digest(key));
-    if (count && count.consumedPoints >= rate.points) throw tooMany(count, what);
+  /** Refuses who has to wait, without counting. @throws Refusal `too-many` with the seconds to wait */
+  async refuseWaiting(name: string, key: string, what: string): Promise<void> {
+    const wait = await this.#limiter(`${name}-wait`, WAIT).get(digest(key));
+    if (wait && wait.consumedPoints > WAIT.points) throw tooMany(wait, what);
+  }
+
+  /** Failures before do not count any more. */
+  async forgive(name: string, key: string): Promise<void> {
+    await this.#limiter(`${name}-count`, FAILURES).delete(digest(key));
   }
 
   /** Middleware for addresses whose secret or name stands in a parameter. */

@@ -17,6 +17,18 @@ export function accountEmail(work: Work, params: { readonly id: string }): Promi
   return select<{ email: string }>(work, 'select email from accounts where id = :id', params);
 }
 
+/** The account of an address in each collection that it may use; none where nobody has the address. */
+export function accountByEmail(
+  { sequelize }: Database,
+  email: string,
+): Promise<{ collectionId: string; accountId: string; name: string }[]> {
+  return sequelize.query<{ collectionId: string; accountId: string; name: string }>(
+    `select m.collection_id as "collectionId", a.id as "accountId", a.name
+       from memberships m join accounts a on a.id = m.account_id where a.email = $1`,
+    { type: QueryTypes.SELECT, bind: [email] },
+  );
+}
+
 /** Who is a member of a collection, and in which role. Asked before there is a unit of work. */
 export function memberOf(
   { sequelize }: Database,

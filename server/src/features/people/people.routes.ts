@@ -17,7 +17,7 @@ import type { RateLimits } from '../../http/rate-limits.ts';
 import { invalidField } from '../../refusal.ts';
 
 /** Wrong passwords of somebody who is signed in: whoever found the device open must not try them all. */
-const TRIES = { points: 10, duration: 600 };
+const TRIES = { free: 10, firstS: 30, longestS: 3600 };
 
 /** The account of whoever is signed in, and who else may use the collection. */
 export function peopleRoutes(
@@ -90,9 +90,9 @@ async function newHash(
   { accountId, name }: Actor,
   { current, next }: PasswordChange,
 ): Promise<string> {
-  await limits.check('password-of', accountId, TRIES, 'wrong passwords');
+  await limits.refuseWaiting('password-of', accountId, 'wrong passwords');
   if (!(await isPasswordOf(database, { accountId, password: current }))) {
-    await limits.count('password-of', accountId, TRIES);
+    await limits.fail('password-of', accountId, TRIES);
     throw invalidField('current', 'is not your password', 'password.wrong');
   }
   checkNewPassword(next, 'next', [name]);

@@ -9,10 +9,12 @@ import {
 } from '@karyotome/contract';
 import { openRoute } from '../../http/open-route.ts';
 import type { Request, RequestHandler, Response } from 'express';
+import { inBackground } from '../../background.ts';
 import type { Config } from '../../config.ts';
 import type { Database } from '../../db/work.ts';
 import { checked } from '../../http/asked.ts';
 import { type Endpoints } from '../../http/endpoint.ts';
+import { Attempts } from './attempts.ts';
 import { invalidField, Refusal } from '../../refusal.ts';
 import type { RateLimits } from '../../http/rate-limits.ts';
 import { endStreams } from '../../http/event-streams.ts';
@@ -22,6 +24,7 @@ import { noteAct, noteFailure } from '../../domain/history/history.queries.ts';
 import { isFirstStart, makeFirstOwner } from '../../domain/accounts/first-owner.ts';
 import { lookAtInvitation, takeInvitation } from '../../domain/accounts/invitations.ts';
 import { resetPassword } from '../../domain/accounts/password-reset.ts';
+import { tellOwners } from '../../domain/accounts/tell-owners.ts';
 import { checkSignIn, findActor, viewSession } from '../../domain/accounts/session.service.ts';
 
 const DAY_MS = 86_400_000;
@@ -91,10 +94,6 @@ async function begin(
   response.status(201).json(await viewSession(database, actor, csrfToken(request, true)));
 }
 
-/** Failed sign-ins: from one address, and for one account from anywhere. */
-const WINDOW_S = 600;
-const ACCOUNT_FAILURES = 50;
-
 export function sessionRoutes(
   { router, answer }: Endpoints,
   database: Database,
@@ -103,8 +102,7 @@ export function sessionRoutes(
   csrfToken: CsrfToken,
 ): void {
   const beginSession: Begin = (request, response, who) => begin(database, csrfToken, request, response, who);
-  const byAddress = { points: config.signInAttempts, duration: WINDOW_S };
-  const byAccount = { points: ACCOUNT_FAILURES, duration: WINDOW_S };
+  const attempts = new Attempts(limits, 'sign-in', config.signInAttempts);
   router.use(ROUTES.session.path, (_request, response, next) => {
     response.set('Cache-Control', 'no-store');
     next();
@@ -115,22 +113,24 @@ export function sessionRoutes(
   linkRoutes(router, database, config, limits, beginSession);
   openRoute(router, ROUTES.signIn, async (request, response) => {
     const address = request.ip ?? '';
-    await limits.check('sign-in-by', address, byAddress, 'failed sign-ins from this address');
+    await attempts.check({ address, email: null });
     const input = checked(signIn, request.body);
-    const email = input.email.toLowerCase();
-    await limits.check('sign-in-of', email, byAccount, 'failed sign-ins for this account');
+    const attempt = { address, email: input.email.toLowerCase() };
+    await attempts.check(attempt);
     let known: Awaited<ReturnType<typeof checkSignIn>>;
     try {
       known = await checkSignIn(database, input);
     } catch (error) {
       if (error instanceof Refusal && error.code === 'wrong-sign-in') {
-        // The one that reaches the limit is still told that it was wrong; the next is told to wait.
-        await limits.count('sign-in-by', address, byAddress);
-        await limits.count('sign-in-of', email, byAccount);
-        await noteFailure(database, email, deviceOf(request));
+        const mustWait = await attempts.failed(attempt);
+        await noteFailure(database, attempt.email, deviceOf(request));
+        // Not waited for: how long an answer takes must not tell whether the account exists.
+        if (mustWait)
+          inBackground(() => tellOwners(database, attempt.email, deviceOf(request)), database.onFault);
       }
       throw error;
     }
+    await attempts.succeeded(attempt);
     await beginSession(request, response, known);
   });
   answer(ROUTES.chooseCollection, async (request, response, { accountId }) => {
@@ -163,20 +163,16 @@ function linkRoutes(
   limits: RateLimits,
   beginSession: Begin,
 ): void {
-  const byAddress = { points: config.signInAttempts, duration: WINDOW_S };
-  const byAccount = { points: ACCOUNT_FAILURES, duration: WINDOW_S };
-  /** Whoever guesses codes or passwords is told to wait; the one that reaches the limit is still told that it was wrong. */
+  const attempts = new Attempts(limits, 'join', config.signInAttempts);
+  /** Whoever guesses codes or passwords is told to wait. */
   const guarded = async <T>(address: string, email: string | null, act: () => Promise<T>): Promise<T> => {
-    await limits.check('join-by', address, byAddress, 'links that are none, from this address');
-    if (email !== null)
-      await limits.check('sign-in-of', email, byAccount, 'failed sign-ins for this account');
+    const attempt = { address, email };
+    await attempts.check(attempt);
     try {
       return await act();
     } catch (error) {
-      if (error instanceof Refusal && (error.code === 'not-found' || error.code === 'wrong-sign-in')) {
-        await limits.count('join-by', address, byAddress);
-        if (email !== null) await limits.count('sign-in-of', email, byAccount);
-      }
+      if (error instanceof Refusal && (error.code === 'not-found' || error.code === 'wrong-sign-in'))
+        await attempts.failed(attempt);
       throw error;
     }
   };
