@@ -13,6 +13,9 @@ interface WorkerFixtures {
 /** What the browser may complain of: a refused request is what many tests are about. */
 const EXPECTED = /Failed to load resource: the server responded with a status of 4\d\d/;
 
+/** Names of this machine. */
+const HERE = ['127.0.0.1', 'localhost'];
+
 /** Pages fail their test when the browser reports an error, or asks for anything beyond this machine. */
 export const test = base.extend<Fixtures, WorkerFixtures>({
   empty: [
@@ -39,7 +42,7 @@ export const test = base.extend<Fixtures, WorkerFixtures>({
     page.on('pageerror', (error) => faults.push(error.message));
     page.on('request', (request) => {
       const url = new URL(request.url());
-      if (!['data:', 'blob:'].includes(url.protocol) && url.hostname !== '127.0.0.1')
+      if (!['data:', 'blob:'].includes(url.protocol) && !HERE.includes(url.hostname))
         faults.push(`asked for ${request.url()}`);
     });
     await use(page);

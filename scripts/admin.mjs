@@ -13,6 +13,7 @@ import {
 } from './beside.mjs';
 
 const USAGE = `npm run admin -- reset-password E-MAIL [--demo]
+npm run admin -- remove-second-factor E-MAIL [--demo]
 npm run admin -- backup-passphrase [--demo]`;
 
 await runCommand(USAGE, async () => {

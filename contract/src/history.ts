@@ -56,6 +56,11 @@ export const HISTORY_ACTIONS = [
   'signed-out',
   'sign-in-failed',
   'password-changed',
+  'second-factor-on',
+  'second-factor-off',
+  'recovery-code-used',
+  'passkey-added',
+  'passkey-removed',
   'exported',
 ] as const;
 export type HistoryAction = (typeof HISTORY_ACTIONS)[number];

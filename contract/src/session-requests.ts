@@ -2,14 +2,53 @@ import type { NumberPattern } from '@karyotome/core';
 import Joi from 'joi';
 import { currency, id, optional, text, timeZone, type Optional } from './fields.ts';
 
+/** Of the second factor: six digits of an authenticator, or a recovery code. Spaces and dashes do not count. */
+const factorCode = (): Joi.StringSchema => Joi.string().min(6).max(30);
+
 export interface SignIn {
   email: string;
   password: string;
+  /** Of the second factor, where the account has one. */
+  code?: Optional<string>;
 }
 
 export const signIn = Joi.object<SignIn, true>({
   email: Joi.string().email({ tlds: false }).max(200).required(),
   password: Joi.string().min(1).max(200).required(),
+  code: optional(factorCode()),
+});
+
+/** The password that somebody has, asked again before what would let others in. */
+export interface PasswordGiven {
+  password: string;
+}
+
+export const passwordGiven = Joi.object<PasswordGiven, true>({
+  password: Joi.string().min(1).max(200).required(),
+});
+
+export interface FactorCode {
+  code: string;
+}
+
+export const factorCodeInput = Joi.object<FactorCode, true>({ code: factorCode().required() });
+
+/** What an authenticator answered, as WebAuthn Level 3 has it in JSON; read and checked by the server's own package. */
+export interface PasskeyAnswer {
+  response: object;
+}
+
+const webAuthnAnswer = () => Joi.object<object>().unknown(true).required();
+
+export const passkeyAnswer = Joi.object<PasskeyAnswer, true>({ response: webAuthnAnswer() });
+
+export interface NewPasskey extends PasskeyAnswer {
+  name: string;
+}
+
+export const newPasskey = Joi.object<NewPasskey, true>({
+  name: text(80).min(1).required(),
+  response: webAuthnAnswer(),
 });
 
 /** The fewest characters of a password that is chosen. */
@@ -107,6 +146,8 @@ export interface Joining extends InvitationToken {
   password: string;
   /** For a new account; an account that is there keeps its name. */
   name?: Optional<string>;
+  /** Of the second factor, where the account has one. */
+  code?: Optional<string>;
 }
 
 export const joining = Joi.object<Joining, true>({
@@ -114,6 +155,7 @@ export const joining = Joi.object<Joining, true>({
   email: Joi.string().email({ tlds: false }).max(200).required(),
   password: Joi.string().min(1).max(200).required(),
   name: optional(text(80).min(1)),
+  code: optional(factorCode()),
 });
 
 export interface CollectionChoice {

@@ -57,6 +57,38 @@ export interface MemberView {
   since: string;
 }
 
+/** The second factor of an account. */
+export interface SecondFactorView {
+  /** Since when; null where there is none. */
+  since: string | null;
+  recoveryCodesLeft: number;
+}
+
+/** What an authenticator is set up with. */
+export interface SecondFactorStart {
+  /** Base32, for typing. */
+  secret: string;
+  /** `otpauth://totp/…`, for a QR code. */
+  uri: string;
+}
+
+/** Told once. */
+export interface RecoveryCodes {
+  codes: string[];
+}
+
+export interface PasskeyView {
+  id: string;
+  name: string;
+  createdAt: string;
+  usedAt: string | null;
+}
+
+/** What the browser hands to an authenticator, as WebAuthn Level 3 has it in JSON. */
+export interface PasskeyOptions {
+  options: object;
+}
+
 /** An invitation that nobody has taken yet. */
 export interface InvitationView {
   id: string;

@@ -3,6 +3,7 @@ import { backUp, restore, verify } from './backup/commands.ts';
 import { closeDatabase, openDatabase } from './db/open.ts';
 import { readConfig, type Config } from './config.ts';
 import { createResetCode, RESET_HOURS } from './domain/accounts/password-reset.ts';
+import { removeSecondFactorOf } from './domain/accounts/second-factor.ts';
 import { OperatorError } from './operator-error.ts';
 import { Refusal } from './refusal.ts';
 
@@ -12,6 +13,7 @@ import { Refusal } from './refusal.ts';
  */
 
 const USAGE = `npm run admin -- reset-password E-MAIL
+npm run admin -- remove-second-factor E-MAIL
 npm run admin -- backup-passphrase`;
 
 /** Says how to call it. */
@@ -25,6 +27,19 @@ async function resetPassword(config: Config, email: string | undefined): Promise
     if (code === null) throw new OperatorError(`No account has the address ${email}.`);
     console.log(`Open this address within ${RESET_HOURS} hours to choose a new password. It is good once:`);
     console.log(`http://${config.host}:${config.port}/reset#${code}`);
+  } finally {
+    await closeDatabase(database);
+  }
+}
+
+/** For somebody who has lost the authenticator and the recovery codes. */
+async function removeSecondFactor(config: Config, email: string | undefined): Promise<void> {
+  if (!email) throw new Usage(USAGE);
+  const database = openDatabase(config.databaseUrl, (error) => console.error(error));
+  try {
+    if (!(await removeSecondFactorOf(database, email)))
+      throw new OperatorError(`No account with a second factor has the address ${email}.`);
+    console.log(`${email} signs in with the password alone now.`);
   } finally {
     await closeDatabase(database);
   }
@@ -54,6 +69,8 @@ async function main([command, argument]: readonly string[]): Promise<void> {
   switch (command) {
     case 'reset-password':
       return resetPassword(config, argument);
+    case 'remove-second-factor':
+      return removeSecondFactor(config, argument);
     case 'backup-passphrase':
       return console.log(config.backupPassphrase);
     case 'backup':

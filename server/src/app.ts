@@ -40,6 +40,7 @@ import { roundRoutes } from './features/rounds/rounds.routes.ts';
 import { pageRoutes } from './features/pages/pages.routes.ts';
 import { exportRoutes } from './features/export/export.routes.ts';
 import { historyRoutes } from './features/history/history.routes.ts';
+import { factorRoutes } from './features/people/factor.routes.ts';
 import { peopleRoutes } from './features/people/people.routes.ts';
 import { personRoutes, salesRoutes } from './features/sales/sales.routes.ts';
 import { seasonRoutes } from './features/season/season.routes.ts';
@@ -67,6 +68,8 @@ const SESSION_MS = IDLE_DAYS * 86_400_000;
 /** Where somebody who is not signed in may send something. */
 const BEGINNINGS: ReadonlySet<string> = new Set([
   ROUTES.signIn.path,
+  ROUTES.passkeySignInOptions.path,
+  ROUTES.signInWithPasskey.path,
   ROUTES.lookAtInvitation.path,
   ROUTES.join.path,
   ROUTES.startFarm.path,
@@ -207,6 +210,7 @@ function endpointsOf({
   sessionRoutes(endpoints, database, config, limits, generateToken);
   settingsRoutes(endpoints, config.backupFolder);
   peopleRoutes(endpoints, database, config, limits);
+  factorRoutes(endpoints, database, config, limits);
   historyRoutes(endpoints, database);
   exportRoutes(endpoints, database, config);
   changeRoutes(endpoints, database);

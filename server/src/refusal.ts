@@ -5,6 +5,8 @@ export const REFUSAL_CODES = [
   'malformed-body',
   'not-signed-in',
   'wrong-sign-in',
+  'code-needed',
+  'wrong-code',
   'not-allowed',
   'stale-page',
   'owner-only',

@@ -47,6 +47,8 @@ export interface TestApp {
   colleague(): Promise<TestClient>;
   /** What it logged; searched for what may not be logged when it is closed. */
   readonly log: KeptLog;
+  /** Somebody in a session of their own. */
+  signedIn(email: string): Promise<TestClient>;
   newCollection(name: string, role?: 'owner' | 'keeper' | 'helper' | 'viewer'): Promise<TestClient>;
   close(): Promise<void>;
 }
@@ -141,6 +143,7 @@ export async function startTestApp({
     databaseUrl: url,
     faults,
     newAccount: async (title) => (await newActor(title)).email,
+    signedIn,
     newCollection,
     log,
     async close() {

@@ -18,6 +18,11 @@ export const HISTORY_ACTION_WORDS: Readonly<Record<HistoryAction, string>> = {
   'signed-out': 'signed out',
   'sign-in-failed': 'a sign-in failed',
   'password-changed': 'password changed',
+  'second-factor-on': 'second factor turned on',
+  'second-factor-off': 'second factor turned off',
+  'recovery-code-used': 'signed in with a recovery code',
+  'passkey-added': 'passkey added',
+  'passkey-removed': 'passkey removed',
   exported: 'exported a table or key',
 };
 

@@ -3,8 +3,11 @@ import type {
   invitationInput,
   invitationToken,
   joining,
+  factorCodeInput,
   memberChange,
+  newPasskey,
   passwordChange,
+  passwordGiven,
   passwordReset,
   tokenInput,
 } from '../session-requests.ts';
@@ -15,6 +18,11 @@ import type {
   MemberView,
   NewInvitation,
   NewToken,
+  PasskeyOptions,
+  PasskeyView,
+  RecoveryCodes,
+  SecondFactorStart,
+  SecondFactorView,
   SessionView,
   TokenView,
 } from '../session-responses.ts';
@@ -33,6 +41,49 @@ export const peopleRoutes = {
     'Choose a new password by a link that was made for it',
     { permission: 'open', status: 204 },
   ),
+  secondFactor: reads<SecondFactorView>()('/account/second-factor', 'The second factor of the account', {
+    permission: 'own',
+  }),
+  beginSecondFactor: writes<SecondFactorStart, typeof passwordGiven>()(
+    'post',
+    '/account/second-factor',
+    'Set up an authenticator',
+    { permission: 'own' },
+  ),
+  confirmSecondFactor: writes<RecoveryCodes, typeof factorCodeInput>()(
+    'put',
+    '/account/second-factor',
+    'Turn the second factor on with a first code',
+    { permission: 'own' },
+  ),
+  newRecoveryCodes: writes<RecoveryCodes, typeof passwordGiven>()(
+    'post',
+    '/account/second-factor/recovery-codes',
+    'Make other recovery codes',
+    { permission: 'own' },
+  ),
+  removeSecondFactor: writes<void, typeof passwordGiven>()(
+    'post',
+    '/account/second-factor/off',
+    'Turn the second factor off',
+    { permission: 'own', status: 204 },
+  ),
+  passkeys: lists<PasskeyView>()(
+    '/account/passkeys',
+    'What the account can sign in with instead of a password',
+    { key: 'id' },
+    { permission: 'own' },
+  ),
+  passkeyOptions: writes<PasskeyOptions, typeof passwordGiven>()(
+    'post',
+    '/account/passkeys/options',
+    'What an authenticator is asked, for a new passkey',
+    { permission: 'own', status: 200 },
+  ),
+  addPasskey: writes<{ id: string }, typeof newPasskey>()('post', '/account/passkeys', 'Add a passkey', {
+    permission: 'own',
+  }),
+  removePasskey: acts<void>()('delete', '/account/passkeys/:id', 'Remove a passkey', { permission: 'own' }),
   devices: lists<DeviceView>()(
     '/account/sessions',
     'Where the account is signed in',

@@ -1,6 +1,12 @@
 import type { PedigreeDocument } from '@karyotome/core';
-import type { collectionSettings, firstStart, signIn, CollectionSettings } from '../session-requests.ts';
-import type { BackupView, JobProgress, SessionView } from '../session-responses.ts';
+import type {
+  collectionSettings,
+  firstStart,
+  passkeyAnswer,
+  signIn,
+  CollectionSettings,
+} from '../session-requests.ts';
+import type { BackupView, JobProgress, PasskeyOptions, SessionView } from '../session-responses.ts';
 import { acts, changes, reads, writes } from './route.ts';
 import type { Changed } from './answers.ts';
 
@@ -20,6 +26,18 @@ export const sessionRoutes = {
     { permission: 'open' },
   ),
   signIn: writes<SessionView, typeof signIn>()('post', '/session', 'Sign in', { permission: 'open' }),
+  passkeySignInOptions: acts<PasskeyOptions>()(
+    'post',
+    '/session/passkey/options',
+    'What an authenticator is asked, for signing in',
+    { permission: 'open', status: 200 },
+  ),
+  signInWithPasskey: writes<SessionView, typeof passkeyAnswer>()(
+    'post',
+    '/session/passkey',
+    'Sign in with a passkey',
+    { permission: 'open' },
+  ),
   signOut: acts<void>()('delete', '/session', 'Sign out', { permission: 'open' }),
   changes: reads<void>()('/changes', 'What changes, as it happens', {
     format: 'events',

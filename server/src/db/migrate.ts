@@ -33,6 +33,7 @@ import { backups } from './migrations/20261130200000-backups.ts';
 import { grants } from './migrations/20261130210000-grants.ts';
 import { history } from './migrations/20261130220000-history.ts';
 import { addressDigests } from './migrations/20261130230000-address-digests.ts';
+import { secondFactors } from './migrations/20261130235000-second-factors.ts';
 
 /** Listed by hand, so that the bundled server carries them. */
 export const MIGRATIONS: readonly Migration[] = [
@@ -68,6 +69,7 @@ export const MIGRATIONS: readonly Migration[] = [
   grants,
   history,
   addressDigests,
+  secondFactors,
 ];
 
 /** Any number: only one process migrates at a time. */

@@ -1,9 +1,9 @@
 import { DataTypes, type Sequelize } from 'sequelize';
+import { accessModels } from './access-models.ts';
 import { benchModels, eggModels, seasonModels } from './breeding-models.ts';
 import type { CalendarFeedRow } from './breeding-rows.ts';
 import type { PublicationRow, SigningKeyRow, StatementRow } from './publication-rows.ts';
 import type {
-  AccessTokenRow,
   AccountRow,
   AnimalRow,
   CatalogueEntryRow,
@@ -11,14 +11,12 @@ import type {
   FeedingPlanRow,
   HeatZoneRow,
   IdempotentWriteRow,
-  InvitationRow,
   LadderRow,
   LadderStepRow,
   MembershipRow,
   PictureRow,
   RackRow,
   RecordRow,
-  SessionRow,
   StockEntryRow,
   SurfaceCheckRow,
   TubRow,
@@ -30,33 +28,6 @@ import { saleModels, takenModels } from './sale-models.ts';
 import { key, table, voidable } from './table.ts';
 
 const { UUID, TEXT, INTEGER, DOUBLE, DATEONLY, DATE, JSONB, BOOLEAN, BIGINT } = DataTypes;
-
-/** What lets people in. */
-const accessModels = (sequelize: Sequelize) => ({
-  invitations: table<InvitationRow>(sequelize, 'invitations', {
-    collectionId: key(),
-    id: key(),
-    name: TEXT,
-    role: TEXT,
-    grants: DataTypes.ARRAY(TEXT),
-    authorId: UUID,
-    expiresAt: DATE,
-    takenBy: UUID,
-    takenAt: DATE,
-    withdrawnAt: DATE,
-  }),
-  accessTokens: table<AccessTokenRow>(sequelize, 'access_tokens', {
-    collectionId: key(),
-    id: key(),
-    accountId: UUID,
-    name: TEXT,
-    scope: TEXT,
-    expiresAt: DATE,
-    usedAt: DATE,
-    revokedAt: DATE,
-  }),
-  sessions: table<SessionRow>(sequelize, 'sessions', { sid: { type: TEXT, primaryKey: true } }),
-});
 
 /** People, their collections, and what they sent. */
 const accountModels = (sequelize: Sequelize) => ({

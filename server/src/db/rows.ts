@@ -11,7 +11,6 @@ import type {
   Sex,
   SortingChange,
   Status,
-  TokenScope,
 } from '@karyotome/contract';
 import type {
   FeedingRules,
@@ -64,35 +63,6 @@ export interface MembershipRow {
   role: Role;
   /** With the role `custom`: what it allows. */
   grants: readonly Grant[] | null;
-}
-
-export interface InvitationRow {
-  collectionId: string;
-  id: string;
-  name: string;
-  role: Role;
-  /** With the role `custom`: what it allows. */
-  grants: readonly Grant[] | null;
-  authorId: string;
-  expiresAt: Date;
-  takenBy: string | null;
-  takenAt: Date | null;
-  withdrawnAt: Date | null;
-}
-
-export interface AccessTokenRow {
-  collectionId: string;
-  id: string;
-  accountId: string;
-  name: string;
-  scope: TokenScope;
-  expiresAt: Date;
-  usedAt: Date | null;
-  revokedAt: Date | null;
-}
-
-export interface SessionRow {
-  sid: string;
 }
 
 export interface IdempotentWriteRow {

@@ -21,6 +21,8 @@ export const PROBLEMS = {
   'malformed-body': { status: 400, title: 'The request could not be read' },
   'not-signed-in': { status: 401, title: 'Sign in first' },
   'wrong-sign-in': { status: 401, title: 'E-mail or password is wrong' },
+  'code-needed': { status: 401, title: 'A code of your authenticator is needed' },
+  'wrong-code': { status: 401, title: 'This code is wrong or was used' },
   'not-allowed': { status: 403, title: 'Your role does not allow this' },
   'stale-page': { status: 403, title: 'This page is out of date: reload it' },
   'owner-only': { status: 403, title: 'Only the owner may do this' },

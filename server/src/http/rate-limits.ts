@@ -72,6 +72,17 @@ export class RateLimits {
     }
   }
 
+  /** Counts one. @returns false where that is too many */
+  async isWithin(name: string, key: string, rate: Rate): Promise<boolean> {
+    try {
+      await this.#limiter(name, rate).consume(digest(key));
+      return true;
+    } catch (rejected) {
+      if (rejected instanceof RateLimiterRes) return false;
+      throw rejected;
+    }
+  }
+
   /**
    * Counts one failure of a day; from the free ones on, each doubles the wait until the next try.
    *

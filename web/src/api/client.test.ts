@@ -50,7 +50,8 @@ test('a refusal keeps the field of every broken rule', async () => {
 test('a session that ended is told once, and asking who we are is no ending', async () => {
   const ended = vi.fn();
   whenSignedOut(ended);
-  stub(answer(401, { title: 'x', status: 401 }), answer(401, { title: 'x', status: 401 }));
+  const nobody = { type: 'urn:karyotome:problem:not-signed-in', title: 'x', status: 401 };
+  stub(answer(401, nobody), answer(401, nobody));
   await request('GET', '/session').catch(() => undefined);
   expect(ended).not.toHaveBeenCalled();
   await request('GET', '/animals').catch(() => undefined);

@@ -10,6 +10,11 @@ export class ProblemError extends Error {
     this.problem = problem;
   }
 
+  /** As docs/errors.md lists it. */
+  get code(): string {
+    return this.problem.type.split(':').at(-1)!;
+  }
+
   get errors(): readonly FieldProblem[] {
     return this.problem.errors ?? [];
   }
@@ -114,6 +119,7 @@ export async function request<T>(method: string, path: string, options: RequestO
 
 /** It leaves the collection, wherever another window has gone. */
 const CHOICE = '/session/collection';
+const NOT_SIGNED_IN = 'not-signed-in';
 const STALE_PAGE = 'urn:karyotome:problem:stale-page';
 const KEY_REUSED = 'urn:karyotome:problem:key-reused';
 const ARRIVED =
@@ -143,8 +149,10 @@ async function send<T>(method: string, path: string, options: RequestOptions): P
   const response = await reach(`/api/v1${path}`, init);
   if (response.ok) return (response.status === 204 ? undefined : await response.json()) as T;
   const problem = await readProblem(response);
-  if (problem.status === 401 && path !== '/session') onSignedOut();
-  throw new ProblemError(problem);
+  const error = new ProblemError(problem);
+  // Asked who one is, being nobody is an answer.
+  if (error.code === NOT_SIGNED_IN && path !== '/session') onSignedOut();
+  throw error;
 }
 
 async function reach(url: string, init: RequestInit): Promise<Response> {
@@ -181,7 +189,8 @@ function givenUp(cause: unknown): Error {
 
 async function readProblem(response: Response): Promise<Problem> {
   try {
-    return (await response.json()) as Problem;
+    // Left out, it is this (RFC 9457, 3.1.1).
+    return { type: 'about:blank', ...((await response.json()) as Problem) };
   } catch {
     return { type: 'about:blank', title: 'The server gave no readable answer', status: response.status };
   }

@@ -137,6 +137,8 @@ export const useCatalogueEntries = () => useQuery({ key: ['catalogue'], query: a
 export const useCatalogueUpdate = () =>
   useQuery({ key: ['tryCatalogueUpdate'], query: api.tryCatalogueUpdate });
 export const useDevices = () => useQuery({ key: ['devices'], query: api.devices });
+export const useSecondFactor = () => useQuery({ key: ['secondFactor'], query: api.secondFactor });
+export const usePasskeys = () => useQuery({ key: ['passkeys'], query: api.passkeys });
 export const useTokens = () => useQuery({ key: ['tokens'], query: api.tokens });
 /** @param filter - what the history can be asked for */
 export const useHistory = (filter: MaybeRefOrGetter<Readonly<Record<string, string>>>) =>

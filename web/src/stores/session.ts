@@ -18,6 +18,7 @@ import {
   whenSignedOut,
   whenStale,
 } from '../api/client.ts';
+import { askForPasskey } from '../api/authenticator.ts';
 import { api } from '../api/resources.ts';
 import { deviceZone, setDaysAhead, setFarmZone } from '../format/farm-day.ts';
 import { setUnits } from '../format/reader.ts';
@@ -130,6 +131,14 @@ export const useSession = defineStore('session', () => {
     asked.value = true;
   }
 
+  /** With what an authenticator of this device answers. */
+  async function signInWithPasskey(): Promise<void> {
+    const { options } = await api.passkeySignInOptions();
+    take(await api.signInWithPasskey({ response: await askForPasskey(options) }));
+    localStorage.removeItem(ENDED);
+    asked.value = true;
+  }
+
   /** Makes the first owner of this server, and is signed in as them. */
   async function start(input: FirstStart): Promise<void> {
     take(await api.startFarm(input));
@@ -216,6 +225,7 @@ export const useSession = defineStore('session', () => {
     ensure,
     confirm,
     signIn,
+    signInWithPasskey,
     start,
     join,
     choose,

@@ -17,12 +17,15 @@ export function useWrite<Args extends unknown[], Result>(
   const message = ref<string | null>(null);
   /** Of the refusal: an HTTP status, 0 without a connection; null where nothing was refused. */
   const status = ref<number | null>(null);
+  /** Of the refusal, as docs/errors.md lists it; null where nothing was refused. */
+  const code = ref<string | null>(null);
   const stale = useStaleReads();
 
   function reset(): void {
     problems.value = [];
     message.value = null;
     status.value = null;
+    code.value = null;
   }
 
   /** @returns the result, or null where the server refused; then `message` and `problems` say why */
@@ -39,6 +42,7 @@ export function useWrite<Args extends unknown[], Result>(
       problems.value = error.errors;
       message.value = error.message;
       status.value = error.problem.status;
+      code.value = error.code;
       return null;
     } finally {
       busy.value = false;
@@ -56,5 +60,5 @@ export function useWrite<Args extends unknown[], Result>(
     return unseen.length > 0 ? unseen.map((p) => `${p.field} ${p.message}`).join('. ') : message.value;
   };
   const failed = computed(() => message.value !== null);
-  return { run, busy, problems, message, status, failed, errorsOf, general, reset };
+  return { run, busy, problems, message, status, code, failed, errorsOf, general, reset };
 }

@@ -1,11 +1,12 @@
 import { QueryTypes, type Transaction } from 'sequelize';
-import { rowsOf } from '../../db/statement.ts';
+import { rfc3339, rowsOf } from '../../db/statement.ts';
 import {
   grantsOf,
   type DeviceView,
   type Grant,
   type InvitationView,
   type MemberView,
+  type PasskeyView,
   type Role,
   type TokenScope,
   type TokenView,
@@ -15,6 +16,16 @@ import { select, type Actor, type Database, type Work } from '../../db/work.ts';
 
 export function accountEmail(work: Work, params: { readonly id: string }): Promise<{ email: string }[]> {
   return select<{ email: string }>(work, 'select email from accounts where id = :id', params);
+}
+
+/** The passkeys of an account, by name. */
+export function passkeyRows(work: Work, params: { readonly accountId: string }): Promise<PasskeyView[]> {
+  return select<PasskeyView>(
+    work,
+    `select id, name, ${rfc3339('created_at')} as "createdAt", ${rfc3339('used_at')} as "usedAt"
+       from passkeys where account_id = :accountId order by name, id`,
+    params,
+  );
 }
 
 /** The account of an address in each collection that it may use; none where nobody has the address. */

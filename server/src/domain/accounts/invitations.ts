@@ -8,6 +8,7 @@ import { invitationById, type InvitationFound } from './accounts.queries.ts';
 import { asStored, refuseMoreThanOwn } from './grants.ts';
 import { checkNewPassword } from './password-rules.ts';
 import { idInCode } from './secret-code.ts';
+import { requireSecondFactor } from './second-factor.ts';
 import { hashPassword, isPasswordOf } from './session.service.ts';
 
 /*
@@ -65,7 +66,7 @@ export async function lookAtInvitation(
  */
 export async function takeInvitation(
   database: Database,
-  { token, email, password, name }: Joining,
+  { token, email, password, name, code }: Joining,
   secret: string,
 ): Promise<{ accountId: string; collectionId: string }> {
   const { id, collectionId, role, grants } = await find(database, token, secret);
@@ -73,7 +74,8 @@ export async function takeInvitation(
   const known = (await database.models.accounts.findOne({ where: { email: address } }))?.get();
   if (known && !(await isPasswordOf(database, { accountId: known.id, password })))
     throw new Refusal('wrong-sign-in', 'This address has an account here: give its password.');
-  if (!known) {
+  if (known) await requireSecondFactor(database, { accountId: known.id, secret }, code ?? null, null);
+  else {
     if (!name) throw invalidField('name', 'is needed for a new account', 'any.required');
     checkNewPassword(password, 'password', [name, address.split('@')[0]!]);
   }

@@ -6,6 +6,7 @@ import { permissionsOf } from '../../access/policy.ts';
 import { reading, type Actor, type Database, type Work } from '../../db/work.ts';
 import { Refusal } from '../../refusal.ts';
 import { accountEmail, collectionsOf, memberOf } from './accounts.queries.ts';
+import { requireSecondFactor } from './second-factor.ts';
 import { collectionOf } from '../collection/collection-of.ts';
 
 /* Argon2id with 19 MiB, two passes: the OWASP password storage cheat sheet's first choice. */
@@ -18,17 +19,26 @@ export function hashPassword(password: string): Promise<string> {
 /** Verified against when no account has the address, so that the answer takes as long as with a wrong password. */
 const DUMMY_HASH = hashPassword(randomUUID());
 
-/** @returns the account and its first collection */
+/**
+ * @param secret - the server's own
+ * @param device - what the browser calls itself; null where it says nothing
+ * @returns the account and its first collection
+ * @throws Refusal `wrong-sign-in`, `code-needed`, `wrong-code`
+ */
 export async function checkSignIn(
-  { models }: Database,
-  { email, password }: SignIn,
+  database: Database,
+  { email, password, code }: SignIn,
+  secret: string,
+  device: string | null,
 ): Promise<{ accountId: string; collectionId: string }> {
+  const { models } = database;
   const account = (await models.accounts.findOne({ where: { email: email.toLowerCase() } }))?.get();
   const fits = await verify(account?.passwordHash ?? (await DUMMY_HASH), password);
   const membership =
     account && (await models.memberships.findOne({ where: { accountId: account.id } }))?.get();
   if (!account || !fits || !membership)
     throw new Refusal('wrong-sign-in', 'Check both fields and try again.');
+  await requireSecondFactor(database, { accountId: account.id, secret }, code ?? null, device);
   return { accountId: account.id, collectionId: membership.collectionId };
 }
 

@@ -10,14 +10,11 @@ import { changeMember, removeMember } from '../../domain/accounts/members.servic
 import { noteAct } from '../../domain/history/history.queries.ts';
 import { checkNewPassword } from '../../domain/accounts/password-rules.ts';
 import { codeFor } from '../../domain/accounts/secret-code.ts';
-import { hashPassword, isPasswordOf } from '../../domain/accounts/session.service.ts';
+import { hashPassword } from '../../domain/accounts/session.service.ts';
 import type { Endpoints } from '../../http/endpoint.ts';
 import { endStreams } from '../../http/event-streams.ts';
 import type { RateLimits } from '../../http/rate-limits.ts';
-import { invalidField } from '../../refusal.ts';
-
-/** Wrong passwords of somebody who is signed in: whoever found the device open must not try them all. */
-const TRIES = { free: 10, firstS: 30, longestS: 3600 };
+import { requirePassword } from './own-password.ts';
 
 /** The account of whoever is signed in, and who else may use the collection. */
 export function peopleRoutes(
@@ -87,15 +84,11 @@ export function peopleRoutes(
 async function newHash(
   database: Database,
   limits: RateLimits,
-  { accountId, name }: Actor,
+  actor: Actor,
   { current, next }: PasswordChange,
 ): Promise<string> {
-  await limits.refuseWaiting('password-of', accountId, 'wrong passwords');
-  if (!(await isPasswordOf(database, { accountId, password: current }))) {
-    await limits.fail('password-of', accountId, TRIES);
-    throw invalidField('current', 'is not your password', 'password.wrong');
-  }
-  checkNewPassword(next, 'next', [name]);
+  await requirePassword(database, limits, actor, current, 'current');
+  checkNewPassword(next, 'next', [actor.name]);
   return hashPassword(next);
 }
 

@@ -15,7 +15,8 @@ import type { Database } from '../../db/work.ts';
 import { checked } from '../../http/asked.ts';
 import { type Endpoints } from '../../http/endpoint.ts';
 import { Attempts } from './attempts.ts';
-import { invalidField, Refusal } from '../../refusal.ts';
+import { passkeyRoutes } from './passkey.routes.ts';
+import { invalidField, Refusal, type RefusalCode } from '../../refusal.ts';
 import type { RateLimits } from '../../http/rate-limits.ts';
 import { endStreams } from '../../http/event-streams.ts';
 import { MOST_DAYS } from '../../domain/accounts/devices.service.ts';
@@ -64,6 +65,9 @@ export function identifyProgram(database: Database, secret: string): RequestHand
   };
 }
 
+/** What counts as a failed attempt to get in. */
+const WRONG: ReadonlySet<RefusalCode> = new Set(['wrong-sign-in', 'wrong-code']);
+
 type CsrfToken = (request: Request, overwrite?: boolean) => string;
 
 interface Who {
@@ -111,6 +115,7 @@ export function sessionRoutes(
     response.json(await viewSession(database, actor, csrfToken(request)));
   });
   linkRoutes(router, database, config, limits, beginSession);
+  passkeyRoutes(router, database, { secret: config.signingSecret, limits, attempts }, beginSession);
   openRoute(router, ROUTES.signIn, async (request, response) => {
     const address = request.ip ?? '';
     await attempts.check({ address, email: null });
@@ -119,9 +124,9 @@ export function sessionRoutes(
     await attempts.check(attempt);
     let known: Awaited<ReturnType<typeof checkSignIn>>;
     try {
-      known = await checkSignIn(database, input);
+      known = await checkSignIn(database, input, config.signingSecret, deviceOf(request));
     } catch (error) {
-      if (error instanceof Refusal && error.code === 'wrong-sign-in') {
+      if (error instanceof Refusal && WRONG.has(error.code)) {
         const mustWait = await attempts.failed(attempt);
         await noteFailure(database, attempt.email, deviceOf(request));
         // Not waited for: how long an answer takes must not tell whether the account exists.
@@ -171,7 +176,7 @@ function linkRoutes(
     try {
       return await act();
     } catch (error) {
-      if (error instanceof Refusal && (error.code === 'not-found' || error.code === 'wrong-sign-in'))
+      if (error instanceof Refusal && (error.code === 'not-found' || WRONG.has(error.code)))
         await attempts.failed(attempt);
       throw error;
     }

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import type { DeviceView } from '@karyotome/contract';
-import Bowser from 'bowser';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { api } from '../../api/resources.ts';
+import { deviceWords } from '../../format/device-words.ts';
 import { momentDay } from '../../format/format.ts';
 import { useRoundQueue } from '../../offline/useRoundQueue.ts';
 import { useNotices } from '../../stores/notices.ts';
@@ -12,6 +12,8 @@ import { useSession } from '../../stores/session.ts';
 import { useWrite } from '../../stores/useWrite.ts';
 import NewPasswordField from '../../ui/NewPasswordField.vue';
 import RefusalAlert from '../../ui/RefusalAlert.vue';
+import PasskeysCard from './PasskeysCard.vue';
+import SecondFactorCard from './SecondFactorCard.vue';
 import TokensCard from './TokensCard.vue';
 
 /** One's own account: the password, where it is signed in, and its collections. */
@@ -33,11 +35,8 @@ async function changePassword(): Promise<void> {
   [current.value, next.value] = ['', ''];
   notices.say('The password is changed, and every other device is signed out');
 }
-function nameOf({ userAgent }: DeviceView): string {
-  if (!userAgent) return 'A program that does not say what it is';
-  const { browser, os } = Bowser.parse(userAgent);
-  return [browser.name ?? 'A browser', os.name && `on ${os.name}`].filter(Boolean).join(' ');
-}
+const nameOf = ({ userAgent }: DeviceView): string =>
+  deviceWords(userAgent) ?? 'A program that does not say what it is';
 async function end(device: DeviceView): Promise<void> {
   if (await ending.run(device.id)) notices.say(`${nameOf(device)} is signed out`);
   else notices.warn(ending.message.value ?? 'It could not be signed out');
@@ -89,6 +88,8 @@ async function choose(id: string): Promise<void> {
         </div>
       </form>
     </section>
+    <SecondFactorCard />
+    <PasskeysCard />
     <section class="part">
       <h2>Where you are signed in</h2>
       <p class="small soft">

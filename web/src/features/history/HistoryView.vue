@@ -7,10 +7,10 @@ import {
 } from '@karyotome/contract';
 import { capital, HISTORY_SUBJECT_WORDS, historyWords } from '@karyotome/words';
 import { refDebounced } from '@vueuse/core';
-import Bowser from 'bowser';
 import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { api } from '../../api/resources.ts';
+import { deviceWords } from '../../format/device-words.ts';
 import { countWords, momentWords } from '../../format/format.ts';
 import { reader } from '../../format/reader.ts';
 import { useHistory, useMembers } from '../../stores/queries.ts';
@@ -61,8 +61,7 @@ const subjects = HISTORY_SUBJECTS.map((value) => ({
 function by({ by: name, program, device }: HistoryLine): string {
   if (name === null) return 'by itself, or a visitor';
   if (program !== null) return `${name}, by ${program}`;
-  const { browser, os } = device ? Bowser.parse(device) : { browser: {}, os: {} };
-  const on = [browser.name, os.name].filter(Boolean).join(' on ');
+  const on = deviceWords(device);
   return on ? `${name}, ${on}` : name;
 }
 </script>

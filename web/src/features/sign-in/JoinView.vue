@@ -19,7 +19,10 @@ const looking = useWrite(api.lookAtInvitation);
 const name = ref('');
 const email = ref('');
 const password = ref('');
-const { run, busy, errorsOf, general } = useWrite(session.join);
+/** Of somebody with an account here that has a second factor. */
+const code = ref('');
+const isCodeAsked = ref(false);
+const { run, busy, errorsOf, general, code: refusal } = useWrite(session.join);
 void looking.run(token).then((found) => (offer.value = found?.value ?? null));
 
 async function submit(): Promise<void> {
@@ -28,8 +31,10 @@ async function submit(): Promise<void> {
     name: name.value.trim() || null,
     email: email.value.trim(),
     password: password.value,
+    code: code.value.trim() || null,
   };
-  if (await run(input)) await router.replace('/today');
+  if (await run(input)) return void (await router.replace('/today'));
+  if (refusal.value === 'code-needed') isCodeAsked.value = true;
 }
 </script>
 
@@ -69,7 +74,16 @@ async function submit(): Promise<void> {
           :errors="errorsOf('password')"
           more="With an account here already, its password."
         />
-        <RefusalAlert :text="general(['email', 'name', 'password'])" />
+        <v-text-field
+          v-if="isCodeAsked"
+          v-model="code"
+          label="Code"
+          hint="Six digits of your authenticator, or a recovery code"
+          persistent-hint
+          autocomplete="one-time-code"
+          :error-messages="errorsOf('code')"
+        />
+        <RefusalAlert :text="general(['email', 'name', 'password', 'code'])" />
         <v-btn type="submit" color="primary" size="large" :loading="busy">Join</v-btn>
       </form>
     </template>
