@@ -4,6 +4,8 @@ import { closeDatabase, openDatabase } from './db/open.ts';
 import { readConfig, type Config } from './config.ts';
 import { createResetCode, RESET_HOURS } from './domain/accounts/password-reset.ts';
 import { removeSecondFactorOf } from './domain/accounts/second-factor.ts';
+import { importCollection } from './export/read-export.ts';
+import { openStore } from './files/open-store.ts';
 import { OperatorError } from './operator-error.ts';
 import { Refusal } from './refusal.ts';
 
@@ -45,6 +47,22 @@ async function removeSecondFactor(config: Config, email: string | undefined): Pr
   }
 }
 
+/** Takes in a collection that was exported, from the descriptor that the launcher hands over. */
+async function importArchive(config: Config, email: string | undefined): Promise<void> {
+  if (!email) throw new Usage('npm run import -- ARCHIVE --owner E-MAIL');
+  const files = await openStore(config, () => undefined);
+  const {
+    name,
+    rows,
+    files: count,
+    missing,
+  } = await importCollection({ databaseUrl: config.directDatabaseUrl, files }, HANDED_OVER, email);
+  console.log(
+    `Took in ${name}: ${rows} rows and ${count} files. ${email} owns it, and finds it under Your account.`,
+  );
+  for (const path of missing) console.log(`Was missing already where it was exported: ${path}`);
+}
+
 /** The descriptor that a launcher hands over; null where it hands over none. */
 function descriptorHandedOver(): number | null {
   try {
@@ -71,6 +89,8 @@ async function main([command, argument]: readonly string[]): Promise<void> {
       return resetPassword(config, argument);
     case 'remove-second-factor':
       return removeSecondFactor(config, argument);
+    case 'import':
+      return importArchive(config, argument);
     case 'backup-passphrase':
       return console.log(config.backupPassphrase);
     case 'backup':

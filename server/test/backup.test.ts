@@ -127,7 +127,7 @@ describe('an archive that is not what was written', () => {
       const changed = Buffer.from(bytes);
       const place = Math.floor((bytes.length * i) / 13);
       changed[place] = changed[place]! ^ 0xff;
-      await expect(opened(changed), `byte ${place}`).rejects.toThrow('This backup cannot be used');
+      await expect(opened(changed), `byte ${place}`).rejects.toThrow('This archive cannot be used');
     }
   });
 

@@ -1,11 +1,12 @@
 import { Writable } from 'node:stream';
 import { isDeepStrictEqual } from 'node:util';
-import { FOLDERS, type FileStore, type Folder } from '../files/file-store.ts';
+import { FOLDERS, isPlainName, type FileStore, type Folder } from '../files/file-store.ts';
 import { MIGRATIONS } from '../db/migrate.ts';
 import { OperatorError } from '../operator-error.ts';
 import { keyFromPassword, unsealed } from '../sealing.ts';
 import type { Description, TableSummary } from './archive.ts';
-import { DamagedBackup, type OpenBackup } from './open-backup.ts';
+import { DamagedArchive } from '../files/bag-reader.ts';
+import type { OpenBackup } from './open-backup.ts';
 import { restoreDatabase } from './postgres-programs.ts';
 import {
   emptyDatabase,
@@ -71,7 +72,7 @@ export function restoreRecords(
     const differing = differences(tables, await tableSummaries(client));
     if (differing.length === 0) return;
     await emptyDatabase(client);
-    throw new DamagedBackup(`tables differ from what was backed up: ${differing.join(', ')}`);
+    throw new DamagedArchive(`tables differ from what was backed up: ${differing.join(', ')}`);
   });
 }
 
@@ -88,8 +89,8 @@ export async function restoreFiles(backup: OpenBackup, files: FileStore): Promis
   for (const path of backup.files) {
     const [folder, ...rest] = path.split('/');
     const name = rest.join('/');
-    if (!FOLDERS.includes(folder as Folder) || rest.some((part) => part === '' || /^\.+$/.test(part)))
-      throw new DamagedBackup(`it holds a file that belongs nowhere: ${path}`);
+    if (!FOLDERS.includes(folder as Folder) || !isPlainName(name))
+      throw new DamagedArchive(`it holds a file that belongs nowhere: ${path}`);
     await files.write({ folder: folder as Folder, name }, await backup.readFile(path));
   }
 }

@@ -34,6 +34,7 @@ import { grants } from './migrations/20261130210000-grants.ts';
 import { history } from './migrations/20261130220000-history.ts';
 import { addressDigests } from './migrations/20261130230000-address-digests.ts';
 import { secondFactors } from './migrations/20261130235000-second-factors.ts';
+import { imports } from './migrations/20261201000000-imports.ts';
 
 /** Listed by hand, so that the bundled server carries them. */
 export const MIGRATIONS: readonly Migration[] = [
@@ -70,6 +71,7 @@ export const MIGRATIONS: readonly Migration[] = [
   history,
   addressDigests,
   secondFactors,
+  imports,
 ];
 
 /** Any number: only one process migrates at a time. */

@@ -12,6 +12,9 @@ import { Refusal } from '../refusal.ts';
 export const FOLDERS = ['pictures', 'labels', 'cards'] as const;
 export type Folder = (typeof FOLDERS)[number];
 
+/** Of a file in a folder, or in one within; no way out of it. */
+export const isPlainName = (name: string): boolean => /^(?:\w[\w-]*\/)?\w[\w.-]*$/.test(name);
+
 export interface StoredFile {
   readonly folder: Folder;
   /** Within the folder. */

@@ -190,7 +190,8 @@ function givenUp(cause: unknown): Error {
 async function readProblem(response: Response): Promise<Problem> {
   try {
     // Left out, it is this (RFC 9457, 3.1.1).
-    return { type: 'about:blank', ...((await response.json()) as Problem) };
+    const given = (await response.json()) as Omit<Problem, 'type'> & Partial<Problem>;
+    return { ...given, type: given.type ?? 'about:blank' };
   } catch {
     return { type: 'about:blank', title: 'The server gave no readable answer', status: response.status };
   }

@@ -33,7 +33,7 @@ export async function checkSignIn(
 ): Promise<{ accountId: string; collectionId: string }> {
   const { models } = database;
   const account = (await models.accounts.findOne({ where: { email: email.toLowerCase() } }))?.get();
-  const fits = await verify(account?.passwordHash ?? (await DUMMY_HASH), password);
+  const fits = await verify(account?.passwordHash || (await DUMMY_HASH), password);
   const membership =
     account && (await models.memberships.findOne({ where: { accountId: account.id } }))?.get();
   if (!account || !fits || !membership)
@@ -48,7 +48,7 @@ export async function isPasswordOf(
   { accountId, password }: { readonly accountId: string; readonly password: string },
 ): Promise<boolean> {
   const account = (await models.accounts.findByPk(accountId))?.get();
-  return verify(account?.passwordHash ?? (await DUMMY_HASH), password);
+  return verify(account?.passwordHash || (await DUMMY_HASH), password);
 }
 
 /** Looks the actor up anew on every request: a membership that ended ends at once. */

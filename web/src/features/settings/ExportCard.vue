@@ -15,7 +15,8 @@ const session = useSession();
       </div>
       <p class="small soft">
         One archive of this collection: all tables as CSV with a description that programs read, pictures,
-        labels, cards and statements. Nobody can sign in with what is in it.
+        labels, cards and statements. Nobody can sign in with what is in it. Another installation takes it in
+        again: <code>npm run import</code>.
       </p>
     </template>
     <div class="row">
