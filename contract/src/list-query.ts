@@ -13,6 +13,7 @@ export function listFields({ sorts, filters }: Omit<ListRules, 'key'>): Joi.Sche
   return {
     limit: Joi.number().integer().min(1).max(PAGE_SIZE.most).default(PAGE_SIZE.usual),
     after: Joi.string().max(MOST_FILTER_LENGTH).default(null),
+    format: Joi.string().valid('csv'),
     sort: Joi.string()
       .valid(...sorts, ...sorts.map((field) => `-${field}`))
       .default(null),

@@ -20,7 +20,10 @@ export interface ListRules {
 /** Items of a page, where nothing else is asked for, and the most. */
 export const PAGE_SIZE = { usual: 50, most: 200 } as const;
 
-/** The query of a list: `limit`, `after`, `sort` (a field, with `-` before it downwards), and its filters. */
+/**
+ * The query of a list: `limit`, `after`, `sort` (a field, with `-` before it downwards), and its filters. With `format=csv` all of
+ * it is answered as a table.
+ */
 export interface ListQuery {
   readonly limit: number;
   readonly after: string | null;

@@ -98,7 +98,7 @@ export const lists =
   ): ListRoute<Path, Item> => {
     const { key, sorts = [], filters = [], otherFilters = [] } = rules;
     const list = { key, sorts, filters: [...filters, ...otherFilters] };
-    const query = ['limit', 'after', 'sort', ...list.filters];
+    const query = ['limit', 'after', 'sort', 'format', ...list.filters];
     return { ...reads<Page<Item>>()(path, summary, { query, ...more }), list };
   };
 

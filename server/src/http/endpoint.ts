@@ -7,72 +7,24 @@ import {
   type ListQuery,
   type ListRoute,
   type Page,
-  type Permission,
   type Route,
 } from '@karyotome/contract';
 import express, { type Request, type RequestHandler, type Response, Router } from 'express';
-import { requirePermission } from '../access/policy.ts';
 import { inBackground } from '../background.ts';
 import { BeginAgain, tooManyBeginnings } from '../db/begin-again.ts';
 import { inferring } from '../db/turns.ts';
 import { reading, writing, type Actor, type Database } from '../db/work.ts';
-import { Refusal } from '../refusal.ts';
+import { allow } from './allow.ts';
 import { asked, callOf, checked, type Asked, type Call } from './asked.ts';
 import { bodyLimit } from './limits.ts';
 import { onceByKey, type Answer } from './once.ts';
+import { allItems, sendListTable, wantsTable } from './list-table.ts';
 import { cutPage, listQueryOf, pageOf } from './paging.ts';
 import { sharedAnswers } from './shared-answers.ts';
 import { fingerprintOf, isAnswered, keyOf } from './write-keys.ts';
 
-declare module 'express-session' {
-  interface SessionData {
-    accountId: string;
-    collectionId: string;
-    /** RFC 3339. */
-    signedInAt: string;
-    /** What the browser called itself then. */
-    userAgent: string | undefined;
-  }
-}
-
-declare module 'express-serve-static-core' {
-  interface Request {
-    actor?: Actor;
-    /** SHA-256 of the body's bytes, where there was one. */
-    bodyDigest?: string;
-  }
-}
-
-export function actorOf(request: Request): Actor {
-  if (!request.actor) throw new Refusal('not-signed-in', 'The session has ended or never began.');
-  return request.actor;
-}
-
-/** Names whose page sent a write: signed in as somebody else since, the browser would send it under another name. */
-const ACCOUNT_HEADER = 'Account-Id';
-/** Names the collection whose page sent a write: in another window, the same person may have gone to another one since. */
-const COLLECTION_HEADER = 'Collection-Id';
 /** Names the open page that sent a write: it is not told of its own change. */
 const PAGE_HEADER = 'Page-Id';
-
-/** The check that every request in a session passes, whether it asks for JSON, a file, a stream or events. */
-function allow(request: Request, permission: Permission): Actor {
-  const actor = actorOf(request);
-  const meant = request.get(ACCOUNT_HEADER);
-  if (meant !== undefined && meant !== actor.accountId)
-    throw new Refusal(
-      'other-account',
-      'Somebody else has signed in here since this was written. Nothing was sent under their name.',
-    );
-  const meantFor = request.get(COLLECTION_HEADER);
-  if (meantFor !== undefined && meantFor !== actor.collectionId)
-    throw new Refusal(
-      'other-collection',
-      'This browser has gone to another collection since this was written. Nothing was sent to that one.',
-    );
-  requirePermission(actor, permission, request.method === 'GET');
-  return actor;
-}
 
 /** Answers of the collection's own are for whoever asked, and for now. */
 function send(response: Response, answer: Answer): void {
@@ -175,8 +127,17 @@ export function createEndpoints(
     options: Pick<ReadOptions, 'infers'> = {},
   ): void {
     const schema = listQuery(route.list);
-    const run = (call: Call<R>): Promise<Page<Item>> =>
-      page(call, checked(schema, listQueryOf(call.request)));
+    const queryOf = (request: Request): ListQuery => checked(schema, listQueryOf(request));
+    register(route, async (request, response, next) => {
+      if (!wantsTable(request)) return next();
+      const actor = allow(request, route.permission);
+      const items = await reading(database, actor, (work) => {
+        const call = callOf(route, request, work);
+        return allItems((query) => page(call, query), queryOf(request));
+      });
+      sendListTable(response, route.path, items);
+    });
+    const run = (call: Call<R>): Promise<Page<Item>> => page(call, queryOf(call.request));
     read(route, run as (call: Call<R>) => Promise<AnswerOf<R>>, options);
   }
   return {

@@ -1,6 +1,7 @@
 import { readId, ROUTES, type JobProgress } from '@karyotome/contract';
 import type { Request } from 'express';
-import { actorOf, type Endpoints } from './endpoint.ts';
+import { actorOf } from './allow.ts';
+import type { Endpoints } from './endpoint.ts';
 import { notFound } from '../refusal.ts';
 import { onTold, tellAll } from '../relay.ts';
 

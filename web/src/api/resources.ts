@@ -52,6 +52,7 @@ import {
 } from '@karyotome/contract';
 import type { SaleRules, SeasonRules } from '@karyotome/core';
 import { call, callAll, urlOf } from './call.ts';
+import { exportApi } from './export-resources.ts';
 import { peopleApi } from './people-resources.ts';
 
 /* One function per route, by the route's own name; stateless. */
@@ -73,10 +74,6 @@ export const api = {
   signOut: () => call(R.signOut, {}),
   backup: () => call(R.backup, {}),
   exportUrl: () => urlOf(R.exportAll, {}),
-  exportWeightsUrl: () => urlOf(R.exportWeights, {}),
-  exportMealsUrl: () => urlOf(R.exportMeals, {}),
-  exportPedigreeUrl: () => urlOf(R.exportPedigree, {}),
-  exportPlinkUrl: () => urlOf(R.exportPlink, {}),
   changeSettings: (body: CollectionSettings, version: number) => call(R.changeSettings, { body, version }),
 
   today: (query: Readonly<Record<string, string>>) => call(R.today, { query }),
@@ -157,6 +154,7 @@ export const api = {
   planner: () => call(R.planner, {}),
 
   ...peopleApi,
+  ...exportApi,
 
   catalogue: () => call(R.catalogue, {}),
   /** @param replaces - the id of the entry that is edited */

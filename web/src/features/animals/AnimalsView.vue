@@ -6,6 +6,7 @@ import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useDisplay } from 'vuetify';
 import { agoWords, ageWords, countWords, massWords, sexSign, statusWords } from '../../format/format.ts';
+import { api } from '../../api/resources.ts';
 import { useAnimals, useContradictions, useHasAnimals } from '../../stores/queries.ts';
 import { useSession } from '../../stores/session.ts';
 import StateBlock from '../../ui/StateBlock.vue';
@@ -137,6 +138,7 @@ const headers = computed(() =>
         />
         <v-select v-model="state" label="Which" :items="STATES" density="compact" hide-details />
         <span class="soft num">{{ countWords(total, 'animal', 'animals') }}</span>
+        <v-btn variant="text" :href="api.animalsTableUrl(filter)" download>Download table</v-btn>
       </div>
       <v-card @scroll.capture="nearEnd">
         <v-data-table-virtual
@@ -184,7 +186,7 @@ const headers = computed(() =>
 <style scoped>
 .filters {
   display: grid;
-  grid-template-columns: minmax(240px, 480px) minmax(200px, 280px) 1fr;
+  grid-template-columns: minmax(240px, 480px) minmax(200px, 280px) 1fr auto;
   gap: 16px;
   align-items: center;
   margin-bottom: 12px;

@@ -62,6 +62,7 @@ const limits = ({ mustNot, sex, priceLimit, currency, pairing }: WishView): stri
     <div class="place-head">
       <h1>Waiting list</h1>
       <ShowcaseNav />
+      <v-btn variant="text" :href="api.wishesTableUrl()" download>Download table</v-btn>
       <v-btn color="primary" @click="editing = { wish: null }">Somebody waits…</v-btn>
     </div>
     <StateBlock
