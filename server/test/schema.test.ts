@@ -70,6 +70,30 @@ describe('migrations', () => {
     ]);
   });
 
+  test('rows of a collection refer to rows of the same collection alone', async () => {
+    const [rows] = await sequelize.query(
+      `select p.conrelid::regclass::text || ': ' || pg_get_constraintdef(p.oid) as rule from pg_constraint p
+         join pg_attribute a on a.attrelid = p.conrelid and a.attname = 'collection_id'
+         join pg_attribute b on b.attrelid = p.confrelid and b.attname = 'collection_id'
+        where p.connamespace = 'public'::regnamespace and p.contype = 'f'
+          and not (a.attnum = any (p.conkey) and b.attnum = any (p.confkey))`,
+    );
+    expect(rows).toEqual([]);
+  });
+
+  test('a collection that comes in is held against every key at its end, and brings its history along', async () => {
+    const [keys] = await sequelize.query(
+      `select conrelid::regclass::text || ': ' || conname as key from pg_constraint
+        where connamespace = 'public'::regnamespace and contype = 'f' and not condeferrable`,
+    );
+    expect(keys).toEqual([]);
+    const [triggers] = await sequelize.query(
+      `select tgrelid::regclass::text as holder from pg_trigger
+        where tgname = 'keep_history' and coalesce(pg_get_triggerdef(oid), '') not like '%karyotome.importing%'`,
+    );
+    expect(triggers).toEqual([]);
+  });
+
   test('tables that grow with every day’s work are partitioned by collection', async () => {
     const [rows] = await sequelize.query(
       `select partrelid::regclass::text || ': ' || pg_get_partkeydef(partrelid) as key from pg_partitioned_table order by 1`,

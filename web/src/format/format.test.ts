@@ -1,5 +1,13 @@
 import { describe, expect, test } from 'vitest';
-import { ageWords, agoWords, dayWords, massWords, oddsWords, temperatureWords } from './format.ts';
+import {
+  appetiteWords,
+  ageWords,
+  agoWords,
+  dayWords,
+  massWords,
+  oddsWords,
+  temperatureWords,
+} from './format.ts';
 import { setUnits } from './reader.ts';
 
 describe('words for numbers', () => {
@@ -34,4 +42,10 @@ describe('words for numbers', () => {
     expect(oddsWords(0.125)).toBe('12.5%');
     expect(oddsWords(0.00001)).toBe('under 0.1%');
   });
+});
+
+test('what an animal has eaten is told, and that nothing was offered yet', () => {
+  expect(appetiteWords({ takenEver: 0, offeredEver: 0, inARow: 0 })).toBe('no meal offered yet');
+  expect(appetiteWords({ takenEver: 1, offeredEver: 1, inARow: 1 })).toBe('1 of 1 meal taken, 1 in a row');
+  expect(appetiteWords({ takenEver: 7, offeredEver: 9, inARow: 3 })).toBe('7 of 9 meals taken, 3 in a row');
 });

@@ -55,3 +55,17 @@ export const fileSizeWords = (bytes: number): string => reader().fileSize(bytes)
 /** "€450" @param currency - ISO 4217 */
 export const moneyWords = (amount: number, currency: string): string => reader().money(amount, currency);
 export const sexSign = (sex: string): string => (sex === 'female' ? '♀' : sex === 'male' ? '♂' : '?');
+
+/** What an animal has eaten of what it was offered. */
+export const appetiteWords = ({
+  takenEver,
+  offeredEver,
+  inARow,
+}: {
+  readonly takenEver: number;
+  readonly offeredEver: number;
+  readonly inARow: number;
+}): string =>
+  offeredEver === 0
+    ? 'no meal offered yet'
+    : `${takenEver} of ${countWords(offeredEver, 'meal', 'meals')} taken, ${inARow} in a row`;

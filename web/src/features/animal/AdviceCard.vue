@@ -21,6 +21,7 @@ const OUTCOMES = {
   'not-offered': 'no meal offered since',
 } as const;
 const advice = computed(() => props.animal.advice);
+const isNowhere = computed(() => advice.value.verdict === 'none' && props.animal.tub === null);
 const step = computed(() =>
   props.animal.currentStep === null ? null : props.animal.steps[props.animal.currentStep],
 );
@@ -47,7 +48,7 @@ function move(): void {
 <template>
   <v-card class="box" :class="advice.verdict">
     <div class="row">
-      <h2>{{ HEADS[advice.verdict] }}</h2>
+      <h2>{{ isNowhere ? 'No tub yet' : HEADS[advice.verdict] }}</h2>
       <v-spacer />
       <v-btn
         v-if="mayMove && advice.verdict !== 'none'"

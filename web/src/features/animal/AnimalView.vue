@@ -6,7 +6,15 @@ import { mdiPencilOutline } from '@mdi/js';
 import { computed, defineAsyncComponent, ref } from 'vue';
 import { useRoute } from 'vue-router';
 import { reader } from '../../format/reader.ts';
-import { ageWords, dayWords, massWords, sexSign, sexWords, statusWords } from '../../format/format.ts';
+import {
+  appetiteWords,
+  ageWords,
+  dayWords,
+  massWords,
+  sexSign,
+  sexWords,
+  statusWords,
+} from '../../format/format.ts';
 import { useAnimal } from '../../stores/queries.ts';
 import { useSession } from '../../stores/session.ts';
 import StateBlock from '../../ui/StateBlock.vue';
@@ -109,10 +117,7 @@ function show(recordId: string): void {
             data.tub ? `${data.tub.room}, ${data.tub.rack} ${data.tub.level}-${data.tub.slot}` : 'no tub'
           }}</span>
           <span>{{ statusWords(data.status) }}</span>
-          <span
-            >{{ data.appetite.takenEver }} of {{ data.appetite.offeredEver }} meals taken,
-            {{ data.appetite.inARow }} in a row</span
-          >
+          <span>{{ appetiteWords(data.appetite) }}</span>
           <span v-if="data.inShed"
             ><strong>In shed ({{ data.inShed.stage }}), day {{ data.inShed.days }}</strong></span
           >

@@ -6,11 +6,13 @@ import { api } from '../../api/resources.ts';
 import { momentDay } from '../../format/format.ts';
 import { reader } from '../../format/reader.ts';
 import { useNotices } from '../../stores/notices.ts';
+import { useCopy } from '../../stores/useCopy.ts';
 import { useWrite } from '../../stores/useWrite.ts';
 
 /** What buyers see of this animal, and whether they see it. */
 const props = defineProps<{ animal: AnimalView; maySell: boolean }>();
 const notices = useNotices();
+const copy = useCopy();
 const publishing = useWrite(() => api.publish(props.animal.id));
 const withdrawing = useWrite(() => api.withdraw(props.animal.id));
 const url = computed(() =>
@@ -23,10 +25,6 @@ async function publish(): Promise<void> {
 async function withdraw(): Promise<void> {
   if (await withdrawing.run()) notices.say('Withdrawn: its address answers nothing any more');
 }
-async function copy(): Promise<void> {
-  await navigator.clipboard.writeText(url.value);
-  notices.say('Address copied');
-}
 </script>
 
 <template>
@@ -38,7 +36,7 @@ async function copy(): Promise<void> {
         <a :href="url" target="_blank" rel="noopener">{{ url }}</a>
       </p>
       <div class="row">
-        <v-btn variant="outlined" @click="copy">Copy address</v-btn>
+        <v-btn variant="outlined" @click="copy(url, 'Address copied')">Copy address</v-btn>
         <v-btn
           v-if="maySell"
           variant="outlined"

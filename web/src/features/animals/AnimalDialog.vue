@@ -92,14 +92,14 @@ async function send(another: boolean): Promise<void> {
     <MassField v-model="draft.massG" label="Weight today" :error-messages="errorsOf('massG')" />
     <AnimalPicker
       v-model="draft.damId"
-      label="Dam, if recorded here"
+      label="Dam, if here"
       sex="female"
       clearable
       :errors="errorsOf('damId')"
     />
     <AnimalPicker
       v-model="draft.sireId"
-      label="Sire, if recorded here"
+      label="Sire, if here"
       sex="male"
       clearable
       :errors="errorsOf('sireId')"

@@ -137,8 +137,10 @@ const headers = computed(() =>
           density="compact"
         />
         <v-select v-model="state" label="Which" :items="STATES" density="compact" hide-details />
-        <span class="soft num">{{ countWords(total, 'animal', 'animals') }}</span>
-        <v-btn variant="text" :href="api.animalsTableUrl(filter)" download>Download table</v-btn>
+        <div class="row found">
+          <span class="soft num">{{ countWords(total, 'animal', 'animals') }}</span>
+          <v-btn variant="text" :href="api.animalsTableUrl(filter)" download>Download table</v-btn>
+        </div>
       </div>
       <v-card @scroll.capture="nearEnd">
         <v-data-table-virtual
@@ -186,12 +188,12 @@ const headers = computed(() =>
 <style scoped>
 .filters {
   display: grid;
-  grid-template-columns: minmax(240px, 480px) minmax(200px, 280px) 1fr auto;
+  grid-template-columns: minmax(240px, 480px) minmax(200px, 280px) 1fr;
   gap: 16px;
   align-items: center;
   margin-bottom: 12px;
 }
-.filters .num {
+.found {
   justify-self: end;
 }
 .list {

@@ -5,7 +5,7 @@ import { tellLack } from '@karyotome/words';
 import { computed, ref } from 'vue';
 import { useRoute } from 'vue-router';
 import { api } from '../../api/resources.ts';
-import { massWords, oddsWords, sexSign, sexWords, statusWords } from '../../format/format.ts';
+import { appetiteWords, massWords, oddsWords, sexSign, sexWords, statusWords } from '../../format/format.ts';
 import { reader } from '../../format/reader.ts';
 import { useAnimalWaits, useDesk, usePlanner } from '../../stores/queries.ts';
 import { useSession } from '../../stores/session.ts';
@@ -163,10 +163,7 @@ const curveWords = (off: number): string => {
                 <template v-else>never weighed</template>
               </p>
               <WeightLine v-if="line.weights.length > 1" :weights="line.weights" />
-              <p class="small">
-                {{ line.appetite.takenEver }} of {{ line.appetite.offeredEver }} meals taken,
-                {{ line.appetite.inARow }} in a row
-              </p>
+              <p class="small">{{ appetiteWords(line.appetite) }}</p>
               <p class="small">
                 <strong v-if="line.lacks.length === 0" class="ready">Ready for sale</strong>
                 <template v-else

@@ -1,24 +1,20 @@
 <script setup lang="ts">
 import { onMounted, ref } from 'vue';
 import { api } from '../../api/resources.ts';
-import { useNotices } from '../../stores/notices.ts';
+import { useCopy } from '../../stores/useCopy.ts';
 import { useWrite } from '../../stores/useWrite.ts';
 import QrCode from '../../ui/QrCode.vue';
 
 /** What a buyer gets with an animal: its package as a file, or an address that opens once, as a card with a code. */
 const props = defineProps<{ animal: { readonly id: string; readonly number: string }; collection: string }>();
 const emit = defineEmits<{ close: [] }>();
-const notices = useNotices();
+const copy = useCopy();
 const making = useWrite(api.handOver);
 const address = ref('');
 async function make(): Promise<void> {
   const made = await making.run(props.animal.id);
   if (!made) return;
   address.value = `${location.origin}${made.value.path}`;
-}
-async function copy(): Promise<void> {
-  await navigator.clipboard.writeText(address.value);
-  notices.say('Address copied');
 }
 const print = (): void => window.print();
 const isReady = ref(false);
@@ -55,7 +51,7 @@ onMounted(() => (isReady.value = true));
             </div>
           </div>
           <div class="row">
-            <v-btn variant="text" @click="copy">Copy address</v-btn>
+            <v-btn variant="text" @click="copy(address, 'Address copied')">Copy address</v-btn>
             <v-btn variant="text" @click="print">Print card</v-btn>
           </div>
         </template>
