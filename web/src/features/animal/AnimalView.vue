@@ -1,25 +1,18 @@
 <script setup lang="ts">
 import type { RecordKind, RecordView } from '@karyotome/contract';
 import { offeredStep } from '@karyotome/core';
-import { concernWords, conflictWords, numberWords, preyWords, SEE_A_VET } from '@karyotome/words';
+import { concernWords, conflictWords, numberWords, SEE_A_VET } from '@karyotome/words';
 import { mdiPencilOutline } from '@mdi/js';
 import { computed, defineAsyncComponent, ref } from 'vue';
 import { useRoute } from 'vue-router';
 import { reader } from '../../format/reader.ts';
-import {
-  appetiteWords,
-  ageWords,
-  dayWords,
-  massWords,
-  sexSign,
-  sexWords,
-  statusWords,
-} from '../../format/format.ts';
+import { dayWords, sexSign, sexWords } from '../../format/format.ts';
 import { useAnimal } from '../../stores/queries.ts';
 import { useSession } from '../../stores/session.ts';
 import StateBlock from '../../ui/StateBlock.vue';
 import RecordDialog from '../records/RecordDialog.vue';
 import type { RecordSubject } from '../records/useRecordForm.ts';
+import AnimalFacts from './AnimalFacts.vue';
 import AlsoCalled from './AlsoCalled.vue';
 import AdviceCard from './AdviceCard.vue';
 import CareCard from './CareCard.vue';
@@ -106,25 +99,7 @@ function show(recordId: string): void {
             @click="editing = true"
           />
         </div>
-        <p class="facts">
-          <span v-if="data.hatchedOn"
-            >Hatched {{ dayWords(data.hatchedOn) }}, {{ ageWords(data.hatchedOn) }}</span
-          >
-          <span v-if="data.massG !== null"
-            >{{ massWords(data.massG) }} on {{ dayWords(data.weighedOn!) }}</span
-          >
-          <span>{{
-            data.tub ? `${data.tub.room}, ${data.tub.rack} ${data.tub.level}-${data.tub.slot}` : 'no tub'
-          }}</span>
-          <span>{{ statusWords(data.status) }}</span>
-          <span>{{ appetiteWords(data.appetite) }}</span>
-          <span v-if="data.inShed"
-            ><strong>In shed ({{ data.inShed.stage }}), day {{ data.inShed.days }}</strong></span
-          >
-          <span v-else-if="data.nextMeal"
-            >next meal {{ dayWords(data.nextMeal.dueOn) }}: {{ preyWords(data.nextMeal, reader()) }}</span
-          >
-        </p>
+        <AnimalFacts :animal="data" />
         <div v-if="session.mayRecord" class="acts">
           <v-btn v-for="act in acts" :key="act.kind" variant="outlined" @click="open(act.kind)">{{
             act.title
@@ -261,12 +236,6 @@ function show(recordId: string): void {
 .label {
   font-size: 1.1rem;
   font-weight: 560;
-}
-.facts {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 2px 18px;
-  margin-bottom: 12px;
 }
 .acts {
   display: flex;
