@@ -61,12 +61,15 @@ export function whoAndWhat(request: IncomingMessage): {
 
 const REFUSED: ReadonlySet<number> = new Set([401, 403, 429]);
 
-/** For pino-http: what was refused for who asked, or for asking too often, is a warning. */
+/**
+ * For pino-http: security events, and what was refused for who asked or for asking too often, stand at the level that is logged
+ * where nothing is set.
+ */
 export function levelOf(
-  _request: IncomingMessage,
+  request: IncomingMessage,
   { statusCode }: ServerResponse,
   error?: Error,
 ): 'error' | 'warn' | 'info' {
   if (error || statusCode >= 500) return 'error';
-  return REFUSED.has(statusCode) ? 'warn' : 'info';
+  return REFUSED.has(statusCode) || actOf(request as Request) !== undefined ? 'warn' : 'info';
 }

@@ -20,7 +20,7 @@ import {
 } from '../../domain/accounts/second-factor.ts';
 import type { Endpoints } from '../../http/endpoint.ts';
 import type { RateLimits } from '../../http/rate-limits.ts';
-import { siteOf } from '../../http/site.ts';
+import { siteOf } from '../../http/origin.ts';
 import { requirePassword } from './own-password.ts';
 
 /** What whoever is signed in signs in with besides the password. */

@@ -5,7 +5,7 @@ import { checkPasskey, signInOptions } from '../../domain/accounts/passkeys.ts';
 import { checked } from '../../http/asked.ts';
 import { openRoute } from '../../http/open-route.ts';
 import type { RateLimits } from '../../http/rate-limits.ts';
-import { siteOf } from '../../http/site.ts';
+import { siteOf } from '../../http/origin.ts';
 import { Refusal } from '../../refusal.ts';
 import type { Attempts } from './attempts.ts';
 
