@@ -220,6 +220,15 @@ export const passwordReset = Joi.object<PasswordReset, true>({
   password: newPassword().required(),
 });
 
+/** Somebody has forgotten their password. */
+export interface ForgottenPassword {
+  email: string;
+}
+
+export const forgottenPassword = Joi.object<ForgottenPassword, true>({
+  email: Joi.string().email({ tlds: false }).max(200).required(),
+});
+
 /** What the farm is called and how it counts, said at the first start. */
 export interface NewFarm extends Pick<
   CollectionSettings,

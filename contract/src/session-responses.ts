@@ -35,6 +35,14 @@ export interface ChangeEvent {
   readonly animals?: readonly string[];
 }
 
+/** What whoever is not signed in can do here. */
+export interface FirstStartView {
+  /** Nobody has an account yet: the first owner is made. */
+  isOpen: boolean;
+  /** A link for another password is mailed to whoever forgot theirs. */
+  mailsResets: boolean;
+}
+
 /** A browser in which the account is signed in. */
 export interface DeviceView {
   id: string;

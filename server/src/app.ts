@@ -75,6 +75,7 @@ const BEGINNINGS: ReadonlySet<string> = new Set([
   ROUTES.join.path,
   ROUTES.startFarm.path,
   ROUTES.resetPassword.path,
+  ROUTES.forgotPassword.path,
 ]);
 
 export interface App {

@@ -25,6 +25,8 @@ export interface Config {
   readonly smtpUrl: string | null;
   /** The sender's address of letters. */
   readonly mailFrom: string;
+  /** Scheme, host and port at which people reach this server, for addresses in mails; null where it was not said. */
+  readonly publicAddress: string | null;
   readonly logLevel: string;
   /** Cookies only over TLS, and HSTS: on where a proxy terminates TLS. */
   readonly behindTls: boolean;
@@ -155,6 +157,24 @@ function trustedProxies(environment: NodeJS.ProcessEnv): string[] {
   return names;
 }
 
+function publicAddress(environment: NodeJS.ProcessEnv): string | null {
+  const text = environment['PUBLIC_ADDRESS'];
+  if (!text) return null;
+  const url = URL.canParse(text) ? new URL(text) : null;
+  if (
+    !url ||
+    !/^https?:$/.test(url.protocol) ||
+    url.pathname !== '/' ||
+    url.search ||
+    url.hash ||
+    url.username
+  )
+    throw new Error(
+      'The environment variable PUBLIC_ADDRESS must be like https://farm.example, without a path.',
+    );
+  return url.origin;
+}
+
 /** The only reader of the environment. Fails at start, naming the variable. */
 export function readConfig(environment: NodeJS.ProcessEnv): Config {
   const dataDir = resolve(required(environment, 'KARYOTOME_DATA'));
@@ -169,6 +189,7 @@ export function readConfig(environment: NodeJS.ProcessEnv): Config {
     signingSecret: environment['SIGNING_SECRET'] ?? keptSecret(dataDir, SIGNING_SECRET_FILE),
     smtpUrl: environment['SMTP_URL'] || null,
     mailFrom: environment['MAIL_FROM'] ?? 'post@karyotome.local',
+    publicAddress: publicAddress(environment),
     logLevel: environment['LOG_LEVEL'] ?? 'info',
     behindTls: environment['BEHIND_TLS'] === '1',
     trustedProxies: trustedProxies(environment),

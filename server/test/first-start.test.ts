@@ -30,7 +30,7 @@ const start = (more: object = {}) => app.anonymous.post('/first-start', { code, 
 const accounts = () => app.database.models.accounts.count();
 
 test('makes the owner and the farm as they said, and signs them in', async () => {
-  expect((await app.anonymous.get('/first-start')).body).toEqual({ isOpen: true });
+  expect((await app.anonymous.get('/first-start')).body).toEqual({ isOpen: true, mailsResets: false });
   const { status, body, headers } = await start();
   expect(status).toBe(201);
   expect(headers['cache-control']).toBe('no-store');
@@ -46,7 +46,7 @@ test('makes the owner and the farm as they said, and signs them in', async () =>
     },
   });
   expect((await app.anonymous.get('/sale-rules')).body).toMatchObject({ rules: { currency: 'CHF' } });
-  expect((await app.anonymous.get('/first-start')).body).toEqual({ isOpen: false });
+  expect((await app.anonymous.get('/first-start')).body).toEqual({ isOpen: false, mailsResets: false });
   // Nothing of the password lies in the data folder.
   const files = readdirSync(app.dataDir, { recursive: true, withFileTypes: true }).filter((one) =>
     one.isFile(),

@@ -92,6 +92,7 @@ export async function startTestApp({
       signingSecret: 'only-for-tests',
       smtpUrl: null,
       mailFrom: 'post@karyotome.local',
+      publicAddress: null,
       logLevel: 'info',
       behindTls,
       trustedProxies: behindTls ? ['loopback'] : [],

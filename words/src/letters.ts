@@ -37,6 +37,12 @@ export interface Letters {
     /** Of its page; null where it has none. */
     readonly address: string | null;
   };
+  /** To somebody who has forgotten their password. Never stored: who has its address chooses the password. */
+  'password-forgotten': {
+    readonly name: string;
+    readonly address: string;
+    readonly hours: number;
+  };
   /** To owners: somebody fails to sign in under an address, and has to wait. */
   'sign-ins-failed': {
     readonly collection: string;
@@ -81,6 +87,15 @@ const TEXTS: Phrases<Letters, LetterText> = {
       ...(address ? [`Its page: ${address}`] : []),
       'Ball pythons are in CITES Appendix II: crossing a border takes permits, and local rules decide on keeping.',
       collection,
+    ],
+  }),
+  'password-forgotten': ({ name, address, hours }, reader) => ({
+    subject: 'Another password',
+    paragraphs: [
+      `Dear ${name},`,
+      `somebody asked for another password for your account. If that was you, choose it within ${reader.count(hours, 'hour', 'hours')}; the address is good once:`,
+      address,
+      'If it was not you, nothing needs doing: the password stays as it is.',
     ],
   }),
   'sign-ins-failed': ({ collection, name, on, device }, reader) => ({

@@ -4,6 +4,7 @@ import type {
   invitationToken,
   joining,
   factorCodeInput,
+  forgottenPassword,
   memberChange,
   newPasskey,
   passwordChange,
@@ -39,6 +40,12 @@ export const peopleRoutes = {
     'post',
     '/account/reset',
     'Choose a new password by a link that was made for it',
+    { permission: 'open', status: 204 },
+  ),
+  forgotPassword: writes<void, typeof forgottenPassword>()(
+    'post',
+    '/account/forgotten',
+    'Have a link mailed by which another password is chosen; answered alike whether or not somebody has the address',
     { permission: 'open', status: 204 },
   ),
   secondFactor: reads<SecondFactorView>()('/account/second-factor', 'The second factor of the account', {

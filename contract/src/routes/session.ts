@@ -6,7 +6,13 @@ import type {
   signIn,
   CollectionSettings,
 } from '../session-requests.ts';
-import type { BackupView, JobProgress, PasskeyOptions, SessionView } from '../session-responses.ts';
+import type {
+  BackupView,
+  JobProgress,
+  PasskeyOptions,
+  SessionView,
+  FirstStartView,
+} from '../session-responses.ts';
 import { acts, changes, reads, writes } from './route.ts';
 import type { Changed } from './answers.ts';
 
@@ -16,9 +22,11 @@ export const sessionRoutes = {
   }),
   openApi: reads<object>()('/openapi.json', 'This description', { permission: 'open' }),
   session: reads<SessionView>()('/session', 'Who is signed in', { permission: 'own' }),
-  firstStart: reads<{ isOpen: boolean }>()('/first-start', 'Whether nobody has an account here yet', {
-    permission: 'open',
-  }),
+  firstStart: reads<FirstStartView>()(
+    '/first-start',
+    'Whether nobody has an account here yet, and what who has one can do without being signed in',
+    { permission: 'open' },
+  ),
   startFarm: writes<SessionView, typeof firstStart>()(
     'post',
     '/first-start',

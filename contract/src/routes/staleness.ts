@@ -98,6 +98,7 @@ const CHANGED: { readonly [N in Name]?: readonly Tag[] } = {
   resetPassword: ['members'],
   addToken: ['members'],
   revokeToken: ['members'],
+  forgotPassword: [],
   beginSecondFactor: ['members'],
   confirmSecondFactor: ['members'],
   newRecoveryCodes: ['members'],

@@ -3,6 +3,7 @@ import { QueryTypes } from 'sequelize';
 import { now, nowMs } from '../clock.ts';
 import type { Database } from '../db/work.ts';
 import { notifyChanged } from '../domain/changes/notify.ts';
+import { toHtml } from './letter-html.ts';
 
 /*
  * Sends what waits, one letter after another. A letter is marked before it is handed over: after a crash nobody knows whether
@@ -93,18 +94,6 @@ async function send({ transport, from }: Mailer, letter: Waiting): Promise<Outco
     if (responseCode >= PERMANENT || pause === undefined) return { state: 'failed', error: told };
     return { state: 'waiting', error: told, nextTryAt: new Date(nowMs() + pause * 60_000) };
   }
-}
-
-const ESCAPES: Readonly<Record<string, string>> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' };
-const escaped = (text: string): string => text.replace(/[&<>"]/g, (letter) => ESCAPES[letter]!);
-
-/** Paragraphs as HTML; an address of a page can be followed. */
-function toHtml(paragraphs: readonly string[]): string {
-  const linked = (text: string): string =>
-    escaped(text).replace(/https?:\/\/[^\s"<>]+/g, (address) => `<a href="${address}">${address}</a>`);
-  return `<!doctype html><html lang="en"><body>${paragraphs
-    .map((text) => `<p>${linked(text).replaceAll('\n', '<br>')}</p>`)
-    .join('')}</body></html>`;
 }
 
 const EVERY_MS = 5_000;

@@ -2,6 +2,7 @@ import {
   ROUTES as R,
   type FactorCode,
   type FirstStart,
+  type ForgottenPassword,
   type InvitationInput,
   type Joining,
   type NewPasskey,
@@ -17,6 +18,7 @@ import { call, callAll, urlOf } from './call.ts';
 /** The account of whoever is signed in, and who else may use the collection. */
 export const peopleApi = {
   firstStart: () => call(R.firstStart, {}),
+  forgotPassword: (body: ForgottenPassword) => call(R.forgotPassword, { body }),
   startFarm: (body: FirstStart) => call(R.startFarm, { body }),
   changePassword: (body: PasswordChange) => call(R.changePassword, { body }),
   resetPassword: (body: PasswordReset) => call(R.resetPassword, { body }),

@@ -15,7 +15,9 @@ import type { Database } from '../../db/work.ts';
 import { checked } from '../../http/asked.ts';
 import { type Endpoints } from '../../http/endpoint.ts';
 import { Attempts } from './attempts.ts';
+import { forgottenRoute } from './forgotten.routes.ts';
 import { passkeyRoutes } from './passkey.routes.ts';
+import { canMailResets } from '../../post/mail-reset.ts';
 import { invalidField, Refusal, type RefusalCode } from '../../refusal.ts';
 import type { RateLimits } from '../../http/rate-limits.ts';
 import { endStreams } from '../../http/event-streams.ts';
@@ -115,6 +117,7 @@ export function sessionRoutes(
     response.json(await viewSession(database, actor, csrfToken(request)));
   });
   linkRoutes(router, database, config, limits, beginSession);
+  forgottenRoute(router, database, config, limits);
   passkeyRoutes(router, database, { secret: config.signingSecret, limits, attempts }, beginSession);
   openRoute(router, ROUTES.signIn, async (request, response) => {
     const address = request.ip ?? '';
@@ -189,7 +192,9 @@ function linkRoutes(
     response.set('Cache-Control', 'no-store').json(offer);
   });
   openRoute(router, ROUTES.firstStart, async (_request, response) => {
-    response.set('Cache-Control', 'no-store').json({ isOpen: await isFirstStart(database) });
+    response
+      .set('Cache-Control', 'no-store')
+      .json({ isOpen: await isFirstStart(database), mailsResets: canMailResets(config) });
   });
   openRoute(router, ROUTES.startFarm, async (request, response) => {
     const input = checked(firstStart, request.body);

@@ -17,8 +17,12 @@ const password = ref('');
 const first = ref<{ focus(): void } | null>(null);
 onMounted(() => first.value?.focus());
 // Nobody has an account yet: whoever comes makes the first owner. Without a connection there is nothing to find out.
+const mailsResets = ref(false);
 void api.firstStart().then(
-  ({ isOpen }) => void (isOpen && router.replace('/start')),
+  (first) => {
+    mailsResets.value = first.mailsResets;
+    if (first.isOpen) void router.replace('/start');
+  },
   () => undefined,
 );
 const writing = useWrite(session.signIn);
@@ -95,7 +99,8 @@ async function enter(): Promise<void> {
         >Use a passkey</v-btn
       >
     </form>
-    <p class="soft small">
+    <p v-if="mailsResets" class="small"><router-link to="/reset">Password forgotten?</router-link></p>
+    <p v-else class="soft small">
       Password forgotten? Whoever runs this server makes a link by which you choose a new one.
     </p>
   </OpenCard>
