@@ -54,6 +54,13 @@ describe('security events', () => {
     ]);
   });
 
+  test('who has come in is named by their account', async () => {
+    await app.signedIn(await app.newAccount('Comes in'));
+    expect(logged()).toMatchObject([
+      { act: 'signIn', res: { statusCode: 201 }, account: expect.any(String) },
+    ]);
+  });
+
   test('rights, tokens, passwords, exports and deletions are named, with whose account did it', async () => {
     const account = await ownAccount();
     await app.owner.post('/invitations', { name: 'Nell', role: 'helper' });

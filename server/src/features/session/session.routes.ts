@@ -92,6 +92,8 @@ async function begin(
   await new Promise<void>((resolve, reject) =>
     request.session.regenerate((error) => (error ? reject(error as Error) : resolve())),
   );
+  // For the log: who has come in by this request.
+  request.actor = actor;
   request.session.accountId = accountId;
   request.session.collectionId = collectionId;
   request.session.signedInAt = new Date().toISOString();

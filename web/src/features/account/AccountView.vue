@@ -10,7 +10,9 @@ import { useNotices } from '../../stores/notices.ts';
 import { useDevices } from '../../stores/queries.ts';
 import { useSession } from '../../stores/session.ts';
 import { useWrite } from '../../stores/useWrite.ts';
+import LineCard from '../../ui/LineCard.vue';
 import NewPasswordField from '../../ui/NewPasswordField.vue';
+import PagePart from '../../ui/PagePart.vue';
 import RefusalAlert from '../../ui/RefusalAlert.vue';
 import PasskeysCard from './PasskeysCard.vue';
 import SecondFactorCard from './SecondFactorCard.vue';
@@ -37,6 +39,8 @@ async function changePassword(): Promise<void> {
 }
 const nameOf = ({ userAgent }: DeviceView): string =>
   deviceWords(userAgent) ?? 'A program that does not say what it is';
+const aboutDevice = ({ usedAt, signedInAt }: DeviceView): string =>
+  `used ${momentDay(usedAt)}${signedInAt ? `, signed in ${momentDay(signedInAt)}` : ''}`;
 async function end(device: DeviceView): Promise<void> {
   if (await ending.run(device.id)) notices.say(`${nameOf(device)} is signed out`);
   else notices.warn(ending.message.value ?? 'It could not be signed out');
@@ -61,16 +65,13 @@ async function choose(id: string): Promise<void> {
       <router-link to="/settings" class="small">Settings</router-link>
     </div>
     <p class="soft">{{ session.view?.account.name }}, {{ session.view?.account.email }}</p>
-    <section v-if="(session.view?.collections.length ?? 0) > 1" class="part">
-      <h2>Your collections</h2>
-      <v-card v-for="one in session.view?.collections" :key="one.id" class="line">
-        <strong>{{ one.name }}</strong>
+    <PagePart v-if="(session.view?.collections.length ?? 0) > 1" title="Your collections">
+      <LineCard v-for="one in session.view?.collections" :key="one.id" :title="one.name">
         <span v-if="one.id === session.settings?.id" class="small soft">open here</span>
         <v-btn v-else variant="outlined" :aria-label="`Open ${one.name}`" @click="choose(one.id)">Open</v-btn>
-      </v-card>
-    </section>
-    <section class="part">
-      <h2>Password</h2>
+      </LineCard>
+    </PagePart>
+    <PagePart title="Password">
       <form class="stack" novalidate @submit.prevent="changePassword">
         <v-text-field
           v-model="current"
@@ -87,22 +88,19 @@ async function choose(id: string): Promise<void> {
           >
         </div>
       </form>
-    </section>
+    </PagePart>
     <SecondFactorCard />
     <PasskeysCard />
-    <section class="part">
-      <h2>Where you are signed in</h2>
+    <PagePart title="Where you are signed in">
       <p class="small soft">
         A device is signed out after 30 days without use, and after 90 days in any case.
       </p>
-      <v-card v-for="device in devices" :key="device.id" class="line">
-        <div class="what">
-          <strong>{{ nameOf(device) }}{{ device.isThis ? ', this one' : '' }}</strong>
-          <span class="small soft"
-            >used {{ momentDay(device.usedAt)
-            }}{{ device.signedInAt ? `, signed in ${momentDay(device.signedInAt)}` : '' }}</span
-          >
-        </div>
+      <LineCard
+        v-for="device in devices"
+        :key="device.id"
+        :title="`${nameOf(device)}${device.isThis ? ', this one' : ''}`"
+        :about="aboutDevice(device)"
+      >
         <v-btn
           v-if="!device.isThis"
           variant="text"
@@ -110,33 +108,13 @@ async function choose(id: string): Promise<void> {
           @click="end(device)"
           >Sign out</v-btn
         >
-      </v-card>
+      </LineCard>
       <div v-if="others.length > 1" class="row">
         <v-btn variant="outlined" :loading="endingOthers.busy.value" @click="endOthers"
           >Sign out everywhere else</v-btn
         >
       </div>
-    </section>
+    </PagePart>
     <TokensCard />
   </div>
 </template>
-
-<style scoped>
-.part {
-  display: grid;
-  gap: 12px;
-  max-width: 620px;
-  margin-top: 28px;
-}
-.line {
-  display: flex;
-  align-items: center;
-  justify-content: space-between;
-  gap: 12px;
-  min-height: 56px;
-  padding: 8px 16px;
-}
-.what {
-  display: grid;
-}
-</style>

@@ -7,6 +7,8 @@ import { momentDay } from '../../format/format.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { usePasskeys } from '../../stores/queries.ts';
 import { useWrite } from '../../stores/useWrite.ts';
+import LineCard from '../../ui/LineCard.vue';
+import PagePart from '../../ui/PagePart.vue';
 import RefusalAlert from '../../ui/RefusalAlert.vue';
 
 /** What the account can sign in with instead of a password. */
@@ -32,22 +34,19 @@ async function remove(passkey: PasskeyView): Promise<void> {
 </script>
 
 <template>
-  <section class="part">
-    <h2>Passkeys</h2>
+  <PagePart title="Passkeys">
     <p class="small soft">
       A passkey signs you in with your finger, your face or the device’s PIN, without a password that could
       leak. It stays on the device, or in its keychain.
     </p>
-    <v-card v-for="passkey in data" :key="passkey.id" class="line">
-      <div class="what">
-        <strong>{{ passkey.name }}</strong>
-        <span class="small soft"
-          >since {{ momentDay(passkey.createdAt) }},
-          {{ passkey.usedAt ? `used ${momentDay(passkey.usedAt)}` : 'not used yet' }}</span
-        >
-      </div>
+    <LineCard
+      v-for="passkey in data"
+      :key="passkey.id"
+      :title="passkey.name"
+      :about="`since ${momentDay(passkey.createdAt)}, ${passkey.usedAt ? `used ${momentDay(passkey.usedAt)}` : 'not used yet'}`"
+    >
       <v-btn variant="text" :aria-label="`Remove ${passkey.name}`" @click="remove(passkey)">Remove</v-btn>
-    </v-card>
+    </LineCard>
     <form v-if="hasAuthenticator()" class="stack" novalidate @submit.prevent="add">
       <v-text-field
         v-model="name"
@@ -72,25 +71,5 @@ async function remove(passkey: PasskeyView): Promise<void> {
     <p v-else class="small soft">
       This browser makes none here: passkeys need a connection by https, or the server’s own machine.
     </p>
-  </section>
+  </PagePart>
 </template>
-
-<style scoped>
-.part {
-  display: grid;
-  gap: 12px;
-  max-width: 620px;
-  margin-top: 28px;
-}
-.line {
-  display: flex;
-  align-items: center;
-  justify-content: space-between;
-  gap: 12px;
-  min-height: 56px;
-  padding: 8px 16px;
-}
-.what {
-  display: grid;
-}
-</style>

@@ -7,6 +7,7 @@ import { useNotices } from '../../stores/notices.ts';
 import { useSecondFactor } from '../../stores/queries.ts';
 import { useCopy } from '../../stores/useCopy.ts';
 import { useWrite } from '../../stores/useWrite.ts';
+import PagePart from '../../ui/PagePart.vue';
 import QrCode from '../../ui/QrCode.vue';
 import RefusalAlert from '../../ui/RefusalAlert.vue';
 
@@ -48,8 +49,7 @@ const grouped = (one: string): string => `${one.slice(0, 5)}-${one.slice(5)}`;
 </script>
 
 <template>
-  <section v-if="data" class="part">
-    <h2>Second factor</h2>
+  <PagePart v-if="data" title="Second factor">
     <v-card v-if="codes.length > 0" class="told">
       <p>
         <strong>Recovery codes.</strong> Each lets you in once if the authenticator is lost. They are shown
@@ -129,16 +129,10 @@ const grouped = (one: string): string => `${one.slice(0, 5)}-${one.slice(5)}`;
         </div>
       </form>
     </template>
-  </section>
+  </PagePart>
 </template>
 
 <style scoped>
-.part {
-  display: grid;
-  gap: 12px;
-  max-width: 620px;
-  margin-top: 28px;
-}
 .told {
   display: grid;
   gap: 10px;

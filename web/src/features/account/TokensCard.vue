@@ -9,6 +9,8 @@ import { useNotices } from '../../stores/notices.ts';
 import { useTokens } from '../../stores/queries.ts';
 import { useCopy } from '../../stores/useCopy.ts';
 import { useWrite } from '../../stores/useWrite.ts';
+import LineCard from '../../ui/LineCard.vue';
+import PagePart from '../../ui/PagePart.vue';
 
 /** What programs of this person sign in with: scales, sensors, one's own scripts. */
 const { data } = useTokens();
@@ -29,6 +31,8 @@ async function add(): Promise<void> {
   made.value = { name: name.value.trim(), token: answer.value.token };
   name.value = '';
 }
+const aboutToken = ({ scope, expiresAt, usedAt }: TokenView): string =>
+  `may ${TOKEN_SCOPE_WORDS[scope]}, good until ${momentDay(expiresAt)}, ${usedAt ? `used ${momentDay(usedAt)}` : 'not used yet'}`;
 async function revoke({ id, name: whose }: TokenView): Promise<void> {
   if (await revoking.run(id)) notices.say(`${whose}: revoked, its token lets nobody in now`);
   else notices.warn(revoking.message.value ?? 'It could not be revoked');
@@ -36,23 +40,15 @@ async function revoke({ id, name: whose }: TokenView): Promise<void> {
 </script>
 
 <template>
-  <section class="tokens">
-    <h2>Programs</h2>
+  <PagePart title="Programs">
     <p class="small soft">
       A scale, a sensor or a script of your own signs in with a token instead of your password. It acts in
       your name, in this collection, and can do no more than you may. The
       <a href="/api/docs">description of the interface for programs</a> says what there is.
     </p>
-    <v-card v-for="token in data" :key="token.id" class="line">
-      <div class="what">
-        <strong>{{ token.name }}</strong>
-        <span class="small soft"
-          >may {{ TOKEN_SCOPE_WORDS[token.scope] }}, good until {{ momentDay(token.expiresAt) }},
-          {{ token.usedAt ? `used ${momentDay(token.usedAt)}` : 'not used yet' }}</span
-        >
-      </div>
+    <LineCard v-for="token in data" :key="token.id" :title="token.name" :about="aboutToken(token)">
       <v-btn variant="text" :aria-label="`Revoke ${token.name}`" @click="revoke(token)">Revoke</v-btn>
-    </v-card>
+    </LineCard>
     <form class="new" novalidate @submit.prevent="add">
       <v-text-field
         v-model="name"
@@ -80,27 +76,10 @@ async function revoke({ id, name: whose }: TokenView): Promise<void> {
         <v-btn variant="text" @click="made = null">Done</v-btn>
       </div>
     </v-card>
-  </section>
+  </PagePart>
 </template>
 
 <style scoped>
-.tokens {
-  display: grid;
-  gap: 12px;
-  max-width: 620px;
-  margin-top: 28px;
-}
-.line {
-  display: flex;
-  align-items: center;
-  justify-content: space-between;
-  gap: 12px;
-  min-height: 56px;
-  padding: 8px 16px;
-}
-.what {
-  display: grid;
-}
 .new {
   display: grid;
   grid-template-columns: 1fr 1fr;
