@@ -1,6 +1,6 @@
 import { fstatSync } from 'node:fs';
 import { backUp, restore, verify } from './backup/commands.ts';
-import { closeDatabase, openDatabase } from './db/open.ts';
+import { withDatabase } from './db/open.ts';
 import { readConfig, type Config } from './config.ts';
 import { createResetCode, RESET_HOURS } from './domain/accounts/password-reset.ts';
 import { removeSecondFactorOf } from './domain/accounts/second-factor.ts';
@@ -23,28 +23,22 @@ class Usage extends OperatorError {}
 
 async function resetPassword(config: Config, email: string | undefined): Promise<void> {
   if (!email) throw new Usage(USAGE);
-  const database = openDatabase(config.databaseUrl, (error) => console.error(error));
-  try {
-    const code = await createResetCode(database, email, config.signingSecret);
-    if (code === null) throw new OperatorError(`No account has the address ${email}.`);
-    console.log(`Open this address within ${RESET_HOURS} hours to choose a new password. It is good once:`);
-    console.log(`http://${config.host}:${config.port}/reset#${code}`);
-  } finally {
-    await closeDatabase(database);
-  }
+  const code = await withDatabase(config.databaseUrl, (database) =>
+    createResetCode(database, email, config.signingSecret),
+  );
+  if (code === null) throw new OperatorError(`No account has the address ${email}.`);
+  console.log(`Open this address within ${RESET_HOURS} hours to choose a new password. It is good once:`);
+  console.log(`http://${config.host}:${config.port}/reset#${code}`);
 }
 
 /** For somebody who has lost the authenticator and the recovery codes. */
 async function removeSecondFactor(config: Config, email: string | undefined): Promise<void> {
   if (!email) throw new Usage(USAGE);
-  const database = openDatabase(config.databaseUrl, (error) => console.error(error));
-  try {
-    if (!(await removeSecondFactorOf(database, email)))
-      throw new OperatorError(`No account with a second factor has the address ${email}.`);
-    console.log(`${email} signs in with the password alone now.`);
-  } finally {
-    await closeDatabase(database);
-  }
+  const isRemoved = await withDatabase(config.databaseUrl, (database) =>
+    removeSecondFactorOf(database, email),
+  );
+  if (!isRemoved) throw new OperatorError(`No account with a second factor has the address ${email}.`);
+  console.log(`${email} signs in with the password alone now.`);
 }
 
 /** Takes in a collection that was exported, from the descriptor that the launcher hands over. */

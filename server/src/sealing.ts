@@ -1,4 +1,4 @@
-import { createCipheriv, createDecipheriv, randomBytes, scrypt } from 'node:crypto';
+import { createCipheriv, createDecipheriv, hkdfSync, randomBytes, scrypt } from 'node:crypto';
 import { BACKUP_KDF } from '@karyotome/contract';
 import { Turns } from './db/turns.ts';
 
@@ -8,7 +8,7 @@ export const CIPHER = 'aes-256-gcm';
 const NONCE_BYTES = 12;
 const TAG_BYTES = 16;
 /** Of AES-256. */
-export const KEY_BYTES = 32;
+const KEY_BYTES = 32;
 
 const { N, r, p } = BACKUP_KDF;
 const MAX_MEMORY_BYTES = 2 ** 26;
@@ -17,6 +17,15 @@ const deriving = new Turns(1);
 const SALT_BYTES = 16;
 
 export const newSalt = (): Buffer => randomBytes(SALT_BYTES);
+
+/**
+ * A key from the server's own secret, by HKDF (RFC 5869).
+ *
+ * @param whose - the id of who or what it is for
+ * @param purpose - what it is used for
+ */
+export const keyFromSecret = (secret: string, whose: string, purpose: string): Buffer =>
+  Buffer.from(hkdfSync('sha256', secret, whose, purpose, KEY_BYTES));
 
 /** A key from what somebody chose or wrote down. Takes its time. */
 export function keyFromPassword(password: string, salt: Buffer): Promise<Buffer> {

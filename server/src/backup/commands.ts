@@ -2,7 +2,7 @@ import { createWriteStream } from 'node:fs';
 import { join } from 'node:path';
 import { Writable } from 'node:stream';
 import { PASSPHRASE_FILE, SIGNING_SECRET_FILE, type Config } from '../config.ts';
-import { closeDatabase, openDatabase } from '../db/open.ts';
+import { withDatabase } from '../db/open.ts';
 import { writeDurably } from '../files/durable.ts';
 import { openStore } from '../files/open-store.ts';
 import { OperatorError } from '../operator-error.ts';
@@ -31,18 +31,15 @@ export async function backUp(config: Config, descriptor: number | null): Promise
   const { backupFolder } = config;
   if (backupFolder === null)
     throw new OperatorError('BACKUP_FOLDER is none. Say where to: npm run backup -- --to FOLDER');
-  const database = openDatabase(config.databaseUrl, (error) => console.error(error));
-  try {
+  return withDatabase(config.databaseUrl, async ({ sequelize }) => {
     const made = await makeBackup(config, backupFolder, 'regular').catch(async (error: unknown) => {
-      await noteBackup(database.sequelize, 'regular', backupFolder, { fault: faultOf(error) });
+      await noteBackup(sequelize, 'regular', backupFolder, { fault: faultOf(error) });
       throw error;
     });
-    await noteBackup(database.sequelize, 'regular', backupFolder, made);
+    await noteBackup(sequelize, 'regular', backupFolder, made);
     console.log(JSON.stringify({ file: join(backupFolder, made.file) }));
     told(made);
-  } finally {
-    await closeDatabase(database);
-  }
+  });
 }
 
 function told({ rows, files, missing }: BackupSummary): void {

@@ -1,4 +1,4 @@
-import { DamagedArchive, readBag } from '../files/bag-reader.ts';
+import { DamagedArchive, readBag, readJsonOf } from '../files/bag-reader.ts';
 import { DESCRIPTION, description, DUMP, FILES, type Description } from './archive.ts';
 
 /** A backup whose every file is what was written. */
@@ -22,21 +22,9 @@ export async function openBackup(descriptor: number): Promise<OpenBackup> {
   const bag = await readBag(descriptor);
   if (!bag.has(DUMP)) throw new DamagedArchive(`it lacks ${DUMP}`);
   return {
-    description: readDescription(await bag.read(DESCRIPTION)),
+    description: await readJsonOf(bag, DESCRIPTION, description),
     files: bag.paths.filter((path) => path.startsWith(FILES)).map((path) => path.slice(FILES.length)),
     readFile: (file) => bag.read(FILES + file),
     writeDump: (target) => bag.write(DUMP, target),
   };
-}
-
-function readDescription(bytes: Uint8Array): Description {
-  let parsed: unknown;
-  try {
-    parsed = JSON.parse(new TextDecoder().decode(bytes));
-  } catch (error) {
-    throw new DamagedArchive(`${DESCRIPTION} is no JSON`, { cause: error });
-  }
-  const { value, error } = description.validate(parsed, { convert: false });
-  if (error) throw new DamagedArchive(`${DESCRIPTION}: ${error.message}`);
-  return value;
 }

@@ -26,6 +26,16 @@ export function openDatabase(
   return open(url, standbyUrl === null ? null : open(standbyUrl, null));
 }
 
+/** Opens the records for a command, and closes them at its end whatever happens. */
+export async function withDatabase<T>(url: string, run: (database: Database) => Promise<T>): Promise<T> {
+  const database = openDatabase(url, (error) => console.error(error));
+  try {
+    return await run(database);
+  } finally {
+    await closeDatabase(database);
+  }
+}
+
 /** Closes its connections. */
 export async function closeDatabase({ sequelize, standby }: Database): Promise<void> {
   await Promise.all([sequelize.close(), standby?.sequelize.close()]);

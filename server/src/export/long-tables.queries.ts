@@ -1,10 +1,9 @@
 import type pg from 'pg';
+import { batchesOf, type TextRow } from './tables.queries.ts';
 
 /* Records of one kind in long format, one a row, as statistics programs take them. Those that were voided are left out. */
 
 export type LongTable = 'weights' | 'meals';
-
-type Row = Record<string, string | null>;
 
 /** What stands of each record's body in which column. */
 const FIELDS: Readonly<Record<LongTable, { readonly kind: string; readonly columns: string }>> = {
@@ -33,26 +32,18 @@ export const LONG_COLUMNS: Readonly<Record<LongTable, readonly string[]>> = {
   ],
 };
 
-const BATCH = 5_000;
-
 /** By animal and day, in batches. */
-export async function* longRows(
+export function longRows(
   client: pg.Client,
   table: LongTable,
   collectionId: string,
-): AsyncGenerator<Row[]> {
+): AsyncGenerator<TextRow[]> {
   const { kind, columns } = FIELDS[table];
-  await client.query(
-    `declare exported no scroll cursor for
-     select a.id::text as animal_id, a.number, a.sex, a.hatched_on::text, r.on_day::text as "on", ${columns}, r.note
+  return batchesOf(
+    client,
+    `select a.id::text as animal_id, a.number, a.sex, a.hatched_on::text, r.on_day::text as "on", ${columns}, r.note
        from records r join animals a on a.collection_id = r.collection_id and a.id = r.animal_id
       where r.collection_id = ${client.escapeLiteral(collectionId)}::uuid and r.kind = '${kind}' and r.voided_at is null
       order by a.number, r.on_day, r.recorded_at`,
   );
-  for (;;) {
-    const { rows } = await client.query<Row>(`fetch ${BATCH} from exported`);
-    if (rows.length > 0) yield rows;
-    if (rows.length < BATCH) break;
-  }
-  await client.query('close exported');
 }

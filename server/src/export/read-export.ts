@@ -1,10 +1,10 @@
-import { Transform, Writable } from 'node:stream';
+import { PassThrough, Writable } from 'node:stream';
 import Joi from 'joi';
 import Papa from 'papaparse';
 import type pg from 'pg';
 import { codeOf } from '../db/faults.ts';
 import { withClient } from '../backup/snapshot.queries.ts';
-import { DamagedArchive, readBag, type CheckedBag } from '../files/bag-reader.ts';
+import { DamagedArchive, readBag, readJsonOf, type CheckedBag } from '../files/bag-reader.ts';
 import { isPlainName, type FileStore, type StoredFile } from '../files/file-store.ts';
 import { OperatorError } from '../operator-error.ts';
 import { pathOf } from './descriptor.ts';
@@ -105,17 +105,9 @@ const DESCRIPTOR = 'datapackage.json';
 
 /** The tables of the archive, where they are those of this version. */
 async function sameTables(bag: CheckedBag, own: readonly Table[]): Promise<readonly Table[]> {
-  let parsed: unknown;
-  try {
-    parsed = JSON.parse(new TextDecoder().decode(await bag.read(DESCRIPTOR)));
-  } catch (error) {
-    if (error instanceof OperatorError) throw error;
-    throw new DamagedArchive(`${DESCRIPTOR} is no JSON`, { cause: error });
-  }
-  const { value, error } = description.validate(parsed, { convert: false });
-  if (error) throw new DamagedArchive(`${DESCRIPTOR}: ${error.message}`);
+  const { resources } = await readJsonOf(bag, DESCRIPTOR, description);
   const given = new Map(
-    value.resources.map(({ path, schema }) => [path, schema.fields.map(({ name }) => name).join(' ')]),
+    resources.map(({ path, schema }) => [path, schema.fields.map(({ name }) => name).join(' ')]),
   );
   given.delete(pathOf('accounts'));
   const differing = own.filter(
@@ -199,7 +191,7 @@ async function takeTable(
     rows.once('error', reject);
   });
   rows.pipe(toRows);
-  const entry = new Transform({ transform: (part, _encoding, done) => done(null, part) });
+  const entry = new PassThrough();
   entry.pipe(rows);
   await Promise.all([
     bag.write(pathOf(table.name), Writable.toWeb(entry) as WritableStream<Uint8Array>),

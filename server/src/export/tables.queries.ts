@@ -80,26 +80,34 @@ function written({ type }: Column, quoted: string): string {
 
 const BATCH = 5_000;
 
-/** The rows of a table that are the collection's, in batches, as text; null where there is nothing. */
-export async function* rowsOfTable(
-  client: pg.Client,
-  table: Table,
-  collectionId: string,
-): AsyncGenerator<Record<string, string | null>[]> {
-  const name = client.escapeIdentifier(table.name);
-  const columns = table.columns.map((column) => written(column, client.escapeIdentifier(column.name)));
-  const owner = table.name === 'collections' ? 'id' : 'collection_id';
-  const order = table.key.map((column) => client.escapeIdentifier(column)).join(', ');
-  await client.query(
-    `declare exported no scroll cursor for select ${columns.join(', ')} from ${name}
-      where ${owner} = ${client.escapeLiteral(collectionId)}::uuid${order === '' ? '' : ` order by ${order}`}`,
-  );
+/** Rows of a query, as text, in batches: a whole table is in no memory. @param sql - with its values in it */
+export async function* batchesOf(client: pg.Client, sql: string): AsyncGenerator<TextRow[]> {
+  await client.query(`declare exported no scroll cursor for ${sql}`);
   for (;;) {
-    const { rows } = await client.query<Record<string, string | null>>(`fetch ${BATCH} from exported`);
+    const { rows } = await client.query<TextRow>(`fetch ${BATCH} from exported`);
     if (rows.length > 0) yield rows;
     if (rows.length < BATCH) break;
   }
   await client.query('close exported');
+}
+
+export type TextRow = Record<string, string | null>;
+
+/** The rows of a table that are the collection's, in batches, as text; null where there is nothing. */
+export function rowsOfTable(
+  client: pg.Client,
+  table: Table,
+  collectionId: string,
+): AsyncGenerator<TextRow[]> {
+  const name = client.escapeIdentifier(table.name);
+  const columns = table.columns.map((column) => written(column, client.escapeIdentifier(column.name)));
+  const owner = table.name === 'collections' ? 'id' : 'collection_id';
+  const order = table.key.map((column) => client.escapeIdentifier(column)).join(', ');
+  return batchesOf(
+    client,
+    `select ${columns.join(', ')} from ${name}
+      where ${owner} = ${client.escapeLiteral(collectionId)}::uuid${order === '' ? '' : ` order by ${order}`}`,
+  );
 }
 
 /** People whom rows of the collection name: whoever may use it, and whoever recorded in it. */

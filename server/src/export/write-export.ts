@@ -4,6 +4,7 @@ import type pg from 'pg';
 import { BagWriter } from '../files/bag-writer.ts';
 import { readIfWhole, type FileStore } from '../files/file-store.ts';
 import { beginSnapshot, withClient } from '../backup/snapshot.queries.ts';
+import { csvOf } from './csv.ts';
 import { describePackage, pathOf } from './descriptor.ts';
 import {
   exportedTables,
@@ -42,9 +43,14 @@ export function writeExport(
     const bag = new BagWriter(target, at, exportName(at));
     const tables = await exportedTables(client);
     for (const table of tables)
-      await bag.addStream(pathOf(table.name), csvOf(table, rowsOfTable(client, table, collectionId)), {
-        isText: true,
-      });
+      await bag.addStream(
+        pathOf(table.name),
+        csvOf(
+          table.columns.map(({ name }) => name),
+          rowsOfTable(client, table, collectionId),
+        ),
+        { isText: true },
+      );
     const people = await peopleOf(client, tables, collectionId);
     await bag.add(pathOf(PEOPLE.name), Buffer.from(Papa.unparse(people, { columns: ['id', 'name'] })));
     await bag.add(
@@ -77,15 +83,4 @@ async function addFiles(
     else await bag.add(path, bytes);
   }
   if (missing.length > 0) await bag.add('missing-files.txt', Buffer.from(`${missing.join('\n')}\n`));
-}
-
-/** RFC 4180, UTF-8. */
-async function* csvOf(
-  table: Table,
-  batches: AsyncIterable<Record<string, string | null>[]>,
-): AsyncGenerator<Uint8Array> {
-  const columns = table.columns.map(({ name }) => name);
-  yield Buffer.from(`${Papa.unparse([columns])}\r\n`);
-  for await (const rows of batches)
-    yield Buffer.from(`${Papa.unparse(rows, { columns, header: false })}\r\n`);
 }

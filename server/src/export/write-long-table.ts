@@ -2,7 +2,7 @@ import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import type { WriteStream } from 'node:fs';
 import { beginSnapshot, withClient } from '../backup/snapshot.queries.ts';
-import { csvLines } from '../http/send-table.ts';
+import { csvOf } from './csv.ts';
 import { LONG_COLUMNS, longRows, type LongTable } from './long-tables.queries.ts';
 
 /** Writes every weight, or every meal, of a collection as CSV, one a row. @param target - closed at the end */
@@ -14,11 +14,7 @@ export function writeLongTable(
 ): Promise<void> {
   return withClient(databaseUrl, async (client) => {
     await beginSnapshot(client);
-    const columns = LONG_COLUMNS[table];
-    async function* text(): AsyncGenerator<string> {
-      yield csvLines([Object.fromEntries(columns.map((name) => [name, name]))], columns);
-      for await (const rows of longRows(client, table, collectionId)) yield csvLines(rows, columns);
-    }
-    await pipeline(Readable.from(text()), target);
+    const rows = longRows(client, table, collectionId);
+    await pipeline(Readable.from(csvOf(LONG_COLUMNS[table], rows, { escapeFormulae: true })), target);
   });
 }

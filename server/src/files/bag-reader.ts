@@ -3,6 +3,7 @@ import { fstat, read } from 'node:fs';
 import { promisify } from 'node:util';
 import { checkBag, isText, PAYLOAD, type ArchivedFile } from '@karyotome/lineage';
 import { configure, Reader, ZipReader, type FileEntry } from '@zip.js/zip.js';
+import type Joi from 'joi';
 import { OperatorError } from '../operator-error.ts';
 
 configure({ useWebWorkers: false });
@@ -59,6 +60,20 @@ export async function readBag(descriptor: number): Promise<CheckedBag> {
     },
     write: async (path, target) => void (await entryAt(path).getData(target)),
   };
+}
+
+/** A file of an archive as JSON that fits a schema. @throws DamagedArchive naming the file and the field */
+export async function readJsonOf<T>(bag: CheckedBag, path: string, schema: Joi.Schema<T>): Promise<T> {
+  const bytes = await bag.read(path);
+  let parsed: unknown;
+  try {
+    parsed = JSON.parse(new TextDecoder().decode(bytes));
+  } catch (error) {
+    throw new DamagedArchive(`${path} is no JSON`, { cause: error });
+  }
+  const { value, error } = schema.validate(parsed, { convert: false });
+  if (error) throw new DamagedArchive(`${path}: ${error.message}`);
+  return value;
 }
 
 /** The bag lies at the top, or in a folder of its own. */

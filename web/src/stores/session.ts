@@ -125,32 +125,31 @@ export const useSession = defineStore('session', () => {
     localStorage.removeItem(ENDED);
   }
 
-  async function signIn(input: SignIn): Promise<void> {
-    take(await api.signIn(input));
+  /** Is signed in from here on, whatever was ended here before without a connection. */
+  function enter(session: SessionView): void {
+    take(session);
     localStorage.removeItem(ENDED);
     asked.value = true;
+  }
+
+  async function signIn(input: SignIn): Promise<void> {
+    enter(await api.signIn(input));
   }
 
   /** With what an authenticator of this device answers. */
   async function signInWithPasskey(): Promise<void> {
     const { options } = await api.passkeySignInOptions();
-    take(await api.signInWithPasskey({ response: await askForPasskey(options) }));
-    localStorage.removeItem(ENDED);
-    asked.value = true;
+    enter(await api.signInWithPasskey({ response: await askForPasskey(options) }));
   }
 
   /** Makes the first owner of this server, and is signed in as them. */
   async function start(input: FirstStart): Promise<void> {
-    take(await api.startFarm(input));
-    localStorage.removeItem(ENDED);
-    asked.value = true;
+    enter(await api.startFarm(input));
   }
 
   /** Takes an invitation, and is signed in with it. */
   async function join(input: Joining): Promise<void> {
-    take(await api.join(input));
-    localStorage.removeItem(ENDED);
-    asked.value = true;
+    enter(await api.join(input));
   }
 
   /** Goes to another collection of this person. */

@@ -1,10 +1,11 @@
-import { createHmac, timingSafeEqual } from 'node:crypto';
+import { createHmac } from 'node:crypto';
 import type { FirstStart } from '@karyotome/contract';
 import { locked } from '../../db/locked.ts';
 import type { Actor, Database } from '../../db/work.ts';
 import { Refusal } from '../../refusal.ts';
 import { createCollection } from '../collection/create-collection.ts';
 import { checkNewPassword } from './password-rules.ts';
+import { isSame } from './secret-code.ts';
 
 /*
  * The first start of an installation: whoever sees what the server writes when it starts makes the first owner. The code is
@@ -39,11 +40,6 @@ const typed = (code: string): string =>
     .replaceAll('O', '0')
     .replace(/[IL]/g, '1');
 
-function isCode(given: string, secret: string): boolean {
-  const [a, b] = [typed(given), typed(codeOf(secret))].map((text) => Buffer.from(text));
-  return a!.length === b!.length && timingSafeEqual(a!, b!);
-}
-
 /** Any number: of two at once, one makes the owner. */
 const LOCK = 20_261_130_1;
 
@@ -62,7 +58,7 @@ export async function makeFirstOwner(
       throw new Refusal('conflict', 'This server has an owner already: sign in, or ask them to invite you.');
   };
   await refuseLater();
-  if (!isCode(code, secret))
+  if (!isSame(typed(code), typed(codeOf(secret))))
     throw new Refusal('not-found', 'This is not the code that the server wrote when it started.');
   checkNewPassword(password, 'password', [name, email.split('@')[0]!, farm.name]);
   return locked(database.sequelize, LOCK, async () => {

@@ -1,4 +1,4 @@
-import { createHmac, randomBytes, randomUUID, timingSafeEqual } from 'node:crypto';
+import { createHmac, randomBytes, randomUUID } from 'node:crypto';
 import {
   generateAuthenticationOptions,
   generateRegistrationOptions,
@@ -12,6 +12,7 @@ import { now } from '../../clock.ts';
 import type { Actor, Database, Work } from '../../db/work.ts';
 import { invalidField, notFound, Refusal } from '../../refusal.ts';
 import { noteAct } from '../history/history.queries.ts';
+import { isSame } from './secret-code.ts';
 
 /*
  * Passkeys (WebAuthn Level 3). The authenticator verifies its user, by a finger, a face or a PIN: so a passkey is both factors at
@@ -32,21 +33,20 @@ export interface Site {
 
 type Purpose = 'register' | 'sign in';
 
-const macOf = (purpose: Purpose, text: string, secret: string): Buffer =>
-  createHmac('sha256', secret).update(`passkey ${purpose} ${text}`).digest();
+const macOf = (purpose: Purpose, text: string, secret: string): string =>
+  createHmac('sha256', secret).update(`passkey ${purpose} ${text}`).digest('base64url');
 
 /** @param about - the account, or nothing where nobody is signed in */
 function newChallenge(purpose: Purpose, about: string, secret: string): string {
   const text = `${randomBytes(RANDOM_BYTES).toString('base64url')}.${Date.now() + CHALLENGE_MS}`;
-  return `${text}.${macOf(purpose, `${text} ${about}`, secret).toString('base64url')}`;
+  return `${text}.${macOf(purpose, `${text} ${about}`, secret)}`;
 }
 
 /** @param challenge - as the authenticator got it: the text in base64url */
 function isOwnChallenge(purpose: Purpose, about: string, challenge: string, secret: string): boolean {
   const [random = '', expires = '', mac = ''] = Buffer.from(challenge, 'base64url').toString().split('.');
-  const made = macOf(purpose, `${random}.${expires} ${about}`, secret);
-  const given = Buffer.from(mac, 'base64url');
-  return given.length === made.length && timingSafeEqual(given, made) && Number(expires) >= Date.now();
+  const isOwn = isSame(mac, macOf(purpose, `${random}.${expires} ${about}`, secret));
+  return isOwn && Number(expires) >= Date.now();
 }
 
 const bytes = (text: string): Uint8Array<ArrayBuffer> => Uint8Array.from(Buffer.from(text));

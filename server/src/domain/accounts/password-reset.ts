@@ -1,4 +1,4 @@
-import { createHmac, timingSafeEqual } from 'node:crypto';
+import { createHmac } from 'node:crypto';
 import { readId, type PasswordReset } from '@karyotome/contract';
 import { nowMs } from '../../clock.ts';
 import type { Database } from '../../db/work.ts';
@@ -6,6 +6,7 @@ import { Refusal } from '../../refusal.ts';
 import { endSessionsOf } from './accounts.queries.ts';
 import { noteAct } from '../history/history.queries.ts';
 import { checkNewPassword } from './password-rules.ts';
+import { isSame } from './secret-code.ts';
 import { hashPassword } from './session.service.ts';
 
 /*
@@ -48,9 +49,7 @@ export async function resetPassword(
   const id = readId(text);
   const account = id === null ? undefined : (await models.accounts.findByPk(id))?.get();
   if (!account || !/^\d{1,12}$/.test(seconds) || Number(seconds) * 1000 < nowMs()) throw none;
-  const made = Buffer.from(codeOf(account.id, Number(seconds), account.passwordHash, secret));
-  const given = Buffer.from(code);
-  if (given.length !== made.length || !timingSafeEqual(given, made)) throw none;
+  if (!isSame(code, codeOf(account.id, Number(seconds), account.passwordHash, secret))) throw none;
   checkNewPassword(password, 'password', [account.name, account.email.split('@')[0]!]);
   const passwordHash = await hashPassword(password);
   return sequelize.transaction(async (transaction) => {

@@ -1,11 +1,11 @@
-import { createHmac, hkdfSync, randomUUID } from 'node:crypto';
+import { createHmac, randomUUID } from 'node:crypto';
 import type { SecondFactorStart, SecondFactorView } from '@karyotome/contract';
 import { base32nopad } from '@scure/base';
 import { Secret, TOTP } from 'otpauth';
 import { now } from '../../clock.ts';
 import type { Actor, Database, Work } from '../../db/work.ts';
 import { invalidField, Refusal } from '../../refusal.ts';
-import { KEY_BYTES, sealed, unsealed } from '../../sealing.ts';
+import { keyFromSecret, sealed, unsealed } from '../../sealing.ts';
 import { noteAct } from '../history/history.queries.ts';
 import { useRecoveryCode, useStep } from './second-factor.queries.ts';
 
@@ -23,7 +23,7 @@ const RECOVERY_CODES = 10;
 const RECOVERY_LENGTH = 10;
 
 const keyFor = (serverSecret: string, accountId: string): Buffer =>
-  Buffer.from(hkdfSync('sha256', serverSecret, accountId, 'second factor', KEY_BYTES));
+  keyFromSecret(serverSecret, accountId, 'second factor');
 
 function totpOf(sealedSecret: string, { accountId, secret }: Owner, label = ''): TOTP {
   const bytes = unsealed(sealedSecret, keyFor(secret, accountId));

@@ -10,13 +10,13 @@ import {
   explainConflict,
   findHinges,
   findSupport,
+  genotypesAt,
   HOW_OFTEN,
   appearance,
   ClutchPriorReader,
   infer,
   KinshipTable,
   PedigreeEngine,
-  PosteriorView,
   RecordCompiler,
   strengthenings,
   suspectRecords,
@@ -119,8 +119,8 @@ const REPLIES: {
   proved: ({ pedigree, catalogue }) => provedByYoung(pedigree, catalogue),
   document: ({ pedigree }, { names }) => writePedigree(pedigree, ownNames(names)),
   plink: ({ engine, pedigree }, { names }) => {
-    const posterior = new PosteriorView(toCompact(engine));
-    return writePlink(pedigree, (id) => posterior.genotypes(id), nameFrom(names));
+    const placeOf = new Map(engine.index.ids.map((id, at) => [id, at]));
+    return writePlink(pedigree, (id) => genotypesAt(engine, placeOf.get(id)!), nameFrom(names));
   },
   essential: ({ pedigree }, { animal, claims }) => ({
     found: exactly(() => essentialPedigree(pedigree, animal, claims)),

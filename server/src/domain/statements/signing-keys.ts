@@ -1,4 +1,4 @@
-import { hkdfSync, randomUUID } from 'node:crypto';
+import { randomUUID } from 'node:crypto';
 import {
   CONTEXT,
   fingerprintWords,
@@ -14,7 +14,7 @@ import { NOW } from '../../db/change-rows.ts';
 import { Op } from 'sequelize';
 import type { Work } from '../../db/work.ts';
 import { invalidField, Refusal } from '../../refusal.ts';
-import { CIPHER, KEY_BYTES, keyFromPassword, newSalt, sealed, unsealed } from '../../sealing.ts';
+import { CIPHER, keyFromPassword, keyFromSecret, newSalt, sealed, unsealed } from '../../sealing.ts';
 import { collectionOf } from '../collection/collection-of.ts';
 
 /**
@@ -174,5 +174,5 @@ export async function restoreKey(work: Work, serverSecret: string, pair: KeyPair
 }
 
 function keyFor(serverSecret: string, did: string): Buffer {
-  return Buffer.from(hkdfSync('sha256', serverSecret, did, 'karyotome signing key', KEY_BYTES));
+  return keyFromSecret(serverSecret, did, 'karyotome signing key');
 }
