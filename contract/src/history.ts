@@ -1,6 +1,7 @@
 /** What a line of the history is about. */
 export const HISTORY_SUBJECTS = [
   'animal',
+  'bin-entry',
   'record',
   'observation',
   'opinion',
@@ -87,7 +88,8 @@ export interface HistoryLine {
   program: string | null;
   /** What the browser or program called itself. */
   device: string | null;
-  animal: { id: string; number: string } | null;
+  /** `isHere` unless it was deleted since. */
+  animal: { id: string; number: string; isHere: boolean } | null;
   clutch: { id: string; name: string } | null;
   rack: { id: string; name: string } | null;
   changes: HistoryChange[];

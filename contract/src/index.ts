@@ -3,6 +3,7 @@ export type * from './animal-responses.ts';
 export type * from './animal-summary.ts';
 export * from './bench-requests.ts';
 export type * from './bench-responses.ts';
+export * from './bin.ts';
 export * from './breeding-requests.ts';
 export type * from './breeding-responses.ts';
 export * from './catalogue-requests.ts';

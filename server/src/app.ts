@@ -15,6 +15,7 @@ import { pinoHttp } from 'pino-http';
 import type { Config } from './config.ts';
 import type { Database } from './db/work.ts';
 import { animalRoutes } from './features/animals/animals.routes.ts';
+import { binRoutes } from './features/bin/bin.routes.ts';
 import { benchRoutes } from './features/bench/bench.routes.ts';
 import { outsideRoutes } from './features/bench/outside.routes.ts';
 import { breedingRoutes } from './features/season/breeding.routes.ts';
@@ -220,6 +221,7 @@ function endpointsOf({
   catalogueRoutes(endpoints);
   geneticsRoutes(endpoints);
   animalRoutes(endpoints);
+  binRoutes(endpoints, files);
   importRoutes(endpoints, database);
   recordRoutes(endpoints, database);
   breedingRoutes(endpoints);

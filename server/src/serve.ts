@@ -12,6 +12,7 @@ import { closeDatabase } from './db/open.ts';
 import type { Database } from './db/work.ts';
 import { endInOrder } from './ending.ts';
 import { endAllStreams } from './http/event-streams.ts';
+import { emptyBin } from './domain/bin/bin.service.ts';
 import { stopEngine } from './domain/genetics/engine-client.ts';
 import { storeClaims } from './domain/genetics/stored-claims.ts';
 import { readSensors } from './domain/incubation/sensor.ts';
@@ -42,6 +43,7 @@ const HEADERS_MS = 20_000;
 /** What is done over and over, by one of the processes each time. */
 const recurringTasks = (database: Database, files: FileStore, config: Config): RecurringTask[] => [
   { name: 'tidy', cron: '*/10 * * * *', run: () => tidy(database) },
+  { name: 'empty-bin', cron: '*/30 * * * *', run: () => emptyBin(database, files) },
   { name: 'lapse-reservations', cron: '*/10 * * * *', run: () => lapseEverywhere(database) },
   { name: 'lapse-offers', cron: '*/10 * * * *', run: () => lapseOffers(database) },
   { name: 'read-sensors', cron: '*/10 * * * *', run: () => readSensors(database, now()) },

@@ -175,7 +175,7 @@ describe('pairings', () => {
     ]);
     await created('/clutches', { pairingId: id, laidOn: ago(20), eggs: 4 });
     expect((await owner.delete(`/pairings/${id}`)).status).toBe(409);
-    expect((await owner.delete(`/animals/${damId}`)).status).toBe(409);
+    expect((await owner.post(`/animals/${damId}/delete`, { reason: 'x' })).status).toBe(409);
     const other = await created('/pairings', {
       season: 2026,
       damId,

@@ -2,6 +2,7 @@ import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'n
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import type { BinEntry, Page } from '@karyotome/contract';
 import S3rver from 's3rver';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, test, vi } from 'vitest';
@@ -123,6 +124,10 @@ describe('the application with a bucket', () => {
     expect(await names()).toBe(4);
     await app.owner.delete(`/animals/${id}/publication`);
     expect((await app.owner.delete(`/pictures/${picture}`)).status).toBe(204);
+    // It can still be restored.
+    expect(await names()).toBe(4);
+    const [entry] = ((await app.owner.get('/bin')).body as Page<BinEntry>).items;
+    await app.owner.delete(`/bin/${entry!.id}`);
     await vi.waitFor(async () => expect(await names()).toBe(0));
   });
 

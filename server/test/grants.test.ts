@@ -52,7 +52,7 @@ describe('a helper', () => {
       await helper.get('/persons'),
       await helper.get('/members'),
       await helper.put('/settings', {}),
-      await helper.delete(`/animals/${animal}`),
+      await helper.post(`/animals/${animal}/delete`, { reason: 'Mine' }),
     ];
     expect(refused.map(({ status }) => status)).toEqual(refused.map(() => 403));
     expect(refused[0]!.body).toMatchObject({ detail: expect.stringContaining('breed and identify') });

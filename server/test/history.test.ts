@@ -123,9 +123,16 @@ describe('a line', () => {
 
   test('is there for what is removed, with what it was', async () => {
     const extra = await maker(() => owner, ago).animal('F-2', 'female', 'Clown');
-    expect((await owner.delete(`/animals/${extra}`)).status).toBeLessThan(300);
-    const removed = (await lines('subject=animal')).find(({ action }) => action === 'removed')!;
-    expect(valuesOf(removed)).toMatchObject({ number: ['F-2', undefined], sex: ['female', undefined] });
+    await owner.post(`/animals/${extra}/delete`, { reason: 'Entered twice' });
+    const [deleted] = await lines('subject=bin-entry');
+    expect(deleted).toMatchObject({ action: 'added', animal: { number: 'F-2', isHere: false } });
+    expect(valuesOf(deleted!)).toMatchObject({ reason: [undefined, 'Entered twice'] });
+    const [ladder] = ((await owner.get('/ladders?limit=9')).body as Page<{ id: string }>).items;
+    const place = { room: 'R', name: 'Rack R', levels: 1, tubsPerLevel: 1 };
+    const { id: rack } = await made('/racks', { ...place, ladderId: ladder!.id, stepPosition: 0 });
+    await owner.delete(`/racks/${rack}`);
+    const removed = (await lines('subject=rack')).find(({ action }) => action === 'removed')!;
+    expect(valuesOf(removed)).toMatchObject({ name: ['Rack R', undefined] });
   });
 
   test('is there for rights, tokens, sign-ins that failed, and passwords', async () => {

@@ -1,5 +1,6 @@
 import { existsSync, readdirSync, utimesSync, writeFileSync, mkdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
+import type { BinEntry, Page } from '@karyotome/contract';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, test, vi } from 'vitest';
 import { sweepFiles } from '../src/files/sweep.ts';
@@ -86,8 +87,10 @@ describe('what goes', () => {
     expect((await owner.delete(`/pictures/${picture}`)).status).toBe(409);
     await owner.delete(`/animals/${id}/publication`);
     expect((await owner.delete(`/pictures/${picture}`)).status).toBe(204);
-    await vi.waitFor(() => expect(own()).toEqual([]));
     expect((await app.anonymous.get(`/public/${slug}/pictures/${picture}`)).status).toBe(404);
+    const { items } = (await owner.get('/bin')).body as Page<BinEntry>;
+    await owner.delete(`/bin/${items[0]!.id}`);
+    await vi.waitFor(() => expect(own()).toEqual([]));
   });
 
   test('a sweep finds what a crash left, both ways', async () => {
@@ -130,42 +133,23 @@ describe('an animal', () => {
       ).body as { id: string }
     ).id;
 
-  test('that was entered by mistake goes with what was said as it was entered, by the owner alone', async () => {
-    const mistaken = await animal();
-    const keeper = await app.newCollection('Kept', 'keeper');
-    expect((await keeper.delete(`/animals/${mistaken}`)).body).toMatchObject({
-      type: 'urn:karyotome:problem:owner-only',
-    });
-    expect((await owner.delete(`/animals/${mistaken}`)).status).toBe(204);
-    expect((await owner.get(`/animals/${mistaken}`)).status).toBe(404);
-  });
-
-  test('that has records, pictures or young keeps them, and what to do instead is said', async () => {
-    const today = new Date().toISOString().slice(0, 10);
-    const recorded = await animal();
-    await owner.post(`/animals/${recorded}/records`, { kind: 'weight', on: today, body: { massG: 310 } });
+  test('that is a parent cannot be deleted, and what to do instead is said', async () => {
     const parent = await animal();
     await animal({ sireId: parent });
-    for (const [one, words] of [
-      [recorded, 'has a history'],
-      [id, 'has a history'],
-      [parent, 'is a parent'],
-    ] as const) {
-      const refused = await owner.delete(`/animals/${one}`);
-      expect(refused.status).toBe(409);
-      const { detail } = refused.body as { detail: string };
-      expect(detail).toContain(words);
-      expect(detail).toContain('mistaken');
-    }
+    const refused = await owner.post(`/animals/${parent}/delete`, { reason: 'x' });
+    expect(refused.status).toBe(409);
+    const { detail } = refused.body as { detail: string };
+    expect(detail).toContain('is a parent');
+    expect(detail).toContain('mistaken');
     // Marked as mistaken it is in nobody's way, and its history stands.
-    const { version } = (await owner.get(`/animals/${recorded}`)).body as { version: number };
+    const { version } = (await owner.get(`/animals/${parent}`)).body as { version: number };
     const marked = await owner.patch(
-      `/animals/${recorded}`,
+      `/animals/${parent}`,
       { status: 'mistaken' },
       { 'If-Match': `"${version}"` },
     );
     expect(marked.status).toBe(200);
     const { lines } = (await owner.get('/today')).body as { lines: { animal: { id: string } | null }[] };
-    expect(lines.filter((line) => line.animal?.id === recorded)).toEqual([]);
+    expect(lines.filter((line) => line.animal?.id === parent)).toEqual([]);
   });
 });

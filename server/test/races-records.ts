@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { Page, AnimalSummary, RoundEntry, RoundResult } from '@karyotome/contract';
+import type { AnimalView, Page, AnimalSummary, RoundEntry, RoundResult } from '@karyotome/contract';
 import { expect } from 'vitest';
 import { bodyOf, meal, statuses, type Races } from './race-ground.ts';
 import { TODAY } from './days.ts';
@@ -102,19 +102,22 @@ export const RECORD_RACES: Races = {
     expect(new Set(answers.map((answer) => bodyOf<{ slug: string }>(answer).slug)).size).toBe(1);
   },
 
-  'an animal is deleted while something is recorded of it: one of the two happens': async (
+  'an animal is deleted while something is recorded of it: the record is refused, or goes along': async (
     { one, two },
     make,
   ) => {
     const id = await make.animal('female');
     const answers = await Promise.all([
-      one.delete(`/animals/${id}`),
+      one.post(`/animals/${id}/delete`, { reason: 'x' }),
       two.post(`/animals/${id}/records`, { kind: 'note', on: TODAY, body: { text: 'seen' } }),
     ]);
     expect([
-      [204, 404],
-      [409, 201],
+      [201, 404],
+      [201, 201],
     ]).toContainEqual(answers.map(({ status }) => status));
+    await one.post(`/bin/${bodyOf<{ id: string }>(answers[0]!).id}/restore`);
+    const { records } = bodyOf<AnimalView>(await one.get(`/animals/${id}`));
+    expect(records.filter(({ kind }) => kind === 'note')).toHaveLength(answers[1]!.status === 201 ? 1 : 0);
   },
 
   'one file is brought in by two: its animals are there once': async ({ one, two }) => {

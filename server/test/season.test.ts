@@ -139,7 +139,8 @@ describe('a whole season, from the first introduction to numbered hatchlings', (
     expect((await owner.post(`/pairing-events/${first.eventId}/void`, { reason: 'slip' })).status).toBe(204);
     const { females } = await board();
     expect(females.find(({ number }) => number === 'D-9')?.pairing ?? null).toBeNull();
-    for (const id of [damId, sireId, third]) expect((await owner.delete(`/animals/${id}`)).status).toBe(204);
+    for (const id of [damId, sireId, third])
+      expect((await owner.post(`/animals/${id}/delete`, { reason: 'x' })).status).toBe(201);
   });
 
   test('a pairing that is not over goes on when the season turns', async () => {
@@ -153,7 +154,8 @@ describe('a whole season, from the first introduction to numbered hatchlings', (
     expect((await female('D-7')).pairing!.id).toBe(first.pairingId);
     for (const { eventId } of [first, second])
       expect((await owner.post(`/pairing-events/${eventId}/void`, { reason: 'x' })).status).toBe(204);
-    for (const id of [damId, sireId]) expect((await owner.delete(`/animals/${id}`)).status).toBe(204);
+    for (const id of [damId, sireId])
+      expect((await owner.post(`/animals/${id}/delete`, { reason: 'x' })).status).toBe(201);
   });
 
   test('after the pre-lay shed Today asks for eggs from the earliest likely day', async () => {

@@ -48,7 +48,7 @@ export interface TestApp {
   /** What it logged; searched for what may not be logged when it is closed. */
   readonly log: KeptLog;
   /** Somebody in a session of their own. */
-  signedIn(email: string): Promise<TestClient>;
+  signedIn(email: string, password?: string): Promise<TestClient>;
   newCollection(name: string, role?: 'owner' | 'keeper' | 'helper' | 'viewer'): Promise<TestClient>;
   close(): Promise<void>;
 }
@@ -114,9 +114,9 @@ export async function startTestApp({
     const actor = await createCollection(database, { email, name: 'Tester', password: PASSWORD }, title);
     return { email, actor };
   };
-  const signedIn = async (email: string): Promise<TestClient> => {
+  const signedIn = async (email: string, password = PASSWORD): Promise<TestClient> => {
     const agent = request.agent(app.express);
-    const session = await agent.post('/api/v1/session').send({ email, password: PASSWORD });
+    const session = await agent.post('/api/v1/session').send({ email, password });
     return client(agent, (session.body as { csrfToken: string }).csrfToken);
   };
   const newCollection: TestApp['newCollection'] = async (title, role = 'owner') => {

@@ -29,6 +29,7 @@ export const HISTORY_ACTION_WORDS: Readonly<Record<HistoryAction, string>> = {
 /** What a line is about. */
 export const HISTORY_SUBJECT_WORDS: Readonly<Record<HistorySubject, string>> = {
   animal: 'animal',
+  'bin-entry': 'what was deleted',
   record: 'record',
   observation: 'observation',
   opinion: 'opinion',

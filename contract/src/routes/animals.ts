@@ -1,6 +1,7 @@
 import type * as husbandry from '../husbandry-requests.ts';
 import type { animalChange, newAnimal } from '../animal-requests.ts';
 import type { correction, newRecord, voiding } from '../records.ts';
+import type { BinEntry, deletion, Restored } from '../bin.ts';
 import type { AnimalSummary } from '../animal-summary.ts';
 import type { AnimalView, ImportPreview } from '../animal-responses.ts';
 import type { RecordWarning } from '../record-responses.ts';
@@ -25,7 +26,22 @@ export const animalsRoutes = {
     'Change name, parents, status or note',
     { permission: 'breed' },
   ),
-  deleteAnimal: acts<void>()('delete', '/animals/:id', 'Delete an animal entered by mistake', {
+  deleteAnimal: writes<Created, typeof deletion>()(
+    'post',
+    '/animals/:id/delete',
+    'Put an animal into the bin, with all its records and pictures',
+    { permission: 'destroy' },
+  ),
+  bin: lists<BinEntry>()(
+    '/bin',
+    'What was deleted and can be restored',
+    { key: 'id', filters: ['kind'] },
+    { permission: 'destroy' },
+  ),
+  restoreFromBin: acts<Restored>()('post', '/bin/:id/restore', 'Restore what was deleted', {
+    permission: 'destroy',
+  }),
+  eraseFromBin: acts<void>()('delete', '/bin/:id', 'Erase what was deleted, for good', {
     permission: 'destroy',
   }),
   addRecord: writes<Created & { warnings: RecordWarning[]; isWarningPending: boolean }, typeof newRecord>()(
@@ -63,5 +79,5 @@ export const animalsRoutes = {
     query: ['caption', 'drawing'],
   }),
   picture: reads<void>()('/pictures/:id', 'A picture', { format: 'picture', query: ['copy'] }),
-  deletePicture: acts<void>()('delete', '/pictures/:id', 'Remove a picture'),
+  deletePicture: acts<void>()('delete', '/pictures/:id', 'Put a picture into the bin'),
 };

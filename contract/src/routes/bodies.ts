@@ -1,5 +1,6 @@
 import type Joi from 'joi';
 import { animalChange, newAnimal } from '../animal-requests.ts';
+import { deletion } from '../bin.ts';
 import * as bench from '../bench-requests.ts';
 import { hatching, newClutch, newPairing } from '../breeding-requests.ts';
 import { catalogueEntry, catalogueUpdate } from '../catalogue-requests.ts';
@@ -51,6 +52,7 @@ type WithBody = {
  * schemas is as large as all of them.
  */
 const BODIES: { readonly [N in WithBody]: Joi.Schema<BodyOf<(typeof ROUTES)[N]>> } = {
+  deleteAnimal: deletion,
   changePassword: passwordChange,
   resetPassword: passwordReset,
   addToken: tokenInput,

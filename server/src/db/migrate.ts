@@ -35,6 +35,7 @@ import { history } from './migrations/20261130220000-history.ts';
 import { addressDigests } from './migrations/20261130230000-address-digests.ts';
 import { secondFactors } from './migrations/20261130235000-second-factors.ts';
 import { imports } from './migrations/20261201000000-imports.ts';
+import { bin } from './migrations/20261201010000-bin.ts';
 
 /** Listed by hand, so that the bundled server carries them. */
 export const MIGRATIONS: readonly Migration[] = [
@@ -72,6 +73,7 @@ export const MIGRATIONS: readonly Migration[] = [
   addressDigests,
   secondFactors,
   imports,
+  bin,
 ];
 
 /** Any number: only one process migrates at a time. */

@@ -1,4 +1,5 @@
 import type pg from 'pg';
+import { BINNED_PICTURES } from '../files/sweep.ts';
 
 /* The tables of a collection as they are exported: their columns and keys as the database knows them. */
 
@@ -138,7 +139,9 @@ export async function filesOf(
 ): Promise<{ folder: 'pictures' | 'labels' | 'cards'; name: string }[]> {
   const { rows } = await client.query<{ folder: 'pictures' | 'labels' | 'cards'; name: string }>(
     `select folder, name from (
-     select 'pictures' as folder, unnest(array[file, original_file]) as name from pictures where collection_id = $1
+     select 'pictures' as folder, unnest(array[file, original_file]) as name
+       from (select file, thumb_file, original_file, collection_id from pictures union all ${BINNED_PICTURES}) pictures
+      where collection_id = $1
      union select 'labels', file from label_sheets where collection_id = $1
      union select 'cards', file from clutch_cards where collection_id = $1) files where name is not null`,
     [collectionId],

@@ -16,11 +16,17 @@ export interface Sweep {
 /** A file so young may belong to a write that is under way in another process. */
 const YOUNG_MS = 3_600_000;
 
+/** Pictures that were deleted keep their files as long as they can be restored. */
+export const BINNED_PICTURES = `
+  select picture ->> 'file' as file, picture ->> 'thumb_file' as thumb_file, picture ->> 'original_file' as original_file,
+         bin.collection_id
+    from bin cross join lateral jsonb_array_elements(bin.content -> 'pictures') picture`;
+
 /** What rows name. Stamped copies are made when they are asked for, so no row names them: they follow their picture. */
 export const NAMED_SQL = `
-  select 'pictures' as folder, file as name from pictures
-  union all select 'pictures', thumb_file from pictures where thumb_file is not null
-  union all select 'pictures', original_file from pictures where original_file is not null
+  select 'pictures' as folder, name
+    from (select file, thumb_file, original_file, collection_id from pictures union all ${BINNED_PICTURES}) pictures
+    cross join lateral unnest(array[file, thumb_file, original_file]) name where name is not null
   union all select 'labels', file from label_sheets
   union all select 'cards', file from clutch_cards`;
 

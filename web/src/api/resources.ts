@@ -82,7 +82,10 @@ export const api = {
   addAnimal: (body: NewAnimal) => call(R.addAnimal, { body }),
   changeAnimal: (id: string, body: AnimalChange, version: number) =>
     call(R.changeAnimal, { params: { id }, body, version }),
-  deleteAnimal: (id: string) => call(R.deleteAnimal, { params: { id } }),
+  deleteAnimal: (id: string, reason: string) => call(R.deleteAnimal, { params: { id }, body: { reason } }),
+  bin: () => callAll(R.bin),
+  restoreFromBin: (id: string) => call(R.restoreFromBin, { params: { id } }),
+  eraseFromBin: (id: string) => call(R.eraseFromBin, { params: { id } }),
   previewImport: (file: Blob, work: LongWork) => call(R.previewImport, { file, type: CSV, ...work }),
   runImport: (file: Blob, work: LongWork) => call(R.runImport, { file, type: CSV, ...work }),
   job: (id: string) => call(R.job, { params: { id } }),

@@ -198,6 +198,11 @@ export const router = createRouter({
       meta: { title: 'History' },
     },
     {
+      path: '/settings/bin',
+      component: () => import('../features/settings/BinView.vue'),
+      meta: { title: 'Deleted' },
+    },
+    {
       path: '/settings/people',
       component: () => import('../features/people/PeopleView.vue'),
       meta: { title: 'People' },

@@ -146,6 +146,7 @@ export const useHistory = (filter: MaybeRefOrGetter<Readonly<Record<string, stri
     () => ['history', toValue(filter)],
     (page) => api.history({ ...toValue(filter), ...page }),
   );
+export const useBin = () => useQuery({ key: ['bin'], query: api.bin });
 export const useBackup = () => useQuery({ key: ['backup'], query: api.backup });
 export const useMembers = () => useQuery({ key: ['members'], query: api.members });
 export const useInvitations = () => useQuery({ key: ['invitations'], query: api.invitations });

@@ -3,30 +3,6 @@ import type { AnimalView } from '@karyotome/contract';
 import type { AnimalRow } from '../../db/rows.ts';
 import { select, type Work } from '../../db/work.ts';
 
-/** How much refers to an animal. */
-export function countReferences(
-  work: Work,
-  params: { readonly id: string },
-): Promise<{ young: number; pairings: number; records: number; others: number }[]> {
-  return select<{ young: number; pairings: number; records: number; others: number }>(
-    work,
-    `select (select count(*)::int from animals where collection_id = :collectionId and (dam_id = :id or sire_id = :id)) as young,
-            (select count(*)::int from pairings where collection_id = :collectionId and dam_id = :id)
-              + (select count(*)::int from pairing_sires where collection_id = :collectionId and sire_id = :id) as pairings,
-            (select count(*)::int from records r join animals a on a.collection_id = r.collection_id and a.id = r.animal_id
-              where r.collection_id = :collectionId and r.animal_id = :id
-                and (r.recorded_at <> a.created_at or r.voided_at is not null)) as records,
-            (select count(*)::int from pictures where collection_id = :collectionId and animal_id = :id)
-              + (select count(*)::int from opinions where collection_id = :collectionId and animal_id = :id)
-              + (select count(*)::int from publications where collection_id = :collectionId and animal_id = :id)
-              + (select count(*)::int from status_events where collection_id = :collectionId and animal_id = :id)
-              + (select count(*)::int from printed_labels where collection_id = :collectionId and animal_id = :id)
-              + (select count(*)::int from animals where collection_id = :collectionId and id = :id and clutch_id is not null)
-              as others`,
-    params,
-  );
-}
-
 /*
  * Who descends from whom, as it is recorded, read from the rows themselves: what is checked before a parent is written must
  * not wait for inference. Within a write nobody else changes a parent meanwhile.

@@ -12,7 +12,6 @@ import { ancestorsOf, refuseCircle } from './ancestry.ts';
 import { changeAsRead } from '../../db/change-rows.ts';
 import { kindFor } from '@karyotome/core';
 import { happen } from '../sales/status-events.ts';
-import { countReferences } from './animals.queries.ts';
 
 export async function listAnimals(work: Work): Promise<AnimalSummary[]> {
   return summaries(work, await geneticsSoon(work));
@@ -188,30 +187,4 @@ export async function refuseIfPublished(work: Work, animalId: string, what: stri
       `The published page of ${names} shows this animal: ${what}. Withdraw the page first.`,
     );
   }
-}
-
-/**
- * Deletes an animal entered by mistake, of which nothing is recorded yet. Its number stays used. Whatever has a history keeps
- * it: that animal is marked as died or mistaken, its wrong records are voided, its page is withdrawn.
- */
-export async function deleteAnimal(work: Work, id: string): Promise<void> {
-  const animal = await findAnimal(work, id);
-  await refuseIfPublished(work, id, 'it cannot be deleted');
-  const [hanging] = await countReferences(work, { id });
-  const { young, pairings, records, others } = hanging!;
-  if (young + pairings > 0)
-    throw new Refusal(
-      'conflict',
-      `${animal.number} is a parent or was paired: it cannot be deleted. Mark it as mistaken, or correct the pairing first.`,
-    );
-  if (records + others > 0)
-    throw new Refusal(
-      'conflict',
-      `${animal.number} has a history: it cannot be deleted. Mark it as died, or as mistaken; void what was recorded wrongly; withdraw its page.`,
-    );
-  await work.models.animals.destroy({
-    where: { collectionId: work.actor.collectionId, id },
-    transaction: work.transaction,
-  });
-  await touchGenetics(work);
 }

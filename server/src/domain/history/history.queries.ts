@@ -17,6 +17,7 @@ export interface HistoryRow {
   readonly device: string | null;
   readonly animalId: string | null;
   readonly number: string | null;
+  readonly isHere: boolean;
   readonly clutchId: string | null;
   readonly season: number | null;
   readonly ordinal: number | null;
@@ -50,7 +51,9 @@ export function historyRows(
   return select<HistoryRow>(
     work,
     `select h.id::text, ${rfc3339('h.at')} as at, h.action, h.subject,
-            who.name as by, t.name as program, h.device, h.animal_id as "animalId", a.number, h.clutch_id as "clutchId",
+            who.name as by, t.name as program, h.device, h.animal_id as "animalId",
+            coalesce(a.number, (select b.number from bin b where b.collection_id = h.collection_id
+              and b.animal_id = h.animal_id limit 1)) as number, a.id is not null as "isHere", h.clutch_id as "clutchId",
             c.season, c.ordinal, h.rack_id as "rackId", r.name as rack, h.fields, h.was, h.becomes
        ${FROM}
        left join clutches c on c.collection_id = h.collection_id and c.id = h.clutch_id

@@ -88,7 +88,7 @@ function toLine(row: HistoryRow): HistoryLine {
     by,
     program,
     device,
-    animal: animalId !== null && number !== null ? { id: animalId, number } : null,
+    animal: animalId !== null && number !== null ? { id: animalId, number, isHere: row.isHere } : null,
     clutch,
     rack: rackId !== null && rack !== null ? { id: rackId, name: rack } : null,
     changes: changesOf(row),

@@ -86,21 +86,6 @@ export async function addPicture(
   return { id: stored.id };
 }
 
-export async function removePicture(work: Work, files: FileStore, id: string): Promise<void> {
-  const where = { collectionId: work.actor.collectionId, id };
-  const picture = (await work.models.pictures.findOne({ where, transaction: work.transaction }))?.get();
-  if (!picture) throw notFound('This picture');
-  await work.models.pictures.destroy({ where, transaction: work.transaction });
-  dropAfterCommit(work, files, picture);
-}
-
-/** A picture's files go once its row is gone for good; what a crash leaves is swept at the next start. */
-function dropAfterCommit(work: Work, files: FileStore, picture: PictureRow): void {
-  work.transaction.afterCommit(() => {
-    discardPicture(files, picture).catch(work.onFault);
-  });
-}
-
 /** The copies of a picture that can be asked for. */
 export type PictureCopy = 'display' | 'thumb' | 'original';
 

@@ -3,7 +3,6 @@ import type { Endpoints } from '../../http/endpoint.ts';
 import {
   changeAnimal,
   createAnimal,
-  deleteAnimal,
   summariesInOrder,
 } from '../../domain/animals/animals.service.ts';
 import { searchAnimals } from '../../domain/animals/search-animals.ts';
@@ -18,5 +17,4 @@ export function animalRoutes({ listByKey, read, write }: Endpoints): void {
   read(ROUTES.animal, ({ work, id }) => viewAnimal(work, id));
   write(ROUTES.addAnimal, ({ work, body }) => createAnimal(work, body));
   write(ROUTES.changeAnimal, ({ work, id, body, version }) => changeAnimal(work, id, body, version));
-  write(ROUTES.deleteAnimal, ({ work, id }) => deleteAnimal(work, id));
 }

@@ -7,12 +7,12 @@ import {
   addPicture,
   copyOf,
   discardPicture,
-  removePicture,
   stampedFile,
   storePicture,
   type PictureCopy,
   type StoredPicture,
 } from '../../domain/pictures/pictures.service.ts';
+import { deletePicture } from '../../domain/bin/bin.service.ts';
 import { PUBLISHED_PICTURE } from '../../domain/pictures/pictures.queries.ts';
 import { checkNotStated } from '../../domain/statements/stated-pictures.ts';
 import { idParam } from '../../http/asked.ts';
@@ -54,7 +54,7 @@ export function pictureRoutes({ write, answer }: Endpoints, database: Database, 
   });
   write(ROUTES.deletePicture, async ({ work, id }) => {
     await checkNotStated(work, id);
-    await removePicture(work, files, id);
+    await deletePicture(work, id);
   });
 }
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { AnimalView } from '@karyotome/contract';
+import { BIN_DAYS, type AnimalView } from '@karyotome/contract';
 import { mdiCameraPlusOutline, mdiClose } from '@mdi/js';
 import { ref } from 'vue';
 import { api } from '../../api/resources.ts';
@@ -24,6 +24,11 @@ async function add(files: Iterable<File>): Promise<void> {
     notices.say('Picture added', async () => void (await removing.run(sent.value.id)));
   }
   if (input.value) input.value.value = '';
+}
+async function remove(id: string): Promise<void> {
+  if (await removing.run(id))
+    notices.say(`Picture deleted: an owner can restore it for ${BIN_DAYS} days, in Settings`);
+  else notices.warn(removing.message.value ?? 'The picture could not be deleted');
 }
 </script>
 
@@ -72,7 +77,7 @@ async function add(files: Iterable<File>): Promise<void> {
           size="x-small"
           class="remove"
           aria-label="Remove picture"
-          @click="removing.run(picture.id)"
+          @click="remove(picture.id)"
         />
       </figure>
     </div>

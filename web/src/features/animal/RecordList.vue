@@ -10,7 +10,7 @@ import { useSession } from '../../stores/session.ts';
 import { useCatalogue } from '../../stores/useCatalogue.ts';
 import { useWrite } from '../../stores/useWrite.ts';
 import { identificationWords } from '../records/record-defaults.ts';
-import VoidDialog from './VoidDialog.vue';
+import ReasonDialog from '../../ui/ReasonDialog.vue';
 
 /** The whole record, newest first. What was corrected or voided stays to be seen. */
 const props = defineProps<{ animal: AnimalView; highlighted: string | null }>();
@@ -108,7 +108,15 @@ async function confirmVoid(reason: string): Promise<void> {
         >History: who entered, changed and removed what</router-link
       >
     </p>
-    <VoidDialog v-if="voiding" :text="words(voiding)" @close="voiding = null" @confirm="confirmVoid" />
+    <ReasonDialog
+      v-if="voiding"
+      title="Void this record"
+      :text="words(voiding)"
+      note="It is kept and can be seen, but counts for nothing any more."
+      submit-text="Void"
+      @close="voiding = null"
+      @confirm="confirmVoid"
+    />
   </v-card>
 </template>
 

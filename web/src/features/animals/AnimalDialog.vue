@@ -41,14 +41,15 @@ const { draft, discard, submit, errorsOf, general, busy } = useForm({
   send: api.addAnimal,
 });
 const removal = useWrite(async (id: string) => {
-  await api.deleteAnimal(id);
+  await api.deleteAnimal(id, 'Undone as it was added');
   await router.push('/animals');
 });
 async function send(another: boolean): Promise<void> {
   const { number } = draft;
   const sent = await submit();
   if (!sent) return;
-  notices.say(`${number} added`, async () => void (await removal.run(sent.value.id)));
+  const undo = session.mayDestroy ? async () => void (await removal.run(sent.value.id)) : undefined;
+  notices.say(`${number} added`, undo);
   if (another) return;
   emit('close');
   await router.push(`/animals/${sent.value.id}`);

@@ -122,9 +122,10 @@ function by({ by: name, program, device }: HistoryLine): string {
             <div class="what">
               <span>
                 {{ line.told.what }}
-                <router-link v-if="line.animal" :to="`/animals/${line.animal.id}`">{{
+                <router-link v-if="line.animal?.isHere" :to="`/animals/${line.animal.id}`">{{
                   line.animal.number
                 }}</router-link>
+                <span v-else-if="line.animal">{{ line.animal.number }}</span>
                 <span v-if="line.clutch">clutch {{ line.clutch.name }}</span>
                 <span v-if="line.rack">{{ line.rack.name }}</span>
               </span>

@@ -46,6 +46,7 @@ async function send(): Promise<void> {
     <div class="place-head">
       <h1>Settings</h1>
       <v-btn v-if="session.mayManage" variant="outlined" to="/settings/history">History</v-btn>
+      <v-btn v-if="session.mayDestroy" variant="outlined" to="/settings/bin">Deleted</v-btn>
       <v-btn v-if="session.mayManage" variant="outlined" to="/settings/people">People</v-btn>
       <v-btn variant="outlined" to="/settings/account">Your account</v-btn>
     </div>

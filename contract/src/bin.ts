@@ -1,0 +1,42 @@
+import Joi from 'joi';
+import { text } from './fields.ts';
+
+/** What was deleted is kept for so many days, and can be restored as long. */
+export const BIN_DAYS = 30;
+
+export const BIN_KINDS = ['animal', 'picture'] as const;
+export type BinKind = (typeof BIN_KINDS)[number];
+
+export interface Deletion {
+  /** Why, for whoever looks at it later. */
+  reason: string;
+}
+
+export const deletion = Joi.object<Deletion, true>({ reason: text(300).min(1).required() });
+
+/** Something that was deleted. */
+export interface BinEntry {
+  id: string;
+  kind: BinKind;
+  /** The number of the animal, or the name of the clutch that a picture is of. */
+  number: string;
+  /** Of the animal, or the caption of the picture. */
+  name: string | null;
+  /** Null for a picture: nobody is asked for it. */
+  reason: string | null;
+  by: string;
+  /** RFC 3339. */
+  deletedAt: string;
+  /** The day on which it is erased, by the farm's calendar. */
+  erasedOn: string;
+  records: number;
+  pictures: number;
+}
+
+/** What came back. */
+export interface Restored {
+  /** Of the animal that came back, or whose picture did; null for a picture of a clutch. */
+  animalId: string | null;
+  /** Whether it was left without its place in the racks: that tub is taken, or gone. */
+  isWithoutPlace: boolean;
+}
