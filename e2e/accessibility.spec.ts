@@ -70,6 +70,7 @@ async function allPlaces(page: Page, demo: RunningServer): Promise<string[]> {
     '/genes',
     '/settings',
     '/settings/people',
+    '/settings/bin',
     '/settings/account',
     '/settings/history',
     '/start',

@@ -29,7 +29,7 @@ export const HISTORY_ACTION_WORDS: Readonly<Record<HistoryAction, string>> = {
 /** What a line is about. */
 export const HISTORY_SUBJECT_WORDS: Readonly<Record<HistorySubject, string>> = {
   animal: 'animal',
-  'bin-entry': 'what was deleted',
+  'bin-entry': 'deletion',
   record: 'record',
   observation: 'observation',
   opinion: 'opinion',
@@ -152,6 +152,14 @@ export function historyWords(line: HistoryLine, reader: Reader, moment: (at: str
   const tell: Tell = (field, value) => valueWords(field, value, { names, reader, moment });
   // What the line is about is told beside it.
   const changes = line.changes.filter(({ field }) => !ABOUT.includes(field));
+  if (subject === 'bin-entry')
+    return {
+      what: BIN_WORDS[String(valueOf(line, 'state'))] ?? '',
+      changes: shown(
+        changes.filter(({ field }) => field !== 'state' && field !== 'number'),
+        tell,
+      ),
+    };
   const record = recordIn(line);
   if (record)
     return {
@@ -167,14 +175,23 @@ export function historyWords(line: HistoryLine, reader: Reader, moment: (at: str
   };
 }
 
+/** What a deletion became. */
+const BIN_WORDS: Readonly<Record<string, string>> = {
+  kept: 'Deleted',
+  restored: 'Restored',
+  erased: 'Erased',
+};
+
+/** What a field holds after the line, or held before. */
+function valueOf({ changes }: Pick<HistoryLine, 'changes'>, name: string): unknown {
+  const change = changes.find(({ field }) => field === name);
+  return change?.becomes ?? change?.was;
+}
+
 /** A record that was added or removed whole. */
 function recordIn({ subject, changes }: HistoryLine): RecordFact | null {
   if (subject !== 'record') return null;
-  const of = (name: string): unknown => {
-    const change = changes.find(({ field }) => field === name);
-    return change?.becomes ?? change?.was;
-  };
-  const [kind, body] = [of('kind'), of('body')];
+  const [kind, body] = [valueOf({ changes }, 'kind'), valueOf({ changes }, 'body')];
   return typeof kind === 'string' && kind in KIND_WORDS && body !== undefined
     ? ({ kind, body } as RecordFact)
     : null;

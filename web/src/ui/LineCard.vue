@@ -16,6 +16,7 @@ defineProps<{ title: string; about?: string }>();
 <style scoped>
 .line {
   display: flex;
+  flex-wrap: wrap;
   align-items: center;
   justify-content: space-between;
   gap: 12px;
@@ -24,5 +25,6 @@ defineProps<{ title: string; about?: string }>();
 }
 .what {
   display: grid;
+  flex: 1 1 240px;
 }
 </style>
