@@ -14,7 +14,6 @@ import type { PrintedLabelView } from './label-responses.ts';
 import type { LadderStepInput } from './enclosure-requests.ts';
 import type { ClaimView, ConflictView } from './genetics-responses.ts';
 import type { AnimalCare } from './husbandry-responses.ts';
-import type { FieldProblem } from './problem.ts';
 import type { RecordView } from './record-responses.ts';
 
 export interface AnimalView extends AnimalSummary {
@@ -51,20 +50,4 @@ export interface AnimalView extends AnimalSummary {
   gaps: FactOf<RecordGaps>[];
   publication: { slug: string; publishedAt: string; text: string | null } | null;
   printedLabel: PrintedLabelView | null;
-}
-
-export interface ImportRow {
-  line: number;
-  number: string;
-  genes: string;
-  label: string;
-  sex: string;
-  problems: FieldProblem[];
-}
-
-export interface ImportPreview {
-  rows: ImportRow[];
-  good: number;
-  bad: number;
-  unknownColumns: string[];
 }

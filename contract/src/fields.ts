@@ -76,9 +76,9 @@ export function noTwo(field?: string): Joi.CustomValidator {
   return (elements: unknown[], helpers) => {
     const seen = new Set<unknown>();
     for (const [i, element] of elements.entries()) {
-      // An element that is missing has been refused by its own rule.
+      // An element that is missing has been refused by its own rule, or may be.
       const key = field === undefined ? element : (element as Record<string, unknown> | null)?.[field];
-      if (key === undefined) continue;
+      if (key === undefined || key === null) continue;
       if (seen.has(key)) {
         const state = helpers.state as unknown as {
           path: (string | number)[];

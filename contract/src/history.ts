@@ -2,6 +2,8 @@
 export const HISTORY_SUBJECTS = [
   'animal',
   'bin-entry',
+  'import',
+  'import-word',
   'record',
   'observation',
   'opinion',

@@ -40,6 +40,8 @@ export const TAGS = [
   'calendars',
   /** Who may use the collection, and where they are signed in. */
   'members',
+  /** Files that came in, or are to. */
+  'imports',
   /** What was deleted, and can be restored. */
   'bin',
   /** Backups of the server. */

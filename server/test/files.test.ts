@@ -1,5 +1,5 @@
 import { execFileSync } from 'node:child_process';
-import type { Page, BenchView } from '@karyotome/contract';
+import type { BenchView } from '@karyotome/contract';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { version as ifVersion } from './bench-acts.ts';
@@ -12,93 +12,6 @@ beforeAll(async () => {
   owner = app.owner;
 });
 afterAll(() => app.close());
-
-const preview = (text: string | Buffer) =>
-  owner.upload('/imports/preview', 'text/csv', Buffer.from(text as string));
-const problemsOf = (response: { body: unknown }): string[] =>
-  (
-    response.body as { rows: { line: number; problems: { field: string; message: string }[] }[] }
-  ).rows.flatMap((row) => row.problems.map((problem) => `${row.line} ${problem.field} ${problem.message}`));
-
-describe('a collection from a CSV file', () => {
-  test('the preview names each bad row and field, and writes nothing', async () => {
-    const response = await preview(
-      [
-        'number,sex,hatched,genes,dam,sire,weight,status',
-        'A,female,2021-05-01,Cinnamon YB,,,1500,breeder',
-        'B,male,2021-13-01,pastl,,,1500,breeder',
-        'A,m,,,,,,',
-        'C,,2022-01-01,axanthic,B,A,-3,lost',
-        'D,f,,,Z,,,',
-      ].join('\n'),
-    );
-    expect(response.status).toBe(200);
-    expect(response.body).toMatchObject({ good: 1, bad: 4 });
-    expect(problemsOf(response)).toEqual([
-      '3 hatched must be a day that exists, written YYYY-MM-DD',
-      '3 genes “pastl” is not a known gene. Did you mean Pastel?',
-      '4 number stands in line 2 too',
-      '5 status must be one of undecided, held-back, for-sale, reserved, sold, breeder, died, mistaken',
-      '5 weight must be at least 1',
-      '5 genes “axanthic” can mean several things: write Axanthic A, Axanthic B, Axanthic C or Axanthic D',
-      '5 dam must be a female: it is male',
-      '6 dam names no animal of the file or the collection',
-    ]);
-    expect((await owner.get('/animals')).body).toEqual({ items: [], next: null, total: 0 });
-  });
-
-  test('a file with a bad row imports nothing at all', async () => {
-    const response = await owner.upload(
-      '/imports',
-      'text/csv',
-      Buffer.from('number,sex\nA,male\nB,neither\n'),
-    );
-    expect(response.status).toBe(422);
-    expect(fieldsOf(response)[0]).toContain('rows.3.sex: must be one of');
-    expect((await owner.get('/animals')).body).toEqual({ items: [], next: null, total: 0 });
-  });
-
-  test('an animal that is its own ancestor is found in the file', async () => {
-    const response = await preview('number,sex,dam\nA,female,B\nB,female,A\n');
-    expect(problemsOf(response)).toEqual([
-      '2 dam makes the animal its own ancestor',
-      '3 dam makes the animal its own ancestor',
-    ]);
-  });
-
-  test.each([
-    ['not UTF-8', Buffer.from([0x6e, 0xff, 0xfe, 0xc3, 0x28]), 'is not UTF-8 text'],
-    ['no header', Buffer.from('a,b\n1,2\n'), 'has no column "number"'],
-    ['no rows', Buffer.from('number,sex\n'), 'holds no rows'],
-    ['an open quote', Buffer.from('number,sex\n"A,male\n'), 'has a quote that is never closed'],
-  ])('%s is refused at the file', async (_, bytes, message) => {
-    const response = await preview(bytes);
-    expect(response.status).toBe(422);
-    expect(fieldsOf(response)[0]).toContain(`file: ${message}`);
-  });
-
-  test('another kind of file is refused', async () => {
-    expect((await owner.upload('/imports/preview', 'application/zip', Buffer.from('PK'))).status).toBe(415);
-  });
-
-  test('children may stand above their parents, and quotes, commas and line ends are kept', async () => {
-    const text =
-      '\ufeffNumber,Sex,Hatch date,Morph,Dam,Notes\r\nY,u,2024-05-01,,M,"says ""hi"", twice"\r\nM,F,2020-05-01,"Cinnamon, YB",,\r\n';
-    const response = await owner.upload('/imports', 'text/csv', Buffer.from(text));
-    expect(response.status, JSON.stringify(response.body)).toBe(201);
-    const animals = (
-      (await owner.get('/animals?limit=200')).body as Page<{ id: string; number: string; label: string }>
-    ).items;
-    expect(animals.map((a) => [a.number, a.label])).toEqual([
-      ['M', 'Yellow Belly Cinnamon'],
-      ['Y', 'Not identified'],
-    ]);
-    expect((await owner.get(`/animals/${animals[1]!.id}`)).body).toMatchObject({
-      note: 'says "hi", twice',
-      parents: [{ role: 'dam', number: 'M' }],
-    });
-  });
-});
 
 describe('pictures', () => {
   let id: string;

@@ -1,7 +1,7 @@
 import http from 'node:http';
 import net from 'node:net';
 import { gzipSync } from 'node:zlib';
-import { MOST_DEPTH } from '@karyotome/contract';
+import { MOST_DEPTH, MOST_IMPORT_COLUMNS, MOST_IMPORT_ROWS } from '@karyotome/contract';
 import { afterAll, afterEach, beforeAll, describe, expect, test, vi } from 'vitest';
 import { anIncubator } from './hostile/farm.ts';
 import { raw, signIn } from './hostile/raw-request.ts';
@@ -120,23 +120,22 @@ describe('size and shape', () => {
 });
 
 describe('limits of a file, each by its name', () => {
-  const previewOf = async (text: string): Promise<string[]> =>
-    fieldsOf(await owner.upload('/imports/preview', 'text/csv', Buffer.from(text)));
+  const brought = (text: string) => owner.upload('/imports', 'text/csv', Buffer.from(text));
 
   test('rows, columns and cells', async () => {
     const header = 'number,sex';
-    expect(await previewOf(`${header}\n${'a,male\n'.repeat(5_001)}`)).toEqual([
-      'file: holds more than 5000 rows: split it',
+    expect(fieldsOf(await brought(`${header}\n${'a,male\n'.repeat(MOST_IMPORT_ROWS + 1)}`))).toEqual([
+      'file: holds more than 50000 rows: split it',
     ]);
-    const wide = Array.from({ length: 41 }, (_, i) => `c${i}`).join(',');
-    expect(await previewOf(`${header},${wide}\n1,male\n`)).toEqual(['file: has 43 columns: at most 40']);
-    const long = await owner.upload(
-      '/imports/preview',
-      'text/csv',
-      Buffer.from(`number,sex,note\n1,male,${'x'.repeat(2_500)}\n`),
+    const wide = Array.from({ length: MOST_IMPORT_COLUMNS }, (_, i) => `c${i}`).join(',');
+    expect(fieldsOf(await brought(`${header},${wide}\n1,male\n`))).toEqual([
+      'file: has 62 columns: at most 60',
+    ]);
+    const { id } = (await brought(`number,sex,note\n1,male,${'x'.repeat(2_500)}\n`)).body as { id: string };
+    expect(JSON.stringify((await owner.get(`/imports/${id}`)).body)).toContain(
+      'is too long: at most 2000 characters',
     );
-    expect(JSON.stringify(long.body)).toContain('is too long: at most 2000 characters');
-    expect(await previewOf(`${header}\na\0,male\n`)).toEqual([
+    expect(fieldsOf(await brought(`${header}\na\0,male\n`))).toEqual([
       'file: holds characters that cannot be stored',
     ]);
   });
@@ -147,12 +146,10 @@ describe('limits of a file, each by its name', () => {
       (_, i) =>
         `g${i},${i % 2 ? 'male' : 'female'},${i % 2 ? `g${i - 1}` : ''},${i > 0 && i % 2 === 0 ? `g${i - 1}` : ''}`,
     );
-    const response = await owner.upload(
-      '/imports/preview',
-      'text/csv',
-      Buffer.from(`number,sex,dam,sire\n${rows.toReversed().join('\n')}\n`),
-    );
-    expect(response.body).toMatchObject({ good: 4_999, bad: 0 });
+    const { id } = (await brought(`number,sex,dam,sire\n${rows.toReversed().join('\n')}\n`)).body as {
+      id: string;
+    };
+    expect((await owner.get(`/imports/${id}`)).body).toMatchObject({ good: 4_999, bad: 0 });
   });
 });
 
@@ -161,10 +158,10 @@ describe('a long piece of work', () => {
     const { headers } = await signIn(origin, await app.newAccount('Jobs'), PASSWORD);
     const job = '0b1d2c3e-1111-4111-8111-222222222222';
     const rows = Array.from(
-      { length: 5_000 },
+      { length: 20_000 },
       (_, i) => `x${i},male,${'unknown'.repeat(5)}${i} het ${'word'.repeat(4)}${i}`,
     );
-    const request = http.request(`${origin}/api/v1/imports/preview`, {
+    const request = http.request(`${origin}/api/v1/imports`, {
       method: 'POST',
       headers: { ...headers, 'Content-Type': 'text/csv', 'Job-Id': job },
     });

@@ -120,11 +120,23 @@ export const RECORD_RACES: Races = {
     expect(records.filter(({ kind }) => kind === 'note')).toHaveLength(answers[1]!.status === 201 ? 1 : 0);
   },
 
+  'a file is taken twice at once: its rows are there once': async ({ one, two }, make) => {
+    const animal = await make.animal('female');
+    const { number } = bodyOf<AnimalView>(await one.get(`/animals/${animal}`));
+    const file = Buffer.from(`number,date,weight\n${number},${TODAY},1234\n`);
+    const { id } = bodyOf<{ id: string }>(await one.upload('/imports', 'text/csv', file));
+    const answers = await Promise.all([one, two].map((client) => client.post(`/imports/${id}/run`, {})));
+    expect(statuses(answers)).toEqual([201, 409]);
+    const { records } = bodyOf<AnimalView>(await one.get(`/animals/${animal}`));
+    expect(records.filter(({ body }) => 'massG' in body && body.massG === 1234)).toHaveLength(1);
+  },
+
   'one file is brought in by two: its animals are there once': async ({ one, two }) => {
     const number = `I-${randomUUID().slice(0, 8)}`;
     const file = Buffer.from(`number,sex\n${number},male\n${number}b,female\n`);
+    const drafts = await Promise.all([one, two].map((client) => client.upload('/imports', 'text/csv', file)));
     const answers = await Promise.all(
-      [one, two].map((client) => client.upload('/imports', 'text/csv', file)),
+      [one, two].map((client, i) => client.post(`/imports/${bodyOf<{ id: string }>(drafts[i]!).id}/run`, {})),
     );
     expect(statuses(answers)).toEqual([201, 422]);
     const animals = bodyOf<Page<AnimalSummary>>(await one.get('/animals?limit=200')).items;

@@ -30,6 +30,8 @@ export const HISTORY_ACTION_WORDS: Readonly<Record<HistoryAction, string>> = {
 export const HISTORY_SUBJECT_WORDS: Readonly<Record<HistorySubject, string>> = {
   animal: 'animal',
   'bin-entry': 'deletion',
+  import: 'file that came in',
+  'import-word': 'meaning of a word in files',
   record: 'record',
   observation: 'observation',
   opinion: 'opinion',

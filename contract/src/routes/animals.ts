@@ -3,7 +3,7 @@ import type { animalChange, newAnimal } from '../animal-requests.ts';
 import type { correction, newRecord, voiding } from '../records.ts';
 import type { BinEntry, deletion, Restored } from '../bin.ts';
 import type { AnimalSummary } from '../animal-summary.ts';
-import type { AnimalView, ImportPreview } from '../animal-responses.ts';
+import type { AnimalView } from '../animal-responses.ts';
 import type { RecordWarning } from '../record-responses.ts';
 import { acts, changes, lists, reads, writes } from './route.ts';
 import type { Changed, Created } from './answers.ts';
@@ -65,15 +65,6 @@ export const animalsRoutes = {
       status: 204,
     },
   ),
-  previewImport: acts<ImportPreview>()('post', '/imports/preview', 'What a file of animals would add', {
-    permission: 'view',
-    file: 'csv',
-    status: 200,
-  }),
-  runImport: acts<{ imported: number }>()('post', '/imports', 'Add the animals of a file', {
-    permission: 'breed',
-    file: 'csv',
-  }),
   addPicture: acts<Created>()('post', '/animals/:id/pictures', 'Add a picture of an animal', {
     file: 'picture',
     query: ['caption', 'drawing'],

@@ -6,6 +6,7 @@ import { hatching, newClutch, newPairing } from '../breeding-requests.ts';
 import { catalogueEntry, catalogueUpdate } from '../catalogue-requests.ts';
 import { newLadder, newRack } from '../enclosure-requests.ts';
 import * as husbandry from '../husbandry-requests.ts';
+import { importPlan, importRun } from '../import-requests.ts';
 import * as incubation from '../incubation-requests.ts';
 import { lettersInput } from '../post.ts';
 import { backupInput, publishing, restoreInput, withholdInput } from '../publication-requests.ts';
@@ -53,6 +54,8 @@ type WithBody = {
  */
 const BODIES: { readonly [N in WithBody]: Joi.Schema<BodyOf<(typeof ROUTES)[N]>> } = {
   deleteAnimal: deletion,
+  planImport: importPlan,
+  runImport: importRun,
   changePassword: passwordChange,
   resetPassword: passwordReset,
   addToken: tokenInput,

@@ -4,6 +4,7 @@ import { breedingRoutes } from './breeding.ts';
 import { clutchesRoutes } from './clutches.ts';
 import { enclosuresRoutes } from './enclosures.ts';
 import { geneticsRoutes } from './genetics.ts';
+import { importsRoutes } from './imports.ts';
 import { keepingRoutes } from './keeping.ts';
 import { postRoutes } from './post.ts';
 import { publicationsRoutes } from './publications.ts';
@@ -21,6 +22,7 @@ export const ROUTES = {
   ...sessionRoutes,
   ...peopleRoutes,
   ...animalsRoutes,
+  ...importsRoutes,
   ...geneticsRoutes,
   ...breedingRoutes,
   ...clutchesRoutes,

@@ -14,7 +14,7 @@ export type Permission = 'open' | 'own' | 'destroy' | Grant;
 export type FileKind = 'csv' | 'picture' | 'lineage';
 /** The media types that a file may be sent as. */
 export const FILE_TYPES: Readonly<Record<FileKind, readonly string[]>> = {
-  csv: ['text/csv', 'application/vnd.ms-excel'],
+  csv: ['text/csv', 'application/vnd.ms-excel', 'text/tab-separated-values', 'text/plain'],
   // Not JSON, which would be read before it is looked at.
   lineage: ['application/zip', 'application/octet-stream'],
   picture: ['image/jpeg', 'image/png', 'image/webp'],

@@ -36,6 +36,7 @@ import { addressDigests } from './migrations/20261130230000-address-digests.ts';
 import { secondFactors } from './migrations/20261130235000-second-factors.ts';
 import { imports } from './migrations/20261201000000-imports.ts';
 import { bin } from './migrations/20261201010000-bin.ts';
+import { importsOfFiles } from './migrations/20261201020000-imports-of-files.ts';
 
 /** Listed by hand, so that the bundled server carries them. */
 export const MIGRATIONS: readonly Migration[] = [
@@ -74,6 +75,7 @@ export const MIGRATIONS: readonly Migration[] = [
   secondFactors,
   imports,
   bin,
+  importsOfFiles,
 ];
 
 /** Any number: only one process migrates at a time. */

@@ -31,6 +31,7 @@ const LEFT_OUT = [
   'due_tasks',
   'herd_days',
   'idempotent_writes',
+  'imports',
   'invitations',
   'simulated_mail',
 ];

@@ -23,7 +23,7 @@ const LIMITS: readonly BodyLimit[] = [
   // 200 entries, each with a note of 2,000 characters at most.
   { path: /^\/rounds\/entries$/, bytes: MIB },
   { path: /^\/taken(\/preview)?$/, bytes: 64 * MIB },
-  { path: /^\/imports(\/preview)?$/, bytes: 4 * MIB },
+  { path: /^\/imports$/, bytes: 16 * MIB },
   { path: /^\/incubators\/[^/]+\/readings\/import$/, bytes: 8 * MIB },
   { path: /^\/(animals|clutches)\/[^/]+\/pictures$/, bytes: 25 * MIB },
 ];

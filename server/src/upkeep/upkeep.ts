@@ -8,9 +8,15 @@ import type { Database } from '../db/work.ts';
 /** A device that was off line for longer sends entries that may count twice: it is told so on the device. */
 export const KEYS_KEPT_DAYS = 90;
 
+/** A file that somebody brought and never took up. */
+const DRAFT_KEPT_DAYS = 30;
+
 export async function tidy({ sequelize }: Database): Promise<void> {
   await sequelize.query(
     `delete from idempotent_writes where created_at < now() - make_interval(days => ${KEYS_KEPT_DAYS})`,
+  );
+  await sequelize.query(
+    `delete from imports where state = 'draft' and created_at < now() - make_interval(days => ${DRAFT_KEPT_DAYS})`,
   );
   await sequelize.query('delete from sessions where expire < now()');
   await sequelize.query('delete from rate_limits where expire < extract(epoch from now()) * 1000');

@@ -1,10 +1,6 @@
 import { ROUTES } from '@karyotome/contract';
 import type { Endpoints } from '../../http/endpoint.ts';
-import {
-  changeAnimal,
-  createAnimal,
-  summariesInOrder,
-} from '../../domain/animals/animals.service.ts';
+import { changeAnimal, createAnimal, summariesInOrder } from '../../domain/animals/animals.service.ts';
 import { searchAnimals } from '../../domain/animals/search-animals.ts';
 import { viewAnimal } from '../../domain/animals/view-animal.ts';
 

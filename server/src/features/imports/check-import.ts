@@ -1,15 +1,14 @@
-import type { FieldProblem, ImportRow } from '@karyotome/contract';
-import {
-  canonicalLabel,
-  createCatalogue,
-  parseGenes,
-  toAdditions,
-  type CatalogueChange,
-} from '@karyotome/core';
+import { importFields, type ImportPlan, type ImportRowProblem, type ImportView } from '@karyotome/contract';
+import { createCatalogue, toAdditions } from '@karyotome/core';
 import type { Progress } from '../../threads/pool.ts';
-import { groupBy } from '../../group-by.ts';
-import { decodeCsv } from '../../http/csv-body.ts';
-import { readCsv, type CsvAnimal } from './read-csv.ts';
+import { readDay, orderOf } from './cell-styles.ts';
+import { toAnimals } from './check-animals.ts';
+import { toClutches } from './check-clutches.ts';
+import { toParents, toRecordItems } from './check-records.ts';
+import type { FileItems, ImportGround } from './file-items.ts';
+import { proposeFor, proposePlan } from './propose-plan.ts';
+import { readRows, wordsOf, type ReadRow } from './read-rows.ts';
+import { readTable, type Table } from './read-table.ts';
 
 declare module '../../threads/pool.ts' {
   interface Tasks {
@@ -17,124 +16,142 @@ declare module '../../threads/pool.ts' {
   }
 }
 
-/** What is known of the collection a file is to be brought into. */
-export interface ImportGround {
-  readonly entries: readonly CatalogueChange[];
-  readonly known: readonly {
-    readonly number: string;
-    readonly sex: string;
-    readonly hatchedOn: string | null;
-  }[];
-  /** Numbers that were ever given. */
-  readonly used: readonly string[];
-  readonly today: string;
-}
-
+/** What is seen of a file, and what it would bring in. */
 export interface CheckedImport {
-  /** As they stand in the file. */
-  readonly rows: readonly CsvAnimal[];
-  /** Of each row, what a reader sees of it. */
-  readonly shown: readonly ImportRow[];
-  /** Places of the rows, parents before their young; rows in a circle are left out. */
-  readonly parentsFirst: readonly number[];
-  readonly unknownColumns: readonly string[];
+  readonly seen: Pick<
+    ImportView,
+    | 'encoding'
+    | 'separator'
+    | 'columns'
+    | 'plan'
+    | 'dates'
+    | 'missing'
+    | 'words'
+    | 'shown'
+    | 'problems'
+    | 'good'
+    | 'bad'
+  >;
+  /** Rows that are right. */
+  readonly items: FileItems;
 }
 
-type Ancestor = ImportGround['known'][number];
+const EXAMPLES = 4;
+const SHOWN_ROWS = 50;
+/** More faults than this are not read by anybody at once. */
+const PROBLEMS_TOLD = 300;
+const EXAMPLE_LENGTH = 60;
 
 /**
- * Reads a CSV file and finds everything that is wrong with it: with its cells, and against the collection. In time that grows
- * with the file; run in a thread.
+ * Reads a file and finds everything that is wrong with it: with its cells, and against the collection. In time that grows with
+ * the file; run in a thread.
+ *
+ * @param plan - how it is to be read; null for a proposal. A plan of another kind than its columns is proposed anew.
  */
 export function checkImport(
-  { bytes, ground }: { bytes: Uint8Array; ground: ImportGround },
-  progress: Progress,
+  { bytes, plan: said, ground }: { bytes: Uint8Array; plan: ImportPlan | null; ground: ImportGround },
+  progress: Progress = () => undefined,
 ): CheckedImport {
-  const catalogue = createCatalogue(toAdditions(ground.entries));
-  const { rows, unknownColumns } = readCsv(decodeCsv(bytes), catalogue, ground.today, progress);
-  const used = new Set(ground.used);
-  const animals = new Map<string, Ancestor>(ground.known.map((animal) => [animal.number, animal]));
-  for (const { animal } of rows)
-    animals.set(animal.number, {
-      number: animal.number,
-      sex: animal.sex,
-      hatchedOn: animal.hatchedOn ?? null,
-    });
-  for (const row of rows) {
-    if (used.has(row.animal.number))
-      row.problems.push(problem('number', 'taken', 'was used before; numbers are never reused'));
-    checkParentCell(row, 'dam', 'male', animals);
-    checkParentCell(row, 'sire', 'female', animals);
-    if (row.dam !== '' && row.dam === row.sire)
-      row.problems.push(problem('sire', 'same-parent', 'is the dam too'));
-  }
-  const order = parentsFirst(rows);
-  markCircles(rows, new Set(order));
-  const shown = rows.map(({ line, animal, problems }) => ({
-    line,
-    number: animal.number,
-    genes: animal.genes ?? '',
-    label: labelOf(animal.genes ?? '', problems),
-    sex: animal.sex,
-    problems,
-  }));
-  return { rows, shown, parentsFirst: order, unknownColumns };
-
-  function labelOf(genes: string, problems: readonly FieldProblem[]): string {
-    if (genes === '' || problems.some(({ field }) => field === 'genes')) return '';
-    return canonicalLabel(parseGenes(genes, catalogue), catalogue);
-  }
-}
-
-const problem = (field: string, code: string, message: string): FieldProblem => ({ field, code, message });
-
-function checkParentCell(
-  row: CsvAnimal,
-  field: 'dam' | 'sire',
-  wrong: string,
-  animals: ReadonlyMap<string, Ancestor>,
-): void {
-  const number = row[field];
-  if (number === '') return;
-  const parent = animals.get(number);
-  if (!parent) row.problems.push(problem(field, 'unknown', 'names no animal of the file or the collection'));
-  else if (parent.sex === wrong)
-    row.problems.push(
-      problem(field, 'wrong-sex', `must be a ${field === 'dam' ? 'female' : 'male'}: it is ${wrong}`),
-    );
-  else if (number === row.animal.number)
-    row.problems.push(problem(field, 'own-ancestor', 'is the animal itself'));
-  else if (parent.hatchedOn && row.animal.hatchedOn && parent.hatchedOn >= row.animal.hatchedOn)
-    row.problems.push(problem(field, 'too-young', `hatched on ${parent.hatchedOn}, not before its young`));
-}
-
-/** An animal that is its own ancestor cannot be put after its parents: whatever is left over stands in a circle. */
-function markCircles(rows: readonly CsvAnimal[], sorted: ReadonlySet<number>): void {
-  rows.forEach((row, at) => {
-    if (!sorted.has(at))
-      row.problems.push(
-        problem(row.dam ? 'dam' : 'sire', 'own-ancestor', 'makes the animal its own ancestor'),
-      );
-  });
-}
-
-/** Places of the rows in an order in which parents come before their young (Kahn 1962, Communications of the ACM 5). */
-function parentsFirst(rows: readonly CsvAnimal[]): number[] {
-  const placeOf = new Map(rows.map((row, at) => [row.animal.number, at]));
-  const links = rows.flatMap((row, child) =>
-    [row.dam, row.sire].flatMap((number) => {
-      const parent = number === '' ? undefined : placeOf.get(number);
-      return parent === undefined ? [] : [{ parent, child }];
-    }),
+  const table = readTable(bytes);
+  const { remembered, isPounds } = ground;
+  const plan = said ? fitting(said, table, ground) : proposePlan(table, remembered, isPounds);
+  const fields = importFields(plan.kind);
+  const missing = Object.keys(fields).filter(
+    (field) =>
+      fields[field]!.isRequired &&
+      !plan.columns.includes(field) &&
+      !plan.fixed.some((one) => one.field === field),
   );
-  const young = groupBy(links, ({ parent }) => parent);
-  const open = rows.map(() => 0);
-  for (const { child } of links) open[child]! += 1;
-  const ready = open.flatMap((parents, at) => (parents === 0 ? [at] : []));
-  for (let next = 0; next < ready.length; next++)
-    for (const { child } of young.get(ready[next]!) ?? []) {
-      open[child]! -= 1;
-      if (open[child] === 0) ready.push(child);
-    }
-  return ready;
+  // Without a needed column each row would say so: it is said once.
+  const rows = missing.length === 0 ? readRows(table, plan, remembered, progress) : [];
+  const items = itemsOf(plan, rows, ground);
+  const bad = rows.filter(({ problems }) => problems.length > 0);
+  return {
+    seen: {
+      encoding: table.encoding,
+      separator: table.separator,
+      columns: table.titles.map((title, i) => ({ title, examples: examplesOf(table, i) })),
+      plan,
+      dates: datesOf(table, plan),
+      missing,
+      words: wordsOf(table, plan, remembered),
+      shown: rows
+        .filter(({ problems }) => problems.length === 0)
+        .slice(0, SHOWN_ROWS)
+        .map(({ line, values }) => ({ line, values: { ...values } })),
+      good: rows.length - bad.length,
+      bad: bad.length,
+      problems: bad.flatMap(toldOf).slice(0, PROBLEMS_TOLD),
+    },
+    items,
+  };
 }
+
+/** A plan as it can be followed: made for another kind of table, its columns are proposed anew. */
+function fitting(plan: ImportPlan, table: Table, { remembered, isPounds }: ImportGround): ImportPlan {
+  const fields = importFields(plan.kind);
+  const isOfKind = plan.columns.every((field) => field === null || field in fields);
+  if (!isOfKind || plan.columns.length !== table.titles.length)
+    return proposeFor(table, plan.kind, remembered, isPounds);
+  return {
+    ...plan,
+    fixed: plan.fixed.filter(
+      ({ field, value }) =>
+        field in fields &&
+        !plan.columns.includes(field) &&
+        (fields[field]!.type !== 'word' || fields[field]!.values!.includes(value)),
+    ),
+    words: plan.words.filter(
+      ({ field, value }) =>
+        fields[field]?.type === 'word' && (value === null || fields[field].values!.includes(value)),
+    ),
+  };
+}
+
+function itemsOf(plan: ImportPlan, rows: readonly ReadRow[], ground: ImportGround): FileItems {
+  switch (plan.kind) {
+    case 'animals': {
+      const catalogue = createCatalogue(toAdditions(ground.entries));
+      return { kind: plan.kind, items: toAnimals(rows, ground, catalogue) };
+    }
+    case 'parents':
+      return { kind: plan.kind, items: toParents(rows, ground) };
+    case 'clutches':
+      return { kind: plan.kind, items: toClutches(rows, ground) };
+    default:
+      return { kind: plan.kind, items: toRecordItems(plan.kind, rows, ground) };
+  }
+}
+
+const examplesOf = ({ rows }: Table, column: number): string[] => {
+  const found = new Set<string>();
+  for (const row of rows) {
+    const cell = (row[column] ?? '').trim().slice(0, EXAMPLE_LENGTH);
+    if (cell !== '') found.add(cell);
+    if (found.size === EXAMPLES) break;
+  }
+  return [...found];
+};
+
+/** A day of the file that shows best how days are read: one that the other orders would read otherwise. */
+function datesOf({ rows }: Table, plan: ImportPlan): ImportView['dates'] {
+  const fields = importFields(plan.kind);
+  const days = plan.columns.flatMap((field, i) =>
+    field !== null && fields[field]!.type === 'day'
+      ? rows.map((row) => (row[i] ?? '').trim()).filter((cell) => cell !== '')
+      : [],
+  );
+  const readable = days.filter((day) => readDay(day, plan.dates) !== null);
+  const other = plan.dates === 'mdy' ? 'dmy' : 'mdy';
+  const text =
+    readable.find((day) => readDay(day, other) !== readDay(day, plan.dates)) ?? readable[0] ?? null;
+  if (text === null) return null;
+  return { text, day: readDay(text, plan.dates)!, isSure: orderOf(days, plan.dates).isSure };
+}
+
+const toldOf = ({ line, cells, problems }: ReadRow): ImportRowProblem[] =>
+  problems.map((problem) => ({
+    ...problem,
+    line,
+    cell: (cells[problem.field] ?? '').slice(0, EXAMPLE_LENGTH),
+  }));

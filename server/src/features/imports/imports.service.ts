@@ -1,152 +1,221 @@
 import { randomUUID } from 'node:crypto';
-import type { ImportPreview, RecordKind } from '@karyotome/contract';
-import type { AnimalRow, RecordRow } from '../../db/rows.ts';
+import type { ImportPlan, ImportSummary, ImportView, ImportWord } from '@karyotome/contract';
 import { touchGenetics, type Actor, type Work } from '../../db/work.ts';
-import { BeginAgain } from '../../db/begin-again.ts';
-import { Refusal } from '../../refusal.ts';
+import { invalidField, notFound, Refusal } from '../../refusal.ts';
 import type { Job } from '../../http/jobs.ts';
 import { inThread } from '../../threads/pool.ts';
+import { clutchName } from '@karyotome/core';
 import { entryInputs } from '../../domain/catalogue/catalogue.service.ts';
-import { AS_ENTERED } from '../../domain/records/insert-record.ts';
-import type { CheckedImport, ImportGround } from './check-import.ts';
-import type { CsvAnimal } from './read-csv.ts';
+import { collectionOf } from '../../domain/collection/collection-of.ts';
 import { usedNumbers } from '../../domain/animals/animals.queries.ts';
-import { animalsByNumber } from './imports.queries.ts';
+import type { CheckedImport } from './check-import.ts';
+import type { ImportGround } from './file-items.ts';
+import { folded } from './import-words.ts';
+import { HEADING } from './propose-plan.ts';
+import {
+  animalsByNumber,
+  animalsInUse,
+  bytesOf,
+  clutchesInUse,
+  deleteDraft,
+  deleteMade,
+  importRow,
+  importRows,
+  insertImport,
+  linesThere,
+  madeBy,
+  rememberedWords,
+  rememberWords,
+  setDone,
+  setParents,
+  setPlan,
+  setUndone,
+  type ImportRow,
+} from './imports.queries.ts';
+import { toWrite, writeItems } from './write-items.ts';
+import { refusePublished } from './write-parents.ts';
 
 /** What a file is held against. */
 export async function importGround(work: Work): Promise<ImportGround> {
+  const { massUnit } = await collectionOf(work);
   return {
     entries: await entryInputs(work),
-    known: (await animalsByNumber(work)).map(({ number, sex, hatchedOn }) => ({ number, sex, hatchedOn })),
+    known: await animalsByNumber(work),
     used: await usedNumbers(work),
+    remembered: await rememberedWords(work),
+    isPounds: massUnit === 'oz',
     today: work.today,
   };
 }
 
 /** Reads a file and finds what is wrong with it, in a thread. */
-export async function checkFile(ground: ImportGround, bytes: Buffer, job: Job): Promise<CheckedImport> {
+export function checkFile(
+  ground: ImportGround,
+  bytes: Buffer,
+  plan: ImportPlan | null,
+  job: Job,
+): Promise<CheckedImport> {
   job.report({ step: 'reading', done: 0, of: 0 });
   return inThread(
     'check-import',
-    { bytes, ground },
+    { bytes, plan, ground },
     { signal: job.signal, onProgress: (done, of) => job.report({ step: 'checking', done, of }) },
   );
 }
 
-/** What the file would bring in, row by row, with everything that is wrong. */
-export function toPreview({ shown, unknownColumns }: CheckedImport): ImportPreview {
-  const good = shown.filter(({ problems }) => problems.length === 0).length;
-  return { unknownColumns: [...unknownColumns], good, bad: shown.length - good, rows: [...shown] };
+export async function addImport(
+  work: Work<Actor>,
+  fileName: string,
+  bytes: Buffer,
+  { seen }: CheckedImport,
+): Promise<{ id: string }> {
+  const id = randomUUID();
+  await insertImport(work, { id, fileName, bytes, plan: seen.plan });
+  return { id };
 }
 
-/** More faults than this are not read by anybody at once. */
+const toSummary = ({ plan, ...row }: ImportRow): ImportSummary => ({ ...row, kind: plan.kind });
+
+export const listImports = async (work: Work): Promise<ImportSummary[]> =>
+  (await importRows(work)).map(toSummary);
+
+/** A draft with its file and what it is held against. */
+export interface Draft {
+  readonly summary: ImportSummary;
+  readonly plan: ImportPlan;
+  readonly bytes: Buffer;
+  readonly ground: ImportGround;
+}
+
+/** @throws Refusal where it is none, or was taken or discarded meanwhile */
+export async function draftOf(work: Work, id: string): Promise<Draft> {
+  const row = await importRow(work, id);
+  if (!row) throw notFound('This file');
+  const bytes = await bytesOf(work, id);
+  if (!bytes) throw new Refusal('conflict', 'This file was brought in already.');
+  return { summary: toSummary(row), plan: row.plan, bytes, ground: await importGround(work) };
+}
+
+export async function viewOf(
+  work: Work,
+  summary: ImportSummary,
+  { seen, items }: CheckedImport,
+): Promise<ImportView> {
+  const isRecords = items.kind === 'weights' || items.kind === 'meals' || items.kind === 'sheds';
+  const known = isRecords ? (await linesThere(work, ...wordsOfRecords(items.items))).size : 0;
+  return { ...summary, kind: seen.plan.kind, ...seen, known };
+}
+
+const wordsOfRecords = (
+  items: Parameters<typeof toWrite>[0],
+): [string, ReturnType<typeof toWrite>['rows']] => {
+  const { kind, rows } = toWrite(items);
+  return [kind, rows];
+};
+
+export async function changePlan(work: Work<Actor>, id: string, plan: ImportPlan): Promise<void> {
+  await draftOf(work, id);
+  await setPlan(work, id, plan);
+}
+
+/** More faults than this are not told at once. */
 const FAULTS_TOLD = 200;
 
-export function refuseFaults({ rows }: CheckedImport): void {
-  const faults = rows.flatMap((row) =>
-    row.problems.map((p) => ({ ...p, field: `rows.${row.line}.${p.field}` })),
-  );
-  if (faults.length > 0)
+/** @throws Refusal where something is missing, or rows are wrong and are not to be left out */
+export function refuseFaults({ seen }: CheckedImport, leaveOutBad: boolean): void {
+  const { missing, problems, bad, good } = seen;
+  if (missing.length > 0)
+    throw new Refusal(
+      'invalid',
+      'Some columns are missing. Nothing was imported.',
+      missing.map((field) => ({
+        field: `columns.${field}`,
+        code: 'any.required',
+        message: 'is in no column',
+      })),
+    );
+  if (bad > 0 && !leaveOutBad)
     throw new Refusal(
       'invalid',
       'Some rows need a correction. Nothing was imported.',
-      faults.slice(0, FAULTS_TOLD),
+      problems
+        .slice(0, FAULTS_TOLD)
+        .map(({ field, code, message, line }) => ({ field: `rows.${line}.${field}`, code, message })),
     );
+  if (good === 0) throw invalidField('file', 'holds no row that can be brought in', 'empty');
 }
 
-/** Rows in one statement. */
-const CHUNK = 500;
-
-/** Brings in every row of a checked file, or none. */
-export async function bringIn(
+/** Takes what a file holds, and remembers what its words mean. */
+export async function runImport(
   work: Work<Actor>,
+  id: string,
   ground: ImportGround,
-  { rows, parentsFirst }: CheckedImport,
+  { seen, items }: CheckedImport,
   job: Job,
-): Promise<{ imported: number }> {
-  const { collectionId } = work.actor;
-  const known = await animalsByNumber(work);
-  const ids = new Map(known.map(({ number, id }) => [number, id]));
-  // Checked against what was there some seconds ago: where that has changed, the file is checked anew.
-  const used = new Set(await usedNumbers(work));
-  const before = new Map(ground.known.map((animal) => [animal.number, animal]));
-  const now = new Map(known.map((animal) => [animal.number, animal]));
-  const hasChanged = (number: string): boolean => {
-    const [then, today] = [before.get(number), now.get(number)];
-    return then?.sex !== today?.sex || then?.hatchedOn !== today?.hatchedOn;
-  };
-  const isStale = rows.some(
-    ({ animal, dam, sire }) => used.has(animal.number) || [dam, sire].some((parent) => hasChanged(parent)),
-  );
-  if (isStale) throw new BeginAgain();
-  for (const { animal } of rows) ids.set(animal.number, randomUUID());
-  const ordered = parentsFirst.map((at) => rows[at]!);
-  const animals = ordered.map((row) => toAnimal(row, collectionId, ids));
-  const records = ordered.flatMap((row) => toRecords(row, work, ids.get(row.animal.number)!));
-  const numbers = rows.map(({ animal }) => ({ collectionId, number: animal.number }));
-  let done = 0;
-  const of = numbers.length + animals.length + records.length;
-  const inChunks = async <T>(all: readonly T[], write: (chunk: T[]) => Promise<unknown>): Promise<void> => {
-    for (let from = 0; from < all.length; from += CHUNK) {
-      if (job.signal.aborted)
-        throw new Refusal('conflict', 'The import was cancelled. Nothing was imported.');
-      const chunk = all.slice(from, from + CHUNK);
-      await write(chunk);
-      done += chunk.length;
-      job.report({ step: 'writing', done, of });
-    }
-  };
-  const { models, transaction } = work;
-  await inChunks(numbers, (chunk) => models.usedNumbers.bulkCreate(chunk, { transaction }));
-  await inChunks(animals, (chunk) => models.animals.bulkCreate(chunk, { transaction }));
-  await inChunks(records, (chunk) => models.records.bulkCreate(chunk, { transaction }));
-  await touchGenetics(work);
-  return { imported: rows.length };
+): Promise<{ rows: number }> {
+  if (!(await bytesOf(work, id))) throw new Refusal('conflict', 'This file was brought in already.');
+  const { rows, made } = await writeItems(work, ground, items, job);
+  await rememberWords(work, toRemember(seen));
+  await setDone(work, id, rows, made);
+  return { rows };
 }
 
-function toAnimal(
-  { animal, dam, sire }: CsvAnimal,
-  collectionId: string,
-  ids: ReadonlyMap<string, string>,
-): Partial<AnimalRow> {
-  return {
-    collectionId,
-    id: ids.get(animal.number)!,
-    number: animal.number,
-    name: animal.name || null,
-    sex: animal.sex,
-    hatchedOn: animal.hatchedOn ?? null,
-    damId: dam ? ids.get(dam)! : null,
-    sireId: sire ? ids.get(sire)! : null,
-    status: animal.status ?? 'undecided',
-    note: animal.note || null,
-    version: 1,
-  };
-}
-
-/** What the row says of the animal, as records of today, as if it had been entered by hand. */
-function toRecords(
-  { animal, dam, sire }: CsvAnimal,
-  work: Work<Actor>,
-  animalId: string,
-): Partial<RecordRow>[] {
-  const { collectionId, accountId, name: by } = work.actor;
-  const bodies: [RecordKind, Record<string, unknown>][] = [];
-  if (animal.sex !== 'unknown')
-    bodies.push(['sex', { sex: animal.sex, method: 'stated', sure: 'certain', by }]);
-  // What a file says of an animal that came in is a seller's word: of recessive genes it may be silent.
-  const open = dam || sire ? {} : { completeness: 'recessives-unknown' };
-  if (animal.genes) bodies.push(['identification', { genes: animal.genes, sure: 'certain', by, ...open }]);
-  if (animal.massG) bodies.push(['weight', { massG: animal.massG }]);
-  return bodies.map(([kind, body]) => ({
-    collectionId,
-    id: randomUUID(),
-    animalId,
-    kind,
-    onDay: work.today,
-    body,
-    note: null,
-    authorId: accountId,
-    recordedAt: AS_ENTERED,
+/** Words that somebody gave a meaning, and headings that stand for a field. */
+function toRemember({ plan, columns, words }: CheckedImport['seen']): ImportWord[] {
+  const headings = plan.columns.map((value, i) => ({
+    field: HEADING,
+    word: folded(columns[i]!.title),
+    value,
   }));
+  const said = words.flatMap(({ field, word, value }) =>
+    value === undefined ? [] : [{ field, word, value }],
+  );
+  const byKey = new Map(
+    [...headings, ...said]
+      .filter(({ field, word }) => field !== HEADING || word !== '')
+      .map((one) => [`${one.field} ${one.word}`, one]),
+  );
+  return [...byKey.values()];
+}
+
+/**
+ * Takes back everything that a file brought in, as if it had never come.
+ *
+ * @throws Refusal that says what was built on it since
+ */
+export async function undoImport(work: Work<Actor>, id: string): Promise<void> {
+  if (!(await importRow(work, id))) throw notFound('This file');
+  const made = await madeBy(work, id);
+  if (!made) throw new Refusal('conflict', 'There is nothing to take back: this file was not brought in.');
+  const inUse = [
+    ...(made.animals ? await animalsInUse(work, made) : []),
+    ...(made.clutches ? await clutchesInUse(work, made) : []).map(
+      ({ season, ordinal }) => `clutch ${clutchName(season, ordinal)}`,
+    ),
+  ];
+  if (inUse.length > 0)
+    throw new Refusal(
+      'conflict',
+      `Something was recorded since of ${inUse.slice(0, 5).join(', ')}${inUse.length > 5 ? ' and others' : ''}: the file cannot be taken back as a whole.`,
+    );
+  const parents = (made.parents ?? []).map(({ id: animal, was, becomes }) => ({
+    id: animal,
+    was: becomes,
+    becomes: was,
+  }));
+  await refusePublished(work, parents);
+  if ((await setParents(work, parents)) < parents.length)
+    throw new Refusal(
+      'conflict',
+      'Some of these parents were changed since: the file cannot be taken back as a whole.',
+    );
+  await deleteMade(work, made);
+  await touchGenetics(work);
+  await setUndone(work, id);
+}
+
+export async function discardImport(work: Work<Actor>, id: string): Promise<void> {
+  if (await deleteDraft(work, id)) return;
+  if (!(await importRow(work, id))) throw notFound('This file');
+  throw new Refusal('conflict', 'This file was brought in already: take it back instead.');
 }
