@@ -27,7 +27,9 @@ test('an owner deletes an animal for a reason, restores it as it was, and erases
 
   await test.step('a parent stays, and it is said why', async () => {
     await remove('F-01', 'Entered twice');
-    await expect(page.getByText(/published page of .* shows this animal: it cannot be deleted/)).toBeVisible();
+    await expect(
+      page.getByText(/published page of .* shows this animal: it cannot be deleted/),
+    ).toBeVisible();
     await page.getByRole('button', { name: 'Keep it' }).click();
   });
 

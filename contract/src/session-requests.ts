@@ -119,10 +119,13 @@ const grants = () =>
 export interface InvitationInput extends RoleChoice {
   /** For whom, as whoever invites calls them. */
   name: string;
+  /** Where the link is mailed to; left out, it is only shown. */
+  email?: Optional<string>;
 }
 
 export const invitationInput = Joi.object<InvitationInput, true>({
   name: text(80).min(1).required(),
+  email: optional(Joi.string().email({ tlds: false }).max(200)),
   role: role().required(),
   grants: grants(),
 });

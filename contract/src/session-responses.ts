@@ -114,6 +114,8 @@ export interface NewInvitation {
   id: string;
   token: string;
   expiresAt: string;
+  /** Whether its link was mailed. */
+  isMailed: boolean;
 }
 
 /** What an invitation is to. */

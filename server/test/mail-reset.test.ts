@@ -7,7 +7,7 @@ import { createApp } from '../src/app.ts';
 import { backgroundEnded } from '../src/background.ts';
 import { readConfig } from '../src/config.ts';
 import { KeptLog } from './kept-log.ts';
-import { startTestApp, type TestApp } from './test-app.ts';
+import { PASSWORD, startTestApp, type TestApp } from './test-app.ts';
 
 /* A link for another password, mailed to whoever forgot theirs, by a real mail server. */
 
@@ -23,6 +23,8 @@ beforeAll(async () => {
   office = new SMTPServer({
     authOptional: true,
     disabledCommands: ['STARTTLS'],
+    onRcptTo: ({ address }, _session, done) =>
+      done(address.startsWith('refused@') ? new Error('550 nobody here') : null),
     onData(stream, session, done) {
       const parts: Buffer[] = [];
       stream.on('data', (part: Buffer) => parts.push(part));
@@ -110,3 +112,51 @@ test.each(['farm.example', 'ftp://farm.example', 'https://farm.example/path'])(
     expect(read).toThrow('PUBLIC_ADDRESS');
   },
 );
+
+describe('an invitation', () => {
+  async function owner() {
+    const agent = request.agent(mailing.express);
+    const email = await app.newAccount('Inviting');
+    const session = await agent.post('/api/v1/session').send({ email, password: PASSWORD });
+    const token = (session.body as { csrfToken: string }).csrfToken;
+    return (body: object) => agent.post('/api/v1/invitations').set('X-CSRF-Token', token).send(body);
+  }
+
+  test('is mailed where an address is given, and its link lets one person in', async () => {
+    const invite = await owner();
+    const answer = await invite({ name: 'Ida', role: 'helper', email: 'ida@marsh.example' });
+    expect(answer.body).toMatchObject({ isMailed: true });
+    const [text] = await mailsOf('ida@marsh.example');
+    const token = new RegExp(`${PUBLIC}/join#([\\w.-]+)`).exec(text!)![1]!;
+    expect(token).toBe((answer.body as { token: string }).token);
+    const looked = await request(mailing.express).post('/api/v1/join/look').send({ token });
+    expect(looked.body).toMatchObject({ role: 'helper', by: 'Tester' });
+    // Nothing of it is kept: neither among letters nor with the invitation.
+    const [kept] = await app.database.sequelize.query(
+      `select 1 from letters where paragraphs::text like '%join#%' or to_address = 'ida@marsh.example'`,
+    );
+    expect(kept).toEqual([]);
+  });
+
+  test('is shown all the same where the mail server refuses', async () => {
+    const invite = await owner();
+    const answer = await invite({ name: 'Ida', role: 'helper', email: 'refused@marsh.example' });
+    expect(answer.body).toMatchObject({ isMailed: false, token: expect.stringMatching(/./) as string });
+    expect(app.faults.splice(0)).toHaveLength(1);
+  });
+
+  test('cannot be mailed without a mail server, and so many a day by one person', async () => {
+    const plain = await app.owner.post('/invitations', {
+      name: 'Ida',
+      role: 'helper',
+      email: 'ida@marsh.example',
+    });
+    expect(plain.body).toMatchObject({ errors: [{ field: 'email' }] });
+    const invite = await owner();
+    const answers = [];
+    for (let i = 0; i < 21; i++)
+      answers.push((await invite({ name: 'Ida', role: 'viewer', email: `p${i}@marsh.example` })).status);
+    expect(answers.filter((status) => status === 201).length).toBeLessThanOrEqual(20);
+    expect(answers.at(-1)).toBe(429);
+  });
+});

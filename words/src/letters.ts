@@ -43,6 +43,13 @@ export interface Letters {
     readonly address: string;
     readonly hours: number;
   };
+  /** To somebody who may use a collection from now on. Never stored: its address lets one person in. */
+  invitation: {
+    readonly by: string;
+    readonly collection: string;
+    readonly address: string;
+    readonly until: string;
+  };
   /** To owners: somebody fails to sign in under an address, and has to wait. */
   'sign-ins-failed': {
     readonly collection: string;
@@ -96,6 +103,14 @@ const TEXTS: Phrases<Letters, LetterText> = {
       `somebody asked for another password for your account. If that was you, choose it within ${reader.count(hours, 'hour', 'hours')}; the address is good once:`,
       address,
       'If it was not you, nothing needs doing: the password stays as it is.',
+    ],
+  }),
+  invitation: ({ by, collection, address, until }, reader) => ({
+    subject: `${by} invites you to ${collection}`,
+    paragraphs: [
+      `${by} invites you to the records of ${collection}. The address is good for one person, until ${reader.day(until)}:`,
+      address,
+      'If you do not know what this is about, nothing needs doing.',
     ],
   }),
   'sign-ins-failed': ({ collection, name, on, device }, reader) => ({

@@ -10,6 +10,12 @@ import {
 import { isUnanswered, ProblemError, request, type RequestOptions } from './client.ts';
 import { noteWritten } from './written.ts';
 
+/** Long work has a name, by which its progress is asked for, and can be given up. */
+export interface LongWork {
+  readonly job: string;
+  readonly signal: AbortSignal;
+}
+
 /** What goes along with a request, as far as the table of routes says that it does. */
 export type CallOptions<R extends Route> = Omit<RequestOptions, 'body'> & {
   readonly query?: Readonly<Record<string, string>>;

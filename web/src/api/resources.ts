@@ -51,17 +51,12 @@ import {
   type WishInput,
 } from '@karyotome/contract';
 import type { SaleRules, SeasonRules } from '@karyotome/core';
-import { call, callAll, urlOf } from './call.ts';
+import { call, callAll, urlOf, type LongWork } from './call.ts';
 import { exportApi } from './export-resources.ts';
+import { importApi } from './import-resources.ts';
 import { peopleApi } from './people-resources.ts';
 
 /* One function per route, by the route's own name; stateless. */
-
-/** Long work has a name, by which its progress is asked for, and can be given up. */
-export interface LongWork {
-  readonly job: string;
-  readonly signal: AbortSignal;
-}
 
 /** A statement or a package: not as JSON, which would be read before it is looked at. */
 const PACKAGE = 'application/octet-stream';
@@ -86,8 +81,6 @@ export const api = {
   bin: () => callAll(R.bin),
   restoreFromBin: (id: string) => call(R.restoreFromBin, { params: { id } }),
   eraseFromBin: (id: string) => call(R.eraseFromBin, { params: { id } }),
-  previewImport: (file: Blob, work: LongWork) => call(R.previewImport, { file, type: CSV, ...work }),
-  runImport: (file: Blob, work: LongWork) => call(R.runImport, { file, type: CSV, ...work }),
   job: (id: string) => call(R.job, { params: { id } }),
 
   addRecord: (id: string, body: NewRecord) => call(R.addRecord, { params: { id }, body }),
@@ -158,6 +151,7 @@ export const api = {
 
   ...peopleApi,
   ...exportApi,
+  ...importApi,
 
   catalogue: () => call(R.catalogue, {}),
   /** @param replaces - the id of the entry that is edited */

@@ -113,7 +113,12 @@ export const router = createRouter({
     },
     {
       path: '/animals/import',
-      component: () => import('../features/animals/ImportView.vue'),
+      component: () => import('../features/imports/ImportsView.vue'),
+      meta: { title: 'Import' },
+    },
+    {
+      path: '/animals/import/:id',
+      component: () => import('../features/imports/ImportDraft.vue'),
       meta: { title: 'Import' },
     },
     {

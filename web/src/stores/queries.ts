@@ -146,6 +146,9 @@ export const useHistory = (filter: MaybeRefOrGetter<Readonly<Record<string, stri
     () => ['history', toValue(filter)],
     (page) => api.history({ ...toValue(filter), ...page }),
   );
+export const useImports = () => useQuery({ key: ['imports'], query: api.imports });
+export const useImport = (id: MaybeRefOrGetter<string>) =>
+  useQuery({ key: () => ['import', toValue(id)], query: () => api.import(toValue(id)) });
 export const useBin = () => useQuery({ key: ['bin'], query: api.bin });
 export const useBackup = () => useQuery({ key: ['backup'], query: api.backup });
 export const useMembers = () => useQuery({ key: ['members'], query: api.members });

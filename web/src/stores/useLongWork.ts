@@ -1,7 +1,8 @@
 import type { JobProgress } from '@karyotome/contract';
 import { onScopeDispose, ref } from 'vue';
 import { ProblemError } from '../api/client.ts';
-import { api, type LongWork } from '../api/resources.ts';
+import type { LongWork } from '../api/call.ts';
+import { api } from '../api/resources.ts';
 
 /** How often the server is asked how far it is. */
 const ASK_MS = 700;

@@ -34,10 +34,18 @@ export const importsOfFiles: Migration = {
       value text,
       primary key (collection_id, field, word)
     );
+    -- What is deleted in numbers is looked for in each of these.
+    create index records_replaced_by on records (collection_id, replaced_by) where replaced_by is not null;
+    create index records_taken on records (collection_id, taken_id) where taken_id is not null;
+    create index animals_egg on animals (collection_id, egg_id) where egg_id is not null;
+    create index letters_animal on letters (collection_id, animal_id) where animal_id is not null;
+    create index inquiries_animal on inquiries (collection_id, animal_id) where animal_id is not null;
+    create index pairing_events_sire on pairing_events (collection_id, sire_id) where sire_id is not null;
     ${HISTORY('imports', 'import', 'bytes plan made')}
     ${HISTORY('import_words', 'import-word', '')}
   `,
   down: `
+    drop index records_replaced_by, records_taken, animals_egg, letters_animal, inquiries_animal, pairing_events_sire;
     drop table import_words;
     drop table imports;
   `,

@@ -20,7 +20,7 @@ const DAYS = 7;
 
 export async function createInvitation(
   work: Work<Actor>,
-  { name, ...choice }: InvitationInput,
+  { name, email: _email, ...choice }: InvitationInput,
 ): Promise<{ id: string; expiresAt: string }> {
   const { collectionId, accountId } = work.actor;
   refuseMoreThanOwn(work.actor, choice);

@@ -19,7 +19,7 @@ import { writeClutches } from './write-clutches.ts';
 import { writeParents } from './write-parents.ts';
 
 /** Rows in one statement. */
-const CHUNK = 1_000;
+const CHUNK = 500;
 
 /**
  * Writes what a checked file holds, all of it or nothing.

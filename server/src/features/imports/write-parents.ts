@@ -58,7 +58,10 @@ async function refuseCircles(work: Work, changes: readonly ParentsChange[]): Pro
   const circling = new Set(ids.filter((id) => above.get(id)!.has(id)));
   if (circling.size === 0) return;
   const animals = (await animalsByNumber(work)).filter(({ id }) => circling.has(id));
-  throw new Refusal('conflict', `By these parents an animal would descend from itself: ${numbersOf(animals)}.`);
+  throw new Refusal(
+    'conflict',
+    `By these parents an animal would descend from itself: ${numbersOf(animals)}.`,
+  );
 }
 
 const MOST_NAMED = 5;

@@ -17,7 +17,7 @@ import { type Endpoints } from '../../http/endpoint.ts';
 import { Attempts } from './attempts.ts';
 import { forgottenRoute } from './forgotten.routes.ts';
 import { passkeyRoutes } from './passkey.routes.ts';
-import { canMailResets } from '../../post/mail-reset.ts';
+import { canMailLinks } from '../../post/mail-link.ts';
 import { invalidField, Refusal, type RefusalCode } from '../../refusal.ts';
 import type { RateLimits } from '../../http/rate-limits.ts';
 import { endStreams } from '../../http/event-streams.ts';
@@ -196,7 +196,7 @@ function linkRoutes(
   openRoute(router, ROUTES.firstStart, async (_request, response) => {
     response
       .set('Cache-Control', 'no-store')
-      .json({ isOpen: await isFirstStart(database), mailsResets: canMailResets(config) });
+      .json({ isOpen: await isFirstStart(database), mailsResets: canMailLinks(config) });
   });
   openRoute(router, ROUTES.startFarm, async (request, response) => {
     const input = checked(firstStart, request.body);
