@@ -42,6 +42,7 @@ import { pageRoutes } from './features/pages/pages.routes.ts';
 import { exportRoutes } from './features/export/export.routes.ts';
 import { historyRoutes } from './features/history/history.routes.ts';
 import { factorRoutes } from './features/people/factor.routes.ts';
+import { invitationRoutes } from './features/people/invitations.routes.ts';
 import { peopleRoutes } from './features/people/people.routes.ts';
 import { personRoutes, salesRoutes } from './features/sales/sales.routes.ts';
 import { seasonRoutes } from './features/season/season.routes.ts';
@@ -213,6 +214,7 @@ function endpointsOf({
   sessionRoutes(endpoints, database, config, limits, generateToken);
   settingsRoutes(endpoints, config.backupFolder);
   peopleRoutes(endpoints, database, config, limits);
+  invitationRoutes(endpoints, database, config, limits);
   factorRoutes(endpoints, database, config, limits);
   historyRoutes(endpoints, database);
   exportRoutes(endpoints, database, config);

@@ -2,7 +2,7 @@ import type { NewToken, Page, TokenView } from '@karyotome/contract';
 import request from 'supertest';
 import { afterAll, beforeAll, beforeEach, expect, test } from 'vitest';
 import { peopleActs } from './people-acts.ts';
-import { fieldsOf, startTestApp, type TestApp, type TestClient } from './test-app.ts';
+import { fieldsOf, listening, startTestApp, type TestApp, type TestClient } from './test-app.ts';
 
 /* Programs sign in with a token in each request: limited, good for a while, and ended at once. */
 
@@ -65,7 +65,6 @@ test('a token to look records nothing, and none changes the account, people or s
     recording.delete(`/members/${self}`),
     recording.put('/settings', {}),
     recording.put('/session/collection', { collectionId: self }),
-    recording.get('/changes'),
   ])
     expect((await attempt).status).toBe(403);
 });
@@ -128,4 +127,32 @@ test.each([
   const answer = await owner.post('/account/tokens', { name: 'Scale', scope: 'view', days: 30, ...more });
   expect(answer.status).toBe(422);
   expect(fieldsOf(answer).join('; ')).toContain(message);
+});
+
+test('a program is told of changes as they happen, until its token is revoked', async () => {
+  const server = await listening(app.express);
+  try {
+    const { id, token } = await made('view');
+    const answer = await fetch(`${server.origin}/api/v1/changes`, {
+      headers: { Authorization: `Bearer ${token}` },
+    });
+    expect(answer.status).toBe(200);
+    const reader = answer.body!.getReader();
+    const heard = async (): Promise<string | null> => {
+      const { done, value } = await reader.read();
+      return done ? null : new TextDecoder().decode(value);
+    };
+    expect(await heard()).toContain('watching');
+    await owner.post('/animals', { ...animal, number: 'T-77' });
+    expect(await heard()).toContain('event: change');
+    expect((await owner.delete(`/account/tokens/${id}`)).status).toBe(204);
+    let last = await heard();
+    while (last !== null) last = await heard();
+    expect(
+      (await fetch(`${server.origin}/api/v1/changes`, { headers: { Authorization: `Bearer ${token}` } }))
+        .status,
+    ).toBe(401);
+  } finally {
+    await server.close();
+  }
 });

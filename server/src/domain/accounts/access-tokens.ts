@@ -10,6 +10,9 @@ import { findActor } from './session.service.ts';
 /** Told apart from other secrets at a glance, by people and by programs that look for secrets. */
 export const TOKEN_PREFIX = 'karyotome_';
 
+/** By which event streams of a program are ended. */
+export const tokenStream = (id: string): string => `token ${id}`;
+
 /** That a token was used is written down so often at most. */
 const USED_EVERY_MS = 600_000;
 
@@ -45,7 +48,12 @@ export async function revokeToken(work: Work<Actor>, id: string): Promise<void> 
 export async function actorOfToken(database: Database, token: string, secret: string): Promise<Actor | null> {
   const code = token.startsWith(TOKEN_PREFIX) ? token.slice(TOKEN_PREFIX.length) : '';
   const id = idInCode('access token', code, secret);
-  const [found] = id === null ? [] : await tokenById(database, { id });
+  return id === null ? null : actorById(database, id);
+}
+
+/** Whom a token acts for. @returns null where it ended */
+export async function actorById(database: Database, id: string): Promise<Actor | null> {
+  const [found] = await tokenById(database, { id });
   const actor = found && (await findActor(database, found.accountId, found.collectionId));
   if (!actor) return null;
   if (found.usedAt === null || nowMs() - found.usedAt.getTime() > USED_EVERY_MS)

@@ -3,6 +3,7 @@ import { now } from '../../clock.ts';
 import type { Actor, Work } from '../../db/work.ts';
 import { notFound, Refusal } from '../../refusal.ts';
 import { asStored, refuseMoreThanOwn } from './grants.ts';
+import { tokenStream } from './access-tokens.ts';
 import { sessionsOf } from './devices.service.ts';
 
 /** Gives somebody another role. @throws Refusal `conflict` where nobody would be left who owns the collection */
@@ -17,7 +18,7 @@ export async function changeMember(work: Work<Actor>, accountId: string, choice:
  * Ends somebody's membership, and with it what they could get in by: sessions, tokens, calendar addresses, links and invitations that
  * they made. Their account and their name on what they recorded stay.
  *
- * @returns the sessions that ended
+ * @returns the sessions and tokens that ended, by what their event streams are called
  */
 export async function removeMember(work: Work<Actor>, accountId: string): Promise<readonly string[]> {
   const { collectionId } = work.actor;
@@ -35,16 +36,16 @@ export async function removeMember(work: Work<Actor>, accountId: string): Promis
     { revokedAt: now() },
     { where: { ...own, revokedAt: null, usedAt: null }, transaction },
   );
-  await models.accessTokens.update(
+  const [, tokens] = await models.accessTokens.update(
     { revokedAt: now() },
-    { where: { collectionId, accountId, revokedAt: null }, transaction },
+    { where: { collectionId, accountId, revokedAt: null }, transaction, returning: true },
   );
   await models.invitations.update(
     { withdrawnAt: now() },
     { where: { ...own, withdrawnAt: null, takenAt: null }, transaction },
   );
   await member.destroy({ transaction });
-  return sessions.map(({ sid }) => sid);
+  return [...sessions.map(({ sid }) => sid), ...tokens.map((token) => tokenStream(token.get().id))];
 }
 
 /** @throws Refusal where somebody may do more than whoever asks, who can then neither change nor remove them */

@@ -1,10 +1,10 @@
 import { ROUTES } from '@karyotome/contract';
 import type { Request } from 'express';
-import type { Database } from '../../db/work.ts';
+import type { Actor, Database } from '../../db/work.ts';
 import type { Endpoints } from '../../http/endpoint.ts';
 import { addStream } from '../../http/event-streams.ts';
 import { onChanged, onNotice, type Change } from '../../domain/changes/notify.ts';
-import { Refusal } from '../../refusal.ts';
+import { actorById, tokenStream } from '../../domain/accounts/access-tokens.ts';
 import { findActor } from '../../domain/accounts/session.service.ts';
 
 /*
@@ -16,11 +16,9 @@ import { findActor } from '../../domain/accounts/session.service.ts';
 const KEEP_ALIVE_MS = 25_000;
 
 export function changeRoutes({ answer }: Endpoints, database: Database): void {
-  answer(ROUTES.changes, (request, response, { accountId, collectionId, scope }) => {
-    // A stream ends with its session, and a program has none.
-    if (scope !== undefined)
-      throw new Refusal('not-allowed', 'A program asks with its token; it cannot watch.');
-    const { sessionID } = request;
+  answer(ROUTES.changes, (request, response, actor) => {
+    const { collectionId, tokenId } = actor;
+    const entry = tokenId === undefined ? request.sessionID : tokenStream(tokenId);
     // No compression: it would hold lines back.
     response.writeHead(200, {
       'Content-Type': 'text/event-stream',
@@ -34,7 +32,7 @@ export function changeRoutes({ answer }: Endpoints, database: Database): void {
       response.write(`event: change\ndata: ${JSON.stringify(event)}\n\n`);
     };
     const beat = setInterval(() => {
-      void isStillMember(request, database, accountId, collectionId).then((is) =>
+      void mayStillWatch(request, database, actor).then((is) =>
         is ? response.write(':\n\n') : response.end(),
       );
     }, KEEP_ALIVE_MS);
@@ -43,7 +41,7 @@ export function changeRoutes({ answer }: Endpoints, database: Database): void {
     const stopNotices = onNotice(collectionId, (notice) => {
       response.write(`event: notice\ndata: ${JSON.stringify(notice)}\n\n`);
     });
-    const removeStream = addStream(sessionID, response);
+    const removeStream = addStream(entry, response);
     response.on('close', () => {
       clearInterval(beat);
       unsubscribe();
@@ -53,16 +51,16 @@ export function changeRoutes({ answer }: Endpoints, database: Database): void {
   });
 }
 
-/** Whether the session and the membership still stand; a stream was let in long ago. */
-async function isStillMember(
+/** Whether the session or token and the membership still stand; a stream was let in long ago. */
+async function mayStillWatch(
   request: Request,
   database: Database,
-  accountId: string,
-  collectionId: string,
+  { accountId, collectionId, tokenId }: Actor,
 ): Promise<boolean> {
+  // While the database is away nobody can tell: the stream goes on.
+  if (tokenId !== undefined) return (await actorById(database, tokenId).catch(() => true)) !== null;
   const isOpen = await new Promise<boolean>((resolve) =>
     request.sessionStore.get(request.sessionID, (error, kept) => resolve(!error && kept != null)),
   );
-  // While the database is away nobody can tell: the stream goes on.
   return isOpen && (await findActor(database, accountId, collectionId).catch(() => true)) !== null;
 }
