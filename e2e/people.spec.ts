@@ -69,3 +69,19 @@ test('a helper is let in by a link, works under their own name, and is out at on
   await expect(helper.getByText('was taken, was withdrawn, or has run out')).toBeVisible();
   await phone.close();
 });
+
+test('a program is told of changes at its address, tried out, and told no more', async ({ page, empty }) => {
+  await signIn(page, empty, '/settings');
+  await page.getByLabel('Address of the program').fill('http://127.0.0.1:9/told');
+  await page.getByRole('button', { name: 'Add a webhook' }).click();
+  await expect(page.getByText('must begin with https://')).toBeVisible();
+  // A name that no server has (RFC 6761).
+  await page.getByLabel('Address of the program').fill('https://farm.invalid/told');
+  await page.getByRole('button', { name: 'Add a webhook' }).click();
+  await expect(page.getByText('whsec_')).toBeVisible();
+  await page.getByRole('button', { name: 'Done' }).click();
+  await page.getByRole('button', { name: /^Send a test message/ }).click();
+  await expect(page.getByText(/nobody answered/)).toBeVisible();
+  await page.getByRole('button', { name: 'Remove https://farm.invalid/told' }).click();
+  await expect(page.getByText('is told nothing more')).toBeVisible();
+});

@@ -46,6 +46,7 @@ export const HISTORY_SUBJECTS = [
   'member',
   'invitation',
   'token',
+  'webhook',
   'calendar-address',
 ] as const;
 export type HistorySubject = (typeof HISTORY_SUBJECTS)[number];

@@ -43,6 +43,8 @@ export type * from './taken-responses.ts';
 export * from './today-responses.ts';
 export * from './validate.ts';
 export * from './waiting.ts';
+export * from './webhook-events.ts';
+export * from './webhook-requests.ts';
 export { isStorable, MOST_DEPTH, MOST_ELEMENTS, MOST_VALUES, toStorable } from './shape.ts';
 export { bodySchemaOf } from './routes/bodies.ts';
 export { FILE_TYPES } from './routes/route.ts';

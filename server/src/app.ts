@@ -49,6 +49,7 @@ import { seasonRoutes } from './features/season/season.routes.ts';
 import { identifyActor, identifyProgram, sessionRoutes } from './features/session/session.routes.ts';
 import { settingsRoutes } from './features/settings/settings.ts';
 import { takingInRoutes } from './features/taking-in/taking-in.routes.ts';
+import { webhookRoutes } from './features/webhooks/webhooks.routes.ts';
 import { waitingRoutes } from './features/waiting/waiting.routes.ts';
 import { todayRoutes } from './features/today/today.routes.ts';
 import { backgroundEnded } from './background.ts';
@@ -216,6 +217,7 @@ function endpointsOf({
   peopleRoutes(endpoints, database, config, limits);
   invitationRoutes(endpoints, database, config, limits);
   factorRoutes(endpoints, database, config, limits);
+  webhookRoutes(endpoints, database, config);
   historyRoutes(endpoints, database);
   exportRoutes(endpoints, database, config);
   changeRoutes(endpoints, database);

@@ -30,6 +30,8 @@ export interface Config {
   readonly logLevel: string;
   /** Cookies only over TLS, and HSTS: on where a proxy terminates TLS. */
   readonly behindTls: boolean;
+  /** Whether webhooks may go to the server's own network, and without TLS. */
+  readonly isWebhookPrivateAllowed: boolean;
   /** Proxies whose word on who asks is taken: addresses, networks, or `loopback`. None where empty. */
   readonly trustedProxies: readonly string[];
   /** So many days later it is here than where the machine stands: for trying out. */
@@ -192,6 +194,7 @@ export function readConfig(environment: NodeJS.ProcessEnv): Config {
     publicAddress: publicAddress(environment),
     logLevel: environment['LOG_LEVEL'] ?? 'info',
     behindTls: environment['BEHIND_TLS'] === '1',
+    isWebhookPrivateAllowed: environment['WEBHOOKS_TO_PRIVATE'] === '1',
     trustedProxies: trustedProxies(environment),
     clockAheadDays: number(environment, 'CLOCK_AHEAD_DAYS', 0, 0, 3650),
     signInAttempts: number(environment, 'SIGN_IN_ATTEMPTS', 10, 1, 100_000),

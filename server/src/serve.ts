@@ -17,6 +17,7 @@ import { stopEngine } from './domain/genetics/engine-client.ts';
 import { storeClaims } from './domain/genetics/stored-claims.ts';
 import { readSensors } from './domain/incubation/sensor.ts';
 import { rollOver } from './domain/states/roll-over.ts';
+import { deliverWebhooks } from './domain/webhooks/deliver.ts';
 import type { FileStore } from './files/file-store.ts';
 import { openStore } from './files/open-store.ts';
 import { sweepFiles } from './files/sweep.ts';
@@ -44,6 +45,15 @@ const HEADERS_MS = 20_000;
 const recurringTasks = (database: Database, files: FileStore, config: Config): RecurringTask[] => [
   { name: 'tidy', cron: '*/10 * * * *', run: () => tidy(database) },
   { name: 'empty-bin', cron: '*/30 * * * *', run: () => emptyBin(database, files) },
+  {
+    name: 'deliver-webhooks',
+    cron: '* * * * *',
+    run: () =>
+      deliverWebhooks(database, {
+        signingSecret: config.signingSecret,
+        isPrivateAllowed: config.isWebhookPrivateAllowed,
+      }),
+  },
   { name: 'lapse-reservations', cron: '*/10 * * * *', run: () => lapseEverywhere(database) },
   { name: 'lapse-offers', cron: '*/10 * * * *', run: () => lapseOffers(database) },
   { name: 'read-sensors', cron: '*/10 * * * *', run: () => readSensors(database, now()) },

@@ -57,6 +57,7 @@ describe('every table of a collection', () => {
     'simulated_mail',
     'stated_evidence',
     'used_numbers',
+    'webhook_messages',
   ];
 
   test('is kept, or is named here as one that is not', async () => {

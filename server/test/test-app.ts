@@ -66,6 +66,7 @@ export async function startTestApp({
   isEmpty = false,
   inferencePatienceMs = PATIENCE_MS,
   behindTls = false,
+  isWebhookPrivateAllowed = false,
   s3 = null as S3Place | null,
 } = {}): Promise<TestApp> {
   const serverUrl = inject('serverUrl');
@@ -95,6 +96,7 @@ export async function startTestApp({
       publicAddress: null,
       logLevel: 'info',
       behindTls,
+      isWebhookPrivateAllowed,
       trustedProxies: behindTls ? ['loopback'] : [],
       signInAttempts: 5,
       clockAheadDays: 0,

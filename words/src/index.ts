@@ -16,6 +16,7 @@ export * from './tasks.ts';
 export * from './records.ts';
 export * from './history.ts';
 export * from './imports.ts';
+export * from './webhooks.ts';
 export * from './genetics.ts';
 export { completenessWords, unreadWords } from './gene-words.ts';
 export * from './planning.ts';

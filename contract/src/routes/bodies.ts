@@ -39,6 +39,7 @@ import {
   tokenInput,
 } from '../session-requests.ts';
 import { breederInput } from '../taken-requests.ts';
+import { webhookInput } from '../webhook-requests.ts';
 import { waitingOffer, wishAnswer, wishInput } from '../waiting.ts';
 import { ROUTES } from './index.ts';
 import type { BodyOf, Route } from './route.ts';
@@ -54,6 +55,7 @@ type WithBody = {
  */
 const BODIES: { readonly [N in WithBody]: Joi.Schema<BodyOf<(typeof ROUTES)[N]>> } = {
   deleteAnimal: deletion,
+  addWebhook: webhookInput,
   planImport: importPlan,
   runImport: importRun,
   changePassword: passwordChange,

@@ -10,6 +10,7 @@ import { postRoutes } from './post.ts';
 import { publicationsRoutes } from './publications.ts';
 import { salesRoutes } from './sales.ts';
 import { waitingRoutes } from './waiting.ts';
+import { webhooksRoutes } from './webhooks.ts';
 import { takenRoutes } from './taken.ts';
 import { peopleRoutes } from './people.ts';
 import { sessionRoutes } from './session.ts';
@@ -34,4 +35,5 @@ export const ROUTES = {
   ...postRoutes,
   ...takenRoutes,
   ...waitingRoutes,
+  ...webhooksRoutes,
 } as const;

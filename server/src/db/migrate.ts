@@ -36,6 +36,7 @@ import { addressDigests } from './migrations/20261130230000-address-digests.ts';
 import { secondFactors } from './migrations/20261130235000-second-factors.ts';
 import { imports } from './migrations/20261201000000-imports.ts';
 import { bin } from './migrations/20261201010000-bin.ts';
+import { webhooks } from './migrations/20261201030000-webhooks.ts';
 import { importsOfFiles } from './migrations/20261201020000-imports-of-files.ts';
 
 /** Listed by hand, so that the bundled server carries them. */
@@ -76,6 +77,7 @@ export const MIGRATIONS: readonly Migration[] = [
   imports,
   bin,
   importsOfFiles,
+  webhooks,
 ];
 
 /** Any number: only one process migrates at a time. */

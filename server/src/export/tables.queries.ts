@@ -34,6 +34,8 @@ const LEFT_OUT = [
   'imports',
   'invitations',
   'simulated_mail',
+  'webhook_messages',
+  'webhooks',
 ];
 /** Columns that are secret, or say nothing outside of this database. */
 const SECRET = [

@@ -10,6 +10,8 @@ export const KEYS_KEPT_DAYS = 90;
 
 /** A file that somebody brought and never took up. */
 const DRAFT_KEPT_DAYS = 30;
+/** What programs were told, for looking into what went wrong. */
+const MESSAGES_KEPT_DAYS = 14;
 
 export async function tidy({ sequelize }: Database): Promise<void> {
   await sequelize.query(
@@ -17,6 +19,9 @@ export async function tidy({ sequelize }: Database): Promise<void> {
   );
   await sequelize.query(
     `delete from imports where state = 'draft' and created_at < now() - make_interval(days => ${DRAFT_KEPT_DAYS})`,
+  );
+  await sequelize.query(
+    `delete from webhook_messages where state <> 'waiting' and created_at < now() - make_interval(days => ${MESSAGES_KEPT_DAYS})`,
   );
   await sequelize.query('delete from sessions where expire < now()');
   await sequelize.query('delete from rate_limits where expire < extract(epoch from now()) * 1000');

@@ -12,6 +12,7 @@ import {
   type PasswordReset,
   type RoleChoice,
   type TokenInput,
+  type WebhookInput,
 } from '@karyotome/contract';
 import { call, callAll, urlOf } from './call.ts';
 
@@ -42,6 +43,10 @@ export const peopleApi = {
   endDevice: (id: string) => call(R.endDevice, { params: { id } }),
   endOtherDevices: () => call(R.endOtherDevices, {}),
   chooseCollection: (collectionId: string) => call(R.chooseCollection, { body: { collectionId } }),
+  webhooks: () => callAll(R.webhooks),
+  addWebhook: (body: WebhookInput) => call(R.addWebhook, { body }),
+  testWebhook: (id: string) => call(R.testWebhook, { params: { id } }),
+  removeWebhook: (id: string) => call(R.removeWebhook, { params: { id } }),
   members: () => callAll(R.members),
   changeMember: (id: string, body: RoleChoice) => call(R.changeMember, { params: { id }, body }),
   removeMember: (id: string) => call(R.removeMember, { params: { id } }),

@@ -139,6 +139,7 @@ export const useCatalogueUpdate = () =>
 export const useDevices = () => useQuery({ key: ['devices'], query: api.devices });
 export const useSecondFactor = () => useQuery({ key: ['secondFactor'], query: api.secondFactor });
 export const usePasskeys = () => useQuery({ key: ['passkeys'], query: api.passkeys });
+export const useWebhooks = () => useQuery({ key: ['webhooks'], query: api.webhooks });
 export const useTokens = () => useQuery({ key: ['tokens'], query: api.tokens });
 /** @param filter - what the history can be asked for */
 export const useHistory = (filter: MaybeRefOrGetter<Readonly<Record<string, string>>>) =>

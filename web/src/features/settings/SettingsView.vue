@@ -12,6 +12,7 @@ import BackupCard from './BackupCard.vue';
 import CalendarCard from './CalendarCard.vue';
 import ExportCard from './ExportCard.vue';
 import UnitFields from './UnitFields.vue';
+import WebhooksCard from './WebhooksCard.vue';
 import { zoneNames } from './zones.ts';
 
 const session = useSession();
@@ -93,6 +94,7 @@ async function send(): Promise<void> {
     </form>
     <BackupCard v-if="session.mayManage" />
     <ExportCard />
+    <WebhooksCard v-if="session.mayManage" />
     <CalendarCard />
     <p class="soft small notes">
       Signed in as {{ session.view?.account.name }} ({{ session.view?.account.email }}),
