@@ -6,6 +6,7 @@ import {
   type Route,
 } from '@karyotome/contract';
 import parse from 'joi-to-json';
+import { API_EXAMPLES, WEBHOOK_EXAMPLES, type ApiExample } from './api-examples.ts';
 
 /* The description of the API (OpenAPI 3.1), made of the table of routes and of the schemas that validate. */
 
@@ -57,18 +58,40 @@ function parametersOf({ path, method, isVersioned, query = [], permission }: Rou
   return [...inPath, ...inQuery, ...(isVersioned ? [IF_MATCH] : []), ...(isKeyed ? [IDEMPOTENCY_KEY] : [])];
 }
 
-function requestBodyOf(route: Route): object | undefined {
+/** Examples by their title, as OpenAPI takes them; nothing where there are none. */
+const named = (
+  examples: readonly ApiExample[],
+  valueOf: (example: ApiExample) => object | undefined,
+): object => {
+  const shown = examples.flatMap((example) => {
+    const value = valueOf(example);
+    return value === undefined ? [] : [[example.title, { value }] as const];
+  });
+  return shown.length === 0 ? {} : { examples: Object.fromEntries(shown) };
+};
+
+function requestBodyOf(route: Route, examples: readonly ApiExample[]): object | undefined {
   const body = bodySchemaOf(route);
   const { file } = route;
   if (body)
-    return { required: true, content: { 'application/json': { schema: parse(body, 'open-api-3.1') } } };
+    return {
+      required: true,
+      content: {
+        'application/json': {
+          schema: parse(body, 'open-api-3.1'),
+          ...named(examples, (example) => example.body),
+        },
+      },
+    };
   if (!file) return undefined;
   const schema = { type: 'string', format: 'binary' };
   return { required: true, content: Object.fromEntries(FILE_TYPES[file].map((type) => [type, { schema }])) };
 }
 
-function responsesOf({ status, format = 'json' }: Route): object {
-  const content = status === 204 ? {} : { content: { [ANSWER_TYPES[format]]: {} } };
+function responsesOf({ status, format = 'json' }: Route, examples: readonly ApiExample[]): object {
+  const answers = examples.filter((example) => example.status === status);
+  const content =
+    status === 204 ? {} : { content: { [ANSWER_TYPES[format]]: named(answers, ({ answer }) => answer) } };
   return {
     [status]: { description: status === 204 ? 'Done.' : 'The answer.', ...content },
     default: { $ref: '#/components/responses/Problem' },
@@ -122,12 +145,36 @@ const COMPONENTS = {
   },
 };
 
+/** What programs are told, signed as Standard Webhooks says. */
+const webhooksOf = (): object =>
+  Object.fromEntries(
+    Object.entries(WEBHOOK_EXAMPLES).map(([event, { says, body }]) => [
+      event,
+      {
+        post: {
+          summary: says,
+          parameters: ['webhook-id', 'webhook-timestamp', 'webhook-signature'].map((name) =>
+            header(name, 'As Standard Webhooks says.', true),
+          ),
+          requestBody: {
+            required: true,
+            content: {
+              'application/json': { schema: { type: 'object' }, examples: { message: { value: body } } },
+            },
+          },
+          responses: { '2XX': { description: 'Taken: it is not sent again.' } },
+        },
+      },
+    ]),
+  );
+
 /** @param routes - by name, which becomes the operation's id */
 export function describeApi(routes: Readonly<Record<string, Route>>): object {
   const paths: Record<string, Record<string, object>> = {};
   for (const [operationId, route] of Object.entries(routes)) {
     const path = route.path.replace(/:(\w+)/g, '{$1}');
-    const requestBody = requestBodyOf(route);
+    const examples = API_EXAMPLES.filter((example) => example.route === operationId);
+    const requestBody = requestBodyOf(route, examples);
     paths[path] = {
       ...paths[path],
       [route.method]: {
@@ -137,7 +184,7 @@ export function describeApi(routes: Readonly<Record<string, Route>>): object {
         ...(route.permission === 'open' ? { security: [] } : {}),
         parameters: parametersOf(route),
         ...(requestBody ? { requestBody } : {}),
-        responses: responsesOf(route),
+        responses: responsesOf(route, examples),
       },
     };
   }
@@ -152,6 +199,7 @@ export function describeApi(routes: Readonly<Record<string, Route>>): object {
     servers: [{ url: '/api/v1' }],
     security: [{ session: [] }, { token: [] }],
     paths,
+    webhooks: webhooksOf(),
     components: COMPONENTS,
   };
 }

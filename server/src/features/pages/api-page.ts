@@ -1,4 +1,6 @@
+import { ROUTES, type Route } from '@karyotome/contract';
 import { h, type VNode } from 'vue';
+import { API_EXAMPLES, WEBHOOK_EXAMPLES, type ApiExample } from '../../http/api-examples.ts';
 import type { PageContent } from './document.ts';
 
 /* The description of the API as a page that people read: made of the OpenAPI document, so the two cannot differ. */
@@ -144,6 +146,51 @@ const INTRODUCTION = [
   'Lists are answered page by page: limit (at most 200), after (the cursor in next), sort, and the filters named below. A read carries an ETag.',
 ];
 
+const json = (value: unknown): VNode => h('pre', JSON.stringify(value, null, 2));
+
+/** A request as it is typed at a terminal, and its answer. */
+function example({ title, route, params = {}, query, body, status, answer }: ApiExample): VNode {
+  const { method, path }: Route = ROUTES[route];
+  const filled = path.replace(/:(\w+)/g, (_, name: string) => params[name] ?? name);
+  const asked = query ? `?${new URLSearchParams(query).toString()}` : '';
+  const lines = [
+    `curl -X ${method.toUpperCase()} "$ADDRESS/api/v1${filled}${asked}" \\`,
+    `  -H "Authorization: Bearer $TOKEN"${body ? ' \\' : ''}`,
+    ...(body ? ['  -H "Content-Type: application/json" \\', `  -d '${JSON.stringify(body)}'`] : []),
+  ];
+  return h('div', [
+    h('h3', title),
+    h('pre', lines.join('\n')),
+    h('p', ['Answer: ', code(String(status))]),
+    ...(answer ? [json(answer)] : []),
+  ]);
+}
+
+const examplesOf = (): VNode =>
+  h('section', { id: 'examples' }, [
+    h('h2', 'Examples'),
+    h(
+      'p',
+      'One after the other, as a program goes. Of each answer some fields are shown; ids are those of your server.',
+    ),
+    ...API_EXAMPLES.map(example),
+  ]);
+
+const webhooks = (): VNode =>
+  h('section', { id: 'webhooks-told' }, [
+    h('h2', 'Webhooks'),
+    h('p', [
+      'Somebody who may change people and rules names, in Settings or at ',
+      code('/webhooks'),
+      ', an address that is told of changes. Messages are signed as Standard Webhooks says, come once or more often under the same ',
+      code('webhook-id'),
+      ', and hold nothing of people.',
+    ]),
+    ...Object.entries(WEBHOOK_EXAMPLES).map(([event, { says, body }]) =>
+      h('div', [h('h3', event), h('p', says), json(body)]),
+    ),
+  ]);
+
 export function apiPage({ info, paths }: Described): PageContent {
   const groups = new Map<string, VNode[]>();
   for (const [path, operations] of Object.entries(paths)) {
@@ -168,6 +215,8 @@ export function apiPage({ info, paths }: Described): PageContent {
           h('a', { href: '/api/v1/openapi.json' }, 'openapi.json'),
           ' (OpenAPI 3.1).',
         ]),
+        examplesOf(),
+        webhooks(),
         ...[...groups].map(([group, shown]) => h('section', { id: group }, [h('h2', group), ...shown])),
       ]),
     ],
