@@ -44,6 +44,7 @@ async function bundleServer() {
       'engine.worker': path.join(ROOT, 'server/src/domain/genetics/engine.worker.ts'),
       'backup.worker': path.join(ROOT, 'server/src/backup/backup.worker.ts'),
       'export.worker': path.join(ROOT, 'server/src/export/export.worker.ts'),
+      'import.worker': path.join(ROOT, 'server/src/export/import.worker.ts'),
       'tasks.worker': path.join(ROOT, 'server/src/threads/tasks.worker.ts'),
     },
     platform: 'node',

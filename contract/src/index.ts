@@ -47,6 +47,6 @@ export * from './webhook-events.ts';
 export * from './webhook-requests.ts';
 export { isStorable, MOST_DEPTH, MOST_ELEMENTS, MOST_VALUES, toStorable } from './shape.ts';
 export { bodySchemaOf } from './routes/bodies.ts';
-export { FILE_TYPES } from './routes/route.ts';
+export { STREAMED_FILES, FILE_TYPES } from './routes/route.ts';
 export { bothChanges, changeOf, isMadeFrom, tagsChangedBy } from './routes/staleness.ts';
 export { TAGS, type Tag } from './tags.ts';

@@ -110,6 +110,15 @@ export interface InvitationView {
 }
 
 /** A new invitation: its secret is told this once. */
+/** A collection that came in. */
+export interface ImportedCollection {
+  name: string;
+  rows: number;
+  files: number;
+  /** Files that were missing already where it was exported. */
+  missing: readonly string[];
+}
+
 export interface NewInvitation {
   id: string;
   token: string;

@@ -39,6 +39,7 @@ import { recordRoutes } from './features/records/records.routes.ts';
 import { roomRoutes } from './features/room/room.routes.ts';
 import { roundRoutes } from './features/rounds/rounds.routes.ts';
 import { pageRoutes } from './features/pages/pages.routes.ts';
+import { importAllRoute } from './features/export/import.routes.ts';
 import { exportRoutes } from './features/export/export.routes.ts';
 import { historyRoutes } from './features/history/history.routes.ts';
 import { factorRoutes } from './features/people/factor.routes.ts';
@@ -220,6 +221,7 @@ function endpointsOf({
   webhookRoutes(endpoints, database, config);
   historyRoutes(endpoints, database);
   exportRoutes(endpoints, database, config);
+  importAllRoute(endpoints, database, config);
   changeRoutes(endpoints, database);
   jobRoutes(endpoints);
   catalogueRoutes(endpoints);

@@ -167,3 +167,40 @@ describe('what cannot come in', () => {
     expect(await rowsOf()).toEqual(before);
   });
 });
+
+describe('over the interface', () => {
+  const send = (app: TestApp, bytes: Buffer, type = 'application/zip') =>
+    app.owner.upload('/import', type, bytes);
+  let empty: TestApp;
+  beforeAll(async () => {
+    empty = await startTestApp();
+  });
+  afterAll(() => empty.close());
+
+  test('an owner takes an archive in, once, and finds the collection among theirs', async () => {
+    const answer = await send(empty, archive);
+    expect(answer.status, JSON.stringify(answer.body)).toBe(201);
+    expect(answer.body).toMatchObject({ name: imported.name, files: imported.files });
+    expect((answer.body as { rows: number }).rows).toBe(imported.rows);
+    const { collections } = (await empty.owner.get('/session')).body as { collections: { name: string }[] };
+    expect(collections.map(({ name }) => name)).toContain(imported.name);
+    const again = await send(empty, archive);
+    expect(again.status).toBe(422);
+    expect(again.body).toMatchObject({ errors: [{ field: 'file', code: 'archive' }] });
+  });
+
+  test('what is no archive, or was cut off, is refused and leaves nothing', async () => {
+    const count = async (): Promise<number> => {
+      const [rows] = await empty.database.sequelize.query('select count(*)::int as count from collections');
+      return (rows as { count: number }[])[0]!.count;
+    };
+    const before = await count();
+    for (const bytes of [Buffer.from('PK nothing'), archive.subarray(0, archive.length / 2)])
+      expect((await send(empty, bytes)).status).toBe(422);
+    expect((await send(empty, archive, 'text/csv')).status).toBe(415);
+    const keeper = await empty.newCollection('Kept', 'keeper');
+    expect((await keeper.upload('/import', 'application/zip', archive)).status).toBe(403);
+    // The keeper's own, and no other.
+    expect(await count()).toBe(before + 1);
+  });
+});

@@ -11,13 +11,16 @@ import type { ValidateOptions } from '../validate.ts';
 export type Permission = 'open' | 'own' | 'destroy' | Grant;
 
 /** What is sent instead of JSON. */
-export type FileKind = 'csv' | 'picture' | 'lineage';
+export type FileKind = 'csv' | 'picture' | 'lineage' | 'archive';
+/** Files too large for a memory: written aside as they come. */
+export const STREAMED_FILES: readonly FileKind[] = ['archive'];
 /** The media types that a file may be sent as. */
 export const FILE_TYPES: Readonly<Record<FileKind, readonly string[]>> = {
   csv: ['text/csv', 'application/vnd.ms-excel', 'text/tab-separated-values', 'text/plain'],
   // Not JSON, which would be read before it is looked at.
   lineage: ['application/zip', 'application/octet-stream'],
   picture: ['image/jpeg', 'image/png', 'image/webp'],
+  archive: ['application/zip'],
 };
 /** What is answered instead of JSON. */
 export type AnswerFormat = 'json' | 'pdf' | 'picture' | 'calendar' | 'events' | 'package' | 'csv';

@@ -9,6 +9,7 @@ import type {
 import type {
   BackupView,
   JobProgress,
+  ImportedCollection,
   PasskeyOptions,
   SessionView,
   FirstStartView,
@@ -55,6 +56,10 @@ export const sessionRoutes = {
   exportAll: reads<void>()('/export', 'Everything of the collection, as one archive', {
     permission: 'manage',
     format: 'package',
+  }),
+  importAll: acts<ImportedCollection>()('post', '/import', 'Take in a collection that was exported', {
+    permission: 'manage',
+    file: 'archive',
   }),
   exportPedigree: reads<PedigreeDocument>()(
     '/export/pedigree.json',

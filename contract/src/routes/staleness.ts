@@ -20,6 +20,7 @@ const CHANGED: { readonly [N in Name]?: readonly Tag[] } = {
   addWebhook: ['members'],
   testWebhook: ['members'],
   removeWebhook: ['members'],
+  importAll: ['members'],
   addImport: ['imports'],
   planImport: ['imports'],
   discardImport: ['imports'],

@@ -1,5 +1,6 @@
 import {
   FILE_TYPES,
+  STREAMED_FILES,
   listQuery,
   changeOf,
   type AnswerOf,
@@ -61,13 +62,14 @@ export interface FinishedReadOptions<R extends Route, Found> extends ReadOptions
 
 const MOST_BEGINNINGS = 6;
 
-/** Takes a file as it is, unparsed; from whoever may not send it, not a byte. */
+/** Takes a file as it is, unparsed, or leaves one that is too large to whoever answers; from whoever may not send it, not a byte. */
 function readFile({ path, file, permission }: Route): RequestHandler[] {
   if (file === undefined) return [];
   const permit: RequestHandler = (request, _response, next) => {
     allow(request, permission);
     next();
   };
+  if (STREAMED_FILES.includes(file)) return [permit];
   return [permit, express.raw({ type: [...FILE_TYPES[file]], limit: bodyLimit(path) })];
 }
 

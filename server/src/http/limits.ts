@@ -23,6 +23,7 @@ const LIMITS: readonly BodyLimit[] = [
   // 200 entries, each with a note of 2,000 characters at most.
   { path: /^\/rounds\/entries$/, bytes: MIB },
   { path: /^\/taken(\/preview)?$/, bytes: 64 * MIB },
+  { path: /^\/import$/, bytes: 4096 * MIB },
   { path: /^\/imports$/, bytes: 16 * MIB },
   { path: /^\/incubators\/[^/]+\/readings\/import$/, bytes: 8 * MIB },
   { path: /^\/(animals|clutches)\/[^/]+\/pictures$/, bytes: 25 * MIB },
@@ -83,7 +84,7 @@ function endIfSlow(request: Request, response: Response, isForm: boolean): void 
   request.once('end', stop).once('close', stop);
 }
 
-function tooLarge(limit: number): Refusal {
+export function tooLarge(limit: number): Refusal {
   const most = limit >= MIB ? `${limit / MIB} MiB` : `${limit / KIB} KiB`;
   return new Refusal('too-large', `The body is larger than the ${most} that this address takes.`, [
     { field: 'body', code: 'too-large', message: `is too large: at most ${most}` },

@@ -1,8 +1,9 @@
 import { ROUTES as R } from '@karyotome/contract';
-import { urlOf } from './call.ts';
+import { call, urlOf } from './call.ts';
 
-/** Addresses of what is downloaded as a file. */
+/** Addresses of what is downloaded as a file, and taking such a file in. */
 export const exportApi = {
+  importAll: (file: File) => call(R.importAll, { file, type: 'application/zip' }),
   exportWeightsUrl: () => urlOf(R.exportWeights, {}),
   exportMealsUrl: () => urlOf(R.exportMeals, {}),
   exportPedigreeUrl: () => urlOf(R.exportPedigree, {}),

@@ -1,9 +1,29 @@
 <script setup lang="ts">
+import { ref } from 'vue';
 import { api } from '../../api/resources.ts';
+import { countWords } from '../../format/format.ts';
+import { useNotices } from '../../stores/notices.ts';
 import { useSession } from '../../stores/session.ts';
+import { useWrite } from '../../stores/useWrite.ts';
+import RefusalAlert from '../../ui/RefusalAlert.vue';
 
 /** What can be taken out, for keeping and for other programs. */
 const session = useSession();
+const notices = useNotices();
+const input = ref<HTMLInputElement | null>(null);
+const importing = useWrite(api.importAll);
+async function take(event: Event): Promise<void> {
+  const [file] = (event.target as HTMLInputElement).files ?? [];
+  if (!file) return;
+  const taken = await importing.run(file);
+  if (input.value) input.value.value = '';
+  if (!taken) return;
+  const { name, rows, files } = taken.value;
+  await session.refresh();
+  notices.say(
+    `${name} is here, with ${countWords(rows, 'row', 'rows')} and ${countWords(files, 'file', 'files')}: go to it under Your account`,
+  );
+}
 </script>
 
 <template>
@@ -12,11 +32,23 @@ const session = useSession();
     <template v-if="session.mayManage">
       <div class="row">
         <v-btn variant="outlined" :href="api.exportUrl()" download>Download everything</v-btn>
+        <v-btn variant="outlined" :loading="importing.busy.value" @click="input?.click()"
+          >Take in a collection</v-btn
+        >
+        <input
+          ref="input"
+          type="file"
+          accept=".zip,application/zip"
+          hidden
+          aria-label="Archive of a collection"
+          @change="take"
+        />
       </div>
+      <RefusalAlert :text="importing.message.value" />
       <p class="small soft">
         One archive of this collection: all tables as CSV with a description that programs read, pictures,
         labels, cards and statements. Nobody can sign in with what is in it. Another installation takes it in
-        again: <code>npm run import</code>.
+        again.
       </p>
     </template>
     <div class="row">
