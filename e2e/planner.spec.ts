@@ -114,11 +114,11 @@ test('incubators: by hand, from a logger, an alarm on Today; the calendar has a 
   await expect(page.getByText('is empty').or(page.getByText('is missing')).first()).toBeVisible();
   await page.getByLabel('For which device or person').fill('Phone');
   await page.getByRole('button', { name: 'Make an address' }).click();
-  const address = (await page.locator('.address').textContent())!;
+  const address = (await page.locator('.secret').textContent())!;
   const feed = await page.request.get(address);
   expect(feed.headers()['content-type']).toContain('text/calendar');
   expect(await feed.text()).toContain('BEGIN:VEVENT');
   await page.getByRole('button', { name: 'Revoke Phone' }).click();
-  await expect(page.locator('.address')).toHaveCount(0);
+  await expect(page.locator('.secret')).toHaveCount(0);
   expect((await page.request.get(address)).status()).toBe(404);
 });

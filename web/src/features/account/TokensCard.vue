@@ -7,15 +7,14 @@ import { momentDay } from '../../format/format.ts';
 import { reader } from '../../format/reader.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useTokens } from '../../stores/queries.ts';
-import { useCopy } from '../../stores/useCopy.ts';
 import { useWrite } from '../../stores/useWrite.ts';
 import LineCard from '../../ui/LineCard.vue';
 import PagePart from '../../ui/PagePart.vue';
+import ShownOnce from '../../ui/ShownOnce.vue';
 
 /** What programs of this person sign in with: scales, sensors, one's own scripts. */
 const { data } = useTokens();
 const notices = useNotices();
-const copy = useCopy();
 const adding = useWrite(api.addToken);
 const revoking = useWrite(api.revokeToken);
 const name = ref('');
@@ -65,17 +64,16 @@ async function revoke({ id, name: whose }: TokenView): Promise<void> {
       <v-select v-model="days" label="Good for" :items="spans" :error-messages="adding.errorsOf('days')" />
       <v-btn type="submit" variant="outlined" size="large" :loading="adding.busy.value">Make a token</v-btn>
     </form>
-    <v-card v-if="made" class="made">
-      <p>
-        <strong>For {{ made.name }}.</strong> It is shown this once: give it to the program now, as
-        <code class="small">Authorization: Bearer</code> and this.
-      </p>
-      <code class="small secret">{{ made.token }}</code>
-      <div class="row">
-        <v-btn variant="outlined" @click="copy(made.token, 'The token is copied')">Copy</v-btn>
-        <v-btn variant="text" @click="made = null">Done</v-btn>
-      </div>
-    </v-card>
+    <ShownOnce
+      v-if="made"
+      :secret="made.token"
+      :whom="made.name"
+      copied="The token is copied"
+      @done="made = null"
+    >
+      It is shown this once: give it to the program now, as
+      <code class="small">Authorization: Bearer</code> and this.
+    </ShownOnce>
   </PagePart>
 </template>
 
@@ -85,14 +83,6 @@ async function revoke({ id, name: whose }: TokenView): Promise<void> {
   grid-template-columns: 1fr 1fr;
   align-items: start;
   gap: 8px;
-}
-.made {
-  display: grid;
-  gap: 8px;
-  padding: 16px;
-}
-.secret {
-  overflow-wrap: anywhere;
 }
 @media (width < 500px) {
   .new {

@@ -41,13 +41,13 @@ test('an address is whole, so that it can be copied into any calendar, and shown
   copyingIs(writeText);
   const wrapper = await making();
   const address = `${window.location.origin}/api/v1/calendar/SECRET.ics`;
-  expect(wrapper.get('.address').text()).toBe(address);
+  expect(wrapper.get('.secret').text()).toBe(address);
   await button(wrapper, 'Copy').trigger('click');
   expect(writeText).toHaveBeenCalledWith(address);
   await flushPromises();
   expect(useNotices().current?.text).toBe('The address is copied');
   await button(wrapper, 'Done').trigger('click');
-  expect(wrapper.find('.address').exists()).toBe(false);
+  expect(wrapper.find('.secret').exists()).toBe(false);
   expect(wrapper.text()).toContain('by Ida');
 });
 

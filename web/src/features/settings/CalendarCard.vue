@@ -5,13 +5,14 @@ import { api } from '../../api/resources.ts';
 import { momentDay } from '../../format/format.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useCalendarFeeds } from '../../stores/queries.ts';
-import { useCopy } from '../../stores/useCopy.ts';
 import { useWrite } from '../../stores/useWrite.ts';
+import LineCard from '../../ui/LineCard.vue';
+import PagePart from '../../ui/PagePart.vue';
+import ShownOnce from '../../ui/ShownOnce.vue';
 
 /** Secret addresses under which a calendar reads what is due. */
 const { data } = useCalendarFeeds();
 const notices = useNotices();
-const copy = useCopy();
 const name = ref('');
 const adding = useWrite(api.addCalendarFeed);
 const revoking = useWrite(api.revokeCalendarFeed);
@@ -36,20 +37,19 @@ async function revoke(feed: FeedView): Promise<void> {
 </script>
 
 <template>
-  <section class="calendar">
-    <h2>Calendar</h2>
+  <PagePart title="Calendar">
     <p class="small soft">
       Everything due, from egg checks to days of pip, in the calendar of your phone or desk: subscribe to the
       address. Whoever has it can read it, so make one for each device, and revoke the one you lost.
     </p>
-    <v-card v-for="feed in data ?? []" :key="feed.id" class="feed">
-      <div class="row">
-        <strong>{{ feed.name }}</strong>
-        <span class="small soft">since {{ momentDay(feed.createdAt) }}, by {{ feed.by }}</span>
-        <v-spacer />
-        <v-btn variant="text" :aria-label="`Revoke ${feed.name}`" @click="revoke(feed)">Revoke</v-btn>
-      </div>
-    </v-card>
+    <LineCard
+      v-for="feed in data ?? []"
+      :key="feed.id"
+      :title="feed.name"
+      :about="`since ${momentDay(feed.createdAt)}, by ${feed.by}`"
+    >
+      <v-btn variant="text" :aria-label="`Revoke ${feed.name}`" @click="revoke(feed)">Revoke</v-btn>
+    </LineCard>
     <form class="new" novalidate @submit.prevent="add">
       <v-text-field
         v-model="name"
@@ -60,35 +60,19 @@ async function revoke(feed: FeedView): Promise<void> {
         >Make an address</v-btn
       >
     </form>
-    <v-card v-if="made" class="feed">
-      <p>
-        <strong>For {{ made.name }}.</strong> Subscribe to this address. It is shown this once: whoever loses
-        it makes another.
-      </p>
-      <code class="small address">{{ made.address }}</code>
-      <div class="row">
-        <v-btn variant="outlined" @click="copy(made.address, 'The address is copied')">Copy</v-btn>
-        <v-btn variant="text" @click="made = null">Done</v-btn>
-      </div>
-    </v-card>
-  </section>
+    <ShownOnce
+      v-if="made"
+      :secret="made.address"
+      :whom="made.name"
+      copied="The address is copied"
+      @done="made = null"
+    >
+      Subscribe to this address. It is shown this once: whoever loses it makes another.
+    </ShownOnce>
+  </PagePart>
 </template>
 
 <style scoped>
-.calendar {
-  display: grid;
-  gap: 12px;
-  max-width: 620px;
-  margin-top: 32px;
-}
-.feed {
-  display: grid;
-  gap: 6px;
-  padding: 12px 16px;
-}
-.address {
-  overflow-wrap: anywhere;
-}
 .new {
   display: grid;
   grid-template-columns: minmax(0, 1fr) auto;

@@ -6,16 +6,15 @@ import { api } from '../../api/resources.ts';
 import { countWords, momentWords } from '../../format/format.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useWebhooks } from '../../stores/queries.ts';
-import { useCopy } from '../../stores/useCopy.ts';
 import { useWrite } from '../../stores/useWrite.ts';
 import CheckList from '../../ui/CheckList.vue';
 import LineCard from '../../ui/LineCard.vue';
 import PagePart from '../../ui/PagePart.vue';
+import ShownOnce from '../../ui/ShownOnce.vue';
 
 /** Programs that are told of changes at an address of theirs. */
 const { data, refetch } = useWebhooks();
 const notices = useNotices();
-const copy = useCopy();
 const adding = useWrite(api.addWebhook);
 const testing = useWrite(api.testWebhook);
 const removing = useWrite(api.removeWebhook);
@@ -90,17 +89,15 @@ async function remove({ id, address: where }: WebhookView): Promise<void> {
       </p>
       <v-btn type="submit" variant="outlined" size="large" :loading="adding.busy.value">Add a webhook</v-btn>
     </form>
-    <v-card v-if="made" class="made">
-      <p>
-        <strong>For {{ made.address }}.</strong> The secret by which its messages are signed is shown this
-        once: give it to the program now.
-      </p>
-      <code class="small secret">{{ made.secret }}</code>
-      <div class="row">
-        <v-btn variant="outlined" @click="copy(made.secret, 'The secret is copied')">Copy</v-btn>
-        <v-btn variant="text" @click="made = null">Done</v-btn>
-      </div>
-    </v-card>
+    <ShownOnce
+      v-if="made"
+      :secret="made.secret"
+      :whom="made.address"
+      copied="The secret is copied"
+      @done="made = null"
+    >
+      The secret by which its messages are signed is shown this once: give it to the program now.
+    </ShownOnce>
   </PagePart>
 </template>
 
@@ -111,14 +108,6 @@ async function remove({ id, address: where }: WebhookView): Promise<void> {
 }
 .new > .v-btn {
   justify-self: start;
-}
-.made {
-  display: grid;
-  gap: 8px;
-  padding: 16px;
-}
-.secret {
-  overflow-wrap: anywhere;
 }
 .error {
   color: rgb(var(--v-theme-error));
