@@ -1,6 +1,19 @@
 import { ROUTES as R } from '@karyotome/contract';
 import { call, urlOf } from './call.ts';
 
+/** Lists that are downloaded as tables. */
+export type ListName =
+  | 'animals'
+  | 'feedingNight'
+  | 'hatchRates'
+  | 'inquiries'
+  | 'letters'
+  | 'pairings'
+  | 'persons'
+  | 'showcase'
+  | 'tubs'
+  | 'wishes';
+
 /** Addresses of what is downloaded as a file, and taking such a file in. */
 export const exportApi = {
   importAll: (file: File) => call(R.importAll, { file, type: 'application/zip' }),
@@ -8,8 +21,6 @@ export const exportApi = {
   exportMealsUrl: () => urlOf(R.exportMeals, {}),
   exportPedigreeUrl: () => urlOf(R.exportPedigree, {}),
   exportPlinkUrl: () => urlOf(R.exportPlink, {}),
-  animalsTableUrl: (query: Readonly<Record<string, string>>) =>
-    urlOf(R.animals, {}, { ...query, format: 'csv' }),
-  personsTableUrl: () => urlOf(R.persons, {}, { format: 'csv' }),
-  wishesTableUrl: () => urlOf(R.wishes, {}, { format: 'csv' }),
+  listTableUrl: (list: ListName, query: Readonly<Record<string, string>>) =>
+    urlOf(R[list], {}, { ...query, format: 'csv' }),
 };

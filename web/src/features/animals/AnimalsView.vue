@@ -6,10 +6,10 @@ import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useDisplay } from 'vuetify';
 import { agoWords, ageWords, countWords, massWords, sexSign, statusWords } from '../../format/format.ts';
-import { api } from '../../api/resources.ts';
 import { useAnimals, useContradictions, useHasAnimals } from '../../stores/queries.ts';
 import { useSession } from '../../stores/session.ts';
 import StateBlock from '../../ui/StateBlock.vue';
+import TableLink from '../../ui/TableLink.vue';
 import AnimalDialog from './AnimalDialog.vue';
 
 const HERE = STATUSES.filter((status) => !GONE.includes(status)).join(',');
@@ -139,7 +139,7 @@ const headers = computed(() =>
         <v-select v-model="state" label="Which" :items="STATES" density="compact" hide-details />
         <div class="row found">
           <span class="soft num">{{ countWords(total, 'animal', 'animals') }}</span>
-          <v-btn variant="text" :href="api.animalsTableUrl(filter)" download>Download table</v-btn>
+          <TableLink list="animals" :query="filter" />
         </div>
       </div>
       <v-card @scroll.capture="nearEnd">

@@ -11,6 +11,7 @@ import { useSession } from '../../stores/session.ts';
 import { useWrite } from '../../stores/useWrite.ts';
 import StateBlock from '../../ui/StateBlock.vue';
 import WhyPanel from '../../ui/WhyPanel.vue';
+import TableLink from '../../ui/TableLink.vue';
 import { VERDICT_WORDS } from '../animal/care-words.ts';
 import TodayNav from '../today/TodayNav.vue';
 import StockDialog from './StockDialog.vue';
@@ -39,6 +40,7 @@ const print = (): void => window.print();
     <div class="place-head">
       <h1>Feeding night</h1>
       <TodayNav class="no-print" />
+      <TableLink list="feedingNight" />
       <v-btn variant="outlined" :prepend-icon="mdiPrinterOutline" class="no-print" @click="print"
         >Print</v-btn
       >

@@ -18,6 +18,7 @@ import { useRacks } from '../../stores/queries.ts';
 import { useSession } from '../../stores/session.ts';
 import { useWrite } from '../../stores/useWrite.ts';
 import StateBlock from '../../ui/StateBlock.vue';
+import TableLink from '../../ui/TableLink.vue';
 import EditRackDialog from './EditRackDialog.vue';
 import HeatZoneDialog from './HeatZoneDialog.vue';
 import RackDialog from './RackDialog.vue';
@@ -70,6 +71,7 @@ async function remove(rack: RackSummary): Promise<void> {
     <div class="place-head">
       <h1>Racks</h1>
       <RacksNav />
+      <TableLink list="tubs" />
       <v-btn v-if="session.mayHouse" color="primary" :prepend-icon="mdiPlus" @click="adding = true"
         >New rack</v-btn
       >

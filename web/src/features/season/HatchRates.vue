@@ -3,6 +3,7 @@ import { hatchRates, type RateBy, type RateGroup, type Share } from '@karyotome/
 import { computed, ref } from 'vue';
 import { temperatureWords } from '../../format/format.ts';
 import { useHatchRates } from '../../stores/queries.ts';
+import TableLink from '../../ui/TableLink.vue';
 
 /** How many eggs were good and how many of them hatched, each share with the interval that so few eggs allow. */
 const { data } = useHatchRates();
@@ -31,6 +32,7 @@ const words = (share: Share): string =>
     <div class="row">
       <h2>How the eggs did</h2>
       <v-spacer />
+      <TableLink list="hatchRates" />
       <v-btn-toggle v-model="by" density="comfortable" class="ways" aria-label="By what">
         <v-btn v-for="way in WAYS" :key="way.value" :value="way.value">{{ way.title }}</v-btn>
       </v-btn-toggle>

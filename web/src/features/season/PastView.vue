@@ -4,6 +4,7 @@ import { computed, ref } from 'vue';
 import { usePairings } from '../../stores/queries.ts';
 import { useSession } from '../../stores/session.ts';
 import StateBlock from '../../ui/StateBlock.vue';
+import TableLink from '../../ui/TableLink.vue';
 import LayingDialog from './LayingDialog.vue';
 import HatchRates from './HatchRates.vue';
 import PairingCard from './PairingCard.vue';
@@ -26,6 +27,7 @@ const seasons = computed(() => {
     <div class="place-head">
       <h1 class="title">Past seasons</h1>
       <SeasonNav />
+      <TableLink v-if="data?.length" list="pairings" />
     </div>
     <StateBlock
       :status="status"

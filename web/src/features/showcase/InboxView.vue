@@ -5,6 +5,7 @@ import { useNotices } from '../../stores/notices.ts';
 import { useInquiries } from '../../stores/queries.ts';
 import { useWrite } from '../../stores/useWrite.ts';
 import StateBlock from '../../ui/StateBlock.vue';
+import TableLink from '../../ui/TableLink.vue';
 import ShowcaseNav from './ShowcaseNav.vue';
 
 /** What visitors of the public pages asked. */
@@ -27,6 +28,7 @@ async function remove(id: string): Promise<void> {
     <div class="place-head">
       <h1>Inbox</h1>
       <ShowcaseNav />
+      <TableLink v-if="data?.length" list="inquiries" />
     </div>
     <StateBlock
       :status="status"

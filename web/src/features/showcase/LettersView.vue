@@ -7,6 +7,7 @@ import { useNotices } from '../../stores/notices.ts';
 import { useLetters, usePost } from '../../stores/queries.ts';
 import { useWrite } from '../../stores/useWrite.ts';
 import StateBlock from '../../ui/StateBlock.vue';
+import TableLink from '../../ui/TableLink.vue';
 import ReceivedLetter from './ReceivedLetter.vue';
 import ShowcaseNav from './ShowcaseNav.vue';
 
@@ -43,6 +44,7 @@ async function discard(id: string): Promise<void> {
     <div class="place-head">
       <h1>Letters</h1>
       <ShowcaseNav />
+      <TableLink list="letters" />
       <v-btn v-if="drafts.length > 1" color="primary" :loading="sending.busy.value" @click="send(drafts)"
         >Send all {{ drafts.length }}</v-btn
       >

@@ -3,9 +3,9 @@ import type { PersonView } from '@karyotome/contract';
 import { STATUS_EVENT_WORDS } from '@karyotome/words';
 import { computed, ref } from 'vue';
 import { dayWords } from '../../format/format.ts';
-import { api } from '../../api/resources.ts';
 import { usePersons } from '../../stores/queries.ts';
 import StateBlock from '../../ui/StateBlock.vue';
+import TableLink from '../../ui/TableLink.vue';
 import PersonDialog from './PersonDialog.vue';
 import ShowcaseNav from './ShowcaseNav.vue';
 
@@ -21,7 +21,7 @@ const erased = computed(() => (data.value ?? []).length - known.value.length);
     <div class="place-head">
       <h1>People</h1>
       <ShowcaseNav />
-      <v-btn variant="text" :href="api.personsTableUrl()" download>Download table</v-btn>
+      <TableLink list="persons" />
       <v-btn color="primary" @click="editing = { person: null }">New person</v-btn>
     </div>
     <StateBlock

@@ -10,6 +10,7 @@ import ShowcaseNav from './ShowcaseNav.vue';
 import KeysDialog from './KeysDialog.vue';
 import StatementState from './StatementState.vue';
 import StateBlock from '../../ui/StateBlock.vue';
+import TableLink from '../../ui/TableLink.vue';
 
 const { data, status, error, refetch } = useShowcase();
 const session = useSession();
@@ -37,6 +38,7 @@ async function issue(animals: readonly string[]): Promise<void> {
       <h1>Showcase</h1>
       <ShowcaseNav />
       <v-btn v-if="data?.length" variant="text" :href="`/c/${session.view?.pageName}`">Front page</v-btn>
+      <TableLink v-if="data?.length" list="showcase" />
       <v-btn variant="text" @click="showsKeys = true">Key</v-btn>
       <v-btn variant="text" to="/verify">Verify a statement</v-btn>
     </div>

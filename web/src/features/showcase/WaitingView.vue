@@ -9,6 +9,7 @@ import { useNotices } from '../../stores/notices.ts';
 import { usePairingWaits, useWishes } from '../../stores/queries.ts';
 import { useWrite } from '../../stores/useWrite.ts';
 import StateBlock from '../../ui/StateBlock.vue';
+import TableLink from '../../ui/TableLink.vue';
 import ShowcaseNav from './ShowcaseNav.vue';
 import WishDialog from './WishDialog.vue';
 
@@ -62,7 +63,7 @@ const limits = ({ mustNot, sex, priceLimit, currency, pairing }: WishView): stri
     <div class="place-head">
       <h1>Waiting list</h1>
       <ShowcaseNav />
-      <v-btn variant="text" :href="api.wishesTableUrl()" download>Download table</v-btn>
+      <TableLink list="wishes" />
       <v-btn color="primary" @click="editing = { wish: null }">Somebody waits…</v-btn>
     </div>
     <StateBlock
