@@ -200,6 +200,7 @@ async function chooseCsv(page: Page): Promise<void> {
   await page
     .locator('input[type=file]')
     .setInputFiles({ name: 'collection.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) });
+  await page.getByText('to correct').waitFor();
 }
 
 /** Pictures of one name stand side by side. */

@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import { machineToday } from '../src/db/work.ts';
 import { fuzz } from './hostile/fuzz.ts';
+import { HOSTILE_TEXT } from './hostile/generate.ts';
 import { ROUTES, routesOf } from './hostile/routes.ts';
 import { listening, PASSWORD, startTestApp, type TestApp } from './test-app.ts';
 
@@ -11,6 +12,7 @@ let server: Awaited<ReturnType<typeof listening>>;
 let origin: string;
 beforeAll(async () => {
   app = await startTestApp();
+  for (const text of HOSTILE_TEXT) app.log.addressed.add(text);
   server = await listening(app.express);
   ({ origin } = server);
 });
