@@ -20,7 +20,7 @@ test('one clutch, from its parents to a published page', async ({ page, empty })
   await test.step('enter the dam; a misspelt gene is answered with a suggestion, and a reload loses nothing', async () => {
     await page.goto(`${empty.origin}/animals`);
     await page.getByRole('button', { name: 'Add an animal' }).first().click();
-    await page.getByLabel('Number').fill('F-01');
+    await page.getByLabel('Number', { exact: true }).fill('F-01');
     await page.getByLabel('Name, if any').fill('Juniper');
     await page.getByLabel('Genes, in your shorthand').fill('Cinamon YB 66% het Clown');
     await expect(page.getByText('Did you mean')).toBeVisible();

@@ -46,7 +46,9 @@ const SHOWN = [
 ] as const;
 const show = ref<(typeof SHOWN)[number]['value']>('all');
 function onKey(event: KeyboardEvent): void {
-  if (event.key === 'Escape' && !document.querySelector('.v-overlay--active')) letGo();
+  // A dialog or menu takes the key for itself; a notice at the bottom does not.
+  const isTaken = document.querySelector('.v-dialog.v-overlay--active, .v-menu.v-overlay--active') !== null;
+  if (event.key === 'Escape' && !isTaken) letGo();
 }
 useEventListener('keydown', onKey);
 const removal = useWrite(api.deleteRack);
