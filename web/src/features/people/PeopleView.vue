@@ -8,6 +8,7 @@ import { useNotices } from '../../stores/notices.ts';
 import { useInvitations, useMembers } from '../../stores/queries.ts';
 import { useSession } from '../../stores/session.ts';
 import { useWrite } from '../../stores/useWrite.ts';
+import ConfirmDialog from '../../ui/ConfirmDialog.vue';
 import StateBlock from '../../ui/StateBlock.vue';
 import InviteCard from './InviteCard.vue';
 import RoleField from './RoleField.vue';
@@ -104,19 +105,16 @@ async function withdraw({ id, name }: InvitationView): Promise<void> {
         >
       </v-card>
     </section>
-    <v-dialog :model-value="leaving !== null" max-width="480" @update:model-value="leaving = null">
-      <v-card v-if="leaving" :title="`Remove ${leaving.name}?`">
-        <v-card-text>
-          They are signed out everywhere at once, and the calendar addresses, links and invitations they made
-          stop working. What they recorded stays, under their name.
-        </v-card-text>
-        <v-card-actions>
-          <v-btn @click="leaving = null">Keep</v-btn>
-          <v-spacer />
-          <v-btn color="error" variant="flat" @click="remove(leaving)">Remove</v-btn>
-        </v-card-actions>
-      </v-card>
-    </v-dialog>
+    <ConfirmDialog
+      v-if="leaving"
+      :title="`Remove ${leaving.name}?`"
+      submit-text="Remove"
+      @close="leaving = null"
+      @confirm="remove(leaving)"
+    >
+      They are signed out everywhere at once, and the calendar addresses, links and invitations they made stop
+      working. What they recorded stays, under their name.
+    </ConfirmDialog>
   </div>
 </template>
 

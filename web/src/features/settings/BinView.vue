@@ -6,6 +6,7 @@ import { countWords, dayWords, momentDay } from '../../format/format.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useBin } from '../../stores/queries.ts';
 import { useWrite } from '../../stores/useWrite.ts';
+import ConfirmDialog from '../../ui/ConfirmDialog.vue';
 import LineCard from '../../ui/LineCard.vue';
 import StateBlock from '../../ui/StateBlock.vue';
 
@@ -76,19 +77,16 @@ async function erase(entry: BinEntry): Promise<void> {
         </LineCard>
       </div>
     </StateBlock>
-    <v-dialog :model-value="ending !== null" max-width="480" @update:model-value="ending = null">
-      <v-card v-if="ending" :title="`Erase ${titleOf(ending)} for good?`">
-        <v-card-text>
-          Its records and files are gone at once, and nobody can bring them back. The history keeps that it
-          was there and who deleted it.
-        </v-card-text>
-        <v-card-actions>
-          <v-btn @click="ending = null">Keep</v-btn>
-          <v-spacer />
-          <v-btn color="error" variant="flat" @click="erase(ending)">Erase</v-btn>
-        </v-card-actions>
-      </v-card>
-    </v-dialog>
+    <ConfirmDialog
+      v-if="ending"
+      :title="`Erase ${titleOf(ending)} for good?`"
+      submit-text="Erase"
+      @close="ending = null"
+      @confirm="erase(ending)"
+    >
+      Its records and files are gone at once, and nobody can bring them back. The history keeps that it was
+      there and who deleted it.
+    </ConfirmDialog>
   </div>
 </template>
 
