@@ -108,6 +108,8 @@ test('nothing that was entered is lost, and nothing counts twice', async ({ brow
     await expect(one.getByRole('dialog')).toHaveCount(0);
     await one.getByRole('button', { name: /^Took it/ }).click();
     await expect(tub(one, 'N-05')).toBeVisible();
+    // The address follows the hand, and a reload goes by it.
+    await expect(one).toHaveURL(new RegExp(`at=${ids[4]}`));
     await one.reload();
     await expect(tub(one, 'N-05')).toBeVisible();
     await expect(one.getByText('this is the round as it was read')).toBeVisible();
