@@ -1,6 +1,6 @@
 import { parseArgs } from 'node:util';
 import { setTimeout as sleep } from 'node:timers/promises';
-import { simulatedReading } from '@karyotome/core';
+import { dayIn, simulatedReading } from '@karyotome/core';
 
 /*
  * npm run device: a sensor and a scale that are simulated, to try out what a real one does. Each signs in with a token, as any
@@ -90,7 +90,7 @@ async function scale(): Promise<void> {
   if (!animal) throw new DeviceError(`No animal has the number ${number}`);
   const { collection } = await ask<{ collection: { farmZone: string } }>('GET', '/session');
   // The farm's day, whatever zone the device stands in.
-  const on = new Intl.DateTimeFormat('sv-SE', { timeZone: collection.farmZone }).format(Date.now());
+  const on = dayIn(collection.farmZone, Date.now());
   await ask('POST', `/animals/${animal.id}/records`, { kind: 'weight', on, body: { massG: Number(grams) } });
   console.log(`${number}: ${grams} g on ${on}`);
 }

@@ -161,12 +161,17 @@ describe('a long piece of work', () => {
       { length: 20_000 },
       (_, i) => `x${i},male,${'unknown'.repeat(5)}${i} het ${'word'.repeat(4)}${i}`,
     );
-    const request = http.request(`${origin}/api/v1/imports`, {
+    const brought = await fetch(`${origin}/api/v1/imports`, {
       method: 'POST',
-      headers: { ...headers, 'Content-Type': 'text/csv', 'Job-Id': job },
+      headers: { ...headers, 'Content-Type': 'text/csv' },
+      body: `number,sex,genes\n${rows.join('\n')}\n`,
+    });
+    const { id } = (await brought.json()) as { id: string };
+    const request = http.request(`${origin}/api/v1/imports/${id}`, {
+      headers: { ...headers, 'Job-Id': job },
     });
     const ended = new Promise((resolve) => request.on('error', resolve));
-    request.end(`number,sex,genes\n${rows.join('\n')}\n`);
+    request.end();
     const about = async (asker: Record<string, string>): Promise<number> =>
       (await raw(origin, 'GET', `/api/v1/jobs/${job}`, asker, null)).status;
     await vi.waitFor(async () => expect(await about(headers)).toBe(200), { timeout: 10_000, interval: 5 });

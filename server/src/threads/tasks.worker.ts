@@ -2,6 +2,7 @@ import type { MessagePort } from 'node:worker_threads';
 import { toRefusal } from '../http/problems.ts';
 import type { Progress, Tasks } from './pool.ts';
 import { drawLabels, labelPdf } from '../features/labels/label-pdf.ts';
+import { proposeImport } from '../features/imports/propose-plan.ts';
 import { checkImport } from '../features/imports/check-import.ts';
 import { computeStates, fitHerd, statesAsText } from '../domain/states/states-in-thread.ts';
 import { packStatement } from '../domain/publications/pack-statement.ts';
@@ -17,6 +18,7 @@ import { readLogger } from '../features/incubation/read-logger.ts';
 
 const TASKS: Tasks = {
   'check-import': checkImport,
+  'propose-import': proposeImport,
   'compute-states': computeStates,
   'states-as-text': statesAsText,
   'fit-herd': fitHerd,

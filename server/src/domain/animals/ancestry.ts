@@ -27,6 +27,23 @@ export async function ancestorsOf(
   );
 }
 
+/** Which of some animals are, or descend from, one of others: what is stated of them rests on those. */
+export async function restingOn<Animal extends { readonly id: string }>(
+  work: Work,
+  animals: readonly Animal[],
+  ids: readonly string[],
+): Promise<Animal[]> {
+  if (ids.length === 0) return [];
+  const below = new Set(ids);
+  const above = await ancestorsOf(
+    work,
+    animals.map(({ id }) => id),
+  );
+  return animals.filter(
+    ({ id }) => below.has(id) || [...above.get(id)!].some((ancestor) => below.has(ancestor)),
+  );
+}
+
 /**
  * Refuses a parent that descends from its own young.
  *

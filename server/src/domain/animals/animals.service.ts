@@ -8,7 +8,7 @@ import { catalogueOf } from '../catalogue/catalogue.service.ts';
 import { geneticsSoon } from '../genetics/genetics.service.ts';
 import { insertRecord } from '../records/insert-record.ts';
 import { publishedAnimals, summaries } from './animals.repository.ts';
-import { ancestorsOf, refuseCircle } from './ancestry.ts';
+import { refuseCircle, restingOn } from './ancestry.ts';
 import { changeAsRead } from '../../db/change-rows.ts';
 import { kindFor } from '@karyotome/core';
 import { happen } from '../sales/status-events.ts';
@@ -174,12 +174,7 @@ export async function changeAnimal(
 
 /** Refuses to take away what something published rests on, and says what. */
 export async function refuseIfPublished(work: Work, animalId: string, what: string): Promise<void> {
-  const published = await publishedAnimals(work);
-  const above = await ancestorsOf(
-    work,
-    published.map(({ id }) => id),
-  );
-  const resting = published.filter(({ id }) => id === animalId || above.get(id)!.has(animalId));
+  const resting = await restingOn(work, await publishedAnimals(work), [animalId]);
   if (resting.length > 0) {
     const names = resting.map(({ number }) => number).join(', ');
     throw new Refusal(

@@ -3,7 +3,7 @@ import { BIN_DAYS, type BinEntry, type Restored } from '@karyotome/contract';
 import { touchGenetics, type Actor, type Database, type Work } from '../../db/work.ts';
 import type { FileStore } from '../../files/file-store.ts';
 import { notFound, Refusal } from '../../refusal.ts';
-import { ancestorsOf } from '../animals/ancestry.ts';
+import { restingOn } from '../animals/ancestry.ts';
 import { childAndParentRows } from '../animals/animals.queries.ts';
 import { findAnimal, refuseIfPublished } from '../animals/animals.service.ts';
 import { discardPicture } from '../pictures/pictures.service.ts';
@@ -43,12 +43,7 @@ export async function deleteAnimal(work: Work<Actor>, id: string, reason: string
 
 /** A statement that was signed names its animal and those that it descends from: whoever holds it can ask for their records. */
 async function refuseIfStated(work: Work, id: string): Promise<void> {
-  const stated = await statedAnimals(work);
-  const above = await ancestorsOf(
-    work,
-    stated.map((one) => one.id),
-  );
-  const resting = stated.filter((one) => one.id === id || above.get(one.id)!.has(id));
+  const resting = await restingOn(work, await statedAnimals(work), [id]);
   if (resting.length > 0)
     throw new Refusal(
       'conflict',

@@ -1,14 +1,15 @@
 import { type DateOrder, type DecimalMark, type FileMassUnit } from '@karyotome/contract';
 import { addDays, isIsoDay } from '@karyotome/core';
+import { GRAMS_PER_OUNCE } from '@karyotome/words';
 
 /* How a file writes days and numbers. */
 
-/** Grams of the international avoirdupois ounce and pound (exact, by the agreement of 1959). */
+/** A pound is sixteen ounces (international avoirdupois). */
 const GRAMS: Readonly<Record<FileMassUnit, number>> = {
   g: 1,
   kg: 1_000,
-  oz: 28.349_523_125,
-  lb: 453.592_37,
+  oz: GRAMS_PER_OUNCE,
+  lb: 16 * GRAMS_PER_OUNCE,
 };
 const UNIT = /\s*(g|gr|grams?|kg|oz|ounces?|lbs?|pounds?)\.?$/i;
 const UNIT_OF: Readonly<Record<string, FileMassUnit>> = { k: 'kg', o: 'oz', l: 'lb', p: 'lb', g: 'g' };

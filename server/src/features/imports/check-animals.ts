@@ -2,17 +2,12 @@ import { newAnimal, validate, type FieldProblem, type NewAnimal } from '@karyoto
 import type { Catalogue } from '@karyotome/core';
 import { genesProblems } from '../../domain/genetics/identification-check.ts';
 import { groupBy } from '../../group-by.ts';
+import { parentProblems, type KinFacts } from './check-records.ts';
 import type { AnimalItem, ImportGround } from './file-items.ts';
 import { wrong, type ReadRow } from './read-rows.ts';
 
 /** Of unknown words so many are told with what they may have been meant as; that is what takes long. */
 const WORDS_TOLD = 500;
-
-interface Ancestor {
-  readonly number: string;
-  readonly sex: string;
-  readonly hatchedOn: string | null;
-}
 
 /** New animals; what is wrong with a row is added to its problems. Those that are right stand after their parents. */
 export function toAnimals(
@@ -23,7 +18,7 @@ export function toAnimals(
   const genes = new GenesChecker(catalogue);
   const items = rows.map((row) => toAnimal(row, ground, genes));
   const used = new Set(ground.used);
-  const animals = new Map<string, Ancestor>(ground.known.map((animal) => [animal.number, animal]));
+  const animals = new Map<string, KinFacts>(ground.known.map((animal) => [animal.number, animal]));
   for (const { animal } of items)
     animals.set(animal.number, {
       number: animal.number,
@@ -92,21 +87,19 @@ const COLUMN_OF: ReadonlyMap<string, string> = new Map([
 function checkParent(
   item: AnimalItem,
   field: 'dam' | 'sire',
-  animals: ReadonlyMap<string, Ancestor>,
+  animals: ReadonlyMap<string, KinFacts>,
   problems: FieldProblem[],
 ): void {
   const number = item[field];
   if (number === '') return;
   const parent = animals.get(number);
-  const wrongSex = field === 'dam' ? 'male' : 'female';
   if (!parent) problems.push(wrong(field, 'unknown', 'names no animal of the file or the collection'));
-  else if (parent.sex === wrongSex)
-    problems.push(
-      wrong(field, 'wrong-sex', `must be a ${field === 'dam' ? 'female' : 'male'}: it is ${wrongSex}`),
-    );
-  else if (number === item.animal.number) problems.push(wrong(field, 'own-ancestor', 'is the animal itself'));
-  else if (parent.hatchedOn && item.animal.hatchedOn && parent.hatchedOn >= item.animal.hatchedOn)
-    problems.push(wrong(field, 'too-young', `hatched on ${parent.hatchedOn}, not before its young`));
+  else {
+    const { hatchedOn = null } = item.animal;
+    const young = { number: item.animal.number, hatchedOn };
+    // One reason is enough.
+    problems.push(...parentProblems(field, parent, young).slice(0, 1));
+  }
 }
 
 /** Rows that are left out take their young with them: those would name a parent that is not there. */

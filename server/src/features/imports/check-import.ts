@@ -6,9 +6,9 @@ import { toAnimals } from './check-animals.ts';
 import { toClutches } from './check-clutches.ts';
 import { toParents, toRecordItems } from './check-records.ts';
 import type { FileItems, ImportGround } from './file-items.ts';
-import { proposeFor, proposePlan } from './propose-plan.ts';
+import { proposeFor, type Habits } from './propose-plan.ts';
 import { readRows, wordsOf, type ReadRow } from './read-rows.ts';
-import { readTable, type Table } from './read-table.ts';
+import { cellsOf, readTable, type Table } from './read-table.ts';
 
 declare module '../../threads/pool.ts' {
   interface Tasks {
@@ -46,15 +46,15 @@ const EXAMPLE_LENGTH = 60;
  * Reads a file and finds everything that is wrong with it: with its cells, and against the collection. In time that grows with
  * the file; run in a thread.
  *
- * @param plan - how it is to be read; null for a proposal. A plan of another kind than its columns is proposed anew.
+ * @param plan - how it is to be read. A plan of another kind than its columns is proposed anew.
  */
 export function checkImport(
-  { bytes, plan: said, ground }: { bytes: Uint8Array; plan: ImportPlan | null; ground: ImportGround },
+  { bytes, plan: said, ground }: { bytes: Uint8Array; plan: ImportPlan; ground: ImportGround },
   progress: Progress = () => undefined,
 ): CheckedImport {
   const table = readTable(bytes);
-  const { remembered, isPounds } = ground;
-  const plan = said ? fitting(said, table, ground) : proposePlan(table, remembered, isPounds);
+  const { remembered } = ground;
+  const plan = fitting(said, table, ground);
   const fields = importFields(plan.kind);
   const missing = Object.keys(fields).filter(
     (field) =>
@@ -88,11 +88,10 @@ export function checkImport(
 }
 
 /** A plan as it can be followed: made for another kind of table, its columns are proposed anew. */
-function fitting(plan: ImportPlan, table: Table, { remembered, isPounds }: ImportGround): ImportPlan {
+function fitting(plan: ImportPlan, table: Table, habits: Habits): ImportPlan {
   const fields = importFields(plan.kind);
   const isOfKind = plan.columns.every((field) => field === null || field in fields);
-  if (!isOfKind || plan.columns.length !== table.titles.length)
-    return proposeFor(table, plan.kind, remembered, isPounds);
+  if (!isOfKind || plan.columns.length !== table.titles.length) return proposeFor(table, plan.kind, habits);
   return {
     ...plan,
     fixed: plan.fixed.filter(
@@ -134,13 +133,8 @@ const examplesOf = ({ rows }: Table, column: number): string[] => {
 };
 
 /** A day of the file that shows best how days are read: one that the other orders would read otherwise. */
-function datesOf({ rows }: Table, plan: ImportPlan): ImportView['dates'] {
-  const fields = importFields(plan.kind);
-  const days = plan.columns.flatMap((field, i) =>
-    field !== null && fields[field]!.type === 'day'
-      ? rows.map((row) => (row[i] ?? '').trim()).filter((cell) => cell !== '')
-      : [],
-  );
+function datesOf(table: Table, plan: ImportPlan): ImportView['dates'] {
+  const days = cellsOf(table, plan, 'day');
   const readable = days.filter((day) => readDay(day, plan.dates) !== null);
   const other = plan.dates === 'mdy' ? 'dmy' : 'mdy';
   const text =

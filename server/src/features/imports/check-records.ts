@@ -85,31 +85,31 @@ export function toParents(rows: readonly ReadRow[], ground: ImportGround): Paren
     const earlier = seen.get(numberIn('number'));
     if (earlier !== undefined) problems.push(wrong('number', 'repeated', `stands in line ${earlier} too`));
     else seen.set(numberIn('number'), line);
-    for (const [field, wrongSex] of [
-      ['dam', 'male'],
-      ['sire', 'female'],
-    ] as const) {
+    for (const field of ['dam', 'sire'] as const) {
       const parent = numberIn(field) === '' ? null : knownAnimal(row, field, animals);
-      if (parent) checkParentOf(animal, parent, field, wrongSex, problems);
+      if (parent) problems.push(...parentProblems(field, parent, animal));
     }
     return animal && problems.length === 0 ? [{ line, number: animal.number, dam, sire }] : [];
   });
 }
 
-function checkParentOf(
-  animal: KnownAnimal | null,
-  parent: KnownAnimal,
+/** What of an animal has to do with whether it can be a parent, or have one. */
+export type KinFacts = Pick<KnownAnimal, 'number' | 'sex' | 'hatchedOn'>;
+
+/** Why an animal cannot be the parent of another; null for one that is not known. */
+export function parentProblems(
   field: 'dam' | 'sire',
-  wrongSex: string,
-  problems: FieldProblem[],
-): void {
+  parent: KinFacts,
+  young: Pick<KinFacts, 'number' | 'hatchedOn'> | null,
+): FieldProblem[] {
+  const [right, wrongSex] = field === 'dam' ? ['female', 'male'] : ['male', 'female'];
+  const problems: FieldProblem[] = [];
   if (parent.sex === wrongSex)
-    problems.push(
-      wrong(field, 'wrong-sex', `must be a ${field === 'dam' ? 'female' : 'male'}: it is ${wrongSex}`),
-    );
-  if (parent.id === animal?.id) problems.push(wrong(field, 'own-ancestor', 'is the animal itself'));
-  if (parent.hatchedOn && animal?.hatchedOn && parent.hatchedOn >= animal.hatchedOn)
+    problems.push(wrong(field, 'wrong-sex', `must be a ${right}: it is ${wrongSex}`));
+  if (parent.number === young?.number) problems.push(wrong(field, 'own-ancestor', 'is the animal itself'));
+  if (parent.hatchedOn && young?.hatchedOn && parent.hatchedOn >= young.hatchedOn)
     problems.push(wrong(field, 'too-young', `hatched on ${parent.hatchedOn}, not before its young`));
+  return problems;
 }
 
 /** The animal that a cell names; a cell that names none is a problem of its row. */

@@ -1,5 +1,6 @@
-import type { ImportWord, NewAnimal, NewRecord } from '@karyotome/contract';
+import type { NewAnimal, NewRecord } from '@karyotome/contract';
 import type { CatalogueChange } from '@karyotome/core';
+import type { Habits } from './propose-plan.ts';
 
 /* What rows of a file are, ready to be written: animals by their number. */
 
@@ -47,14 +48,11 @@ export type FileItems =
   | { readonly kind: 'clutches'; readonly items: readonly ClutchItem[] };
 
 /** What is known of the collection a file is to be brought into. */
-export interface ImportGround {
+export interface ImportGround extends Habits {
   readonly entries: readonly CatalogueChange[];
   readonly known: readonly KnownAnimal[];
   /** Numbers that were ever given. */
   readonly used: readonly string[];
-  /** What the collection has said of words and headings. */
-  readonly remembered: readonly ImportWord[];
-  readonly isPounds: boolean;
   readonly today: string;
 }
 

@@ -66,13 +66,13 @@ export async function importRow(work: Work, id: string): Promise<ImportRow | nul
 }
 
 /** A draft's file. */
-export async function bytesOf(work: Work, id: string): Promise<Buffer | null> {
+export async function bytesOf(work: Work, id: string): Promise<Buffer> {
   const [row] = await select<{ bytes: Buffer }>(
     work,
     "select bytes from imports where collection_id = :collectionId and id = :id and state = 'draft'",
     { id },
   );
-  return row?.bytes ?? null;
+  return row!.bytes;
 }
 
 export async function madeBy(work: Work, id: string): Promise<Made | null> {

@@ -1,4 +1,4 @@
-import { ROUTES } from '@karyotome/contract';
+import { ROUTES, type ImportPlan } from '@karyotome/contract';
 import type { Request } from 'express';
 import { reading, type Database } from '../../db/work.ts';
 import { actorOf } from '../../http/allow.ts';
@@ -12,8 +12,9 @@ import {
   checkFile,
   discardImport,
   draftOf,
-  importGround,
+  habitsOf,
   listImports,
+  proposalFor,
   refuseFaults,
   runImport,
   undoImport,
@@ -37,14 +38,14 @@ export function importRoutes({ list, read, write }: Endpoints, database: Databas
   list(ROUTES.imports, ({ work }) => listImports(work));
   write(
     ROUTES.addImport,
-    ({ work, request }, { bytes, file }: { bytes: Buffer; file: CheckedImport }) =>
-      addImport(work, nameOf(request), bytes, file),
+    ({ work, request }, { bytes, plan }: { bytes: Buffer; plan: ImportPlan }) =>
+      addImport(work, nameOf(request), bytes, plan),
     {
       prepare: async ({ request }, actor) => {
         const bytes = csvOf(request);
         const job = startJob(request);
-        const ground = await reading(database, actor, importGround);
-        return { bytes, file: await checkFile(ground, bytes, null, job) };
+        const habits = await reading(database, actor, habitsOf);
+        return { bytes, plan: await proposalFor(habits, bytes, job) };
       },
     },
   );

@@ -11,7 +11,7 @@ import { usedNumbers } from '../../domain/animals/animals.queries.ts';
 import type { CheckedImport } from './check-import.ts';
 import type { ImportGround } from './file-items.ts';
 import { folded } from './import-words.ts';
-import { HEADING } from './propose-plan.ts';
+import { HEADING, type Habits } from './propose-plan.ts';
 import {
   animalsByNumber,
   animalsInUse,
@@ -33,26 +33,35 @@ import {
   type ImportRow,
 } from './imports.queries.ts';
 import { toWrite, writeItems } from './write-items.ts';
-import { refusePublished } from './write-parents.ts';
+import { refusePublished, someOf } from './write-parents.ts';
 
 /** What a file is held against. */
 export async function importGround(work: Work): Promise<ImportGround> {
-  const { massUnit } = await collectionOf(work);
   return {
+    ...(await habitsOf(work)),
     entries: await entryInputs(work),
     known: await animalsByNumber(work),
     used: await usedNumbers(work),
-    remembered: await rememberedWords(work),
-    isPounds: massUnit === 'oz',
     today: work.today,
   };
+}
+
+export async function habitsOf(work: Work): Promise<Habits> {
+  const { massUnit } = await collectionOf(work);
+  return { remembered: await rememberedWords(work), isInOunces: massUnit === 'oz' };
+}
+
+/** Reads a file so far that it can be told how it is probably to be read, in a thread. */
+export function proposalFor(habits: Habits, bytes: Buffer, job: Job): Promise<ImportPlan> {
+  job.report({ step: 'reading', done: 0, of: 0 });
+  return inThread('propose-import', { bytes, habits }, { signal: job.signal });
 }
 
 /** Reads a file and finds what is wrong with it, in a thread. */
 export function checkFile(
   ground: ImportGround,
   bytes: Buffer,
-  plan: ImportPlan | null,
+  plan: ImportPlan,
   job: Job,
 ): Promise<CheckedImport> {
   job.report({ step: 'reading', done: 0, of: 0 });
@@ -67,10 +76,10 @@ export async function addImport(
   work: Work<Actor>,
   fileName: string,
   bytes: Buffer,
-  { seen }: CheckedImport,
+  plan: ImportPlan,
 ): Promise<{ id: string }> {
   const id = randomUUID();
-  await insertImport(work, { id, fileName, bytes, plan: seen.plan });
+  await insertImport(work, { id, fileName, bytes, plan });
   return { id };
 }
 
@@ -88,12 +97,22 @@ export interface Draft {
 }
 
 /** @throws Refusal where it is none, or was taken or discarded meanwhile */
-export async function draftOf(work: Work, id: string): Promise<Draft> {
+async function requireDraft(work: Work, id: string): Promise<ImportRow> {
   const row = await importRow(work, id);
   if (!row) throw notFound('This file');
-  const bytes = await bytesOf(work, id);
-  if (!bytes) throw new Refusal('conflict', 'This file was brought in already.');
-  return { summary: toSummary(row), plan: row.plan, bytes, ground: await importGround(work) };
+  if (row.state !== 'draft') throw new Refusal('conflict', 'This file was brought in already.');
+  return row;
+}
+
+/** @throws Refusal as `requireDraft` */
+export async function draftOf(work: Work, id: string): Promise<Draft> {
+  const row = await requireDraft(work, id);
+  return {
+    summary: toSummary(row),
+    plan: row.plan,
+    bytes: await bytesOf(work, id),
+    ground: await importGround(work),
+  };
 }
 
 export async function viewOf(
@@ -101,20 +120,18 @@ export async function viewOf(
   summary: ImportSummary,
   { seen, items }: CheckedImport,
 ): Promise<ImportView> {
-  const isRecords = items.kind === 'weights' || items.kind === 'meals' || items.kind === 'sheds';
-  const known = isRecords ? (await linesThere(work, ...wordsOfRecords(items.items))).size : 0;
-  return { ...summary, kind: seen.plan.kind, ...seen, known };
+  return { ...summary, kind: seen.plan.kind, ...seen, known: await knownOf(work, items) };
 }
 
-const wordsOfRecords = (
-  items: Parameters<typeof toWrite>[0],
-): [string, ReturnType<typeof toWrite>['rows']] => {
-  const { kind, rows } = toWrite(items);
-  return [kind, rows];
-};
+/** How many rows say what is recorded already. */
+async function knownOf(work: Work, file: CheckedImport['items']): Promise<number> {
+  if (file.kind !== 'weights' && file.kind !== 'meals' && file.kind !== 'sheds') return 0;
+  const { kind, rows } = toWrite(file.items);
+  return (await linesThere(work, kind, rows)).size;
+}
 
 export async function changePlan(work: Work<Actor>, id: string, plan: ImportPlan): Promise<void> {
-  await draftOf(work, id);
+  await requireDraft(work, id);
   await setPlan(work, id, plan);
 }
 
@@ -153,7 +170,7 @@ export async function runImport(
   { seen, items }: CheckedImport,
   job: Job,
 ): Promise<{ rows: number }> {
-  if (!(await bytesOf(work, id))) throw new Refusal('conflict', 'This file was brought in already.');
+  await requireDraft(work, id);
   const { rows, made } = await writeItems(work, ground, items, job);
   await rememberWords(work, toRemember(seen));
   await setDone(work, id, rows, made);
@@ -196,7 +213,7 @@ export async function undoImport(work: Work<Actor>, id: string): Promise<void> {
   if (inUse.length > 0)
     throw new Refusal(
       'conflict',
-      `Something was recorded since of ${inUse.slice(0, 5).join(', ')}${inUse.length > 5 ? ' and others' : ''}: the file cannot be taken back as a whole.`,
+      `Something was recorded since of ${someOf(inUse)}: the file cannot be taken back as a whole.`,
     );
   const parents = (made.parents ?? []).map(({ id: animal, was, becomes }) => ({
     id: animal,

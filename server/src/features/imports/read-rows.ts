@@ -1,4 +1,5 @@
 import {
+  IMPORT_WORD_LENGTH,
   importFields,
   MOST_IMPORT_WORDS,
   type FieldProblem,
@@ -59,7 +60,8 @@ export function wordsOf(table: Table, plan: ImportPlan, remembered: Remembered):
   });
 }
 
-const wordIn = (cell: string | undefined): string => (cell ?? '').trim().toLowerCase().slice(0, 80);
+const wordIn = (cell: string | undefined): string =>
+  (cell ?? '').trim().toLowerCase().slice(0, IMPORT_WORD_LENGTH);
 
 /** Reads every row by the plan. Columns and fields that the plan names wrongly were refused before. */
 export function readRows(
@@ -94,7 +96,7 @@ export function readRows(
 
     function valueOf({ type, values: choices = [] }: ImportFieldRule, field: string, cell: string): Value {
       if (type === 'word') {
-        const value = meaning(field, cell.toLowerCase().slice(0, 80));
+        const value = meaning(field, wordIn(cell));
         if (value === undefined)
           problems.push(
             cell === ''

@@ -1,4 +1,11 @@
-import { isStorable, MOST_IMPORT_COLUMNS, MOST_IMPORT_ROWS } from '@karyotome/contract';
+import {
+  importFields,
+  isStorable,
+  MOST_IMPORT_COLUMNS,
+  MOST_IMPORT_ROWS,
+  type CellType,
+  type ImportPlan,
+} from '@karyotome/contract';
 import chardet from 'chardet';
 import Papa from 'papaparse';
 import { invalidField } from '../../refusal.ts';
@@ -55,6 +62,20 @@ export function readTable(bytes: Uint8Array): Table {
     titles: header.map((title) => title.trim().slice(0, MOST_TITLE)),
     rows,
   };
+}
+
+/** The cells of columns that stand for fields of some types, without those that are empty. */
+export function cellsOf(
+  { rows }: Table,
+  { kind, columns }: Pick<ImportPlan, 'kind' | 'columns'>,
+  ...types: readonly CellType[]
+): string[] {
+  const fields = importFields(kind);
+  return columns.flatMap((field, i) =>
+    field !== null && types.includes(fields[field]!.type)
+      ? rows.map((row) => (row[i] ?? '').trim()).filter((cell) => cell !== '')
+      : [],
+  );
 }
 
 function decode(bytes: Uint8Array): { encoding: string; text: string } {

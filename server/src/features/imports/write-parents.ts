@@ -1,6 +1,6 @@
 import { BeginAgain } from '../../db/begin-again.ts';
 import { touchGenetics, type Actor, type Work } from '../../db/work.ts';
-import { ancestorsOf } from '../../domain/animals/ancestry.ts';
+import { ancestorsOf, restingOn } from '../../domain/animals/ancestry.ts';
 import { publishedAnimals } from '../../domain/animals/animals.repository.ts';
 import { Refusal } from '../../refusal.ts';
 import type { ImportGround, ParentsItem } from './file-items.ts';
@@ -36,14 +36,10 @@ export async function writeParents(
 
 /** What is published rests on the parents of its ancestors: they stay as long as it is. */
 export async function refusePublished(work: Work, changes: readonly ParentsChange[]): Promise<void> {
-  const published = await publishedAnimals(work);
-  const above = await ancestorsOf(
+  const resting = await restingOn(
     work,
-    published.map(({ id }) => id),
-  );
-  const changed = new Set(changes.map(({ id }) => id));
-  const resting = published.filter(
-    ({ id }) => changed.has(id) || [...above.get(id)!].some((ancestor) => changed.has(ancestor)),
+    await publishedAnimals(work),
+    changes.map(({ id }) => id),
   );
   if (resting.length > 0)
     throw new Refusal(
@@ -64,9 +60,10 @@ async function refuseCircles(work: Work, changes: readonly ParentsChange[]): Pro
   );
 }
 
-const MOST_NAMED = 5;
 const numbersOf = (animals: readonly { readonly number: string }[]): string =>
-  animals
-    .slice(0, MOST_NAMED)
-    .map(({ number }) => number)
-    .join(', ') + (animals.length > MOST_NAMED ? ' and others' : '');
+  someOf(animals.map(({ number }) => number));
+
+const MOST_NAMED = 5;
+/** The first of some names, and whether there are more. */
+export const someOf = (names: readonly string[]): string =>
+  names.slice(0, MOST_NAMED).join(', ') + (names.length > MOST_NAMED ? ' and others' : '');
