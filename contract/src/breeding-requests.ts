@@ -17,6 +17,12 @@ export interface NewPairing {
   note?: Optional<string>;
 }
 
+/** What a pairing and a clutch can be: more is a slip of the pen. */
+export const MOST_SIRES = 8;
+export const MOST_EGGS = 30;
+export const LEAST_INCUBATION_C = 20;
+export const MOST_INCUBATION_C = 40;
+
 /** The candidate sires of a pairing with their weights, each once. */
 export const candidateSires = (): Joi.ArraySchema<PairingSire[]> =>
   Joi.array<PairingSire[]>()
@@ -28,7 +34,7 @@ export const candidateSires = (): Joi.ArraySchema<PairingSire[]> =>
       }),
     )
     .min(1)
-    .max(8)
+    .max(MOST_SIRES)
     .custom(noTwo('animalId'));
 
 export const newPairing = Joi.object<NewPairing, true>({
@@ -52,9 +58,9 @@ export interface NewClutch {
 export const newClutch = Joi.object<NewClutch, true>({
   pairingId: id().required(),
   laidOn: pastDay().required(),
-  eggs: Joi.number().integer().min(1).max(30).required(),
-  slugs: optional(Joi.number().integer().min(0).max(30)),
-  incubationC: optional(Joi.number().min(20).max(40)),
+  eggs: Joi.number().integer().min(1).max(MOST_EGGS).required(),
+  slugs: optional(Joi.number().integer().min(0).max(MOST_EGGS)),
+  incubationC: optional(Joi.number().min(LEAST_INCUBATION_C).max(MOST_INCUBATION_C)),
   incubatorId: optional(id()),
   note: optional(text(2000).allow('')),
 });

@@ -1,3 +1,7 @@
+import { ENTERED_STATUSES, SEXES } from './animal-requests.ts';
+import { PREY_STATES } from './husbandry-requests.ts';
+import { PREY_SIZE_NAMES } from './records.ts';
+
 /* Spreadsheets that come in: what they may hold, and how somebody said that they are to be read. */
 
 /** What a row of a file may be about. */
@@ -15,7 +19,6 @@ export interface ImportFieldRule {
   readonly values?: readonly string[];
 }
 
-const SIZES = ['pinky', 'fuzzy', 'hopper', 'pup', 'weaned', 'adult', 'small', 'medium', 'large'] as const;
 const PREY = ['rat', 'mouse', 'other'] as const;
 const number = { type: 'number', isRequired: true } as const;
 const animal = { type: 'animal', isRequired: true } as const;
@@ -27,17 +30,14 @@ export const IMPORT_FIELDS = {
   animals: {
     number,
     name: { type: 'text' },
-    sex: { type: 'word', isRequired: true, values: ['female', 'male', 'unknown'] },
+    sex: { type: 'word', isRequired: true, values: SEXES },
     hatched: { type: 'day' },
     genes: { type: 'text' },
     dam: { type: 'animal' },
     sire: { type: 'animal' },
     weight: { type: 'mass' },
     weighed: { type: 'day' },
-    status: {
-      type: 'word',
-      values: ['undecided', 'held-back', 'for-sale', 'reserved', 'sold', 'breeder', 'died', 'mistaken'],
-    },
+    status: { type: 'word', values: ENTERED_STATUSES },
     note,
   },
   parents: { number: animal, dam: { type: 'animal' }, sire: { type: 'animal' } },
@@ -46,9 +46,9 @@ export const IMPORT_FIELDS = {
     number: animal,
     on: day,
     prey: { type: 'word', isRequired: true, values: PREY },
-    size: { type: 'word', isRequired: true, values: SIZES },
+    size: { type: 'word', isRequired: true, values: PREY_SIZE_NAMES },
     preyWeight: { type: 'mass' },
-    state: { type: 'word', isRequired: true, values: ['live', 'frozen-thawed', 'fresh-killed'] },
+    state: { type: 'word', isRequired: true, values: PREY_STATES },
     taken: { type: 'word', isRequired: true, values: ['yes', 'no'] },
     note,
   },

@@ -1,13 +1,10 @@
+import { LEAST_INCUBATION_C, MOST_EGGS, MOST_INCUBATION_C, MOST_SIRES } from '@karyotome/contract';
 import type { ClutchItem, ImportGround } from './file-items.ts';
 import { knownAnimal } from './check-records.ts';
 import { wrong, type ReadRow } from './read-rows.ts';
 
 /** Several numbers in one cell stand apart by a comma, a semicolon, a plus, a slash or a line end. */
 const APART = /\s*[,;+/\n]\s*/;
-const MOST_EGGS = 30;
-const MOST_SIRES = 8;
-const LEAST_C = 20;
-const MOST_C = 40;
 
 /** Clutches of animals that are there, the earliest first: they are numbered in that order. */
 export function toClutches(rows: readonly ReadRow[], ground: ImportGround): ClutchItem[] {
@@ -69,7 +66,7 @@ function checkNumbers({ values, problems }: ReadRow, hatchlings: number): void {
   };
   within('eggs', 1, MOST_EGGS, true);
   within('slugs', 0, MOST_EGGS, true);
-  within('incubation', LEAST_C, MOST_C, false);
+  within('incubation', LEAST_INCUBATION_C, MOST_INCUBATION_C, false);
   const eggs = values['eggs'];
   if (typeof eggs !== 'number') return;
   if (Number(values['slugs'] ?? 0) > eggs)

@@ -14,10 +14,10 @@ import {
   DECIMAL_MARK_WORDS,
   FILE_MASS_UNIT_WORDS,
   importFieldWords,
-  importValueWords,
 } from '@karyotome/words';
 import { computed } from 'vue';
 import { dayWords } from '../../format/format.ts';
+import { valueChoices } from './import-choices.ts';
 
 /** What each column means, and how days and numbers are written. */
 const props = defineProps<{ view: ImportView }>();
@@ -42,13 +42,13 @@ const isUsed = (...types: readonly CellType[]): boolean =>
 
 /** Needed fields of a few words that no column holds: the same in every row. */
 const fixable = computed(() =>
-  Object.entries(fields.value).flatMap(([field, { type, isRequired, values = [] }]) =>
+  Object.entries(fields.value).flatMap(([field, { type, isRequired, values }]) =>
     isRequired && type === 'word' && !props.view.plan.columns.includes(field)
       ? [
           {
             field,
             value: props.view.plan.fixed.find((one) => one.field === field)?.value ?? null,
-            choices: values.map((value) => ({ value, title: capital(importValueWords(field, value)) })),
+            choices: valueChoices(field, values),
           },
         ]
       : [],

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { importFields, type ImportPlan, type ImportView, type ImportWordUse } from '@karyotome/contract';
-import { capital, importFieldWords, importValueWords } from '@karyotome/words';
+import { capital, importFieldWords } from '@karyotome/words';
 import { computed, ref } from 'vue';
 import { countWords } from '../../format/format.ts';
+import { valueChoices } from './import-choices.ts';
 
 /** What words of the file mean: those that nobody has said yet first. */
 const props = defineProps<{ view: ImportView }>();
@@ -17,8 +18,8 @@ const shown = computed(() =>
   props.view.words.filter((one) => isOpen.value || one.value === undefined || isDecidedHere(one)),
 );
 function choicesOf(field: string): { value: string; title: string }[] {
-  const { values = [], isRequired } = importFields(props.view.plan.kind)[field]!;
-  const choices = values.map((value) => ({ value, title: capital(importValueWords(field, value)) }));
+  const { values, isRequired } = importFields(props.view.plan.kind)[field]!;
+  const choices = valueChoices(field, values);
   return isRequired ? choices : [...choices, { value: NOTHING, title: 'Nothing' }];
 }
 const chosen = ({ value }: ImportWordUse): string | null => (value === undefined ? null : (value ?? NOTHING));
