@@ -10,7 +10,8 @@ import { gzipSync } from 'node:zlib';
 import { chromium, type BrowserContext, type Page } from '@playwright/test';
 import config from '../e2e/playwright.config.ts';
 import { build } from '../scripts/build.mjs';
-import { startPostgres, stopPostgres } from '../scripts/postgres.mjs';
+import { stopPostgres } from '../scripts/postgres.mjs';
+import { startServer } from '../server/test/template.ts';
 import { ROOT } from '../scripts/root.mjs';
 import { EMAIL, launch, PASSWORD } from './launch.ts';
 import { fill } from './load-farm.ts';
@@ -129,7 +130,7 @@ async function scrolling(context: BrowserContext, origin: string): Promise<numbe
 }
 
 await build();
-const server = (await startPostgres('bench', () => undefined)).url('postgres');
+const { serverUrl: server } = await startServer('bench');
 const farm = await fill({ animals: ANIMALS, events: EVENTS }, server);
 const dataDir = mkdtempSync(join(tmpdir(), 'karyotome-browser-'));
 const running = await launch(farm.url, dataDir);

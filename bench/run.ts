@@ -9,11 +9,11 @@ import { gzipSync } from 'node:zlib';
 import { chromium } from '@playwright/test';
 import { parseParent, pairingOutcomes } from '@karyotome/core';
 import { build } from '../scripts/build.mjs';
-import { startPostgres, stopPostgres } from '../scripts/postgres.mjs';
+import { stopPostgres } from '../scripts/postgres.mjs';
 import { ROOT } from '../scripts/root.mjs';
 import { migrate } from '../server/src/db/migrate.ts';
 import { openDatabase } from '../server/src/db/open.ts';
-import { administer, databaseUrl } from '../server/test/template.ts';
+import { administer, databaseUrl, startServer } from '../server/test/template.ts';
 import { fillCollection } from './collection.ts';
 import { EMAIL, launch, PASSWORD } from './launch.ts';
 import { ms, summarise, time } from './report.ts';
@@ -52,7 +52,7 @@ async function initialJavaScript(origin: string): Promise<number> {
 }
 
 async function benchApi(): Promise<number> {
-  const server = (await startPostgres('tests', () => undefined)).url('postgres');
+  const { serverUrl: server } = await startServer('tests');
   await administer(server, 'drop database if exists bench with (force)', 'create database bench');
   const url = databaseUrl(server, 'bench');
   const database = openDatabase(url, (error) => console.error(error));

@@ -7,6 +7,7 @@ import { wordlist } from '@scure/bip39/wordlists/english.js';
 import proxyAddr from 'proxy-addr';
 import type { S3Place } from './files/s3-store.ts';
 import { textIfThere } from './files/text-if-there.ts';
+import { OperatorError } from './operator-error.ts';
 
 export interface Config {
   readonly databaseUrl: string;
@@ -57,7 +58,7 @@ export interface Config {
 
 function required(environment: NodeJS.ProcessEnv, name: string): string {
   const value = environment[name];
-  if (!value) throw new Error(`The environment variable ${name} is missing.`);
+  if (!value) throw new OperatorError(`The environment variable ${name} is missing.`);
   return value;
 }
 
@@ -72,7 +73,7 @@ function number(
   if (text === undefined || text === '') return fallback;
   const value = Number(text);
   if (!Number.isInteger(value) || value < min || value > max) {
-    throw new Error(`The environment variable ${name} must be a whole number from ${min} to ${max}.`);
+    throw new OperatorError(`The environment variable ${name} must be a whole number from ${min} to ${max}.`);
   }
   return value;
 }
@@ -147,13 +148,13 @@ function trustedProxies(environment: NodeJS.ProcessEnv): string[] {
       // Refuses a network of everybody, too: anybody could write whose address a request comes from.
       proxyAddr.compile(name);
     } catch {
-      throw new Error(
+      throw new OperatorError(
         `The environment variable TRUSTED_PROXIES takes addresses, networks as 10.1.0.0/16, and "loopback", with commas between; "${name}" is none of these.`,
       );
     }
   }
   if (environment['BEHIND_TLS'] === '1' && names.length === 0)
-    throw new Error(
+    throw new OperatorError(
       'BEHIND_TLS=1 needs TRUSTED_PROXIES, the address of the proxy that ends TLS ("loopback" where it runs on this machine): its word alone tells which requests came over TLS.',
     );
   return names;
@@ -171,7 +172,7 @@ function publicAddress(environment: NodeJS.ProcessEnv): string | null {
     url.hash ||
     url.username
   )
-    throw new Error(
+    throw new OperatorError(
       'The environment variable PUBLIC_ADDRESS must be like https://farm.example, without a path.',
     );
   return url.origin;

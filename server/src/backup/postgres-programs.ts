@@ -65,6 +65,8 @@ export function dumpDatabase(
       '--no-owner',
       '--no-privileges',
       '--schema=public',
+      // The policies bind a collection's work alone: without this, a table that has one is refused.
+      '--enable-row-security',
       `--snapshot=${snapshot}`,
       ...withoutRows.map((table) => `--exclude-table-data=public.${table}`),
     ],

@@ -37,6 +37,7 @@ import { secondFactors } from './migrations/20261130235000-second-factors.ts';
 import { imports } from './migrations/20261201000000-imports.ts';
 import { bin } from './migrations/20261201010000-bin.ts';
 import { webhooks } from './migrations/20261201030000-webhooks.ts';
+import { rowsOfOneCollection } from './migrations/20261202010000-rows-of-one-collection.ts';
 import { importsOfFiles } from './migrations/20261201020000-imports-of-files.ts';
 
 /** Listed by hand, so that the bundled server carries them. */
@@ -78,6 +79,7 @@ export const MIGRATIONS: readonly Migration[] = [
   bin,
   importsOfFiles,
   webhooks,
+  rowsOfOneCollection,
 ];
 
 /** Any number: only one process migrates at a time. */

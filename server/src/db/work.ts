@@ -142,6 +142,8 @@ export function writing<T, Who extends Reader>(
 
 /** Who writes, for the history that the database keeps; nobody where it is done by itself, or by a visitor. */
 const ACTOR = "set_config('karyotome.actor', :actor, true)";
+/** From here on, the rows of other collections do not exist for this transaction: see the policies of the tables. */
+const BOUND = "set_config('karyotome.collection', :id::uuid::text, true)";
 
 const actorText = (actor: Reader & Partial<Pick<Actor, 'accountId' | 'tokenId' | 'device'>>): string =>
   actor.accountId === undefined
@@ -151,10 +153,10 @@ const actorText = (actor: Reader & Partial<Pick<Actor, 'accountId' | 'tokenId' |
 /** A lock of the collection's own that ends with the transaction; shared, it writes nothing, unlike that of a row. */
 const LOCK = 'hashtextextended(id::text, 0)';
 const BEGIN_SQL = {
-  read: 'select time_zone as "timeZone" from collections where id = :id',
-  'write-beside': `select time_zone as "timeZone", ${ACTOR}, pg_advisory_xact_lock_shared(${LOCK}) from collections where id = :id`,
+  read: `select time_zone as "timeZone", ${BOUND} from collections where id = :id`,
+  'write-beside': `select time_zone as "timeZone", ${BOUND}, ${ACTOR}, pg_advisory_xact_lock_shared(${LOCK}) from collections where id = :id`,
   // Rows that refer to the collection lock its key alone, so they do not wait for this.
-  write: `select time_zone as "timeZone", ${ACTOR}, pg_advisory_xact_lock(${LOCK}) from collections where id = :id for no key update`,
+  write: `select time_zone as "timeZone", ${BOUND}, ${ACTOR}, pg_advisory_xact_lock(${LOCK}) from collections where id = :id for no key update`,
 } as const;
 
 async function begin<Who extends Reader>(

@@ -52,16 +52,15 @@ export function memberOf(
   );
 }
 
-/** The collections of an account, by name. */
+/** The collections of an account, by name. Asked outside of a unit of work, which sees its own collection alone. */
 export function collectionsOf(
-  work: Work,
-  params: { readonly accountId: string },
+  { sequelize }: Database,
+  { accountId }: { readonly accountId: string },
 ): Promise<{ id: string; name: string }[]> {
-  return select<{ id: string; name: string }>(
-    work,
+  return sequelize.query<{ id: string; name: string }>(
     `select c.id, c.name from memberships m join collections c on c.id = m.collection_id
-      where m.account_id = :accountId order by c.name, c.id`,
-    params,
+      where m.account_id = $1 order by c.name, c.id`,
+    { type: QueryTypes.SELECT, bind: [accountId] },
   );
 }
 

@@ -69,7 +69,12 @@ export async function readSettings(
   return { id, name, numberPattern, massUnit, temperatureUnit, ladderId, timeZone, version, pageName };
 }
 
-export function viewSession(database: Database, actor: Actor, csrfToken: string): Promise<SessionView> {
+export async function viewSession(
+  database: Database,
+  actor: Actor,
+  csrfToken: string,
+): Promise<SessionView> {
+  const collections = await collectionsOf(database, { accountId: actor.accountId });
   return reading(database, actor, async (work) => {
     const [account] = await accountEmail(work, { id: actor.accountId });
     if (!account) throw new Refusal('not-signed-in', 'This account does not exist any more.');
@@ -78,7 +83,7 @@ export function viewSession(database: Database, actor: Actor, csrfToken: string)
       account: { id: actor.accountId, name: actor.name, email: account.email },
       role: actor.role,
       permissions: [...permissionsOf(actor)],
-      collections: await collectionsOf(work, { accountId: actor.accountId }),
+      collections,
       collection: { ...collection, farmZone: work.timeZone },
       pageName,
       daysAhead: daysAhead(),
