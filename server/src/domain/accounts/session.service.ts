@@ -69,11 +69,7 @@ export async function readSettings(
   return { id, name, numberPattern, massUnit, temperatureUnit, ladderId, timeZone, version, pageName };
 }
 
-export async function viewSession(
-  database: Database,
-  actor: Actor,
-  csrfToken: string,
-): Promise<SessionView> {
+export async function viewSession(database: Database, actor: Actor, csrfToken: string): Promise<SessionView> {
   const collections = await collectionsOf(database, { accountId: actor.accountId });
   return reading(database, actor, async (work) => {
     const [account] = await accountEmail(work, { id: actor.accountId });
