@@ -8,7 +8,7 @@ import { APPLICATION_ROLE } from '../scripts/postgres.mjs';
 import { ROOT } from '../scripts/root.mjs';
 import { serviceUser } from '../scripts/service-user.mjs';
 import { CONNECTION_LIMITS_MS } from '../server/src/db/connection.ts';
-import { answers, isOpen } from './answers.ts';
+import { answers, isOpen, isWritable } from './answers.ts';
 import { Application } from './application.ts';
 import { etcd } from './etcd.ts';
 import { haproxy } from './haproxy.ts';
@@ -28,6 +28,8 @@ const PROCESSES = 3;
 const DATABASE = 'karyotome';
 /** A standby copies the primary first. */
 const COPIED_MS = 120_000;
+/** Everything since the last backup is done again. */
+const RESTORED_MS = 120_000;
 
 interface Secrets extends Passwords {
   readonly application: string;
@@ -36,9 +38,15 @@ interface Secrets extends Passwords {
 /** Made once, and kept with the data. */
 function secretsOf(folder: string): Secrets {
   const file = join(folder, 'secrets.json');
-  if (existsSync(file)) return JSON.parse(readFileSync(file, 'utf8')) as Secrets;
+  const kept = existsSync(file) ? (JSON.parse(readFileSync(file, 'utf8')) as Partial<Secrets>) : {};
   const secret = (): string => randomBytes(18).toString('base64url');
-  const made = { administrator: secret(), replication: secret(), application: secret() };
+  const made = {
+    administrator: secret(),
+    replication: secret(),
+    application: secret(),
+    archive: secret(),
+    ...kept,
+  };
   writeFileSync(file, JSON.stringify(made), { mode: 0o600 });
   return made;
 }
@@ -73,6 +81,8 @@ export class Cluster {
   readonly pooler: Program;
   readonly application: Application;
   readonly #parts: { readonly store: Part; readonly proxy: Part };
+  readonly #folder: string;
+  readonly #programs: string;
   readonly #ports: Awaited<ReturnType<typeof choosePorts>>;
   readonly #secrets: Secrets;
   readonly #running: Part[] = [];
@@ -81,6 +91,8 @@ export class Cluster {
     mkdirSync(folder, { recursive: true });
     // Debian's package of PostgreSQL brings the user that all of it runs as.
     const programs = programsFor(join(folder, 'node-1', 'pg'), console.log);
+    this.#folder = folder;
+    this.#programs = programs;
     const user = serviceUser(ROOT);
     const secrets = secretsOf(folder);
     this.origin = `http://${HOST}:${port}`;
@@ -147,6 +159,7 @@ export class Cluster {
     const primary = await this.primary();
     await until('the proxy leads to the primary', () => isOpen(this.databaseUrl('postgres')));
     for (const node of this.nodes) if (node !== primary) await this.hasStandby(node);
+    primary.archive.begin();
     const url = (database: string): string => this.databaseUrl(database);
     await ensureDatabase(
       { url, applicationUrl: url, applicationPassword: this.#secrets.application },
@@ -160,6 +173,8 @@ export class Cluster {
     await this.#begin(this.pooler);
     await until('the pooler leads to the database', () => isOpen(this.#applicationUrl(pooler, DATABASE)));
     await this.application.loadDemo();
+    const { archive } = await this.primary();
+    if (!archive.hasBackup()) archive.backUp();
     await this.#begin(this.application);
     for (const port of processes)
       await until('each process answers', () => answers(`http://${HOST}:${port}/api/v1/health`));
@@ -181,6 +196,22 @@ export class Cluster {
   /** Waits until a node has everything that was answered, and could take over. */
   hasStandby(node: Node): Promise<void> {
     return until(`${node.name} has everything`, () => node.is('synchronous'), { withinMs: COPIED_MS });
+  }
+
+  /**
+   * Starts the cluster's database aside as it was at a moment, from the archive.
+   *
+   * @param to - after the first backup
+   * @returns its address, and what ends it
+   */
+  async restored(to: Date): Promise<{ readonly url: string; stop(): Promise<void> }> {
+    const { archive } = await this.primary();
+    const [port] = await freePorts(1);
+    const program = archive.restore(join(this.#folder, 'restored'), to, port!, this.#programs);
+    const url = `postgres://${ADMINISTRATOR}:${this.#secrets.administrator}@${HOST}:${port}/${DATABASE}`;
+    program.start();
+    await until('the restored database can be written to', () => isWritable(url), { withinMs: RESTORED_MS });
+    return { url, stop: () => program.stop() };
   }
 
   /** In the opposite order: nobody loses what they need to end well. */

@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import { postmasterOf } from '../scripts/postgres.mjs';
 import { giveTo, type ServiceUser } from '../scripts/service-user.mjs';
 import { answers } from './answers.ts';
+import { Archive, type ArchivePasswords } from './archive.ts';
 import { Link } from './link.ts';
 import { Program } from './program.ts';
 
@@ -12,9 +13,7 @@ import { Program } from './program.ts';
  */
 
 /** What its users sign in with. */
-export interface Passwords {
-  /** Of the role that owns the database server. */
-  readonly administrator: string;
+export interface Passwords extends ArchivePasswords {
   /** Of the role that standbys stream from the primary as. */
   readonly replication: string;
 }
@@ -55,6 +54,7 @@ export class Node {
   readonly name: string;
   readonly ports: NodePorts;
   readonly dataDir: string;
+  readonly archive: Archive;
   readonly #program: Program;
   #links: readonly Link[] = [];
   readonly #etcdPort: number;
@@ -77,6 +77,8 @@ export class Node {
     const own = join(folder, name);
     mkdirSync(own, { recursive: true, mode: 0o700 });
     this.dataDir = join(own, 'pg');
+    const place = { folder: own, dataDir: this.dataDir, ports };
+    this.archive = new Archive(user, folder, place, ADMINISTRATOR, passwords);
     const file = join(own, 'patroni.yml');
     // JSON is YAML.
     writeFileSync(file, JSON.stringify(this.#configuration(own, programs, passwords), null, 1), {
@@ -122,6 +124,8 @@ export class Node {
         data_dir: this.dataDir,
         bin_dir: programs,
         pgpass: join(own, 'pgpass'),
+        parameters: this.archive.settings,
+        recovery_conf: { restore_command: this.archive.fetchCommand },
         authentication: {
           superuser: { username: ADMINISTRATOR, password: passwords.administrator },
           replication: { username: REPLICATION, password: passwords.replication },

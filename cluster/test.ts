@@ -6,6 +6,7 @@ import { rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { ROOT } from '../scripts/root.mjs';
+import { ask } from './answers.ts';
 import { Cluster } from './cluster.ts';
 import { count } from './count.ts';
 import { Load } from './load.ts';
@@ -101,6 +102,38 @@ async function run(cluster: Cluster): Promise<void> {
   const { answered, lost, doubled } = await count(cluster.databaseUrl(), load, since);
   check(`no answered entry is lost: ${lost} of ${answered}`, lost === 0 && answered > 0);
   check(`no entry stands twice: ${doubled}`, doubled === 0);
+  await bringBackFromArchive(cluster, load, since);
+}
+
+/** Somebody destroys the records while nothing fails: a standby destroys them too, and the archive has the moment before. */
+async function bringBackFromArchive(cluster: Cluster, load: Load, since: Date): Promise<void> {
+  const url = cluster.databaseUrl();
+  const [{ now } = { now: new Date() }] = await ask<{ now: Date }>(url, 'select clock_timestamp() as now');
+  await sleep(1_000);
+  await ask(url, 'drop table records cascade');
+  const [{ segment } = { segment: '' }] = await ask<{ segment: string }>(
+    url,
+    'select pg_walfile_name(pg_switch_wal()) as segment',
+  );
+  await until('what was destroyed is in the archive', async () => {
+    const [row] = await ask<{ is: boolean }>(
+      url,
+      `select last_archived_wal >= '${segment}' as is from pg_stat_archiver`,
+    );
+    return row?.is === true;
+  });
+  const begun = Date.now();
+  const restored = await cluster.restored(now);
+  try {
+    const { answered, lost, doubled } = await count(restored.url, load, since);
+    const seconds = ((Date.now() - begun) / 1000).toFixed(0);
+    check(
+      `records that were destroyed are restored to the moment before in ${seconds} s: ${lost} of ${answered} lost`,
+      lost === 0 && doubled === 0 && answered > 0,
+    );
+  } finally {
+    await restored.stop();
+  }
 }
 
 function report(): void {

@@ -9,6 +9,7 @@ const PACKAGES = {
   'etcd-server': '/usr/bin/etcd',
   haproxy: '/usr/sbin/haproxy',
   pgbouncer: '/usr/sbin/pgbouncer',
+  pgbackrest: '/usr/bin/pgbackrest',
 };
 
 /** Installs what a cluster needs beside PostgreSQL. @throws SetupError where we may not */
