@@ -38,6 +38,7 @@ async function allPlaces(page: Page, demo: RunningServer): Promise<string[]> {
     '/today/sheds',
     '/today/plans',
     '/rounds',
+    '/racks/climate',
     '/racks/forecast',
     '/racks/moves',
     '/season',

@@ -86,7 +86,7 @@ test('incubators: by hand, from a logger, an alarm on Today; the calendar has a 
   await expect(page.getByText('must be less than the upper limit')).toBeVisible();
   await fillNumber(page, 'Alarm below, °C', '30');
   await page.getByRole('button', { name: 'Save', exact: true }).click();
-  const card = page.locator('.incubator').filter({ hasText: 'Incubator 3' });
+  const card = page.getByRole('region', { name: 'Incubator 3' });
   const file = async (text: string) => {
     await card
       .locator('input[type=file]')
@@ -98,7 +98,7 @@ test('incubators: by hand, from a logger, an alarm on Today; the calendar has a 
   await expect(page.getByText('log.csv was not taken: nothing of it was kept.')).toBeVisible();
   await file(`time,temperature\n${daysAgo(2)} 08:00,31.2\n${daysAgo(2)} 09:00,31.4\n`);
   await expect(page.getByText('2 readings taken, 0 were known')).toBeVisible();
-  const second = page.locator('.incubator').filter({ hasText: 'Incubator 2' });
+  const second = page.getByRole('region', { name: 'Incubator 2' });
   await expect(second.getByText(/No reading for \d+ hours/)).toBeVisible();
   await second.getByRole('button', { name: 'Reading…' }).click();
   await page.getByRole('button', { name: 'Keep', exact: true }).click();
@@ -121,4 +121,31 @@ test('incubators: by hand, from a logger, an alarm on Today; the calendar has a 
   await page.getByRole('button', { name: 'Revoke Phone' }).click();
   await expect(page.locator('.secret')).toHaveCount(0);
   expect((await page.request.get(address)).status()).toBe(404);
+});
+
+test('a room is watched: its limits, a reading out of them, and it stands on Today', async ({
+  page,
+  demo,
+}) => {
+  await signIn(page, demo, '/racks/climate');
+  await expect(page.getByRole('region', { name: 'Snake room' }).getByText('Simulated sensor')).toBeVisible();
+  await page.getByRole('button', { name: 'Watch a room' }).click();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page.getByText(/is empty|is missing/).first()).toBeVisible();
+  await page.getByRole('combobox', { name: 'Room' }).fill('Quarantine room');
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  const room = page.getByRole('region', { name: 'Quarantine room' });
+  await expect(room.getByText('No reading yet').first()).toBeVisible();
+  await room.getByRole('button', { name: 'Reading…' }).click();
+  await fillNumber(page, 'Temperature, °C', '31.5');
+  await fillNumber(page, 'Humidity, %', '50');
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(room.getByText('31.5°C, 50% humidity')).toBeVisible();
+  await expect(room.getByText('31.5°C, over 30.0°C')).toBeVisible();
+  await page.goto(`${demo.origin}/today`);
+  await page
+    .getByRole('group', { name: /^Quarantine room: .*31.5/ })
+    .getByRole('link', { name: 'Open' })
+    .click();
+  await expect(page).toHaveURL(/\/racks\/climate$/);
 });

@@ -57,6 +57,7 @@ test('with ounces and Fahrenheit chosen, no page tells grams or Celsius', async 
       `/season/clutches/${clutchId}`,
       '/bench',
       '/racks',
+      '/racks/climate',
       '/racks/forecast',
       '/racks/moves',
       '/racks/ladders',

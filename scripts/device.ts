@@ -7,6 +7,7 @@ import { dayIn, simulatedReading } from '@karyotome/core';
  * program does, and knows nothing but the API.
  *
  *   KARYOTOME_TOKEN=… npm run device -- sensor --incubator "Incubator 1" [--every SECONDS] [--failing]
+ *   KARYOTOME_TOKEN=… npm run device -- sensor --room "Snake room" [--every SECONDS]
  *   KARYOTOME_TOKEN=… npm run device -- scale --animal 2601-04 --grams 342
  */
 
@@ -14,6 +15,7 @@ const ADDRESS = 'http://127.0.0.1:4180';
 const USAGE = `KARYOTOME_TOKEN must hold a token (Settings, Your account), and KARYOTOME_ADDRESS the server's address
 where it is not ${ADDRESS}.
   sensor --incubator NAME [--every SECONDS] [--failing]   sends a reading, over and over with --every
+  sensor --room NAME [--every SECONDS]                    the same of a room
   scale --animal NUMBER --grams GRAMS                     records a weight of today`;
 
 /** Something that was asked for wrongly, or that the server refuses. */
@@ -23,6 +25,7 @@ const { values, positionals } = parseArgs({
   allowPositionals: true,
   options: {
     incubator: { type: 'string' },
+    room: { type: 'string' },
     every: { type: 'string' },
     failing: { type: 'boolean' },
     animal: { type: 'string' },
@@ -47,32 +50,42 @@ async function ask<Answer>(method: 'GET' | 'POST', path: string, body?: object):
   return told;
 }
 
+/** An incubator, or a room, which is not set to anything. */
+interface Place {
+  readonly id: string;
+  readonly name: string;
+  readonly setC?: number;
+  readonly humidity?: number;
+  readonly lowC: number;
+  readonly highC: number;
+}
+
 async function sensor(): Promise<void> {
-  const { incubator: name, every, failing } = values;
-  if (!name) throw new DeviceError(USAGE);
+  const { incubator, room, every, failing } = values;
+  const name = incubator ?? room;
+  if (!name || (incubator && room)) throw new DeviceError(USAGE);
   const seconds = every === undefined ? null : Number(every);
   if (seconds !== null && !(seconds >= 1))
     throw new DeviceError('--every must be a number of seconds from 1');
-  const { items } = await ask<Page<{ id: string; name: string; setC: number }>>(
-    'GET',
-    '/incubators?limit=200',
-  );
-  const incubator = items.find((one) => one.name === name);
-  if (!incubator)
+  const [path, kind] = incubator ? ['/incubators', 'incubator'] : ['/rooms', 'room'];
+  const { items } = await ask<Page<Place>>('GET', `${path}?limit=200`);
+  const place = items.find((one) => one.name === name);
+  if (!place)
     throw new DeviceError(
-      `No incubator is called ${name}: there are ${items.map((one) => one.name).join(', ')}`,
+      `No ${kind} is called ${name}: there are ${items.map((one) => one.name).join(', ')}`,
     );
+  const around = place.setC === undefined ? { setC: (place.lowC + place.highC) / 2, humidity: 55 } : place;
   const since = Date.now();
   for (;;) {
     const now = Date.now();
     const { celsius, humidity } = simulatedReading(
       now,
-      incubator.setC,
+      { setC: around.setC!, humidity: around.humidity },
       failing ? 'heater-fails' : 'steady',
       since,
     );
     const at = new Date(now).toISOString();
-    await ask('POST', `/incubators/${incubator.id}/readings`, { at, celsius, humidity });
+    await ask('POST', `${path}/${place.id}/readings`, { at, celsius, humidity });
     console.log(`${at} ${celsius} °C, ${humidity}%`);
     if (seconds === null) return;
     await sleep(seconds * 1000);

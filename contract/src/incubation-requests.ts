@@ -7,7 +7,7 @@ import {
   type EggVerdict,
 } from '@karyotome/core';
 import Joi from 'joi';
-import { noTwo, id, moment, optional, pastDay, text, type Optional } from './fields.ts';
+import { noTwo, id, optional, pastDay, text, type Optional } from './fields.ts';
 
 /** One egg as it lies in its box. */
 export interface EggInput {
@@ -96,41 +96,6 @@ export interface EggEventsVoiding {
 export const eggEventsVoiding = Joi.object<EggEventsVoiding, true>({
   ids: Joi.array<string[]>().items(id()).min(1).max(60).custom(noTwo()).required(),
   reason: text(300).min(1).required(),
-});
-
-export const SENSORS = ['none', 'simulated', 'simulated-failing'] as const;
-export type Sensor = (typeof SENSORS)[number];
-
-export interface NewIncubator {
-  name: string;
-  setC: number;
-  lowC: number;
-  highC: number;
-  lowHumidity: number | null;
-  silentAfterHours: number | null;
-  sensor: Sensor;
-}
-export const newIncubator = Joi.object<NewIncubator, true>({
-  name: text(60).min(1).required(),
-  setC: Joi.number().min(20).max(40).required(),
-  lowC: Joi.number().min(15).max(40).less(Joi.ref('highC')).required(),
-  highC: Joi.number().min(15).max(45).required(),
-  lowHumidity: Joi.number().min(1).max(100).allow(null).required(),
-  silentAfterHours: Joi.number().min(0.5).max(500).allow(null).required(),
-  sensor: Joi.string()
-    .valid(...SENSORS)
-    .required(),
-}).messages({ 'number.less': 'must be less than the upper limit' });
-
-export interface NewReading {
-  at: string;
-  celsius: number;
-  humidity?: Optional<number>;
-}
-export const newReading = Joi.object<NewReading, true>({
-  at: moment().required(),
-  celsius: Joi.number().min(-10).max(60).required(),
-  humidity: optional(Joi.number().min(0).max(100)),
 });
 
 export interface NewFeed {

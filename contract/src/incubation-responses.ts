@@ -1,5 +1,5 @@
 import type { ClimateAlarm, EggEventKind, EggSign, EggState, IncubationClock } from '@karyotome/core';
-import type { EggInput, NewIncubator } from './incubation-requests.ts';
+import type { EggInput } from './incubation-requests.ts';
 
 export interface EggView extends Required<EggInput> {
   position: number;
@@ -43,21 +43,4 @@ export interface ClutchView {
   counts: { good: number; slugs: number; pipped: number; out: number; died: number; young: number };
   nextNumbers: string[];
   cards: { id: string; madeAt: string; by: string }[];
-}
-
-export interface IncubatorView extends NewIncubator {
-  id: string;
-  version: number;
-  clutches: { id: string; name: string; day: number }[];
-  last: { at: string; celsius: number; humidity: number | null; source: string } | null;
-  alarms: ClimateAlarm[];
-  /** Hourly means of the last days. */
-  series: { at: string; celsius: number; low: number; high: number; humidity: number | null }[];
-}
-
-export interface ReadingsImport {
-  taken: number;
-  known: number;
-  from: string;
-  to: string;
 }

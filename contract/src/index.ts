@@ -17,6 +17,8 @@ export type * from './husbandry-responses.ts';
 export * from './import-fields.ts';
 export * from './import-requests.ts';
 export * from './import-responses.ts';
+export * from './climate-requests.ts';
+export type * from './climate-responses.ts';
 export * from './incubation-requests.ts';
 export type * from './incubation-responses.ts';
 export type * from './label-responses.ts';

@@ -12,7 +12,7 @@ export const TAGS = [
   'eggs',
   /** Clutch cards that were drawn. */
   'cards',
-  /** Incubators and their readings. */
+  /** Incubators and rooms, and their readings. */
   'climate',
   'enclosures',
   'heat',

@@ -9,6 +9,7 @@ export type TodayLine = Task & {
   animal: AnimalSummary | null;
   clutch: { id: string; name: string } | null;
   incubator: { id: string; name: string } | null;
+  room: { id: string; name: string } | null;
   advice: (MoveAdvice & { freeTubs: TubPlace[] }) | null;
   preset: MealPreset | null;
   zone: { id: string; name: string; rack: string } | null;

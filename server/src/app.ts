@@ -28,6 +28,7 @@ import { catalogueRoutes } from './features/catalogue/catalogue.routes.ts';
 import { feedingRoutes } from './features/feeding/feeding.routes.ts';
 import { geneticsRoutes } from './features/genetics/genetics.routes.ts';
 import { importRoutes } from './features/imports/imports.routes.ts';
+import { climateRoutes } from './features/climate/climate.routes.ts';
 import { incubationRoutes } from './features/incubation/incubation.routes.ts';
 import { labelRoutes } from './features/labels/labels.routes.ts';
 import { pictureRoutes, publicPictureRoutes } from './features/pictures/pictures.routes.ts';
@@ -235,6 +236,7 @@ function endpointsOf({
   labelRoutes(endpoints, database, files);
   seasonRoutes(endpoints);
   incubationRoutes(endpoints, database, files);
+  climateRoutes(endpoints, database);
   plannerRoutes(endpoints);
   calendarRoutes(endpoints, config.signingSecret);
   rackRoutes(endpoints);

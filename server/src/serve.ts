@@ -15,7 +15,7 @@ import { endAllStreams } from './http/event-streams.ts';
 import { emptyBin } from './domain/bin/bin.service.ts';
 import { stopEngine } from './domain/genetics/engine-client.ts';
 import { storeClaims } from './domain/genetics/stored-claims.ts';
-import { readSensors } from './domain/incubation/sensor.ts';
+import { readSensors } from './domain/climate/sensor.ts';
 import { rollOver } from './domain/states/roll-over.ts';
 import { deliverWebhooks } from './domain/webhooks/deliver.ts';
 import type { FileStore } from './files/file-store.ts';

@@ -1,7 +1,7 @@
 import type { Page, IncubatorView, PlannerView, TodayView } from '@karyotome/contract';
 import { SEASON_RULES } from '@karyotome/core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { readSensors } from '../src/domain/incubation/sensor.ts';
+import { readSensors } from '../src/domain/climate/sensor.ts';
 import { breederOf } from './breeder.ts';
 import { ago, TODAY } from './days.ts';
 import { fieldsOf, startTestApp, type TestApp, type TestClient } from './test-app.ts';

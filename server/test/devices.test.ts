@@ -1,9 +1,9 @@
 import { spawn } from 'node:child_process';
 import { fileURLToPath } from 'node:url';
-import type { AnimalView, NewToken } from '@karyotome/contract';
+import type { AnimalView, NewToken, RoomClimateView } from '@karyotome/contract';
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import { ago, TODAY } from './days.ts';
-import { anIncubator } from './hostile/farm.ts';
+import { anIncubator, aRoom } from './hostile/farm.ts';
 import { createdBy, listening, maker, startTestApp, type TestApp } from './test-app.ts';
 
 /* The simulated sensor and scale, as processes of their own that sign in with a token. */
@@ -38,13 +38,21 @@ test('the sensor sends a reading of an incubator', async () => {
   const { id } = await made('/incubators', anIncubator('Shelf'));
   expect(await device('sensor', '--incubator', 'Shelf')).toMatchObject({ code: 0 });
   const [rows] = await app.database.sequelize.query(
-    `select source, celsius from readings where incubator_id = '${id}'`,
+    `select source, celsius from readings where place_id = '${id}'`,
   );
   expect(rows).toHaveLength(1);
   expect((rows as { celsius: number }[])[0]!.celsius).toBeGreaterThan(30);
   const wrong = await device('sensor', '--incubator', 'Attic');
   expect(wrong).toMatchObject({ code: 2 });
   expect(wrong.told).toContain('No incubator is called Attic: there are Shelf');
+});
+
+test('the sensor sends a reading of a room', async () => {
+  await made('/rooms', aRoom('Snake room'));
+  expect(await device('sensor', '--room', 'Snake room')).toMatchObject({ code: 0 });
+  const { items } = (await app.owner.get('/rooms')).body as { items: RoomClimateView[] };
+  expect(items[0]!.last!.celsius).toBeCloseTo(31.5, 0);
+  expect(await device('sensor', '--room', 'Shelf')).toMatchObject({ code: 2 });
 });
 
 test('the scale records a weight of today, under the name of whoever made its token', async () => {

@@ -3,7 +3,7 @@ import { changeOf, isMadeFrom, ROUTES, type Route } from '@karyotome/contract';
 import sharp from 'sharp';
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import { machineToday } from '../src/db/work.ts';
-import { buildFarm, type Asker, type Farm } from './hostile/farm.ts';
+import { aRoom, buildFarm, type Asker, type Farm } from './hostile/farm.ts';
 import { startTestApp, type TestApp, type TestClient } from './test-app.ts';
 
 /*
@@ -207,6 +207,11 @@ test('every read that a write changes is named as made from what the write chang
   await watched('POST', `/incubators/${at('/incubators/:id')}/readings`, {
     at: new Date(Date.now() - 60_000).toISOString(),
     celsius: 31.5,
+  });
+  await watched('POST', '/rooms', aRoom('Quarantine room'));
+  await watched('POST', `/rooms/${at('/rooms/:id')}/readings`, {
+    at: new Date(Date.now() - 60_000).toISOString(),
+    celsius: 12,
   });
   await watched('DELETE', `/opinions/${at('/opinions/:id')}`, undefined);
   await watched('DELETE', `/opinion-links/${at('/opinion-links/:id')}`, undefined);

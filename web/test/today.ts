@@ -15,13 +15,14 @@ export function mealDue(): TaskFact {
 export const todayLine = (
   fact: TaskFact,
   more: Partial<
-    Pick<TodayLine, 'animal' | 'preset' | 'zone' | 'advice' | 'dueOn' | 'clutch' | 'incubator'>
+    Pick<TodayLine, 'animal' | 'preset' | 'zone' | 'advice' | 'dueOn' | 'clutch' | 'incubator' | 'room'>
   > = {},
 ): TodayLine => ({
   key: `${fact.code}-${more.animal?.number ?? ''}`,
   animal: null,
   clutch: null,
   incubator: null,
+  room: null,
   advice: null,
   preset: null,
   zone: null,

@@ -50,7 +50,7 @@ export const HISTORY_SUBJECT_WORDS: Readonly<Record<HistorySubject, string>> = {
   'ladder-step': 'step of a ladder',
   'heat-zone': 'heat zone',
   'surface-check': 'surface check',
-  incubator: 'incubator',
+  incubator: 'incubator or room',
   'feeding-plan': 'feeding plan',
   stock: 'freezer stock',
   'catalogue-entry': 'catalogue entry',

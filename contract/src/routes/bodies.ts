@@ -7,6 +7,7 @@ import { catalogueEntry, catalogueUpdate } from '../catalogue-requests.ts';
 import { newLadder, newRack } from '../enclosure-requests.ts';
 import * as husbandry from '../husbandry-requests.ts';
 import { importPlan, importRun } from '../import-requests.ts';
+import * as climate from '../climate-requests.ts';
 import * as incubation from '../incubation-requests.ts';
 import { lettersInput } from '../post.ts';
 import { backupInput, publishing, restoreInput, withholdInput } from '../publication-requests.ts';
@@ -102,9 +103,12 @@ const BODIES: { readonly [N in WithBody]: Joi.Schema<BodyOf<(typeof ROUTES)[N]>>
   addEggEvents: incubation.newEggEvents,
   voidEggEvents: incubation.eggEventsVoiding,
   hatch: hatching,
-  addIncubator: incubation.newIncubator,
-  changeIncubator: incubation.newIncubator,
-  addReading: incubation.newReading,
+  addIncubator: climate.newIncubator,
+  changeIncubator: climate.newIncubator,
+  addReading: climate.newReading,
+  addRoom: climate.newRoom,
+  changeRoom: climate.newRoom,
+  addRoomReading: climate.newReading,
   addRack: newRack,
   changeRack: husbandry.rackChange,
   addLadder: newLadder,

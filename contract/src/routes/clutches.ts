@@ -1,7 +1,7 @@
 import type * as incubation from '../incubation-requests.ts';
 import type { hatching, newClutch } from '../breeding-requests.ts';
-import type { ClutchView, IncubatorView, ReadingsImport } from '../incubation-responses.ts';
-import { acts, changes, lists, reads, writes } from './route.ts';
+import type { ClutchView } from '../incubation-responses.ts';
+import { acts, changes, reads, writes } from './route.ts';
 import type { Changed, Created, Many } from './answers.ts';
 
 export const clutchesRoutes = {
@@ -41,28 +41,4 @@ export const clutchesRoutes = {
   ),
   makeClutchCard: acts<Created>()('post', '/clutches/:id/cards', 'Draw a clutch card'),
   clutchCard: reads<void>()('/clutch-cards/:id', 'A clutch card', { format: 'pdf' }),
-  incubators: lists<IncubatorView>()('/incubators', 'All incubators', { key: 'id', sorts: ['name'] }),
-  addIncubator: writes<Created, typeof incubation.newIncubator>()('post', '/incubators', 'Add an incubator', {
-    permission: 'house',
-  }),
-  changeIncubator: changes<Created & Changed, typeof incubation.newIncubator>()(
-    'put',
-    '/incubators/:id',
-    'Change an incubator',
-    { permission: 'house' },
-  ),
-  addReading: writes<{ at: string }, typeof incubation.newReading>()(
-    'post',
-    '/incubators/:id/readings',
-    'Add a reading',
-  ),
-  importReadings: acts<ReadingsImport>()(
-    'post',
-    '/incubators/:id/readings/import',
-    'Add the readings of a logger’s file',
-    {
-      file: 'csv',
-      query: ['timeZone'],
-    },
-  ),
 };

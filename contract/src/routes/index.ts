@@ -1,6 +1,7 @@
 import { animalsRoutes } from './animals.ts';
 import { benchRoutes } from './bench.ts';
 import { breedingRoutes } from './breeding.ts';
+import { climateRoutes } from './climate.ts';
 import { clutchesRoutes } from './clutches.ts';
 import { enclosuresRoutes } from './enclosures.ts';
 import { geneticsRoutes } from './genetics.ts';
@@ -27,6 +28,7 @@ export const ROUTES = {
   ...geneticsRoutes,
   ...breedingRoutes,
   ...clutchesRoutes,
+  ...climateRoutes,
   ...benchRoutes,
   ...keepingRoutes,
   ...enclosuresRoutes,

@@ -1,6 +1,6 @@
 import type { FactOf } from '../facts.ts';
 
-/** A measurement in an incubator. */
+/** A measurement in an incubator or a room. */
 export interface Reading {
   /** Milliseconds since 1970, UTC. */
   readonly atMs: number;
@@ -9,7 +9,7 @@ export interface Reading {
   readonly humidity: number | null;
 }
 
-/** Within which an incubator is left alone. */
+/** Within which an incubator or a room is left alone. */
 export interface ClimateLimits {
   readonly lowC: number;
   readonly highC: number;
@@ -18,7 +18,7 @@ export interface ClimateLimits {
   readonly silentAfterHours: number | null;
 }
 
-/** What is wrong in an incubator. `celsius` and `limitC` in degrees Celsius, humidity in percent. */
+/** What is wrong in an incubator or a room. `celsius` and `limitC` in degrees Celsius, humidity in percent. */
 export interface ClimateAlarms {
   readonly 'too-warm': { readonly celsius: number; readonly limitC: number };
   readonly 'too-cold': { readonly celsius: number; readonly limitC: number };
@@ -31,7 +31,7 @@ export type ClimateAlarm = FactOf<ClimateAlarms>;
 const HOUR_MS = 3_600_000;
 
 /**
- * What is wrong in an incubator now.
+ * What is wrong in an incubator or a room now.
  *
  * @param last - the latest reading, null with none
  * @example climateAlarms({ atMs: 0, celsius: 33.1, humidity: null }, { lowC: 30.5, highC: 32.2, lowHumidity: null, silentAfterHours: null }, 0).map(({ code }) => code) // ["too-warm"]
@@ -56,29 +56,32 @@ export type SensorPlay = 'steady' | 'heater-fails';
 
 const DAY_MS = 24 * HOUR_MS;
 const ROOM_C = 23;
+/** Of a box with eggs, percent. */
+const BOX_HUMIDITY = 92;
 
 /**
  * The simulated sensor: no measurement, a stand-in to try things out with. The room's day and the thermostat's swing show a
  * little; the same moment always reads the same. With a failed heater the box cools to the room within hours.
  *
  * @param failedAtMs - since when the heater is off, for `heater-fails`
- * @example simulatedReading(0, 31.4).celsius // 31.4
+ * @param around - degrees Celsius; percent, 92 where nothing is said
+ * @example simulatedReading(0, { setC: 31.4 }).celsius // 31.4
  */
 export function simulatedReading(
   atMs: number,
-  setC: number,
+  around: { readonly setC: number; readonly humidity?: number | undefined },
   play: SensorPlay = 'steady',
   failedAtMs = atMs,
 ): Reading {
   const swing = 0.12 * Math.sin((2 * Math.PI * atMs) / (3.1 * HOUR_MS));
   const room = 0.1 * Math.sin((2 * Math.PI * (atMs % DAY_MS)) / DAY_MS);
   const noise = 0.05 * Math.sin(atMs / 137_000) * Math.cos(atMs / 91_000);
-  const steady = setC + swing + room + noise;
+  const steady = around.setC + swing + room + noise;
   const offHours = play === 'heater-fails' ? Math.max(0, (atMs - failedAtMs) / HOUR_MS) : 0;
   const celsius = ROOM_C + (steady - ROOM_C) * Math.exp(-offHours / 4);
   return {
     atMs,
     celsius: Math.round(celsius * 100) / 100,
-    humidity: Math.round((92 + 2 * Math.sin(atMs / (5 * HOUR_MS))) * 10) / 10,
+    humidity: Math.round(((around.humidity ?? BOX_HUMIDITY) + 2 * Math.sin(atMs / (5 * HOUR_MS))) * 10) / 10,
   };
 }

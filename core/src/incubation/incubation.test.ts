@@ -167,13 +167,14 @@ describe('the climate', () => {
 
   test('the simulated sensor is steady near what is set, and cools like a box when the heater fails', () => {
     const hour = 3_600_000;
-    const steady = Array.from({ length: 500 }, (_, i) => simulatedReading(now + i * hour, 31.4).celsius);
+    const box = { setC: 31.4 };
+    const steady = Array.from({ length: 500 }, (_, i) => simulatedReading(now + i * hour, box).celsius);
     expect(Math.max(...steady)).toBeLessThan(31.8);
     expect(Math.min(...steady)).toBeGreaterThan(31);
-    expect(simulatedReading(now, 31.4)).toEqual(simulatedReading(now, 31.4));
+    expect(simulatedReading(now, box)).toEqual(simulatedReading(now, box));
     // Newton's law of cooling: after one time constant (4 h) 1/e of the difference to the room (23 °C) is left.
-    const failed = simulatedReading(now, 31.4, 'heater-fails', now - 4 * hour).celsius;
-    expect(failed).toBeCloseTo(23 + (simulatedReading(now, 31.4).celsius - 23) / Math.E, 1);
+    const failed = simulatedReading(now, box, 'heater-fails', now - 4 * hour).celsius;
+    expect(failed).toBeCloseTo(23 + (simulatedReading(now, box).celsius - 23) / Math.E, 1);
   });
 });
 

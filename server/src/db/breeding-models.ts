@@ -4,7 +4,7 @@ import type {
   ClutchRow,
   EggEventRow,
   EggRow,
-  IncubatorRow,
+  ClimatePlaceRow,
   PairingEventRow,
   PairingRow,
   PairingSireRow,
@@ -67,11 +67,12 @@ export const seasonModels = (sequelize: Sequelize) => ({
   }),
 });
 
-/** Eggs and incubators. */
+/** Eggs, and places whose climate is watched. */
 export const eggModels = (sequelize: Sequelize) => ({
-  incubators: table<IncubatorRow>(sequelize, 'incubators', {
+  climatePlaces: table<ClimatePlaceRow>(sequelize, 'climate_places', {
     collectionId: UUID,
     id: key(),
+    kind: TEXT,
     name: TEXT,
     setC: DOUBLE,
     lowC: DOUBLE,
@@ -84,7 +85,7 @@ export const eggModels = (sequelize: Sequelize) => ({
   }),
   readings: table<ReadingRow>(sequelize, 'readings', {
     collectionId: key(),
-    incubatorId: key(),
+    placeId: key(),
     at: { type: DATE, primaryKey: true },
     source: { type: TEXT, primaryKey: true },
     celsius: DOUBLE,

@@ -46,11 +46,14 @@ export interface PairingEventRow extends Voidable {
   replacedBy: string | null;
 }
 
-export interface IncubatorRow {
+/** An incubator, or a room. */
+export interface ClimatePlaceRow {
   collectionId: string;
   id: string;
+  kind: 'incubator' | 'room';
   name: string;
-  setC: number;
+  /** Of an incubator; null for a room. */
+  setC: number | null;
   lowC: number;
   highC: number;
   lowHumidity: number | null;
@@ -62,7 +65,7 @@ export interface IncubatorRow {
 
 export interface ReadingRow {
   collectionId: string;
-  incubatorId: string;
+  placeId: string;
   at: Date;
   source: 'hand' | 'logger' | 'simulated';
   celsius: number;

@@ -38,6 +38,7 @@ import { imports } from './migrations/20261201000000-imports.ts';
 import { bin } from './migrations/20261201010000-bin.ts';
 import { webhooks } from './migrations/20261201030000-webhooks.ts';
 import { rowsOfOneCollection } from './migrations/20261202010000-rows-of-one-collection.ts';
+import { rooms } from './migrations/20261202020000-rooms.ts';
 import { importsOfFiles } from './migrations/20261201020000-imports-of-files.ts';
 
 /** Listed by hand, so that the bundled server carries them. */
@@ -80,6 +81,7 @@ export const MIGRATIONS: readonly Migration[] = [
   importsOfFiles,
   webhooks,
   rowsOfOneCollection,
+  rooms,
 ];
 
 /** Any number: only one process migrates at a time. */

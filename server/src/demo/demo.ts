@@ -106,6 +106,7 @@ class Farm {
     await this.housing.addRacks([...RACKS, SEASON_RACK]);
     await this.sales.addBuyers();
     await this.season.buildIncubators();
+    await this.season.watchRoom();
     for (const founder of FOUNDERS) await this.addFounder(founder);
     for (const clutch of CLUTCHES) await this.addClutch(clutch);
     const everybody = [...this.byNumber.values(), ...[...this.byClutch.values()].flat()];

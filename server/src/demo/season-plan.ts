@@ -150,5 +150,8 @@ export const INCUBATORS = [
   { name: 'Incubator 2', setC: 31.2, sensor: 'none', keptDays: 9 },
 ] as const;
 
+/** The room that the racks stand in: its sensor is simulated. */
+export const WATCHED_ROOM = { lowC: 24, highC: 30, lowHumidity: 40, keptDays: 14 } as const;
+
 /** What the incubator stood at for the clutches of earlier seasons, by how long ago they were laid. */
 export const earlierC = (laidAgo: number): number => (laidAgo > 700 ? 31 : laidAgo > 400 ? 31.8 : 31.4);

@@ -4,13 +4,15 @@ import type { Actor, Work } from '../db/work.ts';
 import { createClutch } from '../domain/season/clutches.service.ts';
 import { addEggEvents, changeBox } from '../domain/incubation/box.service.ts';
 import { eggsOf } from '../domain/incubation/eggs.repository.ts';
-import { createIncubator } from '../domain/incubation/incubators.service.ts';
+import { createPlace } from '../domain/climate/climate.service.ts';
+import { ROOM_HUMIDITY } from '../domain/climate/sensor.ts';
 import { introduce } from '../domain/season/introductions.ts';
 import { addSeasonEvent } from '../domain/season/season-events.ts';
 import { Chance } from './chance.ts';
-import type { PlannedClutch } from './plan.ts';
+import { ROOM, type PlannedClutch } from './plan.ts';
 import {
   INCUBATORS,
+  WATCHED_ROOM,
   SEASON,
   type PlannedEgg,
   type PlannedEggCheck,
@@ -45,7 +47,7 @@ export class DemoSeason {
   /** The incubators with what their sensors said, or what was read off them twice a day. */
   async buildIncubators(): Promise<void> {
     for (const { name, setC, sensor, keptDays } of INCUBATORS) {
-      const { id } = await createIncubator(this.work, {
+      const { id } = await createPlace(this.work, 'incubator', {
         name,
         setC,
         lowC: setC - 1.4,
@@ -55,22 +57,38 @@ export class DemoSeason {
         sensor,
       });
       this.incubators.set(name, id);
-      const byHand = sensor === 'none';
-      const stepMs = (byHand ? 12 : 1) * HOUR_MS;
-      const lastMs = nowMs() - (byHand ? 31 : 1) * HOUR_MS;
-      const rows = Array.from({ length: (keptDays * 24 * HOUR_MS) / stepMs }, (_, i) => {
-        const { celsius, humidity } = simulatedReading(lastMs - i * stepMs, setC);
-        return {
-          collectionId: this.work.actor.collectionId,
-          incubatorId: id,
-          at: new Date(lastMs - i * stepMs),
-          source: byHand ? ('hand' as const) : ('simulated' as const),
-          celsius: byHand ? Math.round(celsius * 10) / 10 : celsius,
-          humidity: byHand ? Math.round(humidity ?? 0) : humidity,
-        };
-      });
-      await this.work.models.readings.bulkCreate(rows, { transaction: this.work.transaction });
+      await this.keepReadings(id, { setC }, { byHand: sensor === 'none', days: keptDays });
     }
+  }
+
+  /** The room that the racks stand in, with what its sensor said. */
+  async watchRoom(): Promise<void> {
+    const { keptDays, ...limits } = WATCHED_ROOM;
+    const room = { name: ROOM, ...limits, silentAfterHours: 6, sensor: 'simulated' as const };
+    const { id } = await createPlace(this.work, 'room', room);
+    const setC = (limits.lowC + limits.highC) / 2;
+    await this.keepReadings(id, { setC, humidity: ROOM_HUMIDITY }, { byHand: false, days: keptDays });
+  }
+
+  private async keepReadings(
+    placeId: string,
+    around: { readonly setC: number; readonly humidity?: number },
+    { byHand, days }: { readonly byHand: boolean; readonly days: number },
+  ): Promise<void> {
+    const stepMs = (byHand ? 12 : 1) * HOUR_MS;
+    const lastMs = nowMs() - (byHand ? 31 : 1) * HOUR_MS;
+    const rows = Array.from({ length: (days * 24 * HOUR_MS) / stepMs }, (_, i) => {
+      const { celsius, humidity } = simulatedReading(lastMs - i * stepMs, around);
+      return {
+        collectionId: this.work.actor.collectionId,
+        placeId,
+        at: new Date(lastMs - i * stepMs),
+        source: byHand ? ('hand' as const) : ('simulated' as const),
+        celsius: byHand ? Math.round(celsius * 10) / 10 : celsius,
+        humidity: byHand ? Math.round(humidity ?? 0) : humidity,
+      };
+    });
+    await this.work.models.readings.bulkCreate(rows, { transaction: this.work.transaction });
   }
 
   /** What was noted of a pairing of an earlier season, from its first night to the shed before the eggs. */

@@ -25,7 +25,7 @@ const LIMITS: readonly BodyLimit[] = [
   { path: /^\/taken(\/preview)?$/, bytes: 64 * MIB },
   { path: /^\/import$/, bytes: 4096 * MIB },
   { path: /^\/imports$/, bytes: 16 * MIB },
-  { path: /^\/incubators\/[^/]+\/readings\/import$/, bytes: 8 * MIB },
+  { path: /^\/(incubators|rooms)\/[^/]+\/readings\/import$/, bytes: 8 * MIB },
   { path: /^\/(animals|clutches)\/[^/]+\/pictures$/, bytes: 25 * MIB },
 ];
 const DEFAULT_BYTES = 100 * KIB;

@@ -75,10 +75,10 @@ const UNIQUE_FIELDS: Readonly<Record<string, FieldProblem>> = {
   used_numbers_pkey: { field: 'number', code: 'taken', message: 'was used before; numbers are never reused' },
   animals_collection_id_number_key: { field: 'number', code: 'taken', message: 'is taken' },
   ladders_collection_id_name_key: { field: 'name', code: 'taken', message: 'is the name of another ladder' },
-  incubators_collection_id_name_key: {
+  climate_places_name_key: {
     field: 'name',
     code: 'taken',
-    message: 'is the name of another incubator',
+    message: 'is the name of another one',
   },
   racks_collection_id_room_name_key: {
     field: 'name',

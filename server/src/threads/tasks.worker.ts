@@ -12,7 +12,7 @@ import { cardPdf } from '../features/incubation/card-pdf.ts';
 import { careSheetPdf } from '../features/sales/care-sheet-pdf.ts';
 import { receiptPdf } from '../features/sales/receipt-pdf.ts';
 import { receive, tryInference } from '../features/taking-in/receive-file.ts';
-import { readLogger } from '../features/incubation/read-logger.ts';
+import { readLogger } from '../features/climate/read-logger.ts';
 
 /* Runs in threads: each task is a pure function of its input. */
 

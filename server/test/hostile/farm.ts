@@ -25,15 +25,15 @@ export interface Farm {
 }
 
 /** An incubator without a sensor. */
-export const anIncubator = (name: string) => ({
+export const aRoom = (name: string) => ({
   name,
-  setC: 31.4,
   lowC: 30,
   highC: 33,
   lowHumidity: null,
   silentAfterHours: null,
   sensor: 'none',
 });
+export const anIncubator = (name: string) => ({ ...aRoom(name), setC: 31.4 });
 
 /** Fills a collection with a little of everything, over the interface that everybody uses. */
 export async function buildFarm(ask: Asker, today: string): Promise<Farm> {
@@ -75,6 +75,7 @@ export async function buildFarm(ask: Asker, today: string): Promise<Farm> {
   });
   await make('POST', '/season/introductions', { damId: dams[1], sireId: sires[1], on: ago(20) });
   const incubatorId = await idOf('/incubators', anIncubator(`Box ${stem}`));
+  const roomId = await idOf('/rooms', aRoom(`Room ${stem}`));
   const clutchId = await idOf('/clutches', { pairingId, laidOn: ago(75), eggs: 5, slugs: 0, incubatorId });
   const box = (await ask('GET', `/clutches/${clutchId}`)).body as { eggs: { id: string }[]; version: number };
   const { ids: eggEventIds } = (await make('POST', `/clutches/${clutchId}/egg-events`, {
@@ -167,6 +168,7 @@ export async function buildFarm(ask: Asker, today: string): Promise<Farm> {
       '/pairing-events/:id': [lockId],
       '/clutches/:id': [clutchId],
       '/incubators/:id': [incubatorId],
+      '/rooms/:id': [roomId],
       '/racks/:id': [rackId],
       '/ladders/:id': ladders.map(({ id }) => id),
       '/heat-zones/:id': [zoneId],

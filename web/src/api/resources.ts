@@ -18,12 +18,10 @@ import {
   type NewAnimal,
   type NewClutch,
   type NewEggEvents,
-  type NewIncubator,
   type NewLadder,
   type NewOpinion,
   type NewOpinionLink,
   type NewRack,
-  type NewReading,
   type NewRecord,
   type NewSeasonEvent,
   type NewStatusEvents,
@@ -51,7 +49,8 @@ import {
   type WishInput,
 } from '@karyotome/contract';
 import type { SaleRules, SeasonRules } from '@karyotome/core';
-import { call, callAll, urlOf, type LongWork } from './call.ts';
+import { call, callAll, urlOf } from './call.ts';
+import { climateApi } from './climate-resources.ts';
 import { exportApi } from './export-resources.ts';
 import { importApi } from './import-resources.ts';
 import { peopleApi } from './people-resources.ts';
@@ -60,7 +59,6 @@ import { peopleApi } from './people-resources.ts';
 
 /** A statement or a package: not as JSON, which would be read before it is looked at. */
 const PACKAGE = 'application/octet-stream';
-const CSV = 'text/csv';
 const R = ROUTES;
 
 export const api = {
@@ -135,20 +133,13 @@ export const api = {
   clutchCardUrl: (id: string) => urlOf(R.clutchCard, { id }),
   hatchRates: () => callAll(R.hatchRates),
 
-  incubators: () => callAll(R.incubators),
-  addIncubator: (body: NewIncubator) => call(R.addIncubator, { body }),
-  changeIncubator: (id: string, body: NewIncubator, version: number) =>
-    call(R.changeIncubator, { params: { id }, body, version }),
-  addReading: (id: string, body: NewReading) => call(R.addReading, { params: { id }, body }),
-  importReadings: (id: string, file: Blob, timeZone: string, work: LongWork) =>
-    call(R.importReadings, { params: { id }, query: { timeZone }, file, type: CSV, ...work }),
-
   calendarFeeds: () => callAll(R.calendarFeeds),
   addCalendarFeed: (name: string) => call(R.addCalendarFeed, { body: { name } }),
   revokeCalendarFeed: (id: string) => call(R.revokeCalendarFeed, { params: { id } }),
 
   planner: () => call(R.planner, {}),
 
+  ...climateApi,
   ...peopleApi,
   ...exportApi,
   ...importApi,

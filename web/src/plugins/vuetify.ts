@@ -71,6 +71,7 @@ export const vuetify = createVuetify({
     VSelect: { variant: 'outlined', density: 'comfortable', hideDetails: 'auto' },
     VDateInput: { variant: 'outlined', density: 'comfortable', hideDetails: 'auto' },
     VAutocomplete: { variant: 'outlined', density: 'comfortable', hideDetails: 'auto' },
+    VCombobox: { variant: 'outlined', density: 'comfortable', hideDetails: 'auto' },
     VFileInput: {
       variant: 'outlined',
       density: 'comfortable',

@@ -62,7 +62,7 @@ export const router = createRouter({
     },
     {
       path: '/season/incubators',
-      component: () => import('../features/incubators/IncubatorsView.vue'),
+      component: () => import('../features/climate/IncubatorsView.vue'),
       meta: { title: 'Incubators' },
     },
     {
@@ -95,6 +95,11 @@ export const router = createRouter({
       path: '/racks/forecast',
       component: () => import('../features/room/ForecastView.vue'),
       meta: { title: 'Will the room last' },
+    },
+    {
+      path: '/racks/climate',
+      component: () => import('../features/climate/RoomsView.vue'),
+      meta: { title: 'Climate' },
     },
     {
       path: '/racks/moves',

@@ -77,6 +77,7 @@ export const useRelatedMates = (id: MaybeRefOrGetter<string | null>) =>
   });
 export const useClutch = (id: MaybeRefOrGetter<string>) =>
   useQuery({ key: () => ['clutch', toValue(id)], query: () => api.clutch(toValue(id)) });
+export const useRooms = () => useQuery({ key: ['rooms'], query: api.rooms });
 export const useIncubators = () => useQuery({ key: ['incubators'], query: api.incubators });
 export const useHatchRates = () => useQuery({ key: ['hatchRates'], query: api.hatchRates });
 export const useCalendarFeeds = () => useQuery({ key: ['calendarFeeds'], query: api.calendarFeeds });

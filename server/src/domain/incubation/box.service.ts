@@ -4,7 +4,7 @@ import { eggState } from '@karyotome/core';
 import { type Actor, type Work } from '../../db/work.ts';
 import { invalidField, notFound, Refusal } from '../../refusal.ts';
 import { findClutch } from '../season/clutches.repository.ts';
-import { findIncubator } from './incubators.service.ts';
+import { namedIncubator } from './incubators.service.ts';
 import { eggEvents, eggsOf, toEggEvents } from './eggs.repository.ts';
 import { changeAsRead, voidRows } from '../../db/change-rows.ts';
 import type { ClutchRow } from '../../db/breeding-rows.ts';
@@ -78,7 +78,7 @@ export async function changeClutch(
   version: number,
 ): Promise<{ version: number }> {
   const clutch = await findClutch(work, id);
-  if (change.incubatorId) await findIncubator(work, change.incubatorId, 'incubatorId');
+  if (change.incubatorId) await namedIncubator(work, change.incubatorId);
   if (change.laidOn) {
     const [pairing] = await pairingStart(work, { id: clutch.pairingId });
     if (change.laidOn < pairing!.startedOn)

@@ -11,7 +11,7 @@ export async function doneClutches(work: Work): Promise<DoneClutchView[]> {
                from pairing_sires s join animals sire on sire.collection_id = s.collection_id and sire.id = s.sire_id
               where s.collection_id = p.collection_id and s.pairing_id = p.id and not s.stored) as sire,
             coalesce((select avg(r.celsius) from readings r where r.collection_id = c.collection_id
-                        and r.incubator_id = c.incubator_id and (r.at at time zone :timeZone)::date between c.laid_on and c.hatched_on),
+                        and r.place_id = c.incubator_id and (r.at at time zone :timeZone)::date between c.laid_on and c.hatched_on),
                      c.incubation_c) as celsius,
             c.eggs, coalesce(c.slugs, 0) as slugs,
             -- Twins are one egg: where the eggs were followed, eggs are counted, not young.

@@ -8,7 +8,7 @@ import { useNumber } from '../animals/animals.service.ts';
 import { findClutch } from './clutches.repository.ts';
 import { collectionOf } from '../collection/collection-of.ts';
 import { layEggs, youngByEgg } from '../incubation/eggs.repository.ts';
-import { findIncubator } from '../incubation/incubators.service.ts';
+import { namedIncubator } from '../incubation/incubators.service.ts';
 import { changeAsRead } from '../../db/change-rows.ts';
 import { usedNumbers } from '../animals/animals.queries.ts';
 import { clutchesNear, lastOrdinal } from './clutches.queries.ts';
@@ -29,7 +29,7 @@ export async function createClutch(work: Work, input: NewClutch): Promise<{ id: 
   if ((input.slugs ?? 0) > input.eggs)
     throw invalidField('slugs', `must be at most the number of eggs, ${input.eggs}`);
   await refuseSameClutch(work, pairing.id, input.laidOn);
-  const incubator = input.incubatorId ? await findIncubator(work, input.incubatorId, 'incubatorId') : null;
+  const incubator = input.incubatorId ? await namedIncubator(work, input.incubatorId) : null;
   const [last] = await lastOrdinal(work, { season: pairing.season });
   const id = randomUUID();
   await work.models.clutches.create(

@@ -14,6 +14,7 @@ import { groupBy } from '../../group-by.ts';
 import { heatZones } from '../enclosures/heat.service.ts';
 import { namedRacks } from '../enclosures/enclosures.queries.ts';
 import { incubationClocks } from '../incubation/clutch-view.service.ts';
+import { listRooms } from '../climate/climate.service.ts';
 import { listIncubators } from '../incubation/incubators.service.ts';
 import { recentLapses } from '../sales/sales.queries.ts';
 import { openForecasts } from '../season/forecasts.ts';
@@ -25,7 +26,7 @@ export interface HeadLine {
   readonly key: string;
   /** The animal that it shows, if it is of one. */
   readonly animalId?: string;
-  readonly of?: Partial<Pick<TodayLine, 'clutch' | 'incubator' | 'zone'>>;
+  readonly of?: Partial<Pick<TodayLine, 'clutch' | 'incubator' | 'room' | 'zone'>>;
 }
 
 /** What stands before the animals: the freezer and the heat, incubators, sales, the season, eggs, the bench. */
@@ -38,6 +39,7 @@ export async function headLines(
     ...stockLines(stock, work.today),
     ...(await heatLines(work)),
     ...(await incubatorLines(work)),
+    ...(await roomLines(work)),
     ...(await saleLines(work)),
     ...(await seasonLines(work)),
     ...(await clutchLines(work)),
@@ -78,6 +80,16 @@ async function incubatorLines(work: Work): Promise<HeadLine[]> {
         of: { incubator: { id, name } },
       })),
     );
+}
+
+async function roomLines(work: Work): Promise<HeadLine[]> {
+  return (await listRooms(work, 0)).flatMap(({ id, name, alarms }) =>
+    climateTasks(alarms, work.today).map((due, i) => ({
+      due,
+      key: `${id}-${i}`,
+      of: { room: { id, name } },
+    })),
+  );
 }
 
 /** Told for so many days. */

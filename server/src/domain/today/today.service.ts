@@ -132,6 +132,7 @@ const EMPTY = {
   animal: null,
   clutch: null,
   incubator: null,
+  room: null,
   advice: null as PlacedAdvice | null,
   preset: null,
   zone: null,

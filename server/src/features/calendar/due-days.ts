@@ -106,7 +106,8 @@ async function todaysWork(work: Work, reader: Reader): Promise<DueDay[]> {
   const { today, lines } = await viewToday(work);
   if (lines.length === 0) return [];
   const name = (line: (typeof lines)[number]): string =>
-    line.animal?.number ?? (line.clutch ? `Clutch ${line.clutch.name}` : (line.incubator?.name ?? ''));
+    line.animal?.number ??
+    (line.clutch ? `Clutch ${line.clutch.name}` : (line.incubator?.name ?? line.room?.name ?? ''));
   return [
     {
       id: `today-${today}`,

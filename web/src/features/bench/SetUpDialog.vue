@@ -110,7 +110,6 @@ async function send(): Promise<void> {
       <v-combobox
         v-model="draft.substrate"
         label="On what"
-        variant="outlined"
         :items="SUBSTRATES"
         :error-messages="errorsOf('substrate')"
       />

@@ -10,7 +10,7 @@ import { reader } from '../../format/reader.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useSession } from '../../stores/session.ts';
 import { useWrite } from '../../stores/useWrite.ts';
-import ClimateChart from '../incubators/ClimateChart.vue';
+import ClimateChart from '../climate/ClimateChart.vue';
 import ClockCard from './ClockCard.vue';
 import ClutchDialog from './ClutchDialog.vue';
 import EggBox from './EggBox.vue';

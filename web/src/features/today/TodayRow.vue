@@ -39,20 +39,21 @@ const VERBS: Partial<Record<TodayLine['kind'], string>> = {
 };
 /** Eggs have their own page; young stand on the bench. */
 const home = computed(() => {
-  const { animal, clutch, incubator, kind } = props.line;
+  const { animal, clutch, incubator, room, kind } = props.line;
   if (kind === 'season') return '/season';
   if (kind === 'stock') return '/today/feeding';
   if (kind === 'heat') return '/racks';
   if (kind === 'identify' && animal?.clutchId) return `/bench/${animal.clutchId}?one=${animal.id}`;
   if (animal) return `/animals/${animal.id}`;
   if (clutch) return kind === 'eggs' ? `/season/clutches/${clutch.id}` : `/bench/${clutch.id}`;
+  if (room) return '/racks/climate';
   return incubator ? '/season/incubators' : '/today';
 });
 const subject = computed(() => {
-  const { animal, clutch, incubator, zone, kind } = props.line;
+  const { animal, clutch, incubator, room, zone, kind } = props.line;
   if (zone) return `${zone.rack}, ${zone.name}`;
   if (kind === 'stock') return 'Freezer';
-  return animal?.number ?? (clutch ? `Clutch ${clutch.name}` : (incubator?.name ?? ''));
+  return animal?.number ?? (clutch ? `Clutch ${clutch.name}` : ((incubator ?? room)?.name ?? ''));
 });
 const place = computed(() => {
   const tub = props.line.animal?.tub;
@@ -173,7 +174,7 @@ function open(kind: RecordKind): void {
         >Check…</v-btn
       >
       <v-btn
-        v-else-if="line.clutch || line.incubator || OPENS.includes(line.kind)"
+        v-else-if="line.clutch || line.incubator || line.room || OPENS.includes(line.kind)"
         variant="outlined"
         :to="home"
         >Open</v-btn

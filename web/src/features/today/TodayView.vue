@@ -56,6 +56,7 @@ function placeOf(line: TodayLine): string {
   if (tub) return `${tub.room} · ${tub.rack}`;
   if (line.kind === 'stock') return 'Freezer';
   if (line.zone) return 'Heat';
+  if (line.room) return 'Room';
   if (line.incubator || line.kind === 'eggs') return 'Incubator';
   return line.clutch ? 'Bench' : 'Without a tub';
 }

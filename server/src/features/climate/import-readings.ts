@@ -2,8 +2,9 @@ import type { ReadingsImport } from '@karyotome/contract';
 import type { Work } from '../../db/work.ts';
 import { Refusal } from '../../refusal.ts';
 import type { Job } from '../../http/jobs.ts';
-import { findIncubator } from '../../domain/incubation/incubators.service.ts';
-import { addLoggerReadings } from '../../domain/incubation/readings.repository.ts';
+import type { ClimateKind } from '../../domain/climate/climate.queries.ts';
+import { findPlace } from '../../domain/climate/climate.service.ts';
+import { addLoggerReadings } from '../../domain/climate/readings.repository.ts';
 import type { LoggerReadings } from './read-logger.ts';
 
 /** Readings in one statement. */
@@ -12,11 +13,11 @@ const CHUNK = 5_000;
 /** Takes over the readings of a logger's file. The same file again, or one that overlaps, adds only what is new. */
 export async function importReadings(
   work: Work,
-  incubatorId: string,
+  { kind, id }: { readonly kind: ClimateKind; readonly id: string },
   { at, celsius, humidity }: LoggerReadings,
   job: Job,
 ): Promise<ReadingsImport> {
-  await findIncubator(work, incubatorId);
+  await findPlace(work, kind, id);
   let taken = 0;
   for (let from = 0; from < at.length; from += CHUNK) {
     if (job.signal.aborted)
@@ -26,7 +27,7 @@ export async function importReadings(
       celsius: celsius[from + i]!,
       humidity: Number.isNaN(humidity[from + i]) ? null : humidity[from + i]!,
     }));
-    taken += await addLoggerReadings(work, incubatorId, rows);
+    taken += await addLoggerReadings(work, id, rows);
     job.report({ step: 'writing', done: Math.min(from + CHUNK, at.length), of: at.length });
   }
   const [first, last] = at.reduce(

@@ -5,6 +5,7 @@ import { useNotices } from '../../stores/notices.ts';
 import { useForm } from '../../stores/useForm.ts';
 import FormDialog from '../../ui/FormDialog.vue';
 import TemperatureField from '../../ui/TemperatureField.vue';
+import LimitFields from './LimitFields.vue';
 
 /** A new incubator, or what is to be changed of one: its setting, and when it shall raise an alarm. */
 const props = defineProps<{ incubator: IncubatorView | null }>();
@@ -28,11 +29,6 @@ const { draft, discard, submit, errorsOf, general, busy } = useForm({
       ? api.changeIncubator(props.incubator.id, input, props.incubator.version)
       : api.addIncubator(input),
 });
-const SENSORS = [
-  { value: 'none', title: 'None: readings by hand or from a file' },
-  { value: 'simulated', title: 'Simulated, steady (for trying out)' },
-  { value: 'simulated-failing', title: 'Simulated, the heater fails (for trying out)' },
-];
 async function send(): Promise<void> {
   if (!(await submit())) return;
   notices.say(`${draft.name || 'The incubator'} saved`);
@@ -53,34 +49,6 @@ async function send(): Promise<void> {
   >
     <v-text-field v-model="draft.name" label="Name" :error-messages="errorsOf('name')" />
     <TemperatureField v-model="draft.setC" label="Set to" :error-messages="errorsOf('setC')" />
-    <TemperatureField v-model="draft.lowC" label="Alarm below" :error-messages="errorsOf('lowC')" />
-    <TemperatureField v-model="draft.highC" label="Alarm above" :error-messages="errorsOf('highC')" />
-    <v-number-input
-      v-model="draft.lowHumidity"
-      label="Alarm below, % humidity"
-      control-variant="hidden"
-      clearable
-      :precision="0"
-      :error-messages="errorsOf('lowHumidity')"
-    />
-    <v-number-input
-      v-model="draft.silentAfterHours"
-      label="Alarm when silent for, hours"
-      control-variant="hidden"
-      clearable
-      :precision="1"
-      :error-messages="errorsOf('silentAfterHours')"
-    />
-    <v-select
-      v-model="draft.sensor"
-      class="wide"
-      label="Sensor"
-      :items="SENSORS"
-      :error-messages="errorsOf('sensor')"
-    />
-    <p v-if="draft.sensor !== 'none'" class="wide small">
-      The simulated sensor measures nothing. It writes invented readings, labelled as such, so that charts and
-      alarms can be tried out. Do not trust eggs to it.
-    </p>
+    <LimitFields v-model="draft" :errors-of="errorsOf" />
   </FormDialog>
 </template>

@@ -1,13 +1,15 @@
 <script setup lang="ts">
-import { newReading, type IncubatorView } from '@karyotome/contract';
-import { api } from '../../api/resources.ts';
+import { newReading, type NewReading } from '@karyotome/contract';
 import { useNotices } from '../../stores/notices.ts';
 import { filled, useForm } from '../../stores/useForm.ts';
 import FormDialog from '../../ui/FormDialog.vue';
 import TemperatureField from '../../ui/TemperatureField.vue';
 
-/** What somebody read off an incubator. */
-const props = defineProps<{ incubator: IncubatorView }>();
+/** What somebody read off an incubator, or in a room. */
+const props = defineProps<{
+  place: { readonly id: string; readonly name: string };
+  add: (id: string, input: NewReading) => Promise<unknown>;
+}>();
 const emit = defineEmits<{ close: [] }>();
 const notices = useNotices();
 /** Now, in the form that the field takes: local, to the minute. */
@@ -16,18 +18,18 @@ const now = (): string => {
   return new Date(date.getTime() - date.getTimezoneOffset() * 60_000).toISOString().slice(0, 16);
 };
 const { draft, discard, submit, errorsOf, general, busy } = useForm({
-  key: `reading.${props.incubator.id}`,
+  key: `reading.${props.place.id}`,
   initial: () => ({ at: now(), celsius: null as number | null, humidity: null as number | null }),
   schema: newReading,
   toInput: ({ at, ...values }) => ({
     ...filled(values),
     ...(at ? { at: new Date(at).toISOString() } : {}),
   }),
-  send: (input) => api.addReading(props.incubator.id, input),
+  send: (input) => props.add(props.place.id, input),
 });
 async function send(): Promise<void> {
   if (!(await submit())) return;
-  notices.say(`${props.incubator.name}: reading kept`);
+  notices.say(`${props.place.name}: reading kept`);
   emit('close');
 }
 </script>
@@ -35,7 +37,7 @@ async function send(): Promise<void> {
 <template>
   <FormDialog
     title="Reading"
-    :subtitle="incubator.name"
+    :subtitle="place.name"
     submit-text="Keep"
     :busy="busy"
     :general="general"

@@ -1,27 +1,33 @@
 import { simulatedReading } from '@karyotome/core';
 import type { Transaction } from 'sequelize';
 import type { Models } from '../../db/models.ts';
-import type { IncubatorRow } from '../../db/breeding-rows.ts';
+import type { ClimatePlaceRow } from '../../db/breeding-rows.ts';
 import type { Database } from '../../db/work.ts';
 
-/** Writes what the simulated sensor of an incubator says at a moment; nothing where it has none. */
+/** A room has no setting: its sensor plays around the middle of its limits, as dry as rooms are. */
+export const ROOM_HUMIDITY = 55;
+
+/** Writes what the simulated sensor of a place says at a moment; nothing where it has none. */
 export async function readSensor(
   models: Models,
-  incubator: Omit<IncubatorRow, 'version'>,
+  place: Omit<ClimatePlaceRow, 'version'>,
   at: Date,
   transaction?: Transaction,
 ): Promise<void> {
-  if (incubator.sensor === 'none') return;
-  const play = incubator.sensor === 'simulated-failing' ? 'heater-fails' : 'steady';
+  if (place.sensor === 'none') return;
+  const play = place.sensor === 'simulated-failing' ? 'heater-fails' : 'steady';
   const { celsius, humidity } = simulatedReading(
     at.getTime(),
-    incubator.setC,
+    {
+      setC: place.setC ?? (place.lowC + place.highC) / 2,
+      humidity: place.kind === 'room' ? ROOM_HUMIDITY : undefined,
+    },
     play,
-    new Date(incubator.sensorSince).getTime(),
+    new Date(place.sensorSince).getTime(),
   );
   const row = {
-    collectionId: incubator.collectionId,
-    incubatorId: incubator.id,
+    collectionId: place.collectionId,
+    placeId: place.id,
     at,
     source: 'simulated' as const,
     celsius,
@@ -35,6 +41,6 @@ export async function readSensor(
 
 /** Lets all simulated sensors speak at a moment; while no process runs they are silent, as a real one would be. */
 export async function readSensors({ models }: Database, at: Date): Promise<void> {
-  const rows = await models.incubators.findAll();
+  const rows = await models.climatePlaces.findAll();
   for (const row of rows) await readSensor(models, row.get(), at);
 }

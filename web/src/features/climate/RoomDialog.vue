@@ -1,0 +1,59 @@
+<script setup lang="ts">
+import { newRoom, type RoomClimateView, type Sensor } from '@karyotome/contract';
+import { api } from '../../api/resources.ts';
+import { useNotices } from '../../stores/notices.ts';
+import { useForm } from '../../stores/useForm.ts';
+import FormDialog from '../../ui/FormDialog.vue';
+import LimitFields from './LimitFields.vue';
+
+/** A room whose climate is to be watched, or what is to be changed of one. */
+const props = defineProps<{
+  room: RoomClimateView | null;
+  /** Rooms that racks stand in and nobody watches yet. */
+  names: readonly string[];
+}>();
+const emit = defineEmits<{ close: [] }>();
+const notices = useNotices();
+const { draft, discard, submit, errorsOf, general, busy } = useForm({
+  key: `room.${props.room?.id ?? 'new'}`,
+  initial: () => ({
+    name: (props.room?.name ?? props.names[0] ?? '') as string | null,
+    lowC: (props.room?.lowC ?? 24) as number | null,
+    highC: (props.room?.highC ?? 30) as number | null,
+    lowHumidity: props.room ? props.room.lowHumidity : (40 as number | null),
+    silentAfterHours: props.room ? props.room.silentAfterHours : (6 as number | null),
+    sensor: props.room?.sensor ?? ('none' as Sensor),
+  }),
+  schema: newRoom,
+  toInput: (values) => ({ ...values, name: values.name ?? '' }),
+  send: (input) =>
+    props.room ? api.changeRoom(props.room.id, input, props.room.version) : api.addRoom(input),
+});
+async function send(): Promise<void> {
+  if (!(await submit())) return;
+  notices.say(`${draft.name || 'The room'} saved`);
+  emit('close');
+}
+</script>
+
+<template>
+  <FormDialog
+    :title="room ? room.name : 'Watch a room'"
+    submit-text="Save"
+    :max-width="640"
+    :busy="busy"
+    :general="general"
+    @close="emit('close')"
+    @discard="discard"
+    @submit="send"
+  >
+    <v-combobox
+      v-model="draft.name"
+      class="wide"
+      label="Room"
+      :items="names"
+      :error-messages="errorsOf('name')"
+    />
+    <LimitFields v-model="draft" :errors-of="errorsOf" />
+  </FormDialog>
+</template>
