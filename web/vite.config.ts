@@ -40,6 +40,8 @@ export default defineConfig({
       },
     }),
   ],
+  // The server puts the nonce of each answer there (server/src/http/app-page.ts).
+  html: { cspNonce: '{{nonce}}' },
   worker: { format: 'es' },
   build: { outDir: 'dist', emptyOutDir: true, target: 'es2022', chunkSizeWarningLimit: 800 },
   server: {

@@ -7,7 +7,6 @@ import connectPgSimple from 'connect-pg-simple';
 import { csrfSync } from 'csrf-sync';
 import express, { Router, type Express } from 'express';
 import session from 'express-session';
-import helmet from 'helmet';
 import type pg from 'pg';
 import { LRUCache } from 'lru-cache';
 import type { Logger } from 'pino';
@@ -57,6 +56,7 @@ import { todayRoutes } from './features/today/today.routes.ts';
 import { backgroundEnded } from './background.ts';
 import { forLog } from './db/faults.ts';
 import { sidePool } from './db/connection.ts';
+import { appPage } from './http/app-page.ts';
 import { jobRoutes } from './http/jobs.ts';
 import { actorOf } from './http/allow.ts';
 import { createEndpoints } from './http/endpoint.ts';
@@ -68,6 +68,8 @@ import { handleErrors, newRequestId, noSuchRoute } from './http/problems.ts';
 import type { FileStore } from './files/file-store.ts';
 import { Refusal } from './refusal.ts';
 import { RateLimits } from './http/rate-limits.ts';
+import { securityHeaders } from './http/security-headers.ts';
+import { cookieOptions, sessionCookie } from './http/session-cookie.ts';
 
 const SESSION_MS = IDLE_DAYS * 86_400_000;
 
@@ -133,29 +135,6 @@ export function createApp(database: Database, files: FileStore, config: Config, 
       await pool.end();
     },
   };
-}
-
-function securityHeaders(config: Config) {
-  return helmet({
-    strictTransportSecurity: config.behindTls,
-    contentSecurityPolicy: {
-      useDefaults: false,
-      directives: {
-        defaultSrc: ["'self'"],
-        scriptSrc: ["'self'"],
-        // Components and charts position themselves by inline styles.
-        styleSrc: ["'self'", "'unsafe-inline'"],
-        imgSrc: ["'self'", 'data:', 'blob:'],
-        fontSrc: ["'self'", 'data:'],
-        connectSrc: ["'self'"],
-        workerSrc: ["'self'"],
-        objectSrc: ["'none'"],
-        baseUri: ["'none'"],
-        formAction: ["'self'"],
-        frameAncestors: ["'none'"],
-      },
-    },
-  });
 }
 
 function api({ database, files, config, pool, limits }: Parts & { readonly pool: pg.Pool }): Router {
@@ -273,13 +252,13 @@ function seldomTouched(Store: ReturnType<typeof connectPgSimple>): ReturnType<ty
 function sessions(config: Config, pool: pg.Pool): express.RequestHandler {
   const PgStore = seldomTouched(connectPgSimple(session));
   return session({
-    name: 'karyotome',
+    name: sessionCookie(config),
     secret: config.sessionSecret,
     store: new PgStore({ pool, tableName: 'sessions', pruneSessionInterval: false }),
     resave: false,
     saveUninitialized: false,
     rolling: true,
-    cookie: { httpOnly: true, sameSite: 'lax', secure: config.behindTls, maxAge: SESSION_MS },
+    cookie: { ...cookieOptions(config), maxAge: SESSION_MS } as session.CookieOptions,
   });
 }
 
@@ -288,8 +267,8 @@ function serveWeb(app: Express, webDir: string): void {
     '/assets',
     express.static(join(webDir, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }),
   );
+  const page = appPage(webDir);
+  app.get('/index.html', page);
   app.use(express.static(webDir, { index: false, cacheControl: false }));
-  app.get('/{*path}', (_request, response) => {
-    response.sendFile(join(webDir, 'index.html'), { headers: { 'Cache-Control': 'no-cache' } });
-  });
+  app.get('/{*path}', page);
 }

@@ -9,11 +9,16 @@ export type ThemeName = (typeof THEMES)[number];
 /** The theme that was chosen on this device. */
 export const theme = useLocalStorage<ThemeName>('karyotome.theme', 'day');
 
+/** The nonce of this page, under which its policy lets the theme's styles be applied; none while developing. */
+const pageNonce = (): string | undefined =>
+  document.querySelector<HTMLMetaElement>('meta[property="csp-nonce"]')?.nonce;
+
 export const vuetify = createVuetify({
   // Texts are English; days are typed and shown in the order of the reader's locale.
   date: { locale: { en: readerLocale() } },
   icons: { defaultSet: 'mdi', aliases, sets: { mdi } },
   theme: {
+    cspNonce: pageNonce(),
     defaultTheme: theme.value === 'night' ? 'night' : 'day',
     themes: {
       day: {

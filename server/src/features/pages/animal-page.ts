@@ -44,7 +44,7 @@ export function animalPage({ animal, slug, pageName, origin, locale }: AnimalPag
         h('p', { class: 'label' }, animal.label),
         priceLine(animal, reader),
         pictures(animal, slug),
-        animal.text ? h('p', { style: 'white-space:pre-line' }, animal.text) : null,
+        animal.text ? h('p', { class: 'lines' }, animal.text) : null,
         h('section', [h('h2', 'The animal'), facts(animal, reader)]),
         claimsSection(animal, reader),
         kinSection(animal),
@@ -161,7 +161,7 @@ function meals({ feedings }: PublicAnimal, reader: Reader): VNode | null {
     h('h2', 'Feeding record'),
     h(
       'ul',
-      { class: 'plain small', style: 'columns:2 280px' },
+      { class: 'plain small columns' },
       feedings
         .toReversed()
         .slice(0, MEALS_SHOWN)

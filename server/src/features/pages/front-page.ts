@@ -93,7 +93,7 @@ export function frontPage({
           shown.map((animal, i) => card(animal, reader, i > 3)),
         ),
         pager(pageName, filter, page, pages),
-        h('p', { class: 'no-print', style: 'margin-top:20px' }, [
+        h('p', { class: 'no-print apart' }, [
           h('a', { href: `/c/${pageName}/inquiry` }, `Ask ${collection}`),
           ' · ',
           h('a', { href: `/c/${pageName}/feed.json` }, 'Feed'),
@@ -128,20 +128,17 @@ function filterForm(pageName: string, { gene, sex, price, from, to, isReady }: F
   const option = (value: Sex | '', text: string): VNode =>
     h('option', { value, ...(sex === value ? { selected: true } : {}) }, text);
   const months = (name: string, text: string, value: number | null): VNode =>
-    h('label', { style: 'width:92px' }, [
+    h('label', { class: 'months' }, [
       text,
       h('input', { type: 'number', name, min: 0, max: 600, value: value ?? '' }),
     ]);
   return h('form', { class: 'filter', action: `/c/${pageName}`, method: 'get', role: 'search' }, [
-    h('label', { style: 'flex:2 1 180px' }, [
-      'Genes',
-      h('input', { name: 'gene', maxlength: 100, value: gene }),
-    ]),
-    h('label', { style: 'flex:1 1 110px' }, [
+    h('label', { class: 'genes' }, ['Genes', h('input', { name: 'gene', maxlength: 100, value: gene })]),
+    h('label', { class: 'sex' }, [
       'Sex',
       h('select', { name: 'sex' }, [option('', 'Any'), option('female', 'Female'), option('male', 'Male')]),
     ]),
-    h('label', { style: 'width:104px' }, [
+    h('label', { class: 'amount' }, [
       'Price up to',
       h('input', { type: 'number', name: 'price', min: 0, value: price ?? '' }),
     ]),
@@ -168,7 +165,7 @@ function pager(pageName: string, filter: FrontFilter, page: number, pages: numbe
     query.set('page', String(number));
     return `/c/${pageName}?${query.toString()}`;
   };
-  return h('nav', { 'aria-label': 'Pages', style: 'margin-top:16px' }, [
+  return h('nav', { 'aria-label': 'Pages', class: 'apart' }, [
     page > 1 ? h('a', { href: to(page - 1), rel: 'prev' }, 'Back') : null,
     ` Page ${page} of ${pages} `,
     page < pages ? h('a', { href: to(page + 1), rel: 'next' }, 'Next') : null,

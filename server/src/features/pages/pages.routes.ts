@@ -15,6 +15,7 @@ import { statementLine } from '../../domain/statements/statements.service.ts';
 import { localeOf } from '../../http/locale.ts';
 import { describeApi } from '../../http/open-api.ts';
 import { originOf } from '../../http/origin.ts';
+import { stylesByDigest } from '../../http/security-headers.ts';
 import { PROBLEMS, toRefusal } from '../../http/problems.ts';
 import type { RateLimits } from '../../http/rate-limits.ts';
 import { sendPicture } from '../../http/send-stored.ts';
@@ -32,6 +33,7 @@ import { listOffered } from './offered.ts';
 import { createPageCache, sendPage, type MadePage, type PageCache } from './page-cache.ts';
 import { frontAt, pageAt, type Source } from './pages.queries.ts';
 import { PICTURE_WIDTHS } from './picture-set.ts';
+import { STYLE } from './style.ts';
 import type { FileStore } from '../../files/file-store.ts';
 
 /* Pages for everybody, without a session: plain HTML that works without JavaScript, made once for each state of what it shows. */
@@ -64,6 +66,7 @@ interface Pages {
 export function pageRoutes(database: Database, files: FileStore, limits: RateLimits): Router {
   const router = Router();
   const pages: Pages = { database, files, cache: createPageCache() };
+  router.use(stylesByDigest(STYLE));
   const guard = limits.guard('picture', (request) => param(request, 'slug'));
   router.get('/p-assets/:file', (request, response, next) => {
     const file = FONT_FILES[param(request, 'file') as keyof typeof FONT_FILES] as string | undefined;

@@ -39,6 +39,8 @@ svg text{fill:var(--soft);font-size:12px}
 .mark{display:inline-block;padding:1px 8px;border-radius:6px;background:var(--pale);font-size:.85rem}
 form.filter{display:flex;flex-wrap:wrap;gap:12px;align-items:end}
 label{display:grid;gap:3px;font-size:.9rem}
+.months{width:92px}.amount{width:104px}.genes{flex:2 1 180px}.sex{flex:1 1 110px}
+.apart{margin-top:18px}.lines{white-space:pre-line}.columns{columns:2 280px}
 input,select,textarea{width:100%;min-height:44px;padding:8px 10px;border:1px solid var(--soft);border-radius:8px;background:var(--card);color:var(--ink);font:inherit}
 input[type=checkbox]{width:22px;min-height:22px;margin:0}
 label.check{grid-auto-flow:column;align-items:center;justify-content:start;min-height:44px}

@@ -21,6 +21,7 @@ import { canMailLinks } from '../../post/mail-link.ts';
 import { invalidField, Refusal, type RefusalCode } from '../../refusal.ts';
 import type { RateLimits } from '../../http/rate-limits.ts';
 import { endStreams } from '../../http/event-streams.ts';
+import { clearSession } from '../../http/session-cookie.ts';
 import { MOST_DAYS } from '../../domain/accounts/devices.service.ts';
 import { actorOfToken } from '../../domain/accounts/access-tokens.ts';
 import { noteAct, noteFailure } from '../../domain/history/history.queries.ts';
@@ -160,8 +161,7 @@ export function sessionRoutes(
     await new Promise<void>((resolve, reject) =>
       request.session.destroy((error) => (error ? reject(error as Error) : resolve())),
     );
-    // What this browser kept of answers goes too, on the next person's account.
-    response.set('Clear-Site-Data', '"cache"').clearCookie('karyotome').status(204).end();
+    clearSession(response, config).status(204).end();
   });
 }
 

@@ -13,7 +13,7 @@ import { use } from 'echarts/core';
 import { CanvasRenderer } from 'echarts/renderers';
 import { computed } from 'vue';
 import VChart from 'vue-echarts';
-import { useChartColors } from '../../ui/useChartColors.ts';
+import { useChartTheme } from '../../ui/useChartTheme.ts';
 import { farmToday } from '../../format/format.ts';
 import { lifelineOption } from './lifeline-option.ts';
 import { toLifeline } from './lifeline.ts';
@@ -33,7 +33,7 @@ use([
 ]);
 const props = defineProps<{ animal: AnimalView }>();
 const emit = defineEmits<{ open: [string] }>();
-const colors = useChartColors();
+const colors = useChartTheme();
 const data = computed(() => toLifeline(props.animal, farmToday()));
 const option = computed(() => {
   const { ink, soft, primary, secondary, band, paper } = colors.value;

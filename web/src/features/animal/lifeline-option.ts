@@ -263,6 +263,5 @@ function stays(data: LifelineData, colors: LifelineColors): CustomSeriesOption {
 
 function tip(parameters: unknown, text: (value: readonly unknown[]) => string): string {
   const { value } = parameters as { value: readonly unknown[] };
-  const plain = text(value).replace(/[<>&]/g, '');
-  return `${dayWords(String(value[0]).slice(0, 10))}<br>${plain}`;
+  return `${dayWords(String(value[0]).slice(0, 10))}\n${text(value)}`;
 }

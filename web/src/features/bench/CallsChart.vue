@@ -5,13 +5,13 @@ import { use } from 'echarts/core';
 import { CanvasRenderer } from 'echarts/renderers';
 import { computed } from 'vue';
 import VChart from 'vue-echarts';
-import { useChartColors } from '../../ui/useChartColors.ts';
+import { useChartTheme } from '../../ui/useChartTheme.ts';
 import { callsOption, type SurenessPoint } from './calls-option.ts';
 
 use([CanvasRenderer, LineChart, ScatterChart, GridComponent, AriaComponent]);
 /** Promised against proved. */
 const props = defineProps<{ points: readonly SurenessPoint[] }>();
-const colors = useChartColors();
+const colors = useChartTheme();
 const option = computed(() => {
   const { ink, soft, secondary } = colors.value;
   return callsOption(props.points, {

@@ -11,7 +11,7 @@ import { use } from 'echarts/core';
 import { CanvasRenderer } from 'echarts/renderers';
 import { computed } from 'vue';
 import VChart from 'vue-echarts';
-import { useChartColors } from '../../ui/useChartColors.ts';
+import { useChartTheme } from '../../ui/useChartTheme.ts';
 import { momentWords, temperatureWords } from '../../format/format.ts';
 import { climateOption, type ClimatePoint } from './climate-option.ts';
 import { reader } from '../../format/reader.ts';
@@ -34,7 +34,7 @@ const props = defineProps<{
   /** "day": whole days of incubation; "time": moments in ms. */
   xName: 'day' | 'time';
 }>();
-const colors = useChartColors();
+const colors = useChartTheme();
 const option = computed(() => {
   const { ink, soft, secondary, band, paper } = colors.value;
   return climateOption(props, { ink, soft, line: secondary, band, paper }, reader().temperatureUnit);

@@ -6,14 +6,14 @@ import { use } from 'echarts/core';
 import { CanvasRenderer } from 'echarts/renderers';
 import { computed } from 'vue';
 import VChart from 'vue-echarts';
-import { useChartColors } from '../../ui/useChartColors.ts';
+import { useChartTheme } from '../../ui/useChartTheme.ts';
 
 use([CanvasRenderer, LineChart, GridComponent, LegendComponent, TooltipComponent, AriaComponent]);
 /** The chance that a plan has brought its target by the end of each year. */
 const props = defineProps<{
   plans: readonly { readonly name: string; readonly result: SimulationResult }[];
 }>();
-const colors = useChartColors();
+const colors = useChartTheme();
 const option = computed(() => {
   const { ink, soft, primary, secondary, paper } = colors.value;
   const axis = {

@@ -6,12 +6,12 @@ import { use } from 'echarts/core';
 import { CanvasRenderer } from 'echarts/renderers';
 import { computed } from 'vue';
 import VChart from 'vue-echarts';
-import { useChartColors } from '../../ui/useChartColors.ts';
+import { useChartTheme } from '../../ui/useChartTheme.ts';
 import { roomOption } from './room-option.ts';
 
 use([CanvasRenderer, LineChart, GridComponent, TooltipComponent, MarkLineComponent, AriaComponent]);
 const props = defineProps<{ kind: RoomKindForecast; weekDays: readonly string[] }>();
-const colors = useChartColors();
+const colors = useChartTheme();
 const option = computed(() => {
   const { ink, soft, primary, secondary, band, paper } = colors.value;
   return roomOption(props.kind, props.weekDays, {

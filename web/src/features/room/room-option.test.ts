@@ -37,6 +37,6 @@ test('a week says its middle, its band, and how often the places do not suffice'
     tooltip: { formatter: (p: unknown) => string };
   };
   expect(tooltip.formatter([{ dataIndex: 1 }])).toBe(
-    '8 Jan<br>19 places, 14 to 26<br>too few in 30% of runs',
+    '8 Jan\n19 places, 14 to 26\ntoo few in 30% of runs',
   );
 });

@@ -47,7 +47,7 @@ export function roomOption(
       formatter: (points: unknown) => {
         const index = (points as { dataIndex: number }[])[0]!.dataIndex;
         const { low, mid, high, over } = kind.weeks[index]!;
-        return `${weekDays[index]}<br>${mid} places, ${low} to ${high}<br>too few in ${Math.round(over * 100)}% of runs`;
+        return `${weekDays[index]}\n${mid} places, ${low} to ${high}\ntoo few in ${Math.round(over * 100)}% of runs`;
       },
     },
     series: placesNeeded(kind, colors),

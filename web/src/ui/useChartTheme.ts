@@ -1,4 +1,5 @@
-import { computed } from 'vue';
+import { computed, provide } from 'vue';
+import { THEME_KEY } from 'vue-echarts';
 import { useTheme } from 'vuetify';
 
 /** What charts are drawn with. */
@@ -11,8 +12,12 @@ export interface ChartColors {
   readonly paper: string;
 }
 
-/** The theme's colours for charts, which draw on a canvas and know no style sheet. */
-export function useChartColors() {
+/**
+ * The theme's colours for the charts of a component, which draw on a canvas and know no style sheet. What they say on touch is
+ * drawn as well: put together from HTML, its styles would be refused by the page's policy.
+ */
+export function useChartTheme() {
+  provide(THEME_KEY, { tooltip: { renderMode: 'richText' } });
   const theme = useTheme();
   return computed((): ChartColors => {
     const { colors, dark } = theme.current.value;
