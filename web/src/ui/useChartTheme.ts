@@ -12,12 +12,14 @@ export interface ChartColors {
   readonly paper: string;
 }
 
+const FONT = 'Atkinson Hyperlegible Next Variable, sans-serif';
+
 /**
  * The theme's colours for the charts of a component, which draw on a canvas and know no style sheet. What they say on touch is
  * drawn as well: put together from HTML, its styles would be refused by the page's policy.
  */
 export function useChartTheme() {
-  provide(THEME_KEY, { tooltip: { renderMode: 'richText' } });
+  provide(THEME_KEY, { textStyle: { fontFamily: FONT }, tooltip: { renderMode: 'richText' } });
   const theme = useTheme();
   return computed((): ChartColors => {
     const { colors, dark } = theme.current.value;

@@ -37,7 +37,6 @@ export function lifelineOption(
   return {
     animation: false,
     aria: { enabled: true },
-    textStyle: { fontFamily: 'Atkinson Hyperlegible Next Variable, sans-serif' },
     grid: [
       { ...MARGIN, top: 22, height: 190 },
       { ...MARGIN, top: 222, height: 30 },

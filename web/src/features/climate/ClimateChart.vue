@@ -37,7 +37,7 @@ const props = defineProps<{
 const colors = useChartTheme();
 const option = computed(() => {
   const { ink, soft, secondary, band, paper } = colors.value;
-  return climateOption(props, { ink, soft, line: secondary, band, paper }, reader().temperatureUnit);
+  return climateOption(props, { ink, soft, line: secondary, band, paper }, reader().temperatureUnit, xWords);
 });
 const words = (celsius: number): string => temperatureWords(celsius);
 /** The table behind the chart: one row a day. */

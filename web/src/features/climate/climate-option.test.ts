@@ -17,7 +17,7 @@ test('the axis holds what is measured and what is allowed, with a margin', () =>
 
 test('the band of what is allowed is drawn only where there are limits', () => {
   const series = (data: Parameters<typeof climateOption>[0]) =>
-    (climateOption(data, colors, CELSIUS).series as Record<string, unknown>[])[0]!;
+    (climateOption(data, colors, CELSIUS, String).series as Record<string, unknown>[])[0]!;
   const points = [{ x: 0, celsius: 31 }];
   expect(series({ points, setC: null, xName: 'time' })).not.toHaveProperty('markArea');
   const bounded = series({ points, setC: 31, lowC: 30, highC: 32, xName: 'time' });
@@ -30,6 +30,7 @@ test('humidity has a line and an axis of its own, where it was measured', () => 
     { points: [{ x: 0, celsius: 31, humidity: 90 }], setC: null, xName: 'time' },
     colors,
     CELSIUS,
+    String,
   );
   expect((option.series as { name: string }[]).map(({ name }) => name)).toEqual(['Temperature', 'Humidity']);
   expect((option.yAxis as { show?: boolean }[])[1]).toMatchObject({ show: true, max: 100 });
@@ -37,7 +38,7 @@ test('humidity has a line and an axis of its own, where it was measured', () => 
 
 test('a reader of Fahrenheit finds all of it in Fahrenheit', () => {
   const data = { points: [{ x: 0, celsius: 30 }], setC: 30, lowC: 25, highC: 35, xName: 'time' } as const;
-  const option = climateOption(data, colors, FAHRENHEIT);
+  const option = climateOption(data, colors, FAHRENHEIT, String);
   // 25, 30 and 35 degrees Celsius are 77, 86 and 95 degrees Fahrenheit.
   expect((option.series as Record<string, unknown>[])[0]).toMatchObject({
     data: [[0, 86]],

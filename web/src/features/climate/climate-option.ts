@@ -43,7 +43,13 @@ function inUnit(data: ClimateChartData, { toShown }: Unit): ClimateChartData {
   };
 }
 
-export function climateOption(measured: ClimateChartData, colors: Colors, unit: Unit): EChartsOption {
+/** @param xWords - how a place on the axis is told */
+export function climateOption(
+  measured: ClimateChartData,
+  colors: Colors,
+  unit: Unit,
+  xWords: (x: number) => string,
+): EChartsOption {
   const data = inUnit(measured, unit);
   const [min, max] = axisRange(data);
   const hasHumidity = data.points.some((point) => point.humidity != null);
@@ -62,8 +68,13 @@ export function climateOption(measured: ClimateChartData, colors: Colors, unit: 
       borderColor: colors.soft,
       textStyle: { color: colors.ink },
     },
-    xAxis:
-      data.xName === 'day' ? { type: 'value', min: 0, max: 'dataMax', ...axis } : { type: 'time', ...axis },
+    xAxis: {
+      ...(data.xName === 'day'
+        ? { type: 'value' as const, min: 0, max: 'dataMax' as const }
+        : { type: 'time' as const }),
+      ...axis,
+      axisPointer: { label: { formatter: ({ value }) => xWords(Number(value)) } },
+    },
     yAxis: [
       { type: 'value', min, max, ...axis, axisLabel: { color: colors.ink, formatter: '{value} °' } },
       {

@@ -21,7 +21,6 @@ export function roomOption(
   return {
     animation: false,
     aria: { enabled: true },
-    textStyle: { fontFamily: 'Atkinson Hyperlegible Next Variable, sans-serif' },
     grid: { left: 40, right: 14, top: 14, bottom: 26 },
     xAxis: {
       type: 'category',
