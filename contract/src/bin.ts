@@ -4,7 +4,7 @@ import { text } from './fields.ts';
 /** What was deleted is kept for so many days, and can be restored as long. */
 export const BIN_DAYS = 30;
 
-export const BIN_KINDS = ['animal', 'picture'] as const;
+export const BIN_KINDS = ['animal', 'picture', 'pairing', 'rack', 'heat-zone'] as const;
 export type BinKind = (typeof BIN_KINDS)[number];
 
 export interface Deletion {
@@ -18,11 +18,14 @@ export const deletion = Joi.object<Deletion, true>({ reason: text(300).min(1).re
 export interface BinEntry {
   id: string;
   kind: BinKind;
-  /** The number of the animal, or the name of the clutch that a picture is of. */
+  /**
+   * The number of the animal, of which a picture is, or which is the female of a pairing; the name of the clutch that a picture
+   * is of, of the rack, or of the rack that a heat zone was in.
+   */
   number: string;
-  /** Of the animal, or the caption of the picture. */
+  /** Of the animal, the caption of the picture, the males of the pairing, the room of the rack, the name of the heat zone. */
   name: string | null;
-  /** Null for a picture: nobody is asked for it. */
+  /** Of an animal; nobody is asked for any other. */
   reason: string | null;
   by: string;
   /** RFC 3339. */
@@ -35,7 +38,7 @@ export interface BinEntry {
 
 /** What came back. */
 export interface Restored {
-  /** Of the animal that came back, or whose picture did; null for a picture of a clutch. */
+  /** Of the animal that came back, or whose picture did; null for anything else. */
   animalId: string | null;
   /** Whether it was left without its place in the racks: that tub is taken, or gone. */
   isWithoutPlace: boolean;

@@ -9,6 +9,7 @@ import { GOING } from '../src/domain/bin/bin.queries.ts';
 import { loadDemo } from '../src/demo/demo.ts';
 import { sweepFiles } from '../src/files/sweep.ts';
 import { ago } from './days.ts';
+import { everyRow } from './every-row.ts';
 import { createdBy, maker, startTestApp, type TestApp, type TestClient } from './test-app.ts';
 
 /* What was deleted comes back whole, or goes for good. */
@@ -41,28 +42,6 @@ const png = () =>
 const pictureOf = async (id: string): Promise<string> =>
   ((await owner.upload(`/animals/${id}/pictures`, 'image/png', await png())).body as { id: string }).id;
 const fileCount = async (): Promise<number> => (await app.files.list('pictures')).length;
-
-/** Every row of every collection but for what is computed, what the history keeps, and the bin itself. */
-async function everyRow(of: TestApp): Promise<Map<string, string[]>> {
-  const [tables] = (await of.database.sequelize.query(
-    `select c.relname as name from pg_class c where c.relnamespace = 'public'::regnamespace and c.relkind in ('r', 'p')
-        and not c.relispartition and exists (select from pg_attribute a where a.attrelid = c.oid and a.attname = 'collection_id')
-        and c.relname not in ('history', 'bin', 'animal_claims', 'animal_states', 'due_tasks', 'herd_days',
-          'idempotent_writes', 'hand_overs')
-      order by 1`,
-  )) as [{ name: string }[], unknown];
-  const found = new Map<string, string[]>();
-  for (const { name } of tables) {
-    const [rows] = (await of.database.sequelize.query(
-      `select (to_jsonb(t) - 'records_revision')::text as row from ${name} t order by 1`,
-    )) as [{ row: string }[], unknown];
-    found.set(
-      name,
-      rows.map(({ row }) => row),
-    );
-  }
-  return found;
-}
 
 describe('every animal of the demo that nothing rests on', () => {
   let demo: TestApp;

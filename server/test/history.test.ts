@@ -132,8 +132,8 @@ describe('a line', () => {
     const place = { room: 'R', name: 'Rack R', levels: 1, tubsPerLevel: 1 };
     const { id: rack } = await made('/racks', { ...place, ladderId: ladder!.id, stepPosition: 0 });
     await owner.delete(`/racks/${rack}`);
-    const removed = (await lines('subject=rack')).find(({ action }) => action === 'removed')!;
-    expect(valuesOf(removed)).toMatchObject({ name: ['Rack R', undefined] });
+    const [removed] = await lines('subject=bin-entry');
+    expect(valuesOf(removed!)).toMatchObject({ kind: [undefined, 'rack'], number: [undefined, 'Rack R'] });
   });
 
   test('is there for rights, tokens, sign-ins that failed, and passwords', async () => {

@@ -52,7 +52,7 @@ export const breedingRoutes = {
   addPairing: writes<Created, typeof newPairing>()('post', '/pairings', 'Add a pairing', {
     permission: 'breed',
   }),
-  deletePairing: acts<void>()('delete', '/pairings/:id', 'Remove a pairing that has no clutch', {
+  deletePairing: acts<void>()('delete', '/pairings/:id', 'Put a pairing that has no clutch into the bin', {
     permission: 'breed',
   }),
   addSeasonEvent: writes<Created, typeof season.newSeasonEvent>()(

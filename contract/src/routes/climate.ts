@@ -26,7 +26,10 @@ export const climateRoutes = {
     'Add the readings of a logger’s file',
     { file: 'csv', query: ['timeZone'] },
   ),
-  rooms: lists<RoomClimateView>()('/rooms', 'All rooms whose climate is watched', { key: 'id', sorts: ['name'] }),
+  rooms: lists<RoomClimateView>()('/rooms', 'All rooms whose climate is watched', {
+    key: 'id',
+    sorts: ['name'],
+  }),
   addRoom: writes<Created, typeof climate.newRoom>()('post', '/rooms', 'Watch the climate of a room', {
     permission: 'house',
   }),

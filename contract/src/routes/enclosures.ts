@@ -22,7 +22,7 @@ export const enclosuresRoutes = {
   changeRack: changes<Created, typeof husbandry.rackChange>()('put', '/racks/:id', 'Change a rack', {
     permission: 'house',
   }),
-  deleteRack: acts<void>()('delete', '/racks/:id', 'Remove an empty rack', { permission: 'house' }),
+  deleteRack: acts<void>()('delete', '/racks/:id', 'Put an empty rack into the bin', { permission: 'house' }),
   ladders: lists<LadderView>()('/ladders', 'Enclosures in order of weight', { key: 'id', sorts: ['name'] }),
   addLadder: writes<Created, typeof newLadder>()('post', '/ladders', 'Add a ladder', { permission: 'house' }),
   changeLadder: changes<Created, typeof newLadder>()('put', '/ladders/:id', 'Change a ladder', {
@@ -41,7 +41,9 @@ export const enclosuresRoutes = {
     'Change a heat zone',
     { permission: 'house' },
   ),
-  removeHeatZone: acts<void>()('delete', '/heat-zones/:id', 'Remove a heat zone', { permission: 'house' }),
+  removeHeatZone: acts<void>()('delete', '/heat-zones/:id', 'Put a heat zone into the bin', {
+    permission: 'house',
+  }),
   addSurfaceCheck: writes<Created & { faults: HeatFault[] }, typeof husbandry.surfaceCheck>()(
     'post',
     '/heat-zones/:id/checks',

@@ -27,6 +27,12 @@ export function constraintOf(error: unknown): string {
   return String(parent?.constraint ?? constraint ?? '');
 }
 
+/** A row with the same key is there already (unique_violation). */
+export const isTaken = (error: unknown): boolean => codeOf(error) === '23505';
+
+/** A row refers to one that is not there, or is referred to (foreign_key_violation). */
+export const isLoose = (error: unknown): boolean => codeOf(error) === '23503';
+
 /** Sequelize's own names for "there is no connection". */
 const NO_CONNECTION = /^Sequelize(Connection|Host)/;
 /** SQLSTATE 08: connection; 57P: shut down, crashed, starting; 53300: too many connections; 25006: only to be read. */

@@ -4,7 +4,7 @@ import { CostError, InputError } from '@karyotome/core';
 import type { ErrorRequestHandler, RequestHandler, Response } from 'express';
 // For its additions to a request: an id and a log.
 import type {} from 'pino-http';
-import { ForeignKeyConstraintError, UniqueConstraintError, ValidationError } from 'sequelize';
+import { ValidationError } from 'sequelize';
 import {
   codeOf,
   constraintOf,
@@ -12,6 +12,8 @@ import {
   isDatabaseAway,
   isDataException,
   isDiskFull,
+  isLoose,
+  isTaken,
   isTooLong,
 } from '../db/faults.ts';
 import { Refusal, type RefusalCode } from '../refusal.ts';
@@ -149,13 +151,13 @@ function ofService(error: unknown): Refusal | null {
 
 /** What the database refuses to keep. */
 function ofRow(error: unknown): Refusal | null {
-  if (error instanceof UniqueConstraintError) {
+  if (isTaken(error)) {
     const field = UNIQUE_FIELDS[constraintOf(error)];
     return field
       ? new Refusal('conflict', `${field.field} ${field.message}.`, [field])
       : new Refusal('conflict', 'This exists already.');
   }
-  if (error instanceof ForeignKeyConstraintError) {
+  if (isLoose(error)) {
     return new Refusal(
       'conflict',
       'Other records refer to this, or it refers to something that does not exist.',

@@ -11,8 +11,17 @@ import { select, type Work } from '../../db/work.ts';
 /** Rows by their table. */
 export type Content = Readonly<Record<string, readonly Readonly<Record<string, unknown>>[]>>;
 
-/** Letters and questions stay, and lose the animal: what they say of people can be erased there. The bin keeps their ids. */
-const LOOSENED = ['letters', 'inquiries'] as const;
+interface Loosened {
+  readonly tables: readonly string[];
+  /** By which their rows name it. */
+  readonly column: string;
+}
+
+/** Rows that stay, and name it no more. The bin keeps their ids. What letters, questions and wishes say of people can be erased there. */
+const LOOSENED: Partial<Readonly<Record<BinKind, Loosened>>> = {
+  animal: { tables: ['letters', 'inquiries'], column: 'animal_id' },
+  pairing: { tables: ['wishes'], column: 'pairing_id' },
+};
 
 const OF_ANIMAL = 'animal_id = :id';
 const OF_ITS_STATEMENTS = `${OF_ANIMAL} or taken_id in (
@@ -35,6 +44,15 @@ export const GOING: Readonly<Record<BinKind, Readonly<Record<string, string>>>> 
     wish_offers: OF_ANIMAL,
   },
   picture: { pictures: 'id = :id' },
+  pairing: { pairings: 'id = :id', pairing_sires: 'pairing_id = :id', pairing_events: 'pairing_id = :id' },
+  rack: {
+    racks: 'id = :id',
+    tubs: 'rack_id = :id',
+    heat_zones: 'rack_id = :id',
+    surface_checks:
+      'zone_id in (select id from heat_zones where collection_id = :collectionId and rack_id = :id)',
+  },
+  'heat-zone': { heat_zones: 'id = :id', surface_checks: 'zone_id = :id' },
 };
 
 /** While rows move, each of them is no write of its own to the history, and keys are held against them at the end. */
@@ -60,8 +78,14 @@ export async function takeOut(work: Work, kind: BinKind, id: string): Promise<Co
     );
     content[table] = rows.map(({ row }) => row);
   }
+  const { tables: loose = [], column } = LOOSENED[kind] ?? {};
+  for (const table of loose)
+    content[table] = await select<{ id: string }>(
+      work,
+      `select id from ${table} where collection_id = :collectionId and ${column} = :id`,
+      { id },
+    );
   if (kind === 'animal') {
-    for (const table of LOOSENED) content[table] = await idsOf(work, table, id);
     // What waits to be sent is looked at by a person first.
     await select(
       work,
@@ -74,13 +98,6 @@ export async function takeOut(work: Work, kind: BinKind, id: string): Promise<Co
     await select(work, `delete from ${table} where collection_id = :collectionId and (${own})`, { id });
   return content;
 }
-
-const idsOf = (work: Work, table: string, id: string): Promise<{ id: string }[]> =>
-  select<{ id: string }>(
-    work,
-    `select id from ${table} where collection_id = :collectionId and ${OF_ANIMAL}`,
-    { id },
-  );
 
 /** Puts rows back. Columns that came since have their default. */
 export async function putBack(work: Work, kind: BinKind, content: Content): Promise<void> {
@@ -100,12 +117,13 @@ export async function putBack(work: Work, kind: BinKind, content: Content): Prom
       { rows: JSON.stringify(rows) },
     );
   }
-  const [animal] = content['animals'] ?? [];
-  for (const table of animal ? LOOSENED : [])
+  const { tables: loose = [], column } = LOOSENED[kind] ?? {};
+  const [whole] = content[Object.keys(GOING[kind])[0]!] ?? [];
+  for (const table of loose)
     await select(
       work,
-      `update ${table} set animal_id = :animalId::uuid where collection_id = :collectionId and animal_id is null and id in (:ids)`,
-      { animalId: animal!['id'], ids: (content[table] ?? []).map(({ id }) => id) },
+      `update ${table} set ${column} = :id::uuid where collection_id = :collectionId and ${column} is null and id in (:ids)`,
+      { id: whole!['id'], ids: (content[table] ?? []).map((row) => row['id']) },
     );
 }
 

@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto';
-import { BIN_DAYS, type BinEntry, type Restored } from '@karyotome/contract';
+import { BIN_DAYS, type BinEntry, type BinKind, type Restored } from '@karyotome/contract';
 import { touchGenetics, type Actor, type Database, type Work } from '../../db/work.ts';
 import type { FileStore } from '../../files/file-store.ts';
+import { isLoose } from '../../db/faults.ts';
 import { notFound, Refusal } from '../../refusal.ts';
 import { restingOn } from '../animals/ancestry.ts';
 import { childAndParentRows } from '../animals/animals.queries.ts';
@@ -27,6 +28,9 @@ import {
   type Content,
   type KeptEntry,
 } from './bin.queries.ts';
+
+/** What is inferred rests on these. */
+const isGenetic = (kind: BinKind): boolean => kind === 'animal' || kind === 'pairing';
 
 /**
  * Deletes an animal with everything that was recorded of it; for some days it can be restored. Its number stays used.
@@ -81,7 +85,8 @@ export async function deletePicture(work: Work<Actor>, id: string): Promise<void
   await moveIn(work, { kind: 'picture', id, animalId, number, name: caption || null, reason: null });
 }
 
-async function moveIn(
+/** Takes something with all that belongs to it out of its tables, and keeps it aside. @returns the entry's id */
+export async function moveIn(
   work: Work<Actor>,
   {
     id,
@@ -93,7 +98,7 @@ async function moveIn(
   const content = await takeOut(work, entry.kind, id);
   await endMove(work);
   await insertEntry(work, { ...entry, id: binId, authorId: work.actor.accountId, content });
-  if (entry.kind === 'animal') await touchGenetics(work);
+  if (isGenetic(entry.kind)) await touchGenetics(work);
   return { id: binId };
 }
 
@@ -112,10 +117,18 @@ export async function restore(work: Work, id: string): Promise<Restored> {
     kind === 'animal' ? await asItIsNow(work, entry) : { content: entry.content, isWithoutPlace: false };
   await beginMove(work);
   await putBack(work, kind, content);
-  await endMove(work);
+  await endMove(work).catch(refuseLoneRows);
   await endEntries(work, [id], 'restored');
-  if (kind === 'animal') await touchGenetics(work);
+  if (isGenetic(kind)) await touchGenetics(work);
   return { animalId, isWithoutPlace };
+}
+
+/** Its females and males, its ladder: what rows name is held against what is there when all of them are back. */
+function refuseLoneRows(error: unknown): never {
+  if (!isLoose(error)) throw error;
+  throw new Refusal('conflict', 'What it belongs to is gone, or deleted as well: restore that first.', {
+    cause: error,
+  });
 }
 
 async function findEntry(work: Work, id: string): Promise<KeptEntry> {

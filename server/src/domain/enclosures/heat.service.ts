@@ -4,6 +4,7 @@ import { addDays, heatFaults, type HeatFault } from '@karyotome/core';
 import { changeRow, voidRow } from '../../db/change-rows.ts';
 import { type Actor, type Work } from '../../db/work.ts';
 import { invalidField, notFound } from '../../refusal.ts';
+import { moveIn } from '../bin/bin.service.ts';
 import { zoneRows } from './enclosures.queries.ts';
 
 /** The heat zones of all racks with their last check, and what is wrong. */
@@ -44,12 +45,15 @@ export async function changeZone(
   return changeRow(work, work.models.heatZones, 'This heat zone', { id, version }, input);
 }
 
-export async function removeZone(work: Work, id: string): Promise<void> {
-  const removed = await work.models.heatZones.destroy({
-    where: { collectionId: work.actor.collectionId, id },
-    transaction: work.transaction,
-  });
-  if (removed === 0) throw notFound('This heat zone');
+/** Puts a zone into the bin, with its checks. */
+export async function removeZone(work: Work<Actor>, id: string): Promise<void> {
+  const { models, actor, transaction } = work;
+  const where = { collectionId: actor.collectionId, id };
+  const zone = (await models.heatZones.findOne({ where, transaction }))?.get();
+  if (!zone) throw notFound('This heat zone');
+  const rack = { collectionId: actor.collectionId, id: zone.rackId };
+  const { name } = (await models.racks.findOne({ where: rack, transaction }))!.get();
+  await moveIn(work, { kind: 'heat-zone', id, animalId: null, number: name, name: zone.name, reason: null });
 }
 
 export async function addSurfaceCheck(

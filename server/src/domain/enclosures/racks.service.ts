@@ -15,6 +15,7 @@ import { changeRow } from '../../db/change-rows.ts';
 import { type Actor, type Work } from '../../db/work.ts';
 import { invalidField, notFound, Refusal } from '../../refusal.ts';
 import { summariesOf } from '../animals/animals.service.ts';
+import { moveIn } from '../bin/bin.service.ts';
 import { groupBy } from '../../group-by.ts';
 import { insertRecord } from '../records/insert-record.ts';
 import { voidRecord } from '../records/records.service.ts';
@@ -107,16 +108,19 @@ export async function createRack(work: Work, input: NewRack): Promise<{ id: stri
   return { id };
 }
 
-export async function deleteRack(work: Work, id: string): Promise<void> {
+/** Puts an empty rack into the bin, with its tubs and heat zones. */
+export async function deleteRack(work: Work<Actor>, id: string): Promise<void> {
   const { collectionId } = work.actor;
   const [housed] = await countAnimalsInRack(work, { id });
   if (housed!.count > 0)
     throw new Refusal('conflict', `${housed!.count} animals live in this rack: move them first.`);
-  const deleted = await work.models.racks.destroy({
+  const row = await work.models.racks.findOne({
     where: { collectionId, id },
     transaction: work.transaction,
   });
-  if (deleted === 0) throw notFound('This rack');
+  if (!row) throw notFound('This rack');
+  const { name, room } = row.get();
+  await moveIn(work, { kind: 'rack', id, animalId: null, number: name, name: room, reason: null });
 }
 
 /** Gives a rack another name, room, or size. Places that fall away must be empty. */

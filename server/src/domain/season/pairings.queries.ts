@@ -25,6 +25,23 @@ export function pairingRows(work: Work): Promise<PairingListRow[]> {
   );
 }
 
+/** The numbers of who is in a pairing. @returns none where there is no such pairing */
+export function numbersOfPairing(
+  work: Work,
+  params: { readonly id: string },
+): Promise<{ dam: string; sires: string | null }[]> {
+  return select<{ dam: string; sires: string | null }>(
+    work,
+    `select d.number as dam,
+            (select string_agg(a.number, ', ' order by a.number) from pairing_sires s
+               join animals a on a.collection_id = s.collection_id and a.id = s.sire_id
+              where s.collection_id = p.collection_id and s.pairing_id = p.id) as sires
+       from pairings p join animals d on d.collection_id = p.collection_id and d.id = p.dam_id
+      where p.collection_id = :collectionId and p.id = :id`,
+    params,
+  );
+}
+
 /** Clutches with how many of their young are identified. */
 export async function clutchRows(work: Work): Promise<Omit<ClutchRowSummary, 'day'>[]> {
   const rows = await select<Omit<ClutchRowSummary, 'day' | 'name'> & { season: number; ordinal: number }>(

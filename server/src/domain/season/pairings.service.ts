@@ -4,11 +4,12 @@ import { daysBetween } from '@karyotome/core';
 import { type Actor, type Work } from '../../db/work.ts';
 import { checkParent, listAnimals } from '../animals/animals.service.ts';
 import { kinView } from '../animals/kin.ts';
+import { moveIn } from '../bin/bin.service.ts';
 import { geneticsSoon } from '../genetics/genetics.service.ts';
 import { invalidField, notFound, Refusal } from '../../refusal.ts';
 import { addSeasonEvent } from './season-events.ts';
 import { cautionsOfPairing } from './pairing-cautions.ts';
-import { clutchRows, type ClutchRowSummary, pairingRows } from './pairings.queries.ts';
+import { clutchRows, type ClutchRowSummary, numbersOfPairing, pairingRows } from './pairings.queries.ts';
 
 export async function createPairing(work: Work<Actor>, input: NewPairing): Promise<{ id: string }> {
   const { collectionId } = work.actor;
@@ -39,19 +40,18 @@ export async function createPairing(work: Work<Actor>, input: NewPairing): Promi
   return { id };
 }
 
-/** Deletes a pairing entered by mistake; one with a clutch stays. */
-export async function deletePairing(work: Work, id: string): Promise<void> {
+/** Puts a pairing that was entered by mistake into the bin, with what was noted of it; one with a clutch stays. */
+export async function deletePairing(work: Work<Actor>, id: string): Promise<void> {
   const { collectionId } = work.actor;
   const clutches = await work.models.clutches.count({
     where: { collectionId, pairingId: id },
     transaction: work.transaction,
   });
   if (clutches > 0) throw new Refusal('conflict', 'This pairing has a clutch: it cannot be deleted.');
-  const deleted = await work.models.pairings.destroy({
-    where: { collectionId, id },
-    transaction: work.transaction,
-  });
-  if (deleted === 0) throw notFound('This pairing');
+  const [named] = await numbersOfPairing(work, { id });
+  if (!named) throw notFound('This pairing');
+  const { dam, sires } = named;
+  await moveIn(work, { kind: 'pairing', id, animalId: null, number: dam, name: sires, reason: null });
 }
 
 /** All pairings with their clutches, the newest season first. */

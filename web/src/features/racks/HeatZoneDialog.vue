@@ -38,7 +38,7 @@ async function send(): Promise<void> {
 }
 async function remove(): Promise<void> {
   if (await removing.run(zone!.id)) {
-    notices.say(`${zone!.name} removed`);
+    notices.say(`${zone!.name} removed. Owners can restore it under Settings, Deleted`);
     emit('close');
   } else notices.warn(removing.message.value ?? 'It could not be removed');
 }

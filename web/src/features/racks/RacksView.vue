@@ -63,7 +63,8 @@ const places = (racks: readonly RackSummary[]): string => {
   return `${numberWords(tubs - free)} of ${countWords(tubs, 'tub', 'tubs')} taken`;
 };
 async function remove(rack: RackSummary): Promise<void> {
-  if (await removal.run(rack.id)) notices.say(`${rack.name} removed`);
+  if (await removal.run(rack.id))
+    notices.say(`${rack.name} removed. Owners can restore it under Settings, Deleted`);
   else notices.warn(removal.message.value ?? 'It could not be removed');
 }
 </script>

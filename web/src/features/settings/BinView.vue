@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { BIN_DAYS, type BinEntry } from '@karyotome/contract';
+import { BIN_DAYS, type BinEntry, type BinKind } from '@karyotome/contract';
 import { ref } from 'vue';
 import { api } from '../../api/resources.ts';
 import { countWords, dayWords, momentDay } from '../../format/format.ts';
@@ -17,8 +17,15 @@ const restoring = useWrite(api.restoreFromBin);
 const erasing = useWrite(api.eraseFromBin);
 const ending = ref<BinEntry | null>(null);
 
+const TITLES: Readonly<Record<BinKind, (number: string) => string>> = {
+  animal: (number) => number,
+  picture: (number) => `Picture of ${number}`,
+  pairing: (number) => `Pairing of ${number}`,
+  rack: (number) => `Rack ${number}`,
+  'heat-zone': (number) => `Heat zone of ${number}`,
+};
 const titleOf = ({ kind, number, name }: BinEntry): string =>
-  [kind === 'animal' ? number : `Picture of ${number}`, name].filter((part) => part).join(', ');
+  [TITLES[kind](number), name].filter((part) => part).join(', ');
 const aboutOf = ({ kind, reason, by, deletedAt, erasedOn, records, pictures }: BinEntry): string =>
   [
     ...(reason ? [`“${reason}”`] : []),
@@ -53,8 +60,9 @@ async function erase(entry: BinEntry): Promise<void> {
       <router-link to="/settings" class="small">Settings</router-link>
     </div>
     <p class="soft intro">
-      Animals and pictures that were deleted. They can be restored for {{ BIN_DAYS }} days, as they were; then
-      their records and files are erased. Backups made before keep them as long as they are kept themselves.
+      Animals, pictures, pairings, racks and heat zones that were deleted. They can be restored for
+      {{ BIN_DAYS }} days, as they were; then their records and files are erased. Backups made before keep
+      them as long as they are kept themselves.
     </p>
     <StateBlock
       :status="status"
