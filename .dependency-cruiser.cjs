@@ -16,7 +16,10 @@ module.exports = {
       'db-below-all',
       'The database layer knows nothing of what is kept in it.',
       { path: '^server/src/db/' },
-      { path: '^server/src/', pathNot: '^server/src/(db/|refusal\\.ts|operator-error\\.ts|cache\\.ts|clock\\.ts|group-by\\.ts)' },
+      {
+        path: '^server/src/',
+        pathNot: '^server/src/(db/|refusal\\.ts|operator-error\\.ts|cache\\.ts|clock\\.ts|group-by\\.ts)',
+      },
     ),
     forbid(
       'domain-knows-no-http',

@@ -117,6 +117,12 @@ export async function serve(
     process.exit(isWhole ? 0 : 1);
   };
   for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => void stop());
+  // Beside others, it ends in order as well when the process that started them was killed: Node would end it at once, with
+  // requests in its hands.
+  cluster.worker?.once('disconnect', () => {
+    cluster.worker!.exitedAfterDisconnect = true;
+    void stop();
+  });
   // Started by a launcher, the server ends with it, even when the launcher was killed.
   if (config.hasLauncher && !cluster.isWorker) process.stdin.on('end', () => void stop()).resume();
 

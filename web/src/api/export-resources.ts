@@ -4,10 +4,12 @@ import { call, urlOf } from './call.ts';
 /** Lists that are downloaded as tables. */
 export type ListName =
   | 'animals'
+  | 'bin'
   | 'feedingNight'
   | 'hatchRates'
   | 'inquiries'
   | 'letters'
+  | 'members'
   | 'pairings'
   | 'persons'
   | 'showcase'

@@ -10,6 +10,7 @@ import { useSession } from '../../stores/session.ts';
 import { useWrite } from '../../stores/useWrite.ts';
 import ConfirmDialog from '../../ui/ConfirmDialog.vue';
 import StateBlock from '../../ui/StateBlock.vue';
+import TableLink from '../../ui/TableLink.vue';
 import InviteCard from './InviteCard.vue';
 import RoleField from './RoleField.vue';
 
@@ -49,6 +50,7 @@ async function withdraw({ id, name }: InvitationView): Promise<void> {
     <div class="place-head">
       <h1>People</h1>
       <router-link to="/settings" class="small">Settings</router-link>
+      <TableLink list="members" />
     </div>
     <p class="soft intro">
       Everybody who may use {{ session.settings?.name }}. What somebody recorded keeps their name when they

@@ -36,7 +36,5 @@ test('a week says its middle, its band, and how often the places do not suffice'
   const { tooltip } = roomOption(kind, ['1 Jan', '8 Jan'], COLORS) as {
     tooltip: { formatter: (p: unknown) => string };
   };
-  expect(tooltip.formatter([{ dataIndex: 1 }])).toBe(
-    '8 Jan\n19 places, 14 to 26\ntoo few in 30% of runs',
-  );
+  expect(tooltip.formatter([{ dataIndex: 1 }])).toBe('8 Jan\n19 places, 14 to 26\ntoo few in 30% of runs');
 });

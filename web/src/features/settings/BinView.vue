@@ -9,6 +9,7 @@ import { useWrite } from '../../stores/useWrite.ts';
 import ConfirmDialog from '../../ui/ConfirmDialog.vue';
 import LineCard from '../../ui/LineCard.vue';
 import StateBlock from '../../ui/StateBlock.vue';
+import TableLink from '../../ui/TableLink.vue';
 
 /** What was deleted, and can be restored or erased at once. */
 const notices = useNotices();
@@ -58,6 +59,7 @@ async function erase(entry: BinEntry): Promise<void> {
     <div class="place-head">
       <h1>Deleted</h1>
       <router-link to="/settings" class="small">Settings</router-link>
+      <TableLink v-if="entries?.length" list="bin" />
     </div>
     <p class="soft intro">
       Animals, pictures, pairings, racks and heat zones that were deleted. They can be restored for
