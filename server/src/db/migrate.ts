@@ -40,6 +40,7 @@ import { webhooks } from './migrations/20261201030000-webhooks.ts';
 import { rowsOfOneCollection } from './migrations/20261202010000-rows-of-one-collection.ts';
 import { rooms } from './migrations/20261202020000-rooms.ts';
 import { binOfRacksAndPairings } from './migrations/20261202030000-bin-of-racks-and-pairings.ts';
+import { tubsFollowTheirRack } from './migrations/20261202040000-tubs-follow-their-rack.ts';
 import { importsOfFiles } from './migrations/20261201020000-imports-of-files.ts';
 
 /** Listed by hand, so that the bundled server carries them. */
@@ -84,6 +85,7 @@ export const MIGRATIONS: readonly Migration[] = [
   rowsOfOneCollection,
   rooms,
   binOfRacksAndPairings,
+  tubsFollowTheirRack,
 ];
 
 /** Any number: only one process migrates at a time. */

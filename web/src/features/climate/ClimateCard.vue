@@ -53,7 +53,7 @@ function takeFile(event: Event): void {
       :icon="false"
       >{{ alarmWords(alarm, reader()) }}</v-alert
     >
-    <p>
+    <p v-if="place.last || place.alarms.length === 0">
       <strong class="now">{{ lastWords(place) }}</strong>
       <span v-if="place.last" class="small soft">{{
         ` ${momentWords(place.last.at)}, ${SOURCE[place.last.source]}`

@@ -30,8 +30,10 @@ const { draft, discard, submit, errorsOf, general, busy } = useForm({
       : api.addIncubator(input),
 });
 async function send(): Promise<void> {
+  // A draft that was sent is empty again.
+  const { name } = draft;
   if (!(await submit())) return;
-  notices.say(`${draft.name || 'The incubator'} saved`);
+  notices.say(`${name || 'The incubator'} saved`);
   emit('close');
 }
 </script>

@@ -30,8 +30,10 @@ const { draft, discard, submit, errorsOf, general, busy } = useForm({
     props.room ? api.changeRoom(props.room.id, input, props.room.version) : api.addRoom(input),
 });
 async function send(): Promise<void> {
+  // A draft that was sent is empty again.
+  const { name } = draft;
   if (!(await submit())) return;
-  notices.say(`${draft.name || 'The room'} saved`);
+  notices.say(`${name || 'The room'} saved`);
   emit('close');
 }
 </script>

@@ -74,7 +74,7 @@ async function remove(rack: RackSummary): Promise<void> {
     <div class="place-head">
       <h1>Racks</h1>
       <RacksNav />
-      <TableLink list="tubs" />
+      <TableLink v-if="data?.length" list="tubs" />
       <v-btn v-if="session.mayHouse" color="primary" :prepend-icon="mdiPlus" @click="adding = true"
         >New rack</v-btn
       >
