@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import { newIncubator, type IncubatorView, type Sensor } from '@karyotome/contract';
+import { newIncubator, type IncubatorView } from '@karyotome/contract';
 import { api } from '../../api/resources.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useForm } from '../../stores/useForm.ts';
 import FormDialog from '../../ui/FormDialog.vue';
 import TemperatureField from '../../ui/TemperatureField.vue';
 import LimitFields from './LimitFields.vue';
+import { limitsDraft } from './limits-draft.ts';
 
 /** A new incubator, or what is to be changed of one: its setting, and when it shall raise an alarm. */
 const props = defineProps<{ incubator: IncubatorView | null }>();
@@ -16,11 +17,7 @@ const { draft, discard, submit, errorsOf, general, busy } = useForm({
   initial: () => ({
     name: props.incubator?.name ?? '',
     setC: (props.incubator?.setC ?? 31.4) as number | null,
-    lowC: (props.incubator?.lowC ?? 30) as number | null,
-    highC: (props.incubator?.highC ?? 32.5) as number | null,
-    lowHumidity: props.incubator ? props.incubator.lowHumidity : (80 as number | null),
-    silentAfterHours: props.incubator ? props.incubator.silentAfterHours : (24 as number | null),
-    sensor: props.incubator?.sensor ?? ('none' as Sensor),
+    ...limitsDraft(props.incubator, { lowC: 30, highC: 32.5, lowHumidity: 80, silentAfterHours: 24 }),
   }),
   schema: newIncubator,
   toInput: (values) => ({ ...values }),

@@ -1,16 +1,10 @@
 <script setup lang="ts">
-import type { Sensor } from '@karyotome/contract';
 import TemperatureField from '../../ui/TemperatureField.vue';
+import type { LimitsDraft } from './limits-draft.ts';
 
 /** When a place raises an alarm, and what measures it. */
 defineProps<{ errorsOf: (field: string) => string[] }>();
-const draft = defineModel<{
-  lowC: number | null;
-  highC: number | null;
-  lowHumidity: number | null;
-  silentAfterHours: number | null;
-  sensor: Sensor;
-}>({ required: true });
+const draft = defineModel<LimitsDraft>({ required: true });
 const SENSORS = [
   { value: 'none', title: 'None: readings by hand, from a file or from a program' },
   { value: 'simulated', title: 'Simulated, steady (for trying out)' },

@@ -1,10 +1,11 @@
 <script setup lang="ts">
-import { newRoom, type RoomClimateView, type Sensor } from '@karyotome/contract';
+import { newRoom, type RoomClimateView } from '@karyotome/contract';
 import { api } from '../../api/resources.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useForm } from '../../stores/useForm.ts';
 import FormDialog from '../../ui/FormDialog.vue';
 import LimitFields from './LimitFields.vue';
+import { limitsDraft } from './limits-draft.ts';
 
 /** A room whose climate is to be watched, or what is to be changed of one. */
 const props = defineProps<{
@@ -18,11 +19,7 @@ const { draft, discard, submit, errorsOf, general, busy } = useForm({
   key: `room.${props.room?.id ?? 'new'}`,
   initial: () => ({
     name: (props.room?.name ?? props.names[0] ?? '') as string | null,
-    lowC: (props.room?.lowC ?? 24) as number | null,
-    highC: (props.room?.highC ?? 30) as number | null,
-    lowHumidity: props.room ? props.room.lowHumidity : (40 as number | null),
-    silentAfterHours: props.room ? props.room.silentAfterHours : (6 as number | null),
-    sensor: props.room?.sensor ?? ('none' as Sensor),
+    ...limitsDraft(props.room, { lowC: 24, highC: 30, lowHumidity: 40, silentAfterHours: 6 }),
   }),
   schema: newRoom,
   toInput: (values) => ({ ...values, name: values.name ?? '' }),
