@@ -205,6 +205,20 @@ describe('for other programs', () => {
       );
     },
   );
+
+  test('readings are those of this collection, by place and moment, in UTC', async () => {
+    const answer = await agent.get('/api/v1/export/readings.csv');
+    const { data } = Papa.parse<Record<string, string>>(answer.text.trim(), { header: true });
+    const readings = await inDatabase<{ place: string; at: string; celsius: number }>(
+      `select p.name as place, to_json(r.at)::text as at, r.celsius from readings r
+         join climate_places p on p.id = r.place_id order by p.kind, p.name, r.at`,
+    );
+    expect(readings.length).toBeGreaterThan(100);
+    expect(data.map(({ place, at, celsius }) => [place, Date.parse(at!), Number(celsius)])).toEqual(
+      readings.map(({ place, at, celsius }) => [place, Date.parse(JSON.parse(at) as string), celsius]),
+    );
+    expect(new Set(data.map(({ kind }) => kind))).toEqual(new Set(['incubator', 'room']));
+  });
 });
 
 interface Body {

@@ -72,6 +72,9 @@ export const sessionRoutes = {
   ),
   exportWeights: reads<void>()('/export/weights.csv', 'Every weight, one a row', { format: 'csv' }),
   exportMeals: reads<void>()('/export/meals.csv', 'Every meal, one a row', { format: 'csv' }),
+  exportReadings: reads<void>()('/export/readings.csv', 'Every reading of incubators and rooms, one a row', {
+    format: 'csv',
+  }),
   job: reads<JobProgress>()('/jobs/:id', 'How far long work is', { permission: 'own' }),
   changeSettings: changes<CollectionSettings & Changed, typeof collectionSettings>()(
     'put',

@@ -161,6 +161,7 @@ const MADE_FROM: { readonly [N in Name]?: readonly Tag[] } = {
   exportPlink: TAGS,
   exportWeights: TAGS,
   exportMeals: TAGS,
+  exportReadings: TAGS,
   history: TAGS,
   historyTable: TAGS,
   contradictions: LABEL,

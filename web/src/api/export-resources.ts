@@ -21,6 +21,7 @@ export const exportApi = {
   importAll: (file: File) => call(R.importAll, { file, type: 'application/zip' }),
   exportWeightsUrl: () => urlOf(R.exportWeights, {}),
   exportMealsUrl: () => urlOf(R.exportMeals, {}),
+  exportReadingsUrl: () => urlOf(R.exportReadings, {}),
   exportPedigreeUrl: () => urlOf(R.exportPedigree, {}),
   exportPlinkUrl: () => urlOf(R.exportPlink, {}),
   listTableUrl: (list: ListName, query: Readonly<Record<string, string>>) =>

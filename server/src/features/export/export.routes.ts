@@ -67,6 +67,9 @@ export function exportRoutes(
   answer(ROUTES.exportMeals, (_request, response, actor) =>
     send(response, actor, 'meals', { name: 'meals.csv', type: 'csv' }),
   );
+  answer(ROUTES.exportReadings, (_request, response, actor) =>
+    send(response, actor, 'readings', { name: 'readings.csv', type: 'csv' }),
+  );
   read(ROUTES.exportPedigree, ({ work }) => pedigreeDocument(work), { infers: true });
   answer(ROUTES.exportPlink, async (_request, response, actor) => {
     const files = await writing.take(() => reading(database, actor, plinkFiles));

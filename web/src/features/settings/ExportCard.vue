@@ -54,14 +54,16 @@ async function take(event: Event): Promise<void> {
     <div class="row">
       <v-btn variant="outlined" :href="api.exportWeightsUrl()" download>Weights (CSV)</v-btn>
       <v-btn variant="outlined" :href="api.exportMealsUrl()" download>Meals (CSV)</v-btn>
+      <v-btn variant="outlined" :href="api.exportReadingsUrl()" download>Readings (CSV)</v-btn>
       <v-btn variant="outlined" :href="api.exportPedigreeUrl()" download="pedigree.json"
         >Pedigree (JSON)</v-btn
       >
       <v-btn variant="outlined" :href="api.exportPlinkUrl()" download>Pedigree (PLINK)</v-btn>
     </div>
     <p class="small soft">
-      For spreadsheets and statistics: one row for each weight or meal, in grams. The pedigree comes with the
-      genes: as karyotome-pedigree/1 with what was recorded, or as .ped, .map and .fam with what is certain.
+      For spreadsheets and statistics: one row for each weight or meal, in grams, or reading of an incubator
+      or a room, in degrees Celsius. The pedigree comes with the genes: as karyotome-pedigree/1 with what was
+      recorded, or as .ped, .map and .fam with what is certain.
     </p>
   </section>
 </template>
