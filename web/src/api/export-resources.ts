@@ -5,9 +5,11 @@ import { call, urlOf } from './call.ts';
 export type ListName =
   | 'animals'
   | 'bin'
+  | 'contradictions'
   | 'feedingNight'
   | 'hatchRates'
   | 'inquiries'
+  | 'ladders'
   | 'letters'
   | 'members'
   | 'pairings'

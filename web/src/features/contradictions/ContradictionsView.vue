@@ -5,6 +5,7 @@ import { reader } from '../../format/reader.ts';
 import { useContradictions, useDoubtful, useSurprises, useSuspects } from '../../stores/queries.ts';
 import { useSession } from '../../stores/session.ts';
 import StateBlock from '../../ui/StateBlock.vue';
+import TableLink from '../../ui/TableLink.vue';
 import ContradictionCard from './ContradictionCard.vue';
 import RecordsToCheck from './RecordsToCheck.vue';
 import SurpriseCard from './SurpriseCard.vue';
@@ -24,6 +25,7 @@ const session = useSession();
     <div class="place-head">
       <h1>Contradictions</h1>
       <router-link to="/animals" class="small">All animals</router-link>
+      <TableLink v-if="data?.length" list="contradictions" />
     </div>
     <p class="soft intro">
       Records that cannot all be true. Until one is mended, nothing is claimed of the gene in question; the

@@ -6,6 +6,7 @@ import { useLadders } from '../../stores/queries.ts';
 import { useSession } from '../../stores/session.ts';
 import StateBlock from '../../ui/StateBlock.vue';
 import LadderDialog from './LadderDialog.vue';
+import TableLink from '../../ui/TableLink.vue';
 import RacksNav from './RacksNav.vue';
 import { massWords } from '../../format/format.ts';
 
@@ -24,6 +25,7 @@ const grams = (g: number | null): string => (g === null ? 'no end' : massWords(g
     <div class="place-head">
       <h1>Ladders</h1>
       <RacksNav />
+      <TableLink list="ladders" />
       <v-btn
         v-if="session.mayHouse"
         color="primary"
