@@ -138,7 +138,11 @@ export class Cluster {
 
   /** As the database's administrator, wherever the primary is. */
   databaseUrl(database = DATABASE): string {
-    return `postgres://${ADMINISTRATOR}:${this.#secrets.administrator}@${HOST}:${this.#ports.primary}/${database}`;
+    return this.#administratorUrl(this.#ports.primary, database);
+  }
+
+  #administratorUrl(port: number, database: string): string {
+    return `postgres://${ADMINISTRATOR}:${this.#secrets.administrator}@${HOST}:${port}/${database}`;
   }
 
   #applicationUrl(port: number, database: string): string {
@@ -208,7 +212,7 @@ export class Cluster {
     const { archive } = await this.primary();
     const [port] = await freePorts(1);
     const program = archive.restore(join(this.#folder, 'restored'), to, port!, this.#programs);
-    const url = `postgres://${ADMINISTRATOR}:${this.#secrets.administrator}@${HOST}:${port}/${DATABASE}`;
+    const url = this.#administratorUrl(port!, DATABASE);
     program.start();
     await until('the restored database can be written to', () => isWritable(url), { withinMs: RESTORED_MS });
     return { url, stop: () => program.stop() };

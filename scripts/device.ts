@@ -1,6 +1,6 @@
 import { parseArgs } from 'node:util';
 import { setTimeout as sleep } from 'node:timers/promises';
-import { dayIn, simulatedReading } from '@karyotome/core';
+import { dayIn, simulatedReading, steadyClimate } from '@karyotome/core';
 
 /*
  * npm run device: a sensor and a scale that are simulated, to try out what a real one does. Each signs in with a token, as any
@@ -55,7 +55,6 @@ interface Place {
   readonly id: string;
   readonly name: string;
   readonly setC?: number;
-  readonly humidity?: number;
   readonly lowC: number;
   readonly highC: number;
 }
@@ -74,16 +73,11 @@ async function sensor(): Promise<void> {
     throw new DeviceError(
       `No ${kind} is called ${name}: there are ${items.map((one) => one.name).join(', ')}`,
     );
-  const around = place.setC === undefined ? { setC: (place.lowC + place.highC) / 2, humidity: 55 } : place;
+  const around = steadyClimate(place);
   const since = Date.now();
   for (;;) {
     const now = Date.now();
-    const { celsius, humidity } = simulatedReading(
-      now,
-      { setC: around.setC!, humidity: around.humidity },
-      failing ? 'heater-fails' : 'steady',
-      since,
-    );
+    const { celsius, humidity } = simulatedReading(now, around, failing ? 'heater-fails' : 'steady', since);
     const at = new Date(now).toISOString();
     await ask('POST', `${path}/${place.id}/readings`, { at, celsius, humidity });
     console.log(`${at} ${celsius} °C, ${humidity}%`);

@@ -1,6 +1,7 @@
-import type { BinEntry, Page, Problem, Restored } from '@karyotome/contract';
+import type { BinEntry, Page } from '@karyotome/contract';
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from 'vitest';
 import { GOING } from '../src/domain/bin/bin.queries.ts';
+import { binOf } from './bin-acts.ts';
 import { ago } from './days.ts';
 import { everyRow } from './every-row.ts';
 import { createdBy, maker, startTestApp, type TestApp, type TestClient } from './test-app.ts';
@@ -19,11 +20,7 @@ beforeEach(async () => {
 
 const make = maker(() => owner, ago);
 const created = createdBy(() => owner);
-const entries = async (): Promise<BinEntry[]> => ((await owner.get('/bin')).body as Page<BinEntry>).items;
-const restore = async () => {
-  const [entry] = await entries();
-  return (await owner.post(`/bin/${entry!.id}/restore`)) as { status: number; body: Restored & Problem };
-};
+const { entries, restore } = binOf(() => owner);
 
 test.each([
   ['racks', ['rack'], ['animals', 'tubs', 'heat_zones']],

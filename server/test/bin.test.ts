@@ -1,13 +1,14 @@
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { BIN_DAYS, type BinEntry, type Page, type Problem, type Restored } from '@karyotome/contract';
+import { BIN_DAYS, type Page } from '@karyotome/contract';
 import sharp from 'sharp';
 import { afterAll, beforeAll, beforeEach, describe, expect, test, vi } from 'vitest';
 import { emptyBin } from '../src/domain/bin/bin.service.ts';
 import { GOING } from '../src/domain/bin/bin.queries.ts';
 import { loadDemo } from '../src/demo/demo.ts';
 import { sweepFiles } from '../src/files/sweep.ts';
+import { binOf } from './bin-acts.ts';
 import { ago } from './days.ts';
 import { everyRow } from './every-row.ts';
 import { createdBy, maker, startTestApp, type TestApp, type TestClient } from './test-app.ts';
@@ -27,14 +28,7 @@ beforeEach(async () => {
 const make = maker(() => owner, ago);
 const created = createdBy(() => owner);
 const remove = (id: string, reason = 'Entered twice') => owner.post(`/animals/${id}/delete`, { reason });
-const entries = async (): Promise<BinEntry[]> => ((await owner.get('/bin')).body as Page<BinEntry>).items;
-const restore = async (): Promise<{ status: number; body: Restored & Problem }> => {
-  const [entry] = await entries();
-  return (await owner.post(`/bin/${entry!.id}/restore`)) as unknown as {
-    status: number;
-    body: Restored & Problem;
-  };
-};
+const { entries, restore } = binOf(() => owner);
 const png = () =>
   sharp({ create: { width: 9, height: 9, channels: 3, background: '#486' } })
     .png()

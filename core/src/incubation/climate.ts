@@ -58,18 +58,41 @@ const DAY_MS = 24 * HOUR_MS;
 const ROOM_C = 23;
 /** Of a box with eggs, percent. */
 const BOX_HUMIDITY = 92;
+/** Of the air of a room, percent. */
+const AIR_HUMIDITY = 55;
+
+/** What the simulated sensor reads when nothing fails. */
+export interface SteadyClimate {
+  /** Degrees Celsius. */
+  readonly setC: number;
+  /** Percent; of a box with eggs where nothing is said. */
+  readonly humidity?: number;
+}
+
+/**
+ * Around what the simulated sensor of a place plays: an incubator is set to something, a room stays in the middle of its limits.
+ *
+ * @param place - degrees Celsius; without a setting it is a room
+ * @example steadyClimate({ lowC: 24, highC: 30 }) // {"setC": 27, "humidity": 55}
+ */
+export function steadyClimate({
+  setC,
+  lowC,
+  highC,
+}: Pick<ClimateLimits, 'lowC' | 'highC'> & { readonly setC?: number | null }): SteadyClimate {
+  return setC == null ? { setC: (lowC + highC) / 2, humidity: AIR_HUMIDITY } : { setC };
+}
 
 /**
  * The simulated sensor: no measurement, a stand-in to try things out with. The room's day and the thermostat's swing show a
  * little; the same moment always reads the same. With a failed heater the box cools to the room within hours.
  *
  * @param failedAtMs - since when the heater is off, for `heater-fails`
- * @param around - degrees Celsius; percent, 92 where nothing is said
  * @example simulatedReading(0, { setC: 31.4 }).celsius // 31.4
  */
 export function simulatedReading(
   atMs: number,
-  around: { readonly setC: number; readonly humidity?: number | undefined },
+  around: SteadyClimate,
   play: SensorPlay = 'steady',
   failedAtMs = atMs,
 ): Reading {

@@ -2,11 +2,13 @@ export { boxPlaces } from './box.ts';
 export {
   climateAlarms,
   simulatedReading,
+  steadyClimate,
   type ClimateAlarm,
   type ClimateAlarms,
   type ClimateLimits,
   type Reading,
   type SensorPlay,
+  type SteadyClimate,
 } from './climate.ts';
 export {
   CHECK_LATE_DAYS,

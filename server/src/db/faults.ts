@@ -50,7 +50,7 @@ export function isDatabaseAway(error: unknown): boolean {
  */
 export function isToBeDoneAgain(error: unknown): boolean {
   const code = codeOf(error);
-  const isOfKey = code === '23505' && constraintOf(error).startsWith('idempotent_writes');
+  const isOfKey = isTaken(error) && constraintOf(error).startsWith('idempotent_writes');
   return code === '40001' || code === '40P01' || isOfKey;
 }
 

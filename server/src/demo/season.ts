@@ -1,11 +1,10 @@
-import { addDays, simulatedReading } from '@karyotome/core';
+import { addDays, simulatedReading, steadyClimate, type SteadyClimate } from '@karyotome/core';
 import { nowMs } from '../clock.ts';
 import type { Actor, Work } from '../db/work.ts';
 import { createClutch } from '../domain/season/clutches.service.ts';
 import { addEggEvents, changeBox } from '../domain/incubation/box.service.ts';
 import { eggsOf } from '../domain/incubation/eggs.repository.ts';
 import { createPlace } from '../domain/climate/climate.service.ts';
-import { ROOM_HUMIDITY } from '../domain/climate/sensor.ts';
 import { introduce } from '../domain/season/introductions.ts';
 import { addSeasonEvent } from '../domain/season/season-events.ts';
 import { Chance } from './chance.ts';
@@ -66,13 +65,12 @@ export class DemoSeason {
     const { keptDays, ...limits } = WATCHED_ROOM;
     const room = { name: ROOM, ...limits, silentAfterHours: 6, sensor: 'simulated' as const };
     const { id } = await createPlace(this.work, 'room', room);
-    const setC = (limits.lowC + limits.highC) / 2;
-    await this.keepReadings(id, { setC, humidity: ROOM_HUMIDITY }, { byHand: false, days: keptDays });
+    await this.keepReadings(id, steadyClimate(limits), { byHand: false, days: keptDays });
   }
 
   private async keepReadings(
     placeId: string,
-    around: { readonly setC: number; readonly humidity?: number },
+    around: SteadyClimate,
     { byHand, days }: { readonly byHand: boolean; readonly days: number },
   ): Promise<void> {
     const stepMs = (byHand ? 12 : 1) * HOUR_MS;

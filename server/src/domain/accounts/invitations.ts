@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { grantsOf, type InvitationInput, type InvitationOffer, type Joining } from '@karyotome/contract';
-import { UniqueConstraintError } from 'sequelize';
 import { now, nowMs } from '../../clock.ts';
+import { isTaken } from '../../db/faults.ts';
 import { writing, type Actor, type Database, type Work } from '../../db/work.ts';
 import { invalidField, notFound, Refusal } from '../../refusal.ts';
 import { invitationById, type InvitationFound } from './accounts.queries.ts';
@@ -103,7 +103,7 @@ export async function takeInvitation(
 
 /** Two invitations taken at once with one address: the second finds that it has an account. */
 function unlessTaken(error: unknown): never {
-  if (error instanceof UniqueConstraintError)
+  if (isTaken(error))
     throw new Refusal(
       'conflict',
       'This address has an account since a moment ago: try again with its password.',

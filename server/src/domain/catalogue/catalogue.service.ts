@@ -10,9 +10,9 @@ import {
   type CatalogueChange,
 } from '@karyotome/core';
 import { changeRow } from '../../db/change-rows.ts';
-import { UniqueConstraintError } from 'sequelize';
 import { createCache } from '../../cache.ts';
 import { check, keyOf } from './check-entry.ts';
+import { isTaken } from '../../db/faults.ts';
 import { touchGenetics, type Actor, type Work } from '../../db/work.ts';
 import { invalidField, notFound, Refusal } from '../../refusal.ts';
 import { type Entry, entryRows, recordedGenes, versionRow } from './catalogue.queries.ts';
@@ -108,8 +108,7 @@ export async function addEntry(work: Work<Actor>, entry: CatalogueEntryInput): P
       { transaction: work.transaction },
     );
   } catch (error) {
-    if (error instanceof UniqueConstraintError)
-      throw new Refusal('conflict', 'The catalogue has this entry already.');
+    if (isTaken(error)) throw new Refusal('conflict', 'The catalogue has this entry already.');
     throw error;
   }
   await touchGenetics(work);

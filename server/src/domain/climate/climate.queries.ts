@@ -4,7 +4,7 @@ import { select, type Work } from '../../db/work.ts';
 
 export type ClimateKind = ClimatePlaceRow['kind'];
 
-export type LastReading = { placeId: string } & NonNullable<ClimateView['last']>;
+type LastReading = { placeId: string } & NonNullable<ClimateView['last']>;
 
 /** The last reading at each place. */
 export function lastReadings(work: Work, params: { readonly kind: ClimateKind }): Promise<LastReading[]> {

@@ -12,8 +12,6 @@ import { readSensor } from './sensor.ts';
 
 /* Places whose temperature and humidity are watched: incubators, and rooms. */
 
-const TITLES: Readonly<Record<ClimateKind, string>> = { incubator: 'incubator', room: 'room' };
-
 /** What is entered of a place. */
 type PlaceInput = NewRoom & Partial<Pick<NewIncubator, 'setC'>>;
 
@@ -29,7 +27,7 @@ export async function placeOf(work: Work, kind: ClimateKind, id: string): Promis
 /** @throws Refusal `not-found` */
 export async function findPlace(work: Work, kind: ClimateKind, id: string): Promise<ClimatePlaceRow> {
   const place = await placeOf(work, kind, id);
-  if (!place) throw notFound(`This ${TITLES[kind]}`);
+  if (!place) throw notFound(`This ${kind}`);
   return place;
 }
 
@@ -53,7 +51,7 @@ export async function changePlace(
   const changed = await changeRow(
     work,
     work.models.climatePlaces,
-    `The ${TITLES[kind]}`,
+    `The ${kind}`,
     { id, version },
     { ...input, sensorSince },
   );
@@ -88,6 +86,7 @@ export async function listPlaces(work: Work, kind: ClimateKind, days: number): P
       transaction: work.transaction,
     })
   ).map((row) => row.get());
+  if (rows.length === 0) return [];
   const lasts = await lastReadings(work, { kind });
   const series = days > 0 ? await hourlyReadings(work, { kind, days }) : [];
   return rows.map((row) => {

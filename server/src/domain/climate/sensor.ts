@@ -1,11 +1,8 @@
-import { simulatedReading } from '@karyotome/core';
+import { simulatedReading, steadyClimate } from '@karyotome/core';
 import type { Transaction } from 'sequelize';
 import type { Models } from '../../db/models.ts';
 import type { ClimatePlaceRow } from '../../db/breeding-rows.ts';
 import type { Database } from '../../db/work.ts';
-
-/** A room has no setting: its sensor plays around the middle of its limits, as dry as rooms are. */
-export const ROOM_HUMIDITY = 55;
 
 /** Writes what the simulated sensor of a place says at a moment; nothing where it has none. */
 export async function readSensor(
@@ -18,10 +15,7 @@ export async function readSensor(
   const play = place.sensor === 'simulated-failing' ? 'heater-fails' : 'steady';
   const { celsius, humidity } = simulatedReading(
     at.getTime(),
-    {
-      setC: place.setC ?? (place.lowC + place.highC) / 2,
-      humidity: place.kind === 'room' ? ROOM_HUMIDITY : undefined,
-    },
+    steadyClimate(place),
     play,
     new Date(place.sensorSince).getTime(),
   );

@@ -1,4 +1,4 @@
-import type { TodayLine } from '@karyotome/contract';
+import type { RoomClimateView, TodayLine } from '@karyotome/contract';
 import {
   addDays,
   climateTasks,
@@ -73,24 +73,23 @@ async function heatLines(work: Work): Promise<HeadLine[]> {
 async function incubatorLines(work: Work): Promise<HeadLine[]> {
   return (await listIncubators(work, 0))
     .filter(({ clutches }) => clutches.length > 0)
-    .flatMap(({ id, name, alarms }) =>
-      climateTasks(alarms, work.today).map((due, i) => ({
-        due,
-        key: `${id}-${i}`,
-        of: { incubator: { id, name } },
-      })),
-    );
+    .flatMap((place) => alarmLines(work, place, 'incubator'));
 }
 
 async function roomLines(work: Work): Promise<HeadLine[]> {
-  return (await listRooms(work, 0)).flatMap(({ id, name, alarms }) =>
-    climateTasks(alarms, work.today).map((due, i) => ({
-      due,
-      key: `${id}-${i}`,
-      of: { room: { id, name } },
-    })),
-  );
+  return (await listRooms(work, 0)).flatMap((place) => alarmLines(work, place, 'room'));
 }
+
+const alarmLines = (
+  work: Work,
+  { id, name, alarms }: Pick<RoomClimateView, 'id' | 'name' | 'alarms'>,
+  kind: 'incubator' | 'room',
+): HeadLine[] =>
+  climateTasks(alarms, work.today).map((due, i) => ({
+    due,
+    key: `${id}-${i}`,
+    of: { [kind]: { id, name } },
+  }));
 
 /** Told for so many days. */
 const LAPSE_TOLD_DAYS = 7;
