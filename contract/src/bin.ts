@@ -25,7 +25,7 @@ export interface BinEntry {
   number: string;
   /** Of the animal, the caption of the picture, the males of the pairing, the room of the rack, the name of the heat zone. */
   name: string | null;
-  /** Of an animal; nobody is asked for any other. */
+  /** Nobody is asked for that of a picture. */
   reason: string | null;
   by: string;
   /** RFC 3339. */

@@ -9,5 +9,7 @@ export function binOf(owner: () => TestClient) {
     const [entry] = await entries();
     return (await owner().post(`/bin/${entry!.id}/restore`)) as { status: number; body: Restored & Problem };
   };
-  return { entries, restore };
+  const remove = (path: string): ReturnType<TestClient['post']> =>
+    owner().post(`${path}/delete`, { reason: 'Entered twice' });
+  return { entries, restore, remove };
 }

@@ -4,6 +4,7 @@ import { GOING } from '../src/domain/bin/bin.queries.ts';
 import { binOf } from './bin-acts.ts';
 import { ago } from './days.ts';
 import { everyRow } from './every-row.ts';
+import { refusedFields } from './room-of-racks.ts';
 import { createdBy, maker, startTestApp, type TestApp, type TestClient } from './test-app.ts';
 
 /* Racks, heat zones and pairings that were removed. */
@@ -20,7 +21,7 @@ beforeEach(async () => {
 
 const make = maker(() => owner, ago);
 const created = createdBy(() => owner);
-const { entries, restore } = binOf(() => owner);
+const { entries, restore, remove } = binOf(() => owner);
 
 test.each([
   ['racks', ['rack'], ['animals', 'tubs', 'heat_zones']],
@@ -39,12 +40,12 @@ test.each([
     for (const name of known) if (!staying.has(name)) expect(Object.keys(GOING[kind])).toContain(name);
 });
 
-describe('what was removed and comes back whole', () => {
+describe('what was deleted and comes back whole', () => {
   const comesBack = async (path: string, entry: Partial<BinEntry>): Promise<void> => {
     const before = await everyRow(app);
-    expect((await owner.delete(path)).status).toBe(204);
+    expect((await remove(path)).status).toBe(201);
     expect(await everyRow(app)).not.toEqual(before);
-    expect((await entries())[0]).toMatchObject({ ...entry, reason: null });
+    expect((await entries())[0]).toMatchObject({ ...entry, reason: 'Entered twice' });
     expect((await restore()).body).toEqual({ animalId: null, isWithoutPlace: false });
     const after = await everyRow(app);
     for (const [table, rows] of before)
@@ -68,9 +69,20 @@ describe('what was removed and comes back whole', () => {
     await comesBack(`/racks/${id}`, { kind: 'rack', number: 'Grow 1', name: 'Snake room' });
   });
 
+  test('only an owner deletes, and says why', async () => {
+    const id = await rack('Grow 1');
+    const paths = [`/racks/${id}`, `/heat-zones/${await zone(id)}`];
+    for (const path of paths) {
+      expect(refusedFields(await owner.post(`${path}/delete`, { reason: ' ' }))).toEqual(['reason']);
+      const keeper = await app.newCollection('Kept', 'keeper');
+      expect((await keeper.post(`${path}/delete`, { reason: 'x' })).status).toBe(403);
+    }
+    expect(await entries()).toEqual([]);
+  });
+
   test('a rack does not take the name that another one has by now', async () => {
     const id = await rack('Grow 1');
-    await owner.delete(`/racks/${id}`);
+    await remove(`/racks/${id}`);
     await rack('Grow 1');
     expect((await restore()).body).toMatchObject({ status: 409, errors: [{ field: 'name' }] });
     expect(await entries()).toHaveLength(1);
@@ -80,9 +92,9 @@ describe('what was removed and comes back whole', () => {
     const rackId = await rack('Grow 1');
     const id = await zone(rackId);
     await comesBack(`/heat-zones/${id}`, { kind: 'heat-zone', number: 'Grow 1', name: 'Mat' });
-    await owner.delete(`/heat-zones/${id}`);
+    await remove(`/heat-zones/${id}`);
     const [alone] = await entries();
-    await owner.delete(`/racks/${rackId}`);
+    await remove(`/racks/${rackId}`);
     const refused = await owner.post(`/bin/${alone!.id}/restore`);
     expect(refused.body).toMatchObject({
       status: 409,
@@ -101,7 +113,7 @@ describe('what was removed and comes back whole', () => {
     const { id: personId } = await created('/persons', { name: 'Ida Reed' });
     await created('/wishes', { personId, pairingId, must: 'Clown', joinedOn: ago(2) });
     await comesBack(`/pairings/${pairingId}`, { kind: 'pairing', number: 'D-1', name: 'S-1' });
-    expect((await owner.delete(`/pairings/${pairingId}`)).status).toBe(204);
+    expect((await remove(`/pairings/${pairingId}`)).status).toBe(201);
     await owner.post(`/animals/${sireId}/delete`, { reason: 'Never was' });
     const pairing = (await entries()).find(({ kind }) => kind === 'pairing')!;
     expect((await owner.post(`/bin/${pairing.id}/restore`)).status).toBe(409);

@@ -86,7 +86,7 @@ describe('a rack and who lives in it', () => {
   });
 
   test('a rack with somebody in it stays', async () => {
-    const refused = await owner.delete(`/racks/${rack.id}`);
+    const refused = await owner.post(`/racks/${rack.id}/delete`, { reason: 'x' });
     expect(refused.status).toBe(409);
     expect((refused.body as { detail: string }).detail).toContain('1 animals live in this rack');
   });
@@ -174,7 +174,7 @@ describe('pairings', () => {
       'Two copies of spider are thought not to live.',
     ]);
     await created('/clutches', { pairingId: id, laidOn: ago(20), eggs: 4 });
-    expect((await owner.delete(`/pairings/${id}`)).status).toBe(409);
+    expect((await owner.post(`/pairings/${id}/delete`, { reason: 'x' })).status).toBe(409);
     expect((await owner.post(`/animals/${damId}/delete`, { reason: 'x' })).status).toBe(409);
     const other = await created('/pairings', {
       season: 2026,
@@ -182,7 +182,7 @@ describe('pairings', () => {
       sires: [{ animalId, weight: 1 }],
       startedOn: ago(5),
     });
-    expect((await owner.delete(`/pairings/${other}`)).status).toBe(204);
+    expect((await owner.post(`/pairings/${other}/delete`, { reason: 'x' })).status).toBe(201);
   });
 
   test('slugs are no more than eggs', async () => {

@@ -133,7 +133,7 @@ describe('a line', () => {
     const [ladder] = ((await owner.get('/ladders?limit=9')).body as Page<{ id: string }>).items;
     const place = { room: 'R', name: 'Rack R', levels: 1, tubsPerLevel: 1 };
     const { id: rack } = await made('/racks', { ...place, ladderId: ladder!.id, stepPosition: 0 });
-    await owner.delete(`/racks/${rack}`);
+    await owner.post(`/racks/${rack}/delete`, { reason: 'Sold' });
     const [removed] = await lines('subject=bin-entry');
     expect(valuesOf(removed!)).toMatchObject({ kind: [undefined, 'rack'], number: [undefined, 'Rack R'] });
   });

@@ -56,6 +56,9 @@ type WithBody = {
  */
 const BODIES: { readonly [N in WithBody]: Joi.Schema<BodyOf<(typeof ROUTES)[N]>> } = {
   deleteAnimal: deletion,
+  deleteHeatZone: deletion,
+  deletePairing: deletion,
+  deleteRack: deletion,
   addWebhook: webhookInput,
   planImport: importPlan,
   runImport: importRun,

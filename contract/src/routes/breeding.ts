@@ -1,3 +1,4 @@
+import type { deletion } from '../bin.ts';
 import type { newPairing } from '../breeding-requests.ts';
 import type * as season from '../season-requests.ts';
 import type { voiding } from '../records.ts';
@@ -10,7 +11,7 @@ import type {
   RelatedMate,
   SeasonBoardView,
 } from '../season-responses.ts';
-import { acts, changes, lists, reads, writes } from './route.ts';
+import { changes, lists, reads, writes } from './route.ts';
 import type { Changed, Created } from './answers.ts';
 
 export const breedingRoutes = {
@@ -52,9 +53,12 @@ export const breedingRoutes = {
   addPairing: writes<Created, typeof newPairing>()('post', '/pairings', 'Add a pairing', {
     permission: 'breed',
   }),
-  deletePairing: acts<void>()('delete', '/pairings/:id', 'Put a pairing that has no clutch into the bin', {
-    permission: 'breed',
-  }),
+  deletePairing: writes<Created, typeof deletion>()(
+    'post',
+    '/pairings/:id/delete',
+    'Put a pairing that has no clutch into the bin',
+    { permission: 'destroy' },
+  ),
   addSeasonEvent: writes<Created, typeof season.newSeasonEvent>()(
     'post',
     '/pairings/:id/events',

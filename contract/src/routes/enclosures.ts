@@ -1,10 +1,11 @@
+import type { deletion } from '../bin.ts';
 import type * as husbandry from '../husbandry-requests.ts';
 import type { newLadder, newRack } from '../enclosure-requests.ts';
 import type { HeatFault } from '@karyotome/core';
 import type { LearnedView } from '../husbandry-responses.ts';
 import type { voiding } from '../records.ts';
 import type { LadderView, RackSummary, RackView, TubView } from '../enclosure-responses.ts';
-import { acts, changes, lists, reads, writes } from './route.ts';
+import { changes, lists, reads, writes } from './route.ts';
 import type { Created, Many } from './answers.ts';
 
 export const enclosuresRoutes = {
@@ -22,7 +23,14 @@ export const enclosuresRoutes = {
   changeRack: changes<Created, typeof husbandry.rackChange>()('put', '/racks/:id', 'Change a rack', {
     permission: 'house',
   }),
-  deleteRack: acts<void>()('delete', '/racks/:id', 'Put an empty rack into the bin', { permission: 'house' }),
+  deleteRack: writes<Created, typeof deletion>()(
+    'post',
+    '/racks/:id/delete',
+    'Put an empty rack into the bin',
+    {
+      permission: 'destroy',
+    },
+  ),
   ladders: lists<LadderView>()('/ladders', 'Enclosures in order of weight', { key: 'id', sorts: ['name'] }),
   addLadder: writes<Created, typeof newLadder>()('post', '/ladders', 'Add a ladder', { permission: 'house' }),
   changeLadder: changes<Created, typeof newLadder>()('put', '/ladders/:id', 'Change a ladder', {
@@ -41,9 +49,12 @@ export const enclosuresRoutes = {
     'Change a heat zone',
     { permission: 'house' },
   ),
-  removeHeatZone: acts<void>()('delete', '/heat-zones/:id', 'Put a heat zone into the bin', {
-    permission: 'house',
-  }),
+  deleteHeatZone: writes<Created, typeof deletion>()(
+    'post',
+    '/heat-zones/:id/delete',
+    'Put a heat zone into the bin',
+    { permission: 'destroy' },
+  ),
   addSurfaceCheck: writes<Created & { faults: HeatFault[] }, typeof husbandry.surfaceCheck>()(
     'post',
     '/heat-zones/:id/checks',

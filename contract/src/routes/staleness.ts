@@ -70,7 +70,7 @@ const CHANGED: { readonly [N in Name]?: readonly Tag[] } = {
   changeLadder: ['enclosures'],
   addHeatZone: ['heat'],
   changeHeatZone: ['heat'],
-  removeHeatZone: ['heat', 'bin'],
+  deleteHeatZone: ['heat', 'bin'],
   addSurfaceCheck: ['heat'],
   voidSurfaceCheck: ['heat'],
   publish: ['publications', 'sales', 'letters'],

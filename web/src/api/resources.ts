@@ -192,7 +192,8 @@ export const api = {
   addHeatZone: (body: HeatZoneInput) => call(R.addHeatZone, { body }),
   changeHeatZone: (id: string, body: HeatZoneInput, version: number) =>
     call(R.changeHeatZone, { params: { id }, body, version }),
-  removeHeatZone: (id: string) => call(R.removeHeatZone, { params: { id } }),
+  deleteHeatZone: (id: string, reason: string) =>
+    call(R.deleteHeatZone, { params: { id }, body: { reason } }),
   addSurfaceCheck: (id: string, body: SurfaceCheck) => call(R.addSurfaceCheck, { params: { id }, body }),
   voidSurfaceCheck: (id: string, reason: string) =>
     call(R.voidSurfaceCheck, { params: { id }, body: { reason } }),
@@ -203,7 +204,7 @@ export const api = {
   addRack: (body: NewRack) => call(R.addRack, { body }),
   changeRack: (id: string, body: RackChange, version: number) =>
     call(R.changeRack, { params: { id }, body, version }),
-  deleteRack: (id: string) => call(R.deleteRack, { params: { id } }),
+  deleteRack: (id: string, reason: string) => call(R.deleteRack, { params: { id }, body: { reason } }),
   ladders: () => callAll(R.ladders),
   addLadder: (body: NewLadder) => call(R.addLadder, { body }),
   changeLadder: (id: string, body: NewLadder, version: number) =>

@@ -46,14 +46,14 @@ export async function changeZone(
 }
 
 /** Puts a zone into the bin, with its checks. */
-export async function removeZone(work: Work<Actor>, id: string): Promise<void> {
+export async function deleteZone(work: Work<Actor>, id: string, reason: string): Promise<{ id: string }> {
   const { models, actor, transaction } = work;
   const where = { collectionId: actor.collectionId, id };
   const zone = (await models.heatZones.findOne({ where, transaction }))?.get();
   if (!zone) throw notFound('This heat zone');
   const rack = { collectionId: actor.collectionId, id: zone.rackId };
   const { name } = (await models.racks.findOne({ where: rack, transaction }))!.get();
-  await moveIn(work, { kind: 'heat-zone', id, animalId: null, number: name, name: zone.name, reason: null });
+  return moveIn(work, { kind: 'heat-zone', id, animalId: null, number: name, name: zone.name, reason });
 }
 
 export async function addSurfaceCheck(

@@ -109,7 +109,7 @@ export async function createRack(work: Work, input: NewRack): Promise<{ id: stri
 }
 
 /** Puts an empty rack into the bin, with its tubs and heat zones. */
-export async function deleteRack(work: Work<Actor>, id: string): Promise<void> {
+export async function deleteRack(work: Work<Actor>, id: string, reason: string): Promise<{ id: string }> {
   const { collectionId } = work.actor;
   const [housed] = await countAnimalsInRack(work, { id });
   if (housed!.count > 0)
@@ -120,7 +120,7 @@ export async function deleteRack(work: Work<Actor>, id: string): Promise<void> {
   });
   if (!row) throw notFound('This rack');
   const { name, room } = row.get();
-  await moveIn(work, { kind: 'rack', id, animalId: null, number: name, name: room, reason: null });
+  return moveIn(work, { kind: 'rack', id, animalId: null, number: name, name: room, reason });
 }
 
 /** Gives a rack another name, room, or size. Places that fall away must be empty. */

@@ -41,7 +41,7 @@ export async function createPairing(work: Work<Actor>, input: NewPairing): Promi
 }
 
 /** Puts a pairing that was entered by mistake into the bin, with what was noted of it; one with a clutch stays. */
-export async function deletePairing(work: Work<Actor>, id: string): Promise<void> {
+export async function deletePairing(work: Work<Actor>, id: string, reason: string): Promise<{ id: string }> {
   const { collectionId } = work.actor;
   const clutches = await work.models.clutches.count({
     where: { collectionId, pairingId: id },
@@ -51,7 +51,7 @@ export async function deletePairing(work: Work<Actor>, id: string): Promise<void
   const [named] = await numbersOfPairing(work, { id });
   if (!named) throw notFound('This pairing');
   const { dam, sires } = named;
-  await moveIn(work, { kind: 'pairing', id, animalId: null, number: dam, name: sires, reason: null });
+  return moveIn(work, { kind: 'pairing', id, animalId: null, number: dam, name: sires, reason });
 }
 
 /** All pairings with their clutches, the newest season first. */

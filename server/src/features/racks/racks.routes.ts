@@ -6,7 +6,7 @@ import {
   addSurfaceCheck,
   addZone,
   changeZone,
-  removeZone,
+  deleteZone,
   voidSurfaceCheck,
 } from '../../domain/enclosures/heat.service.ts';
 import {
@@ -30,14 +30,14 @@ export function rackRoutes({ list, read, write }: Endpoints): void {
   read(ROUTES.rack, ({ work, id }) => viewRack(work, id));
   list(ROUTES.tubs, ({ work }) => allTubs(work));
   write(ROUTES.addRack, ({ work, body }) => createRack(work, body));
-  write(ROUTES.deleteRack, ({ work, id }) => deleteRack(work, id));
+  write(ROUTES.deleteRack, ({ work, id, body }) => deleteRack(work, id, body.reason));
   write(ROUTES.changeRack, ({ work, id, body, version }) => changeRack(work, id, body, version));
   write(ROUTES.moveMany, ({ work, body }) => moveMany(work, body));
   write(ROUTES.voidRecords, ({ work, body }) => takeBackMany(work, body.ids));
   read(ROUTES.learnedMoves, ({ work }) => learnedMoves(work));
   write(ROUTES.addHeatZone, ({ work, body }) => addZone(work, body));
   write(ROUTES.changeHeatZone, ({ work, id, body, version }) => changeZone(work, id, body, version));
-  write(ROUTES.removeHeatZone, ({ work, id }) => removeZone(work, id));
+  write(ROUTES.deleteHeatZone, ({ work, id, body }) => deleteZone(work, id, body.reason));
   write(ROUTES.addSurfaceCheck, ({ work, id, body }) => addSurfaceCheck(work, id, body));
   write(ROUTES.voidSurfaceCheck, ({ work, id, body }) => voidSurfaceCheck(work, id, body.reason));
 }

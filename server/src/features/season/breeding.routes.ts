@@ -6,7 +6,7 @@ import { createPairing, deletePairing, listPairings } from '../../domain/season/
 export function breedingRoutes({ list, write }: Endpoints): void {
   list(ROUTES.pairings, ({ work }) => listPairings(work));
   write(ROUTES.addPairing, ({ work, body }) => createPairing(work, body));
-  write(ROUTES.deletePairing, ({ work, id }) => deletePairing(work, id));
+  write(ROUTES.deletePairing, ({ work, id, body }) => deletePairing(work, id, body.reason));
   write(ROUTES.addClutch, ({ work, body }) => createClutch(work, body));
   write(ROUTES.hatch, ({ work, id, body, version }) => hatch(work, id, body, version));
 }

@@ -1,16 +1,15 @@
 <script setup lang="ts">
-import { animalChange, BIN_DAYS, type AnimalView } from '@karyotome/contract';
+import { animalChange, type AnimalView } from '@karyotome/contract';
 import { ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { api } from '../../api/resources.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useSession } from '../../stores/session.ts';
 import { useForm } from '../../stores/useForm.ts';
-import { useWrite } from '../../stores/useWrite.ts';
 import AnimalPicker from '../../ui/AnimalPicker.vue';
 import DayField from '../../ui/DayField.vue';
+import DeleteDialog from '../../ui/DeleteDialog.vue';
 import FormDialog from '../../ui/FormDialog.vue';
-import ReasonDialog from '../../ui/ReasonDialog.vue';
 
 const props = defineProps<{ animal: AnimalView }>();
 const emit = defineEmits<{ close: [] }>();
@@ -33,23 +32,14 @@ const { draft, discard, submit, errorsOf, general, busy } = useForm({
   send: (change) => api.changeAnimal(props.animal.id, change, props.animal.version),
 });
 const session = useSession();
-const removal = useWrite(api.deleteAnimal);
-const restoring = useWrite(api.restoreFromBin);
 const isDeleting = ref(false);
 async function send(): Promise<void> {
   if (!(await submit())) return;
   notices.say(`${props.animal.number} changed`);
   emit('close');
 }
-async function remove(reason: string): Promise<void> {
-  const { id, number } = props.animal;
-  const deleted = await removal.run(id, reason);
-  if (!deleted) return;
+async function leave(): Promise<void> {
   discard();
-  notices.say(`${number} deleted`, async () => {
-    if (await restoring.run(deleted.value.id)) await router.push(`/animals/${id}`);
-    else notices.warn(restoring.message.value ?? `${number} could not be restored`);
-  });
   await router.push('/animals');
 }
 </script>
@@ -81,16 +71,15 @@ async function remove(reason: string): Promise<void> {
       <v-btn v-if="session.mayDestroy" color="error" @click="isDeleting = true">Delete</v-btn>
     </template>
     <template #after>
-      <ReasonDialog
+      <DeleteDialog
         v-if="isDeleting"
-        :title="`Delete ${animal.number}`"
+        :name="animal.number"
         text="The animal goes with everything recorded of it, its pictures, labels and opinions."
-        :note="`For ${BIN_DAYS} days it can be restored in Settings, then it is erased. Its number stays used. An animal that died or was sold is not deleted: change its status instead.`"
-        submit-text="Delete"
-        :refusal="removal.message.value"
-        :busy="removal.busy.value"
+        note="Its number stays used. An animal that died or was sold is not deleted: change its status instead."
+        :send="(reason) => api.deleteAnimal(animal.id, reason)"
+        :restored="() => router.push(`/animals/${animal.id}`)"
         @close="isDeleting = false"
-        @confirm="remove"
+        @deleted="leave"
       />
     </template>
   </FormDialog>

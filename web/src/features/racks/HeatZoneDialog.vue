@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import { heatZoneInput, type HeatZoneView, type RackSummary } from '@karyotome/contract';
 import { USUAL_HEAT } from '@karyotome/core';
+import { ref } from 'vue';
 import { api } from '../../api/resources.ts';
 import { dayWords, temperatureWords } from '../../format/format.ts';
 import { useNotices } from '../../stores/notices.ts';
+import { useSession } from '../../stores/session.ts';
 import { useForm } from '../../stores/useForm.ts';
-import { useWrite } from '../../stores/useWrite.ts';
+import DeleteDialog from '../../ui/DeleteDialog.vue';
 import FormDialog from '../../ui/FormDialog.vue';
 import TemperatureField from '../../ui/TemperatureField.vue';
 
@@ -29,18 +31,17 @@ const { draft, discard, submit, errorsOf, general, busy } = useForm({
   send: (input) =>
     zone === null ? api.addHeatZone(input) : api.changeHeatZone(zone.id, input, zone.version),
 });
-const removing = useWrite(api.removeHeatZone);
+const session = useSession();
+const isDeleting = ref(false);
 async function send(): Promise<void> {
   const { name } = draft;
   if (!(await submit())) return;
   notices.say(`${name} saved`);
   emit('close');
 }
-async function remove(): Promise<void> {
-  if (await removing.run(zone!.id)) {
-    notices.say(`${zone!.name} removed. Owners can restore it under Settings, Deleted`);
-    emit('close');
-  } else notices.warn(removing.message.value ?? 'It could not be removed');
+function leave(): void {
+  discard();
+  emit('close');
 }
 </script>
 
@@ -91,7 +92,17 @@ async function remove(): Promise<void> {
       {{ temperatureWords(zone.lastCheck.warmC) }} and {{ temperatureWords(zone.lastCheck.coolC) }}.
     </p>
     <template #actions>
-      <v-btn v-if="zone" :loading="removing.busy.value" @click="remove">Remove</v-btn>
+      <v-btn v-if="zone && session.mayDestroy" color="error" @click="isDeleting = true">Delete</v-btn>
+    </template>
+    <template #after>
+      <DeleteDialog
+        v-if="zone && isDeleting"
+        :name="zone.name"
+        text="The heat zone goes with its checks."
+        :send="(reason) => api.deleteHeatZone(zone!.id, reason)"
+        @close="isDeleting = false"
+        @deleted="leave"
+      />
     </template>
   </FormDialog>
 </template>

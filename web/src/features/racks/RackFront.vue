@@ -19,7 +19,7 @@ const props = defineProps<{
   show: 'all' | 'free' | 'advised' | 'clean';
 }>();
 const emit = defineEmits<{
-  remove: [];
+  delete: [];
   edit: [];
   zone: [HeatZoneView | null];
   check: [HeatZoneView];
@@ -78,7 +78,9 @@ const isEmpty = computed(() => props.rack.tubs.every((tub) => tub.animals.length
         <v-btn size="small" variant="text" :aria-label="`Edit ${rack.name}`" @click="emit('edit')"
           >Edit</v-btn
         >
-        <v-btn v-if="isEmpty" size="small" variant="text" @click="emit('remove')">Remove</v-btn>
+        <v-btn v-if="isEmpty && session.mayDestroy" size="small" variant="text" @click="emit('delete')"
+          >Delete</v-btn
+        >
         <v-btn
           v-if="session.mayManage"
           size="small"

@@ -13,10 +13,9 @@ import { useEventListener } from '@vueuse/core';
 import { computed, ref } from 'vue';
 import { api } from '../../api/resources.ts';
 import { countWords, numberWords } from '../../format/format.ts';
-import { useNotices } from '../../stores/notices.ts';
 import { useRacks } from '../../stores/queries.ts';
 import { useSession } from '../../stores/session.ts';
-import { useWrite } from '../../stores/useWrite.ts';
+import DeleteDialog from '../../ui/DeleteDialog.vue';
 import StateBlock from '../../ui/StateBlock.vue';
 import TableLink from '../../ui/TableLink.vue';
 import EditRackDialog from './EditRackDialog.vue';
@@ -30,7 +29,6 @@ import { useMoving } from './useMoving.ts';
 
 const { data, status, error, refetch } = useRacks();
 const session = useSession();
-const notices = useNotices();
 const adding = ref(false);
 const editing = ref<RackSummary | null>(null);
 const zone = ref<{ rack: RackSummary; zone: HeatZoneView | null } | null>(null);
@@ -51,7 +49,7 @@ function onKey(event: KeyboardEvent): void {
   if (event.key === 'Escape' && !isTaken) letGo();
 }
 useEventListener('keydown', onKey);
-const removal = useWrite(api.deleteRack);
+const deleting = ref<RackSummary | null>(null);
 const rooms = computed(() => {
   const groups = new Map<string, RackSummary[]>();
   for (const rack of data.value ?? []) groups.set(rack.room, [...(groups.get(rack.room) ?? []), rack]);
@@ -62,11 +60,6 @@ const places = (racks: readonly RackSummary[]): string => {
   const free = racks.reduce((sum, rack) => sum + rack.free, 0);
   return `${numberWords(tubs - free)} of ${countWords(tubs, 'tub', 'tubs')} taken`;
 };
-async function remove(rack: RackSummary): Promise<void> {
-  if (await removal.run(rack.id))
-    notices.say(`${rack.name} removed. Owners can restore it under Settings, Deleted`);
-  else notices.warn(removal.message.value ?? 'It could not be removed');
-}
 </script>
 
 <template>
@@ -132,7 +125,7 @@ async function remove(rack: RackSummary): Promise<void> {
               :may-house="session.mayHouse"
               :held="held"
               :show="show"
-              @remove="remove(rack)"
+              @delete="deleting = rack"
               @edit="editing = rack"
               @zone="zone = { rack, zone: $event }"
               @check="checking = { id: $event.id, name: $event.name, rack: rack.name }"
@@ -144,6 +137,14 @@ async function remove(rack: RackSummary): Promise<void> {
       </section>
     </StateBlock>
     <RackDialog v-if="adding" @close="adding = false" />
+    <DeleteDialog
+      v-if="deleting"
+      :name="deleting.name"
+      text="The rack goes with its tubs, its heat zones and their checks."
+      :send="(reason) => api.deleteRack(deleting!.id, reason)"
+      @close="deleting = null"
+      @deleted="deleting = null"
+    />
     <EditRackDialog v-if="editing" :rack="editing" @close="editing = null" />
     <HeatZoneDialog
       v-if="zone"
