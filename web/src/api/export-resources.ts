@@ -6,16 +6,23 @@ export type ListName =
   | 'animals'
   | 'bin'
   | 'contradictions'
+  | 'devices'
   | 'feedingNight'
   | 'hatchRates'
+  | 'incubators'
   | 'inquiries'
   | 'ladders'
   | 'letters'
   | 'members'
   | 'pairings'
   | 'persons'
+  | 'rooms'
+  | 'seasonFemales'
+  | 'seasonMales'
   | 'showcase'
+  | 'tokens'
   | 'tubs'
+  | 'webhooks'
   | 'wishes';
 
 /** Addresses of what is downloaded as a file, and taking such a file in. */

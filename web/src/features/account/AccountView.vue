@@ -14,6 +14,7 @@ import LineCard from '../../ui/LineCard.vue';
 import NewPasswordField from '../../ui/NewPasswordField.vue';
 import PagePart from '../../ui/PagePart.vue';
 import RefusalAlert from '../../ui/RefusalAlert.vue';
+import TableLink from '../../ui/TableLink.vue';
 import PasskeysCard from './PasskeysCard.vue';
 import SecondFactorCard from './SecondFactorCard.vue';
 import TokensCard from './TokensCard.vue';
@@ -109,10 +110,15 @@ async function choose(id: string): Promise<void> {
           >Sign out</v-btn
         >
       </LineCard>
-      <div v-if="others.length > 1" class="row">
-        <v-btn variant="outlined" :loading="endingOthers.busy.value" @click="endOthers"
+      <div class="row">
+        <v-btn
+          v-if="others.length > 1"
+          variant="outlined"
+          :loading="endingOthers.busy.value"
+          @click="endOthers"
           >Sign out everywhere else</v-btn
         >
+        <TableLink list="devices" />
       </div>
     </PagePart>
     <TokensCard />

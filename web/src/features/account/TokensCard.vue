@@ -11,6 +11,7 @@ import { useWrite } from '../../stores/useWrite.ts';
 import LineCard from '../../ui/LineCard.vue';
 import PagePart from '../../ui/PagePart.vue';
 import ShownOnce from '../../ui/ShownOnce.vue';
+import TableLink from '../../ui/TableLink.vue';
 
 /** What programs of this person sign in with: scales, sensors, one's own scripts. */
 const { data } = useTokens();
@@ -48,6 +49,7 @@ async function revoke({ id, name: whose }: TokenView): Promise<void> {
     <LineCard v-for="token in data" :key="token.id" :title="token.name" :about="aboutToken(token)">
       <v-btn variant="text" :aria-label="`Revoke ${token.name}`" @click="revoke(token)">Revoke</v-btn>
     </LineCard>
+    <div v-if="data?.length" class="row"><TableLink list="tokens" /></div>
     <form class="new" novalidate @submit.prevent="add">
       <v-text-field
         v-model="name"

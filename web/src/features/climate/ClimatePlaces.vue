@@ -3,8 +3,10 @@ import type { ClimateView, NewReading, NewRoom, ReadingsImport } from '@karyotom
 import { mdiPlus } from '@mdi/js';
 import { shallowRef } from 'vue';
 import type { LongWork } from '../../api/call.ts';
+import type { ListName } from '../../api/export-resources.ts';
 import { useSession } from '../../stores/session.ts';
 import StateBlock from '../../ui/StateBlock.vue';
+import TableLink from '../../ui/TableLink.vue';
 import ClimateCard from './ClimateCard.vue';
 import LoggerFileState from './LoggerFileState.vue';
 import ReadingDialog from './ReadingDialog.vue';
@@ -13,6 +15,7 @@ import { useLoggerFile } from './useLoggerFile.ts';
 /** All places of a kind whose climate is watched, one card each. */
 const props = defineProps<{
   title: string;
+  list: ListName;
   /** What adds one. */
   addText: string;
   emptyTitle: string;
@@ -44,6 +47,7 @@ const loggerFile = useLoggerFile(props.importReadings);
     <div class="place-head">
       <h1 class="title">{{ title }}</h1>
       <slot name="nav" />
+      <TableLink v-if="places?.length" :list="list" />
       <v-btn v-if="session.mayHouse" color="primary" :prepend-icon="mdiPlus" @click="editing = null">{{
         addText
       }}</v-btn>

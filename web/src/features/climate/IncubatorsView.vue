@@ -11,6 +11,7 @@ const { data, status, error, refetch } = useIncubators();
 <template>
   <ClimatePlaces
     title="Incubators"
+    list="incubators"
     add-text="New incubator"
     empty-title="No incubator yet"
     empty-text="An incubator has a setting and limits. Readings come by hand, from a logger's file, from a program with a token, or, for trying out, from a simulated sensor; out of range or silent, it stands on Today."

@@ -18,6 +18,7 @@ const names = computed(() => {
 <template>
   <ClimatePlaces
     title="Climate"
+    list="rooms"
     add-text="Watch a room"
     empty-title="No room is watched yet"
     empty-text="A room has limits of temperature and humidity. Readings come by hand, from a logger's file, from a program with a token, or, for trying out, from a simulated sensor; out of range or silent, the room stands on Today."

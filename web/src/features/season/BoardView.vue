@@ -10,6 +10,7 @@ import { api } from '../../api/resources.ts';
 import MoreButton from '../../ui/MoreButton.vue';
 import { useSession } from '../../stores/session.ts';
 import StateBlock from '../../ui/StateBlock.vue';
+import TableLink from '../../ui/TableLink.vue';
 import LayingDialog from './LayingDialog.vue';
 import EventDialog from './EventDialog.vue';
 import FemaleRow from './FemaleRow.vue';
@@ -139,6 +140,7 @@ useEventListener('keydown', letGo);
             :busy="females.asyncStatus.value === 'loading'"
             @more="females.more()"
           />
+          <TableLink v-if="shownFemales.length > 0" list="seasonFemales" />
         </div>
         <aside>
           <h2>Males <span class="soft small">drag one to a female</span></h2>
@@ -155,6 +157,7 @@ useEventListener('keydown', letGo);
             :busy="males.asyncStatus.value === 'loading'"
             @more="males.more()"
           />
+          <TableLink v-if="shownMales.length > 0" list="seasonMales" />
         </aside>
       </div>
     </StateBlock>

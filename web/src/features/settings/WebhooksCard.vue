@@ -11,6 +11,7 @@ import CheckList from '../../ui/CheckList.vue';
 import LineCard from '../../ui/LineCard.vue';
 import PagePart from '../../ui/PagePart.vue';
 import ShownOnce from '../../ui/ShownOnce.vue';
+import TableLink from '../../ui/TableLink.vue';
 
 /** Programs that are told of changes at an address of theirs. */
 const { data, refetch } = useWebhooks();
@@ -69,6 +70,7 @@ async function remove({ id, address: where }: WebhookView): Promise<void> {
         <v-btn variant="text" :aria-label="`Remove ${one.address}`" @click="remove(one)">Remove</v-btn>
       </div>
     </LineCard>
+    <div v-if="data?.length" class="row"><TableLink list="webhooks" /></div>
     <form class="new" novalidate @submit.prevent="add">
       <v-text-field
         v-model="address"
