@@ -52,6 +52,7 @@ import { settingsRoutes } from './features/settings/settings.ts';
 import { takingInRoutes } from './features/taking-in/taking-in.routes.ts';
 import { webhookRoutes } from './features/webhooks/webhooks.routes.ts';
 import { waitingRoutes } from './features/waiting/waiting.routes.ts';
+import { searchRoutes } from './features/search/search.routes.ts';
 import { todayRoutes } from './features/today/today.routes.ts';
 import { backgroundEnded } from './background.ts';
 import { forLog } from './db/faults.ts';
@@ -222,6 +223,7 @@ function endpointsOf({
   feedingRoutes(endpoints);
   roundRoutes(endpoints);
   roomRoutes(endpoints);
+  searchRoutes(endpoints);
   todayRoutes(endpoints);
   pictureRoutes(endpoints, database, files);
   salesRoutes(endpoints, database);

@@ -1,6 +1,7 @@
 export {
   DEFAULT_LOCALE,
   GRAMS_PER_OUNCE,
+  MASS_UNITS,
   oddsWords,
   oneIn,
   Reader,

@@ -1,6 +1,7 @@
 import type * as husbandry from '../husbandry-requests.ts';
 import type { animalChange, newAnimal } from '../animal-requests.ts';
 import type { correction, newRecord, voiding } from '../records.ts';
+import type { SearchView } from '../search.ts';
 import type { BinEntry, deletion, Restored } from '../bin.ts';
 import type { AnimalSummary } from '../animal-summary.ts';
 import type { AnimalView } from '../animal-responses.ts';
@@ -16,6 +17,7 @@ export const animalsRoutes = {
     filters: ['id', 'sex', 'status', 'clutchId'],
     otherFilters: ['search'],
   }),
+  search: reads<SearchView>()('/search', 'Animals, clutches and people by words', { query: ['q'] }),
   animal: reads<AnimalView>()('/animals/:id', 'One animal'),
   addAnimal: writes<Created, typeof newAnimal>()('post', '/animals', 'Add an animal', {
     permission: 'breed',

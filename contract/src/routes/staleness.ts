@@ -141,6 +141,7 @@ const SUMMARY = [...LABEL, 'enclosures', 'pictures', 'publications'] as const;
 /** What reads are made from. One that is not listed may be made from everything. */
 const MADE_FROM: { readonly [N in Name]?: readonly Tag[] } = {
   animals: SUMMARY,
+  search: [...SUMMARY, 'breeding', 'persons'],
   animal: [...SUMMARY, 'eggs', 'feeding', 'labels'],
   catalogue: ['catalogue', 'records'],
   geneOccurrence: ['catalogue', 'records'],

@@ -13,7 +13,7 @@ const PROGRAMS: Readonly<Record<TokenScope, readonly Permission[]>> = {
   record: ['view', 'record', 'breed', 'house', 'sell'],
 };
 
-function mayDo(actor: Actor, permission: Permission, isRead: boolean): boolean {
+export function mayDo(actor: Actor, permission: Permission, isRead: boolean): boolean {
   if (actor.scope !== undefined && permission === 'own') return isRead;
   if (actor.scope !== undefined && permission !== 'open' && !PROGRAMS[actor.scope].includes(permission))
     return false;

@@ -6,14 +6,17 @@ import {
   mdiCogOutline,
   mdiDna,
   mdiEyeOutline,
+  mdiDotsHorizontal,
   mdiLogout,
+  mdiMagnify,
   mdiMagnifyScan,
   mdiSnake,
   mdiWeatherNight,
   mdiWeatherSunny,
   mdiWhiteBalanceSunny,
 } from '@mdi/js';
-import { computed, ref } from 'vue';
+import { useEventListener } from '@vueuse/core';
+import { computed, defineAsyncComponent, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useDisplay } from 'vuetify';
 import { theme } from '../plugins/vuetify.ts';
@@ -21,7 +24,9 @@ import { useRoundQueue } from '../offline/useRoundQueue.ts';
 import { useSession } from '../stores/session.ts';
 import { useLiveUpdates } from '../stores/useLiveUpdates.ts';
 import FarmClock from './FarmClock.vue';
+import { isTyping } from '../ui/keys.ts';
 import KeyHelp from './KeyHelp.vue';
+import MoreSheet from './MoreSheet.vue';
 import UnsentDialog from './UnsentDialog.vue';
 
 /** Places in the order of the work. */
@@ -36,6 +41,13 @@ const PLACES = [
   { to: '/genes', title: 'Genes', icon: mdiDna },
 ];
 
+/** On a phone these lie at the thumb, with the search between them; the others under More. */
+const AT_THUMB = ['/today', '/rounds', '/bench'];
+const [today, rounds, bench] = AT_THUMB.map((to) => PLACES.find((place) => place.to === to)!);
+const others = PLACES.filter(({ to }) => !AT_THUMB.includes(to));
+
+// Fetched when it is first opened: it knows all genes.
+const SearchDialog = defineAsyncComponent(() => import('../features/search/SearchDialog.vue'));
 const session = useSession();
 const route = useRoute();
 const router = useRouter();
@@ -47,6 +59,17 @@ const isHere = (to: string): boolean => route.path === to || route.path.startsWi
 function toggleTheme(): void {
   theme.value = isNight.value ? 'day' : 'night';
 }
+const isSearching = ref(false);
+const isMoreOpen = ref(false);
+function onKey(event: KeyboardEvent): void {
+  const isCommand = (event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k';
+  const isSlash = event.key === '/' && !event.ctrlKey && !event.metaKey && !isTyping(event.target);
+  if (!isCommand && !isSlash) return;
+  event.preventDefault();
+  // A dialog is answered first.
+  if (!document.querySelector('.v-dialog.v-overlay--active')) isSearching.value = true;
+}
+useEventListener('keydown', onKey);
 // What was entered without a connection goes out wherever one is, not only on the round.
 const queue = useRoundQueue();
 void queue.start();
@@ -86,20 +109,60 @@ async function signOut(): Promise<void> {
     <span v-if="!smAndDown" class="small soft collection">{{ session.settings?.name }}</span>
     <FarmClock />
     <v-btn
+      v-if="!smAndDown"
+      :icon="mdiMagnify"
+      aria-label="Search and enter"
+      title="Search and enter (Ctrl+K, or /)"
+      variant="text"
+      @click="isSearching = true"
+    />
+    <v-btn
+      v-if="!smAndDown"
       :icon="isNight ? mdiWeatherSunny : mdiWeatherNight"
       :aria-label="isNight ? 'Day theme' : 'Night theme'"
       variant="text"
       @click="toggleTheme"
     />
-    <v-btn :icon="mdiCogOutline" to="/settings" aria-label="Settings" variant="text" />
-    <v-btn :icon="mdiLogout" aria-label="Sign out" variant="text" @click="leave" />
+    <v-btn v-if="!smAndDown" :icon="mdiCogOutline" to="/settings" aria-label="Settings" variant="text" />
+    <v-btn v-if="!smAndDown" :icon="mdiLogout" aria-label="Sign out" variant="text" @click="leave" />
   </v-app-bar>
+  <SearchDialog v-if="isSearching" @close="isSearching = false" />
+  <MoreSheet
+    v-if="isMoreOpen"
+    :places="others"
+    :is-night="isNight"
+    @close="isMoreOpen = false"
+    @theme="toggleTheme"
+    @leave="leave"
+  />
   <KeyHelp :places="PLACES" />
   <UnsentDialog v-if="asksToLeave" @stay="asksToLeave = false" @leave="signOut" />
   <v-bottom-navigation v-if="smAndDown" grow height="60" :model-value="route.path">
-    <v-btn v-for="place in PLACES" :key="place.to" :to="place.to" class="foot" :active="isHere(place.to)">
+    <v-btn
+      v-for="place in [today!, rounds!]"
+      :key="place.to"
+      :to="place.to"
+      class="foot"
+      :active="isHere(place.to)"
+    >
       <v-icon :icon="place.icon" />
       <span>{{ place.title }}</span>
+    </v-btn>
+    <v-btn class="foot" :active="false" @click="isSearching = true">
+      <v-icon :icon="mdiMagnify" />
+      <span>Search</span>
+    </v-btn>
+    <v-btn :to="bench!.to" class="foot" :active="isHere(bench!.to)">
+      <v-icon :icon="bench!.icon" />
+      <span>{{ bench!.title }}</span>
+    </v-btn>
+    <v-btn
+      class="foot"
+      :active="isMoreOpen || others.some(({ to }) => isHere(to))"
+      @click="isMoreOpen = true"
+    >
+      <v-icon :icon="mdiDotsHorizontal" />
+      <span>More</span>
     </v-btn>
   </v-bottom-navigation>
 </template>
@@ -158,6 +221,6 @@ async function signOut(): Promise<void> {
 .foot {
   min-width: 0 !important;
   padding: 0 2px;
-  font-size: 0.66rem;
+  font-size: 0.75rem;
 }
 </style>

@@ -92,6 +92,8 @@ useEventListener('keydown', onKey);
             <dt>{{ index + 1 }}</dt>
             <dd>{{ place.title }}</dd>
           </template>
+          <dt>/, Ctrl+K</dt>
+          <dd>search, and enter by typing</dd>
           <dt>?</dt>
           <dd>these keys</dd>
         </dl>

@@ -5,7 +5,6 @@ import { useEventListener, useLocalStorage } from '@vueuse/core';
 import { computed, defineAsyncComponent, ref } from 'vue';
 import { momentWords } from '../../format/format.ts';
 import { useRound } from '../../offline/useRound.ts';
-import { useRoundQueue } from '../../offline/useRoundQueue.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useSession } from '../../stores/session.ts';
 import { isTyping } from '../../ui/keys.ts';
@@ -16,6 +15,7 @@ import QueueStatus from './QueueStatus.vue';
 import RackList from './RackList.vue';
 import { noted, ROUND_ACTS, weighed, type RoundAct } from './round-acts.ts';
 import RoundStop from './RoundStop.vue';
+import { useEntering } from './useEntering.ts';
 import { useLogged, type Logged } from './useLogged.ts';
 import { useRoundPlace } from './useRoundPlace.ts';
 import WeighDialog from './WeighDialog.vue';
@@ -24,7 +24,7 @@ const ScanDialog = defineAsyncComponent(() => import('../../ui/ScanDialog.vue'))
 const { data, status, error, refetch, isOld } = useRound();
 const session = useSession();
 const notices = useNotices();
-const queue = useRoundQueue();
+const entering = useEntering();
 const { loggedOf, takeBack } = useLogged();
 const { rack, stops, index, stop, next, enter, step, leave, goTo } = useRoundPlace(data);
 const goesOn = useLocalStorage('karyotome.round.advances', true);
@@ -34,18 +34,8 @@ const last = ref<{ animal: RoundAnimal; logged: Logged } | null>(null);
 const done = computed(() => (stop.value ? loggedOf(stop.value.animal) : []));
 
 async function enterOne(animal: RoundAnimal, one: ReturnType<RoundAct['enter']>): Promise<void> {
-  if (!one) return;
-  const { text } = one;
-  await keep(animal, text, () => queue.add({ animalId: animal.id, number: animal.number, text }, one.record));
-}
-/** An entry counts once the device has written it; one that it could not write is said at once. */
-async function keep(animal: RoundAnimal, text: string, write: () => Promise<string>): Promise<void> {
-  try {
-    const key = await write();
-    last.value = { animal, logged: { key, text, isWaiting: true, recordId: null } };
-  } catch {
-    notices.warn(`${animal.number}: ${text} could not be kept on this device. Is its storage full?`);
-  }
+  const logged = one && (await entering.enter(animal, one));
+  if (logged) last.value = { animal, logged };
 }
 async function act(chosen: RoundAct): Promise<void> {
   const { animal } = stop.value!;
@@ -64,8 +54,8 @@ async function keepNote(text: string): Promise<void> {
 }
 async function keepPhoto(file: File): Promise<void> {
   const { animal } = stop.value!;
-  const text = 'a photograph';
-  await keep(animal, text, () => queue.addPhoto({ animalId: animal.id, number: animal.number, text }, file));
+  const logged = await entering.enterPhoto(animal, file);
+  if (logged) last.value = { animal, logged };
 }
 async function undo(animal: RoundAnimal, logged: Logged): Promise<void> {
   if (last.value?.logged.key === logged.key) last.value = null;

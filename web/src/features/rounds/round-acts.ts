@@ -2,6 +2,12 @@ import type { NewRecord, RoundAnimal } from '@karyotome/contract';
 import { offeredStep, type CareAct, type ShedStage } from '@karyotome/core';
 import { farmToday, massWords } from '../../format/format.ts';
 
+/** What is entered, and in which words. */
+export interface Entry {
+  readonly record: NewRecord;
+  readonly text: string;
+}
+
 /** One thing that is logged at a tub, by one key or one touch. */
 export interface RoundAct {
   /** The key that does it. */
@@ -10,8 +16,8 @@ export interface RoundAct {
   readonly group: 'meal' | 'shed' | 'care';
   /** After it the round goes on to the next tub, where the keeper wants so. */
   readonly goesOn?: true;
-  /** What is entered, and in which words; null where it makes no sense for this animal. */
-  readonly enter: (animal: RoundAnimal) => { record: NewRecord; text: string } | null;
+  /** Null where it makes no sense for this animal. */
+  readonly enter: (animal: RoundAnimal) => Entry | null;
 }
 
 const meal =
@@ -71,11 +77,11 @@ export const ROUND_ACTS: readonly RoundAct[] = [
 ];
 
 /** What is entered as a weight. */
-export const weighed = (massG: number): { record: NewRecord; text: string } => ({
+export const weighed = (massG: number): Entry => ({
   record: { kind: 'weight', on: farmToday(), body: { massG } },
   text: massWords(massG),
 });
-export const noted = (text: string): { record: NewRecord; text: string } => ({
+export const noted = (text: string): Entry => ({
   record: { kind: 'note', on: farmToday(), body: { text } },
   text: `note: ${text}`,
 });

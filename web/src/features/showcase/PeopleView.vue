@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import type { PersonView } from '@karyotome/contract';
 import { STATUS_EVENT_WORDS } from '@karyotome/words';
-import { computed, ref } from 'vue';
+import { computed, ref, watch } from 'vue';
+import { useRoute } from 'vue-router';
 import { dayWords } from '../../format/format.ts';
 import { usePersons } from '../../stores/queries.ts';
 import StateBlock from '../../ui/StateBlock.vue';
@@ -13,6 +14,15 @@ import ShowcaseNav from './ShowcaseNav.vue';
 const { data, status, error, refetch } = usePersons();
 const editing = ref<{ person: PersonView | null } | null>(null);
 const known = computed(() => (data.value ?? []).filter(({ erasedAt }) => erasedAt === null));
+const route = useRoute();
+// The one that the address names is opened, once people are read.
+watch(
+  () => known.value.find(({ id }) => id === route.query['person']),
+  (person) => {
+    if (person) editing.value = { person };
+  },
+  { immediate: true },
+);
 const erased = computed(() => (data.value ?? []).length - known.value.length);
 </script>
 
