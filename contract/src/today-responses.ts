@@ -12,6 +12,8 @@ export type TodayLine = Task & {
   room: { id: string; name: string } | null;
   advice: (MoveAdvice & { freeTubs: TubPlace[] }) | null;
   preset: MealPreset | null;
+  /** Heavy enough for the next step of its ladder, with more against moving it than for it. */
+  staysInTub: boolean;
   zone: { id: string; name: string; rack: string } | null;
 };
 

@@ -60,7 +60,7 @@ function buttonOf(line: TodayLine, day: string): NewRecord | null {
   if (kind === 'sex')
     return { kind: 'sex', on: day, body: { sex: 'female', method: 'popped', sure: 'certain', by: 'Maren' } };
   const free = advice?.freeTubs[0];
-  if (kind === 'move' && advice!.verdict !== 'hold' && free) {
+  if (kind === 'move' && free) {
     return { kind: 'move', on: day, body: { toTubId: free.tubId, reason: code } };
   }
   return null;

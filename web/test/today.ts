@@ -25,6 +25,7 @@ export const todayLine = (
   room: null,
   advice: null,
   preset: null,
+  staysInTub: false,
   zone: null,
   ...task(fact, '2026-06-20'),
   ...more,

@@ -90,10 +90,6 @@ const TASKS: Phrases<Tasks, Told> = {
     text: 'Move back to the last tub',
     why: reasonsLine(reasons, reader),
   }),
-  'stay-in-tub': ({ reasons }, reader) => ({
-    text: 'Leave it where it is',
-    why: reasonsLine(reasons, reader),
-  }),
   'settling-after-move': ({ days }) => ({
     text: `Settling since the move, day ${days}`,
     why: 'One or two weeks to settle; judged by the meals after it.',

@@ -80,7 +80,6 @@ const TASKS: readonly TaskFact[] = [
   { code: 'bench-work-due', facts: { identify: 4, sex: 2 } },
   { code: 'move-up', facts: { reasons } },
   { code: 'move-back', facts: { reasons } },
-  { code: 'stay-in-tub', facts: { reasons } },
   { code: 'settling-after-move', facts: { days: 9 } },
   { code: 'egg-check-due', facts: { day: 23 } },
   { code: 'first-pip-due', facts: { ...eggs, what: 'first-pip' } },

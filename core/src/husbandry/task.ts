@@ -108,7 +108,6 @@ export interface Tasks extends Concerns, ClimateAlarms {
   readonly 'bench-work-due': { readonly identify: number; readonly sex: number };
   readonly 'move-up': { readonly reasons: readonly WeighedReason[] };
   readonly 'move-back': { readonly reasons: readonly WeighedReason[] };
-  readonly 'stay-in-tub': { readonly reasons: readonly WeighedReason[] };
   readonly 'settling-after-move': { readonly days: number };
   readonly 'egg-check-due': { readonly day: number };
   readonly 'first-pip-due': Expected;
@@ -185,7 +184,6 @@ export const TASK_KINDS: Readonly<Record<TaskCode, TaskKind>> = {
   'bench-work-due': 'identify',
   'move-up': 'move',
   'move-back': 'move',
-  'stay-in-tub': 'move',
   'settling-after-move': 'settle',
   'egg-check-due': 'eggs',
   'first-pip-due': 'eggs',

@@ -164,10 +164,12 @@ function sexTask(animal: AnimalDay, age: number | null, today: IsoDay): Task[] {
   return [task({ code: 'sex-recheck-due', facts: { sexedOn: on } }, dueOn)];
 }
 
-const MOVE_TASKS = { 'move-up': 'move-up', 'go-back': 'move-back', hold: 'stay-in-tub' } as const;
+const MOVE_TASKS = { 'move-up': 'move-up', 'go-back': 'move-back' } as const;
 
 function moveTask(animal: AnimalDay, today: IsoDay): Task[] {
   const { advice, history } = animal;
+  // Staying where it is is nothing to do.
+  if (advice.verdict === 'hold') return [];
   if (advice.verdict !== 'none') {
     const { reasons } = advice;
     const records = reasons.flatMap((reason) => reason.records);

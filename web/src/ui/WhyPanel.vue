@@ -2,13 +2,29 @@
 import { mdiHelpCircleOutline } from '@mdi/js';
 
 /** Opens the rule and the records behind any derived thing. */
-defineProps<{ title: string; label?: string }>();
+defineProps<{
+  title: string;
+  label?: string;
+  /** The sign alone, in a line of text. */
+  isSmall?: boolean;
+}>();
 </script>
 
 <template>
   <v-menu :close-on-content-click="false" max-width="460" location="bottom end">
     <template #activator="{ props: activator }">
       <v-btn
+        v-if="isSmall"
+        v-bind="activator"
+        :icon="mdiHelpCircleOutline"
+        size="x-small"
+        class="soft"
+        variant="text"
+        :aria-label="`Why: ${title}`"
+        title="Why"
+      />
+      <v-btn
+        v-else
         v-bind="activator"
         size="small"
         variant="text"

@@ -124,6 +124,7 @@ async function toLines(work: Work, page: readonly Found[]): Promise<TodayLine[]>
       animal: animals.get(id)!,
       advice: due.kind === 'move' && state ? placeAdvice(places, id, state) : null,
       preset: due.kind === 'meal' && state?.meal ? presetOf(state.meal) : null,
+      staysInTub: state?.advice.verdict === 'hold',
     };
   });
 }
@@ -135,6 +136,7 @@ const EMPTY = {
   room: null,
   advice: null as PlacedAdvice | null,
   preset: null,
+  staysInTub: false,
   zone: null,
 } satisfies Partial<TodayLine>;
 

@@ -1,21 +1,38 @@
 <script setup lang="ts">
-import type { RoundAnimal } from '@karyotome/contract';
+import type { RoundAnimal, RoundRack } from '@karyotome/contract';
 import { computed, ref } from 'vue';
 import type { WholeRound } from '../../offline/device.ts';
+import { mealOffers, type MealOffer } from './meal-offers.ts';
 import type { Logged } from './useLogged.ts';
 import { stopsOf } from './useRoundPlace.ts';
 
 /** The racks in walking order: who eats in each, and what was logged of it today. */
-const props = defineProps<{ view: WholeRound; loggedOf: (animal: RoundAnimal) => Logged[] }>();
-const emit = defineEmits<{ enter: [rackId: string, animalId?: string] }>();
+const props = defineProps<{
+  view: WholeRound;
+  mayRecord: boolean;
+  loggedOf: (animal: RoundAnimal) => Logged[];
+}>();
+const emit = defineEmits<{
+  enter: [rackId: string, animalId?: string];
+  /** The meals that are due and not logged yet. */
+  feed: [rack: RoundRack, offers: MealOffer[]];
+}>();
 const find = ref('');
 const rows = computed(() =>
   props.view.racks.map((rack) => {
     const stops = stopsOf(rack);
     const due = stops.filter(({ animal }) => animal.meal?.verdict === 'due');
     const logged = stops.filter(({ animal }) => props.loggedOf(animal).length > 0);
-    const first = due.find(({ animal }) => props.loggedOf(animal).length === 0) ?? stops[0];
-    return { rack, count: stops.length, due: due.length, logged: logged.length, first };
+    const open = due.filter(({ animal }) => props.loggedOf(animal).length === 0);
+    const first = open[0] ?? stops[0];
+    return {
+      rack,
+      count: stops.length,
+      due: due.length,
+      logged: logged.length,
+      first,
+      offers: mealOffers(open),
+    };
   }),
 );
 const found = computed(() => {
@@ -40,9 +57,9 @@ const found = computed(() => {
         >{{ one.animal.number }}, {{ one.rack.name }} {{ one.place }}</v-btn
       >
     </div>
-    <v-card v-for="{ rack, count, due, logged, first } in rows" :key="rack.id" class="rack">
+    <v-card v-for="{ rack, count, due, logged, first, offers } in rows" :key="rack.id" class="rack">
       <div>
-        <h2>{{ rack.name }}</h2>
+        <h2>{{ rack.name ?? 'Without a tub' }}</h2>
         <p class="small soft">
           {{ rack.room }}{{ rack.room ? ', ' : '' }}{{ count === 1 ? '1 animal' : `${count} animals` }}
         </p>
@@ -54,10 +71,19 @@ const found = computed(() => {
         <strong>{{ logged }}</strong> <span class="soft">logged today</span>
       </p>
       <v-btn
+        v-if="mayRecord && offers.length > 1"
+        variant="outlined"
+        size="large"
+        :aria-label="`Feed all of ${rack.name ?? 'those without a tub'}`"
+        @click="emit('feed', rack, offers)"
+        >Feed all {{ offers.length }}…</v-btn
+      >
+      <span v-else />
+      <v-btn
         color="primary"
         variant="flat"
         size="large"
-        :aria-label="`Begin with ${rack.name}`"
+        :aria-label="`Begin with ${rack.name ?? 'those without a tub'}`"
         @click="emit('enter', rack.id, first?.animal.id)"
         >{{ logged > 0 && logged < count ? 'Go on' : 'Begin' }}</v-btn
       >
@@ -71,7 +97,7 @@ const found = computed(() => {
 }
 .rack {
   display: grid;
-  grid-template-columns: 1fr auto auto auto;
+  grid-template-columns: 1fr auto auto 150px 110px;
   align-items: center;
   gap: 8px 28px;
   padding: 12px 16px;
@@ -86,7 +112,10 @@ const found = computed(() => {
   .rack > .num {
     text-align: left;
   }
-  .rack > .v-btn {
+  .rack > span:empty {
+    display: none;
+  }
+  .rack > span:empty + .v-btn {
     grid-column: 1 / -1;
   }
 }

@@ -10,6 +10,8 @@ import { useSession } from '../../stores/session.ts';
 import { isTyping } from '../../ui/keys.ts';
 import StateBlock from '../../ui/StateBlock.vue';
 import { animalOf } from './animal-of-code.ts';
+import FeedRackDialog from './FeedRackDialog.vue';
+import type { MealOffer } from './meal-offers.ts';
 import NoteDialog from './NoteDialog.vue';
 import QueueStatus from './QueueStatus.vue';
 import RackList from './RackList.vue';
@@ -18,6 +20,7 @@ import RoundStop from './RoundStop.vue';
 import { useEntering } from './useEntering.ts';
 import { useLogged, type Logged } from './useLogged.ts';
 import { useRoundPlace } from './useRoundPlace.ts';
+import { useScreenOn } from './useScreenOn.ts';
 import WeighDialog from './WeighDialog.vue';
 
 const ScanDialog = defineAsyncComponent(() => import('../../ui/ScanDialog.vue'));
@@ -31,6 +34,12 @@ const goesOn = useLocalStorage('karyotome.round.advances', true);
 const dialog = ref<'weigh' | 'note' | 'scan' | null>(null);
 /** The last thing that was entered, until the next: the way back is where the eye is. */
 const last = ref<{ animal: RoundAnimal; logged: Logged } | null>(null);
+const feeding = ref<{ title: string; offers: MealOffer[] } | null>(null);
+async function enterMeals(...entries: Parameters<typeof entering.enterAll>): Promise<void> {
+  feeding.value = null;
+  await entering.enterAll(...entries);
+}
+useScreenOn(() => rack.value !== null);
 const done = computed(() => (stop.value ? loggedOf(stop.value.animal) : []));
 
 async function enterOne(animal: RoundAnimal, one: ReturnType<RoundAct['enter']>): Promise<void> {
@@ -115,7 +124,14 @@ useEventListener('keydown', onKey);
           No connection: this is the round as it was read {{ momentWords(data.at) }}. What you enter is kept
           on this device, and sent by itself.
         </v-alert>
-        <RackList v-if="!rack" :view="data" :logged-of="loggedOf" @enter="enter" />
+        <RackList
+          v-if="!rack"
+          :view="data"
+          :may-record="session.mayRecord"
+          :logged-of="loggedOf"
+          @enter="enter"
+          @feed="(one, offers) => (feeding = { title: `Feed ${one.name ?? 'those without a tub'}`, offers })"
+        />
         <template v-else-if="stop">
           <div class="way">
             <v-btn variant="text" @click="leave">All racks</v-btn>
@@ -168,6 +184,7 @@ useEventListener('keydown', onKey);
         </template>
       </template>
     </StateBlock>
+    <FeedRackDialog v-if="feeding" v-bind="feeding" @close="feeding = null" @enter="enterMeals" />
     <WeighDialog
       v-if="dialog === 'weigh' && stop"
       :animal="stop.animal"

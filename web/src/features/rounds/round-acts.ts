@@ -1,4 +1,4 @@
-import type { NewRecord, RoundAnimal } from '@karyotome/contract';
+import type { MealPreset, NewRecord, RoundAnimal } from '@karyotome/contract';
 import { offeredStep, type CareAct, type ShedStage } from '@karyotome/core';
 import { farmToday, massWords } from '../../format/format.ts';
 
@@ -20,18 +20,18 @@ export interface RoundAct {
   readonly enter: (animal: RoundAnimal) => Entry | null;
 }
 
+/** A meal as it was offered, and whether it was taken. */
+export function mealEntry({ species, size, state, step }: Omit<MealPreset, 'preyG'>, taken: boolean): Entry {
+  const body = { species, size, state, taken, ...(step === null ? {} : { step }) };
+  return {
+    record: { kind: 'feeding', on: farmToday(), body },
+    text: `${species} ${size} ${taken ? 'taken' : 'refused'}`,
+  };
+}
 const meal =
   (taken: boolean) =>
-  ({ meal: planned }: RoundAnimal) => {
-    if (!planned) return null;
-    const { species, size, state, prey, plan } = planned;
-    const step = offeredStep(plan);
-    const body = { species, size, state, taken, ...(step ? { step } : {}) };
-    return {
-      record: { kind: 'feeding', on: farmToday(), body } as NewRecord,
-      text: `${prey} ${taken ? 'taken' : 'refused'}`,
-    };
-  };
+  ({ meal: planned }: RoundAnimal) =>
+    planned ? mealEntry({ ...planned, step: offeredStep(planned.plan) }, taken) : null;
 const care = (act: CareAct, text: string) => () => ({
   record: { kind: 'care', on: farmToday(), body: { act } } as NewRecord,
   text,

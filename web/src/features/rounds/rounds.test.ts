@@ -97,6 +97,7 @@ describe('a stop', () => {
     const logged = new Set([view.racks[0]!.tubs[0]!.animals[0]!.id]);
     const wrapper = mounted(RackList, {
       view,
+      mayRecord: true,
       loggedOf: ({ id }: { id: string }) => (logged.has(id) ? [{}] : []),
     });
     expect(wrapper.text()).toContain('3 to feed');

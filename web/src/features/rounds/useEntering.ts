@@ -3,7 +3,7 @@ import { useVibrate } from '@vueuse/core';
 import { useRoundQueue } from '../../offline/useRoundQueue.ts';
 import { useNotices } from '../../stores/notices.ts';
 import type { Entry } from './round-acts.ts';
-import type { Logged } from './useLogged.ts';
+import { useLogged, type Logged } from './useLogged.ts';
 
 type Subject = Pick<RoundAnimal, 'id' | 'number'>;
 const ENTERED_MS = 40;
@@ -12,6 +12,7 @@ const ENTERED_MS = 40;
 export function useEntering() {
   const queue = useRoundQueue();
   const notices = useNotices();
+  const { takeBack } = useLogged();
   /** Felt in the hand while the eyes are on the animal. */
   const { vibrate } = useVibrate({ pattern: ENTERED_MS });
 
@@ -30,10 +31,27 @@ export function useEntering() {
       return null;
     }
   }
+  const enter = (animal: Subject, { record, text }: Entry): Promise<Logged | null> =>
+    keep(animal, text, (subject) => queue.add(subject, record));
+
+  /** Enters several, which one touch takes back. */
+  async function enterAll(
+    entries: readonly { readonly animal: Subject; readonly entry: Entry }[],
+    said: string,
+  ): Promise<void> {
+    const tried = await Promise.all(
+      entries.map(async ({ animal, entry }) => ({ animal, logged: await enter(animal, entry) })),
+    );
+    const kept = tried.flatMap(({ animal, logged }) => (logged ? [{ animal, logged }] : []));
+    if (kept.length === 0) return;
+    notices.say(said, async () => {
+      for (const { animal, logged } of kept) await takeBack(animal, logged);
+    });
+  }
   return {
     /** @returns null where the device could not keep it, which was said */
-    enter: (animal: Subject, { record, text }: Entry) =>
-      keep(animal, text, (subject) => queue.add(subject, record)),
+    enter,
+    enterAll,
     enterPhoto: (animal: Subject, file: File) =>
       keep(animal, 'a photograph', (subject) => queue.addPhoto(subject, file)),
   };

@@ -56,7 +56,7 @@ export function useLogged() {
   }
 
   /** Takes back what was logged: a photograph as a picture, else by its key where this device entered it, else by its record. */
-  async function takeBack(animal: RoundAnimal, logged: Logged): Promise<void> {
+  async function takeBack(animal: Pick<RoundAnimal, 'id' | 'number'>, logged: Logged): Promise<void> {
     const photo = queue.sent.find(({ key, photo: file }) => key === logged.key && file !== null);
     if (photo) {
       if (await deleting.run(photo.recordId!)) queue.forget(photo.key);

@@ -1,3 +1,4 @@
+import type { RoundAnimal } from '@karyotome/contract';
 import { weightDoubt } from '@karyotome/core';
 import { capital, weightDoubtWords } from '@karyotome/words';
 import { countWords } from '../../format/format.ts';
@@ -14,7 +15,7 @@ export interface OfferedAct {
   readonly about: string;
   /** What is still missing is typed after this; null where it can be entered. */
   readonly fill: string | null;
-  readonly entries: readonly { readonly target: Target; readonly entry: Entry }[];
+  readonly entries: readonly { readonly animal: RoundAnimal; readonly entry: Entry }[];
 }
 
 const MOST_OFFERED = 5;
@@ -25,7 +26,7 @@ function onOne(target: Target, entry: Entry, more = ''): OfferedAct {
     title: `${target.animal.number}: ${entry.text}`,
     about: [placeOf(target), more].filter(Boolean).join(' · '),
     fill: null,
-    entries: [{ target, entry }],
+    entries: [{ animal: target.animal, entry }],
   };
 }
 const unfinished = (target: Target, title: string, fill: string): OfferedAct => ({
@@ -45,7 +46,7 @@ function ofRack(act: RoundAct, targets: readonly Target[], words: string): Offer
   const entries = inside.flatMap((target) => {
     const isMeant = act.group !== 'meal' || target.animal.meal?.verdict === 'due';
     const entry = isMeant ? act.enter(target.animal) : null;
-    return entry ? [{ target, entry }] : [];
+    return entry ? [{ animal: target.animal, entry }] : [];
   });
   if (entries.length < 2) return null;
   const who = `${act.group === 'meal' ? 'all that are due' : 'all'} in ${inside[0]!.rack.name}`;

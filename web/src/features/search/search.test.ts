@@ -77,7 +77,7 @@ describe('acts that are offered', () => {
   test('a rack by its name alone: all that are due there', () => {
     const [all] = offeredActs('ate grow 1', targets);
     expect(all).toMatchObject({ title: 'All that are due in Grow 1: took it', about: '3 animals' });
-    expect(all!.entries.map(({ target }) => target.animal.number)).toEqual(['F-12', '2601-04', '2601-05']);
+    expect(all!.entries.map(({ animal }) => animal.number)).toEqual(['F-12', '2601-04', '2601-05']);
   });
 
   test('a shed is never of a whole rack', () => {

@@ -5,6 +5,7 @@ import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import { button, mounted } from '../../../test/mounted.ts';
 import { mealDue, todayLine } from '../../../test/today.ts';
 import { api } from '../../api/resources.ts';
+import { useRoundQueue } from '../../offline/useRoundQueue.ts';
 import { useSession } from '../../stores/session.ts';
 import TodayView from './TodayView.vue';
 
@@ -87,7 +88,7 @@ const heads = (wrapper: Awaited<ReturnType<typeof opened>>): string[] =>
 
 test('what was missed stands first, then the room in walking order; a shed that lasts was not missed', async () => {
   const wrapper = await opened();
-  expect(heads(wrapper)).toEqual(['Overdue 1', 'Freezer', 'Heat', 'Room · A', 'Room · B']);
+  expect(heads(wrapper)).toEqual(['Overdue 1', 'Room', 'Room · A', 'Room · B']);
   expect(wrapper.text()).toContain('3 × rat pup (2 short)');
 });
 
@@ -111,6 +112,70 @@ test('counts say what is left of each, and choosing one shows only that', async 
     .trigger('click');
   await flushPromises();
   expect(wrapper.findAll('.line')).toHaveLength(1);
+});
+
+test('one row for all that an animal needs, and keys for its meal', async () => {
+  const due = { ...meal('N-1', 1), key: 'one' };
+  const weighing = todayLine(
+    { code: 'weighing-due', facts: { lastOn: '2026-04-01', massG: 200, everyDays: 30 } },
+    { animal: animalAt('N-1', 'A', 1) },
+  );
+  const lines = [due, { ...weighing, staysInTub: true }, { ...meal('N-2', 2), key: 'two' }];
+  const counts = Object.fromEntries(TASK_ACTS.map((one) => [one, one === 'meal' ? 2 : 0])) as View['counts'];
+  vi.spyOn(api, 'today').mockResolvedValue({
+    ...{ today: TODAY, thaw: [], lines, next: null, total: 3, counts, overdue: 0 },
+  });
+  const add = vi
+    .spyOn(api, 'addRecord')
+    .mockResolvedValue({ id: 'r', warnings: [], isWarningPending: false });
+  const wrapper = await opened();
+  const rows = wrapper.findAll('.line');
+  expect(rows.map((row) => row.attributes('aria-label'))).toEqual([
+    expect.stringMatching(/^N-1: Offer rat pup.*; Weigh/),
+    expect.stringMatching(/^N-2: Offer rat pup/),
+  ]);
+  expect(rows[0]!.text()).toContain('stays in its tub');
+  await rows[0]!.trigger('keydown', { key: 'r' });
+  await flushPromises();
+  expect(add.mock.calls.map(([id, record]) => [id, record.body])).toEqual([
+    ['N-1', { species: 'rat', size: 'pup', state: 'frozen-thawed', taken: false }],
+  ]);
+});
+
+test('the meals of a rack are entered at once, but for those that did not take them', async () => {
+  const wrapper = await opened();
+  expect(wrapper.text()).not.toContain('Feed all');
+  const lines = [meal('N-1', 1), meal('N-2', 2), meal('N-3', 3)].map((line, i) => ({
+    ...line,
+    key: `k${i}`,
+  }));
+  const counts = Object.fromEntries(TASK_ACTS.map((one) => [one, one === 'meal' ? 3 : 0])) as View['counts'];
+  vi.spyOn(api, 'today').mockResolvedValue({
+    ...{ today: TODAY, thaw: [], lines, next: null, total: 3, counts, overdue: 0 },
+  });
+  const send = vi.spyOn(useRoundQueue(), 'add').mockResolvedValue('key');
+  await button(wrapper, 'By act').trigger('click');
+  await flushPromises();
+  await button(wrapper, 'Feed all of Meals').trigger('click');
+  const offers = await vi.waitFor(() => {
+    const found = [...document.querySelectorAll<HTMLElement>('.offer')];
+    expect(found).toHaveLength(3);
+    return found;
+  });
+  offers[1]!.click();
+  offers[2]!.click();
+  await flushPromises();
+  offers[2]!.click();
+  await flushPromises();
+  const enter = [...document.querySelectorAll('button')].find(({ textContent }) =>
+    textContent?.includes('Enter: 1 took it, 1 refused, 1 left out'),
+  );
+  enter!.click();
+  await flushPromises();
+  expect(send.mock.calls.map(([{ number, text }]) => [number, text])).toEqual([
+    ['N-1', 'rat pup taken'],
+    ['N-2', 'rat pup refused'],
+  ]);
 });
 
 test('heat is checked where one stands', async () => {

@@ -9,11 +9,16 @@ import { dayWords } from '../../format/format.ts';
 import MoreButton from '../../ui/MoreButton.vue';
 import StateBlock from '../../ui/StateBlock.vue';
 import type { RecordSubject } from '../records/useRecordForm.ts';
+import type { MealOffer } from '../rounds/meal-offers.ts';
+import { mealEntry } from '../rounds/round-acts.ts';
+import { useEntering } from '../rounds/useEntering.ts';
+import { byAnimal } from './today-subject.ts';
 import TodayNav from './TodayNav.vue';
 import TodayRow from './TodayRow.vue';
 
 // The day stands before its forms are fetched.
 const RecordDialog = defineAsyncComponent(() => import('../records/RecordDialog.vue'));
+const FeedRackDialog = defineAsyncComponent(() => import('../rounds/FeedRackDialog.vue'));
 const ZonePrompt = defineAsyncComponent(() => import('../settings/ZonePrompt.vue'));
 const SurfaceCheckDialog = defineAsyncComponent(() => import('../racks/SurfaceCheckDialog.vue'));
 
@@ -50,15 +55,12 @@ const isZoneAsked = computed(
   () => session.settings !== null && session.settings.timeZone == null && session.mayManage,
 );
 const isEmpty = computed(() => view.value !== undefined && chips.value[0]!.count === 0);
-/** "Snake room · Rack A", and what stands outside the racks. */
+/** "Snake room · Rack A"; what is done elsewhere by its act. */
 function placeOf(line: TodayLine): string {
-  const tub = line.animal?.tub;
-  if (tub) return `${tub.room} · ${tub.rack}`;
-  if (line.kind === 'stock') return 'Freezer';
-  if (line.zone) return 'Heat';
-  if (line.room) return 'Room';
-  if (line.incubator || line.kind === 'eggs') return 'Incubator';
-  return line.clutch ? 'Bench' : 'Without a tub';
+  const elsewhere = ACT_WORDS[ACT_OF_KIND[line.kind]];
+  if (line.kind === 'season' || !line.animal) return elsewhere;
+  const { tub } = line.animal;
+  return tub ? `${tub.room} · ${tub.rack}` : 'Without a tub';
 }
 /** What was missed first, then in walking order: one heading per room and rack, or per act. */
 const groups = computed(() => {
@@ -72,8 +74,29 @@ const groups = computed(() => {
         : placeOf(line);
     known.set(title, [...(known.get(title) ?? []), line]);
   }
-  return [...known];
+  return [...known].map(([title, own]) => ({ title, rows: byAnimal(own), offers: offersOf(own) }));
 });
+const feeding = ref<{ title: string; offers: MealOffer[] } | null>(null);
+const entering = useEntering();
+async function enterMeals(...entries: Parameters<typeof entering.enterAll>): Promise<void> {
+  feeding.value = null;
+  await entering.enterAll(...entries);
+}
+/** The meals of a group, to be entered at once. */
+function offersOf(own: readonly TodayLine[]): MealOffer[] {
+  return own.flatMap(({ animal, preset }) =>
+    animal && preset
+      ? [
+          {
+            animal,
+            place: animal.tub ? `${animal.tub.level}-${animal.tub.slot}` : '',
+            prey: `${preset.species} ${preset.size}`,
+            entry: (taken: boolean) => mealEntry(preset, taken),
+          },
+        ]
+      : [],
+  );
+}
 const subject = ref<RecordSubject | null>(null);
 const list = ref<HTMLElement | null>(null);
 /** J and K walk down and up the lines. */
@@ -133,15 +156,25 @@ useEventListener('keydown', walk);
           ></span
         >
       </p>
-      <section v-for="[title, own] in groups" :key="title" class="section">
-        <h2>
-          {{ title }} <span v-if="title === 'Overdue'" class="soft small">{{ view?.overdue }}</span>
-        </h2>
+      <section v-for="{ title, rows, offers } in groups" :key="title" class="section">
+        <div class="section-head">
+          <h2>
+            {{ title }} <span v-if="title === 'Overdue'" class="soft small">{{ view?.overdue }}</span>
+          </h2>
+          <v-btn
+            v-if="session.mayRecord && offers.length > 1"
+            size="small"
+            variant="text"
+            :aria-label="`Feed all of ${title}`"
+            @click="feeding = { title: `Feed ${title}`, offers }"
+            >Feed all {{ offers.length }}…</v-btn
+          >
+        </div>
         <v-card>
           <TodayRow
-            v-for="line in own"
-            :key="line.key"
-            :line="line"
+            v-for="row in rows"
+            :key="row[0]!.key"
+            :lines="row"
             :may-record="session.mayRecord"
             @record="subject = $event"
             @heat="zone = $event"
@@ -150,6 +183,7 @@ useEventListener('keydown', walk);
       </section>
       <MoreButton v-if="hasMore" :busy="asyncStatus === 'loading'" @more="more" />
     </StateBlock>
+    <FeedRackDialog v-if="feeding" v-bind="feeding" @close="feeding = null" @enter="enterMeals" />
     <SurfaceCheckDialog v-if="zone" :zone="zone" @close="zone = null" />
     <RecordDialog v-if="subject" :subject="subject" @close="subject = null" />
   </div>
@@ -173,10 +207,13 @@ useEventListener('keydown', walk);
   color: rgb(var(--v-theme-error));
 }
 .section {
-  margin-top: 18px;
+  margin-top: 10px;
 }
-.section h2 {
-  margin-bottom: 8px;
+.section-head {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  min-height: 36px;
 }
 .chosen {
   background: rgb(var(--v-theme-primary)) !important;
