@@ -37,7 +37,7 @@ test('a meal is logged by key, and the keys are shown', async ({ page, demo }) =
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(rows).toHaveCount(before);
   await page.keyboard.press('?');
-  await expect(page.getByText('the meal of this line was taken')).toBeVisible();
+  await expect(page.getByText('the meal of this row was taken')).toBeVisible();
   await page.getByRole('button', { name: 'Close' }).last().click();
   await page.keyboard.press('5');
   await expect(page.getByRole('heading', { name: 'Racks' })).toBeVisible();

@@ -1,6 +1,7 @@
 export {
   clutchName,
   parseSeasonNumber,
+  followingNumber,
   nextNumbers,
   NUMBER_PATTERNS,
   type NumberPattern,

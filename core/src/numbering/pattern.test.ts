@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { nextNumbers, parseSeasonNumber } from './pattern.ts';
+import { followingNumber, nextNumbers, parseSeasonNumber } from './pattern.ts';
 
 const context = { season: 2026, clutch: 4, used: new Set<string>() };
 
@@ -24,6 +24,14 @@ describe('numbers for a clutch', () => {
     expect(
       nextNumbers({ ...context, used: new Set(['0007', 'Fern', '0142']), pattern: 'running' }, 2),
     ).toEqual(['0143', '0144']);
+  });
+
+  test('a number by hand goes on from the highest of its kind, as wide as they are', () => {
+    expect(followingNumber(['F-09', 'F-11', 'M-40', 'F-1a'])).toBe('F-12');
+    expect(followingNumber(['F-99'])).toBe('F-100');
+    expect(followingNumber(['0041', '7'])).toBe('0042');
+    expect(followingNumber(['Fern', 'F-2'])).toBe(null);
+    expect(followingNumber([])).toBe(null);
   });
 
   test('free text is left to the person', () => {

@@ -61,3 +61,23 @@ export function parseSeasonNumber(
   if (!match) return null;
   return { season: 2000 + Number(match[1]), clutch: Number(match[2]), hatchling: Number(match[3]) };
 }
+
+/**
+ * The number that goes on from those given before: the highest of the first one's beginning, and one more, as wide as they are.
+ *
+ * @param numbers - given before; the first one leads
+ * @returns null where the first one does not end in digits
+ * @example followingNumber(['F-09', 'F-11', 'M-40']) // "F-12"
+ */
+export function followingNumber(numbers: readonly string[]): string | null {
+  const parts = (number: string): { start: string; digits: string } | null => {
+    const match = /^(.*?)(\d+)$/.exec(number);
+    return match && { start: match[1]!, digits: match[2]! };
+  };
+  const lead = parts(numbers[0] ?? '');
+  if (!lead) return null;
+  const alike = numbers.map(parts).filter((one) => one?.start === lead.start);
+  const highest = Math.max(...alike.map((one) => Number(one!.digits)));
+  const width = Math.max(...alike.map((one) => one!.digits.length));
+  return lead.start + String(highest + 1).padStart(width, '0');
+}

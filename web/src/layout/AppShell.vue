@@ -7,6 +7,7 @@ import {
   mdiDna,
   mdiEyeOutline,
   mdiDotsHorizontal,
+  mdiHelpCircleOutline,
   mdiLogout,
   mdiMagnify,
   mdiMagnifyScan,
@@ -25,7 +26,6 @@ import { useSession } from '../stores/session.ts';
 import { useLiveUpdates } from '../stores/useLiveUpdates.ts';
 import FarmClock from './FarmClock.vue';
 import { isTyping } from '../ui/keys.ts';
-import KeyHelp from './KeyHelp.vue';
 import MoreSheet from './MoreSheet.vue';
 import UnsentDialog from './UnsentDialog.vue';
 
@@ -46,7 +46,8 @@ const AT_THUMB = ['/today', '/rounds', '/bench'];
 const [today, rounds, bench] = AT_THUMB.map((to) => PLACES.find((place) => place.to === to)!);
 const others = PLACES.filter(({ to }) => !AT_THUMB.includes(to));
 
-// Fetched when it is first opened: it knows all genes.
+// Fetched when they are first opened: the search knows all genes.
+const HelpDialog = defineAsyncComponent(() => import('../features/help/HelpDialog.vue'));
 const SearchDialog = defineAsyncComponent(() => import('../features/search/SearchDialog.vue'));
 const session = useSession();
 const route = useRoute();
@@ -61,13 +62,22 @@ function toggleTheme(): void {
 }
 const isSearching = ref(false);
 const isMoreOpen = ref(false);
+const isHelpOpen = ref(false);
+/** Ctrl+K and a slash search, `?` helps, a number goes to a place. Typing in a field is left alone. */
 function onKey(event: KeyboardEvent): void {
-  const isCommand = (event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k';
-  const isSlash = event.key === '/' && !event.ctrlKey && !event.metaKey && !isTyping(event.target);
-  if (!isCommand && !isSlash) return;
-  event.preventDefault();
+  const hasModifier = event.ctrlKey || event.metaKey || event.altKey;
+  const isSearch =
+    (event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k'
+      ? true
+      : event.key === '/' && !hasModifier && !isTyping(event.target);
+  if (isSearch) event.preventDefault();
   // A dialog is answered first.
-  if (!document.querySelector('.v-dialog.v-overlay--active')) isSearching.value = true;
+  if (document.querySelector('.v-dialog.v-overlay--active')) return;
+  if (isSearch) isSearching.value = true;
+  if (hasModifier || isTyping(event.target)) return;
+  if (event.key === '?') isHelpOpen.value = true;
+  const place = PLACES[Number(event.key) - 1];
+  if (place) void router.push(place.to);
 }
 useEventListener('keydown', onKey);
 // What was entered without a connection goes out wherever one is, not only on the round.
@@ -123,6 +133,14 @@ async function signOut(): Promise<void> {
       variant="text"
       @click="toggleTheme"
     />
+    <v-btn
+      v-if="!smAndDown"
+      :icon="mdiHelpCircleOutline"
+      aria-label="Help"
+      title="Help (?)"
+      variant="text"
+      @click="isHelpOpen = true"
+    />
     <v-btn v-if="!smAndDown" :icon="mdiCogOutline" to="/settings" aria-label="Settings" variant="text" />
     <v-btn v-if="!smAndDown" :icon="mdiLogout" aria-label="Sign out" variant="text" @click="leave" />
   </v-app-bar>
@@ -133,9 +151,10 @@ async function signOut(): Promise<void> {
     :is-night="isNight"
     @close="isMoreOpen = false"
     @theme="toggleTheme"
+    @help="isHelpOpen = true"
     @leave="leave"
   />
-  <KeyHelp :places="PLACES" />
+  <HelpDialog v-if="isHelpOpen" :places="PLACES" @close="isHelpOpen = false" />
   <UnsentDialog v-if="asksToLeave" @stay="asksToLeave = false" @leave="signOut" />
   <v-bottom-navigation v-if="smAndDown" grow height="60" :model-value="route.path">
     <v-btn

@@ -1,12 +1,16 @@
 <script setup lang="ts">
-import { mdiCogOutline, mdiLogout, mdiWeatherNight, mdiWeatherSunny } from '@mdi/js';
+import { mdiCogOutline, mdiHelpCircleOutline, mdiLogout, mdiWeatherNight, mdiWeatherSunny } from '@mdi/js';
 
 /** On a phone: the places that do not lie at the thumb, and what the bar above has elsewhere. */
 defineProps<{
   places: readonly { readonly to: string; readonly title: string; readonly icon: string }[];
   isNight: boolean;
 }>();
-const emit = defineEmits<{ close: []; theme: []; leave: [] }>();
+const emit = defineEmits<{ close: []; theme: []; help: []; leave: [] }>();
+function help(): void {
+  emit('close');
+  emit('help');
+}
 function leave(): void {
   emit('close');
   emit('leave');
@@ -35,6 +39,9 @@ function leave(): void {
           class="one"
           @click="emit('theme')"
           >{{ isNight ? 'Day theme' : 'Night theme' }}</v-btn
+        >
+        <v-btn :prepend-icon="mdiHelpCircleOutline" variant="text" size="large" class="one" @click="help"
+          >Help</v-btn
         >
         <v-btn :prepend-icon="mdiLogout" variant="text" size="large" class="one" @click="leave"
           >Sign out</v-btn

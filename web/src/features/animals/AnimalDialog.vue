@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { COMPLETENESSES, newAnimal, ENTERED_STATUSES } from '@karyotome/contract';
+import { followingNumber } from '@karyotome/core';
 import { completenessWords } from '@karyotome/words';
+import { ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { api } from '../../api/resources.ts';
 import { statusWords } from '../../format/format.ts';
@@ -13,6 +15,7 @@ import DayField from '../../ui/DayField.vue';
 import FormDialog from '../../ui/FormDialog.vue';
 import OwnGenesField from '../../ui/OwnGenesField.vue';
 import MassField from '../../ui/MassField.vue';
+import TubField from '../records/TubField.vue';
 
 /** An animal that was not hatched here: its genes are a statement, as it came in. */
 const emit = defineEmits<{ close: [] }>();
@@ -35,11 +38,24 @@ const { draft, discard, submit, errorsOf, general, busy } = useForm({
     damId: null as string | null,
     sireId: null as string | null,
     status: 'breeder',
+    tubId: null as string | null,
   }),
   schema: newAnimal,
   toInput: (values) => ({ ...values }),
   send: api.addAnimal,
 });
+/** The number after those of the same sex, as long as no other one was typed. */
+const proposed = ref('');
+const isOpenToProposal = (): boolean => draft.number === '' || draft.number === proposed.value;
+async function propose(): Promise<void> {
+  const { sex } = draft;
+  if (!isOpenToProposal()) return;
+  const given = await api.animals({ sex, sort: '-number', limit: '200' }).catch(() => ({ items: [] }));
+  const number = followingNumber(given.items.flatMap((one) => (one.clutchId ? [] : one.number)));
+  if (sex !== draft.sex || !isOpenToProposal()) return;
+  proposed.value = draft.number = number ?? '';
+}
+watch(() => draft.sex, propose, { immediate: true });
 const removal = useWrite(async (id: string) => {
   await api.deleteAnimal(id, 'Undone as it was added');
   await router.push('/animals');
@@ -50,7 +66,7 @@ async function send(another: boolean): Promise<void> {
   if (!sent) return;
   const undo = session.mayDestroy ? async () => void (await removal.run(sent.value.id)) : undefined;
   notices.say(`${number} added`, undo);
-  if (another) return;
+  if (another) return propose();
   emit('close');
   await router.push(`/animals/${sent.value.id}`);
 }
@@ -111,6 +127,7 @@ async function send(another: boolean): Promise<void> {
       :items="ENTERED_STATUSES.map((value) => ({ value, title: statusWords(value) }))"
       :error-messages="errorsOf('status')"
     />
+    <TubField v-if="session.mayHouse" v-model="draft.tubId" label="Tub" :errors="errorsOf('tubId')" />
     <template #more><v-btn :loading="busy" @click="send(true)">Add and next</v-btn></template>
   </FormDialog>
 </template>

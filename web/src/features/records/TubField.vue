@@ -3,7 +3,7 @@ import { computed, ref } from 'vue';
 import { useTubs } from '../../stores/queries.ts';
 
 /** Chooses a tub, each with the kind of enclosure it is: a free one, or where it is wanted one with an animal in it. */
-defineProps<{ errors?: string[] }>();
+withDefaults(defineProps<{ label?: string; errors?: string[] }>(), { label: 'To tub', errors: () => [] });
 const id = defineModel<string | null>({ required: true });
 const taken = ref(false);
 const { data } = useTubs(taken);
@@ -23,10 +23,10 @@ const items = computed(() =>
   <div>
     <v-autocomplete
       v-model="id"
-      label="To tub"
+      :label="label"
       :items="items"
       item-props
-      :error-messages="errors ?? []"
+      :error-messages="errors"
       no-data-text="No tub fits: add a rack under Racks"
       clearable
     />

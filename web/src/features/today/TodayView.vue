@@ -18,6 +18,7 @@ import TodayRow from './TodayRow.vue';
 
 // The day stands before its forms are fetched.
 const RecordDialog = defineAsyncComponent(() => import('../records/RecordDialog.vue'));
+const FirstSteps = defineAsyncComponent(() => import('./FirstSteps.vue'));
 const FeedRackDialog = defineAsyncComponent(() => import('../rounds/FeedRackDialog.vue'));
 const ZonePrompt = defineAsyncComponent(() => import('../settings/ZonePrompt.vue'));
 const SurfaceCheckDialog = defineAsyncComponent(() => import('../racks/SurfaceCheckDialog.vue'));
@@ -53,6 +54,11 @@ const chips = computed(() => {
 });
 const isZoneAsked = computed(
   () => session.settings !== null && session.settings.timeZone == null && session.mayManage,
+);
+/** The first steps that were left out on this device; `done` once none is open. */
+const leftOut = useLocalStorage<readonly string[]>(`karyotome.first-steps.${session.settings?.id ?? ''}`, []);
+const isBeginning = computed(
+  () => session.mayManage && session.mayBreed && session.mayHouse && !leftOut.value.includes('done'),
 );
 const isEmpty = computed(() => view.value !== undefined && chips.value[0]!.count === 0);
 /** "Snake room · Rack A"; what is done elsewhere by its act. */
@@ -118,6 +124,7 @@ useEventListener('keydown', walk);
       <span v-if="view" class="soft">{{ dayWords(view.today) }}</span>
     </div>
     <ZonePrompt v-if="isZoneAsked" />
+    <FirstSteps v-if="isBeginning" v-model:left-out="leftOut" @done="leftOut = ['done']" />
     <StateBlock
       :status="status"
       :error="error"
