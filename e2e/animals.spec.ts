@@ -23,7 +23,7 @@ test('animals are found by words, by what became of them, and in whatever order'
 
   await test.step('sorted both ways, also what is not in sight yet', async () => {
     const weights = async (): Promise<number[]> =>
-      (await rows.locator('td:nth-child(5)').allInnerTexts())
+      (await rows.locator('td:nth-child(6)').allInnerTexts())
         .filter((text) => text.trim() !== '')
         .map((text) => Number(text.replace(/[^\d.]/g, '')));
     const weight = page.getByRole('columnheader', { name: 'Weight' });
@@ -60,4 +60,43 @@ test('animals are found by words, by what became of them, and in whatever order'
       })
       .not.toBe(first);
   });
+});
+
+test('several are chosen at once, decided upon, moved together, and all of it taken back', async ({
+  page,
+  demo,
+}) => {
+  await signIn(page, demo, '/animals?q=2601-');
+  const rows = page.locator('tbody tr:has(a)');
+  await expect(rows.first()).toBeVisible();
+  const status = async (at: number): Promise<string> => rows.nth(at).locator('td').last().innerText();
+  const before = [await status(0), await status(1)];
+  for (const at of [0, 1]) await rows.nth(at).getByRole('checkbox').check();
+  const bar = page.getByRole('region', { name: 'Chosen animals' });
+  await expect(bar).toContainText('2 animals chosen');
+  await expect(bar.getByRole('link', { name: 'Download table' })).toHaveAttribute(
+    'href',
+    /id=[\w-]{36}(,|%2C)[\w-]{36}&/,
+  );
+
+  await bar.getByRole('button', { name: 'Status…' }).click();
+  await page.getByText('Kept as a breeder', { exact: true }).click();
+  await expect(bar).toBeHidden();
+  await expect.poll(async () => [await status(0), await status(1)]).toEqual(['Breeder', 'Breeder']);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(async () => [await status(0), await status(1)]).toEqual(before);
+
+  for (const at of [0, 1]) await rows.nth(at).getByRole('checkbox').check();
+  await bar.getByRole('button', { name: 'Move…' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.locator('.v-select .v-field').first().click();
+  await page.locator('.v-overlay--active .v-list-item:not(.v-list-item--disabled)').first().click();
+  await expect(dialog.getByRole('listitem')).toHaveCount(2);
+  const [first] = await dialog.getByRole('listitem').allInnerTexts();
+  await dialog.getByRole('button', { name: 'Move', exact: true }).click();
+  await expect(page.getByText('2 animals moved')).toBeVisible();
+  const [number, place] = first!.split(': ');
+  await expect(rows.filter({ hasText: number! })).toContainText(place!);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(rows.filter({ hasText: number! })).not.toContainText(place!);
 });

@@ -2,6 +2,8 @@ import Joi from 'joi';
 import { PAGE_SIZE, type ListQuery, type ListRules } from './page.ts';
 
 const MOST_FILTER_LENGTH = 200;
+/** As many ids as a page usually has items, with their commas. */
+const MOST_IDS_LENGTH = PAGE_SIZE.usual * 37;
 
 /** The schema of a list's query. */
 export const listQuery = (rules: ListRules): Joi.ObjectSchema<ListQuery> =>
@@ -17,6 +19,8 @@ export function listFields({ sorts, filters }: Omit<ListRules, 'key'>): Joi.Sche
     sort: Joi.string()
       .valid(...sorts, ...sorts.map((field) => `-${field}`))
       .default(null),
-    ...Object.fromEntries(filters.map((field) => [field, value])),
+    ...Object.fromEntries(
+      filters.map((field) => [field, field === 'id' ? Joi.string().max(MOST_IDS_LENGTH) : value]),
+    ),
   };
 }

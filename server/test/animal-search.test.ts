@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import type { AnimalSummary, Page } from '@karyotome/contract';
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import { breederOf } from './breeder.ts';
@@ -34,6 +35,14 @@ test('each word is found somewhere, in whatever order and letters', async () => 
   expect(await numbers({ search: 'mojave' })).toEqual([]);
   // A pattern of SQL is only text.
   expect(await numbers({ search: 'F-_' })).toEqual([]);
+});
+
+test('several are asked for by their ids, as many as a page usually has', async () => {
+  expect(await numbers({ id: `${ids.get('F-2')},${ids.get('F-3')}` })).toEqual(['F-2', 'F-3']);
+  const most = [...ids.values(), ...Array.from({ length: 50 - ids.size }, () => randomUUID())];
+  expect(await numbers({ id: most.join(',') })).toHaveLength(4);
+  const refused = await app.owner.get(`/animals?id=${[...most, randomUUID(), 'x'].join(',')}`);
+  expect(refused.body).toMatchObject({ status: 422, errors: [{ field: 'id' }] });
 });
 
 test('filters go together, and a page says how many there are', async () => {

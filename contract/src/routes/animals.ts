@@ -13,7 +13,7 @@ export const animalsRoutes = {
   animals: lists<AnimalSummary>()('/animals', 'All animals', {
     key: 'id',
     sorts: ['number', 'name', 'sex', 'label', 'hatchedOn', 'massG', 'weighedOn', 'tub', 'status'],
-    // Several states are separated by commas.
+    // Several ids or states are separated by commas.
     filters: ['id', 'sex', 'status', 'clutchId'],
     otherFilters: ['search'],
   }),

@@ -149,7 +149,7 @@ const SORT_JOINS: Readonly<Record<string, string>> = {
 };
 const FILTERS: Readonly<Record<string, string>> = {
   sex: 'a.sex = :sex',
-  id: 'a.id::text = :id',
+  id: "a.id::text = any(string_to_array(:id, ','))",
   status: "a.status = any(string_to_array(:status, ','))",
   clutchId: 'a.clutch_id::text = :clutchId',
 };

@@ -11,6 +11,7 @@ import { useSession } from '../../stores/session.ts';
 import StateBlock from '../../ui/StateBlock.vue';
 import TableLink from '../../ui/TableLink.vue';
 import AnimalDialog from './AnimalDialog.vue';
+import ChosenBar from './ChosenBar.vue';
 
 const HERE = STATUSES.filter((status) => !GONE.includes(status)).join(',');
 const ALL = 'all';
@@ -61,6 +62,12 @@ const rows = computed(() =>
       rack: animal.tub ? `${animal.tub.rack} ${animal.tub.level}-${animal.tub.slot}` : '',
     })),
 );
+const chosen = ref<string[]>([]);
+/** As they stand in the list; who is no longer in it is chosen no more. */
+const chosenAnimals = computed(() => {
+  const ids = new Set(chosen.value);
+  return rows.value.filter(({ id }) => ids.has(id));
+});
 function nearEnd({ target }: Event): void {
   const { scrollTop, clientHeight, scrollHeight } = target as HTMLElement;
   if (scrollTop + clientHeight > scrollHeight - AHEAD_PX) more();
@@ -142,9 +149,12 @@ const headers = computed(() =>
           <TableLink list="animals" :query="filter" />
         </div>
       </div>
+      <ChosenBar v-if="chosenAnimals.length > 0" :animals="chosenAnimals" @clear="chosen = []" />
       <v-card @scroll.capture="nearEnd">
         <v-data-table-virtual
           v-model:sort-by="sortBy"
+          v-model="chosen"
+          :show-select="!smAndDown && session.mayRecord"
           :headers="headers"
           :items="rows"
           item-value="id"

@@ -18,7 +18,8 @@ import FormDialog from '../../ui/FormDialog.vue';
 import LabelDrawing from './LabelDrawing.vue';
 
 /** Labels of a clutch: numbers alone while nobody has looked yet, in full afterwards; old ones are known. */
-type Labelled = Pick<HatchlingView, 'id' | 'number' | 'identified' | 'printedLabel'>;
+type Labelled = Pick<HatchlingView, 'id' | 'number' | 'identified'> &
+  Partial<Pick<HatchlingView, 'printedLabel'>>;
 const props = defineProps<{ hatchlings: readonly Labelled[]; title: string }>();
 const emit = defineEmits<{ close: [] }>();
 const notices = useNotices();
@@ -70,7 +71,9 @@ watch(
   },
   { immediate: true },
 );
+/** Nothing where it is not known. */
 function stateWords({ printedLabel: label }: Labelled): string {
+  if (label === undefined) return '';
   if (!label) return 'never printed';
   const when = agoWords(farmDayOf(label.printedAt));
   return label.isOutOfDate ? `out of date, printed ${when}` : `printed ${when}`;
@@ -110,7 +113,12 @@ async function send(): Promise<void> {
     <CheckList
       v-model="chosen"
       legend="Which"
-      :items="hatchlings.map((one) => ({ value: one.id, title: `${one.number}, ${stateWords(one)}` }))"
+      :items="
+        hatchlings.map((one) => ({
+          value: one.id,
+          title: [one.number, stateWords(one)].filter(Boolean).join(', '),
+        }))
+      "
       :errors="errorsOf('animalIds').map(() => 'Choose at least one.')"
       class="wide who"
     />

@@ -1,0 +1,68 @@
+<script setup lang="ts">
+import { PAGE_SIZE, type AnimalSummary } from '@karyotome/contract';
+import { STATUS_EVENT_WORDS } from '@karyotome/words';
+import { computed, defineAsyncComponent, ref } from 'vue';
+import { countWords } from '../../format/format.ts';
+import { useSession } from '../../stores/session.ts';
+import TableLink from '../../ui/TableLink.vue';
+import { useStatusActs, type PlainKind } from '../showcase/useStatusActs.ts';
+import MoveChosenDialog from './MoveChosenDialog.vue';
+
+/** What is done with several animals at once. */
+const props = defineProps<{ animals: readonly AnimalSummary[] }>();
+const emit = defineEmits<{ clear: [] }>();
+const LabelsDialog = defineAsyncComponent(() => import('../bench/LabelsDialog.vue'));
+/** What is said by one touch; who bought one, or when it died, is said of one alone. */
+const KINDS: readonly PlainKind[] = ['held-back', 'offered', 'withdrawn', 'breeder', 'undecided'];
+const session = useSession();
+const { decide, busy } = useStatusActs();
+const dialog = ref<'labels' | 'move' | null>(null);
+const numbers = computed(() => props.animals.map(({ number }) => number));
+const ids = computed(() => props.animals.map(({ id }) => id));
+async function say(kind: PlainKind): Promise<void> {
+  if (await decide(ids.value, kind, numbers.value)) emit('clear');
+}
+</script>
+
+<template>
+  <div class="bar" role="region" aria-label="Chosen animals">
+    <strong>{{ countWords(animals.length, 'animal', 'animals') }} chosen</strong>
+    <v-menu v-if="session.maySell">
+      <template #activator="{ props: activator }">
+        <v-btn v-bind="activator" variant="outlined" size="small" :loading="busy">Status…</v-btn>
+      </template>
+      <v-list>
+        <v-list-item v-for="kind in KINDS" :key="kind" :title="STATUS_EVENT_WORDS[kind]" @click="say(kind)" />
+      </v-list>
+    </v-menu>
+    <v-btn v-if="session.mayHouse" variant="outlined" size="small" @click="dialog = 'move'">Move…</v-btn>
+    <v-btn v-if="session.mayRecord" variant="outlined" size="small" @click="dialog = 'labels'">Labels…</v-btn>
+    <TableLink v-if="animals.length <= PAGE_SIZE.usual" list="animals" :query="{ id: ids.join(',') }" />
+    <v-btn variant="text" size="small" @click="emit('clear')">Choose none</v-btn>
+    <MoveChosenDialog
+      v-if="dialog === 'move'"
+      :animals="animals"
+      @close="dialog = null"
+      @moved="emit('clear')"
+    />
+    <LabelsDialog
+      v-if="dialog === 'labels'"
+      :hatchlings="animals"
+      :title="`Labels of ${countWords(animals.length, 'animal', 'animals')}`"
+      @close="dialog = null"
+    />
+  </div>
+</template>
+
+<style scoped>
+.bar {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 4px 10px;
+  margin-bottom: 8px;
+  padding: 6px 14px;
+  border-radius: 10px;
+  background: rgb(var(--v-theme-surface-light));
+}
+</style>
