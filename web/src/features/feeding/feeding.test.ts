@@ -154,7 +154,7 @@ describe('the freezer', () => {
 describe('a line of Today', () => {
   const animal = { ...roundAnimal('1'), tub: null, clutchId: null, identified: true } as never;
   const row = (fact: TaskFact, more: Parameters<typeof todayLine>[1] = {}) =>
-    mounted(TodayRow, { line: todayLine(fact, { animal, ...more }), mayRecord: true });
+    mounted(TodayRow, { lines: [todayLine(fact, { animal, ...more })], mayRecord: true });
 
   test('a meal is logged with its state and step, and undone', async () => {
     const add = vi
