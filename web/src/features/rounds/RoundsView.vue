@@ -11,7 +11,6 @@ import { isTyping } from '../../ui/keys.ts';
 import StateBlock from '../../ui/StateBlock.vue';
 import { animalOf } from './animal-of-code.ts';
 import FeedRackDialog from './FeedRackDialog.vue';
-import type { MealOffer } from './meal-offers.ts';
 import NoteDialog from './NoteDialog.vue';
 import QueueStatus from './QueueStatus.vue';
 import RackList from './RackList.vue';
@@ -20,6 +19,7 @@ import RoundStop from './RoundStop.vue';
 import { useEntering } from './useEntering.ts';
 import { useLogged, type Logged } from './useLogged.ts';
 import { useRoundPlace } from './useRoundPlace.ts';
+import { useRackFeeding } from './useRackFeeding.ts';
 import { useScreenOn } from './useScreenOn.ts';
 import WeighDialog from './WeighDialog.vue';
 
@@ -34,11 +34,7 @@ const goesOn = useLocalStorage('karyotome.round.advances', true);
 const dialog = ref<'weigh' | 'note' | 'scan' | null>(null);
 /** The last thing that was entered, until the next: the way back is where the eye is. */
 const last = ref<{ animal: RoundAnimal; logged: Logged } | null>(null);
-const feeding = ref<{ title: string; offers: MealOffer[] } | null>(null);
-async function enterMeals(...entries: Parameters<typeof entering.enterAll>): Promise<void> {
-  feeding.value = null;
-  await entering.enterAll(...entries);
-}
+const { feeding, enterMeals } = useRackFeeding();
 useScreenOn(() => rack.value !== null);
 const done = computed(() => (stop.value ? loggedOf(stop.value.animal) : []));
 

@@ -11,7 +11,7 @@ import StateBlock from '../../ui/StateBlock.vue';
 import type { RecordSubject } from '../records/useRecordForm.ts';
 import type { MealOffer } from '../rounds/meal-offers.ts';
 import { mealEntry } from '../rounds/round-acts.ts';
-import { useEntering } from '../rounds/useEntering.ts';
+import { useRackFeeding } from '../rounds/useRackFeeding.ts';
 import { byAnimal } from './today-subject.ts';
 import TodayNav from './TodayNav.vue';
 import TodayRow from './TodayRow.vue';
@@ -82,12 +82,7 @@ const groups = computed(() => {
   }
   return [...known].map(([title, own]) => ({ title, rows: byAnimal(own), offers: offersOf(own) }));
 });
-const feeding = ref<{ title: string; offers: MealOffer[] } | null>(null);
-const entering = useEntering();
-async function enterMeals(...entries: Parameters<typeof entering.enterAll>): Promise<void> {
-  feeding.value = null;
-  await entering.enterAll(...entries);
-}
+const { feeding, enterMeals } = useRackFeeding();
 /** The meals of a group, to be entered at once. */
 function offersOf(own: readonly TodayLine[]): MealOffer[] {
   return own.flatMap(({ animal, preset }) =>
