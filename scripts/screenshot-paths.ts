@@ -44,15 +44,16 @@ export const publicPath = async (page: Page, server: RunningServer): Promise<str
   const lines = await listFromApi<{ slug: string }>(page, server, '/showcase');
   return `/p/${lines.at(-1)!.slug}`;
 };
-/** The animal whose advised move is of a kind. */
-export const advisedPath = (code: string) => async (page: Page, server: RunningServer) => {
-  const { lines } = await fromApi<{ lines: { code: string; animal: { id: string } | null }[] }>(
-    page,
-    server,
-    '/today?limit=200',
-  );
-  return `/animals/${lines.find((line) => line.code === code && line.animal)!.animal!.id}`;
-};
+/** An animal of which a move is advised, or advised against. */
+export const advisedPath =
+  (verdict: 'move-up' | 'hold' | 'go-back') =>
+  async (page: Page, server: RunningServer): Promise<string> => {
+    for (const { id } of await listFromApi<{ id: string }>(page, server, '/animals')) {
+      const { advice } = await fromApi<{ advice: { verdict: string } }>(page, server, `/animals/${id}`);
+      if (advice.verdict === verdict) return `/animals/${id}`;
+    }
+    throw new Error(`Of no animal the advice is ${verdict}.`);
+  };
 
 /** The page of a clutch in the incubator, by its female. */
 export const eggsPath = (female: string) => async (page: Page, server: RunningServer) => {

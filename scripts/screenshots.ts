@@ -75,7 +75,7 @@ const SHOTS: readonly Shot[] = [
   { name: 'racks', path: '/racks/ladders' },
   { name: 'animals', path: '/animals' },
   { name: 'animals', path: '/animals/import', before: chooseCsv },
-  { name: 'animals', path: advisedPath('stay-in-tub') },
+  { name: 'animals', path: advisedPath('hold') },
   {
     name: 'kin',
     path: animalPath('2502-03'),
