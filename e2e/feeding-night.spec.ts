@@ -73,6 +73,12 @@ async function device(browser: Browser, server: RunningServer): Promise<Page> {
 }
 const tub = (page: Page, number: string) => page.getByRole('article', { name: new RegExp(`^${number},`) });
 
+/** "All kept" may be on the screen already: it is the answer that says that an entry arrived. */
+const answerOf = (page: Page) =>
+  page.waitForResponse(
+    (response) => /\/api\/v1\/rounds/.test(response.url()) && response.request().method() === 'POST',
+  );
+
 test('nothing that was entered is lost, and nothing counts twice', async ({ browser }) => {
   const server = await startServer('empty');
   const setUp = await browser.newContext();
@@ -83,12 +89,16 @@ test('nothing that was entered is lost, and nothing counts twice', async ({ brow
   await test.step('with a connection: a touch logs, and the round goes on', async () => {
     await one.getByRole('button', { name: 'Begin with Left' }).click();
     await expect(tub(one, 'N-01')).toBeVisible();
-    await one.getByRole('button', { name: /^Took it/ }).click();
-    await expect(tub(one, 'N-02')).toBeVisible();
-    await expect(one.getByText('All kept')).toBeVisible();
-    await one.getByRole('button', { name: /^Refused/ }).click();
-    await expect(tub(one, 'N-03')).toBeVisible();
-    await expect(one.getByText('All kept')).toBeVisible();
+    for (const [press, next] of [
+      [/^Took it/, 'N-02'],
+      [/^Refused/, 'N-03'],
+    ] as const) {
+      const answered = answerOf(one);
+      await one.getByRole('button', { name: press }).click();
+      await expect(tub(one, next)).toBeVisible();
+      await answered;
+      await expect(one.getByText('All kept')).toBeVisible();
+    }
   });
 
   await test.step('the line drops: the round goes on, also after a reload', async () => {
@@ -129,10 +139,7 @@ test('nothing that was entered is lost, and nothing counts twice', async ({ brow
     await other.getByRole('button', { name: /^Next/ }).click();
     await expect(tub(other, 'N-05').or(tub(other, 'N-03'))).toBeVisible();
     while (!(await tub(other, 'N-03').isVisible())) await other.getByRole('button', { name: 'Back' }).click();
-    // "All kept" is on the screen already: it is the answer that says that this entry arrived.
-    const answered = other.waitForResponse(
-      (response) => /\/api\/v1\/rounds/.test(response.url()) && response.request().method() === 'POST',
-    );
+    const answered = answerOf(other);
     await other.getByRole('button', { name: /^Took it/ }).click();
     await answered;
     await expect(other.getByText('All kept')).toBeVisible();
