@@ -28,7 +28,6 @@ const PROCESSES = 3;
 const DATABASE = 'karyotome';
 /** A standby copies the primary first. */
 const COPIED_MS = 120_000;
-const BACKUP_ATTEMPTS = 3;
 /** Everything since the last backup is done again. */
 const RESTORED_MS = 120_000;
 
@@ -178,27 +177,12 @@ export class Cluster {
     await this.#begin(this.pooler);
     await until('the pooler leads to the database', () => isOpen(this.#applicationUrl(pooler, DATABASE)));
     await this.application.loadDemo();
-    await this.#backUpOnce();
+    const { archive } = await this.primary();
+    if (!archive.hasBackup()) await archive.backUp();
     await this.#begin(this.application);
     for (const port of processes)
       await until('each process answers', () => answers(`http://${HOST}:${port}/api/v1/health`));
     await until('the proxy leads to them', () => answers(`${this.origin}/api/v1/health`));
-  }
-
-  /**
-   * Makes the first backup. Where the disk is slow, etcd may answer too late while it runs, and the primary gives its place away
-   * and ends the backup: it is made anew on the one that leads then.
-   */
-  async #backUpOnce(): Promise<void> {
-    for (let attempt = 1; ; attempt += 1) {
-      const { archive } = await this.primary();
-      try {
-        if (!archive.hasBackup()) archive.backUp();
-        return;
-      } catch (error) {
-        if (attempt === BACKUP_ATTEMPTS) throw error;
-      }
-    }
   }
 
   /** The node that leads. @throws Error where none does in time */

@@ -150,6 +150,9 @@ export class Node {
 
   async stop(): Promise<void> {
     await this.#program.stop();
+    // One that Patroni was just starting outlives it.
+    const postmaster = postmasterOf(this.dataDir);
+    if (postmaster !== null) process.kill(postmaster, 'SIGINT');
     await Promise.all(this.#links.map((link) => link.close()));
   }
 
