@@ -1,10 +1,12 @@
-import { execFile, spawnSync } from 'node:child_process';
+import { execFile, type ExecFileException } from 'node:child_process';
 import { chmodSync, mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
 import { asServiceUser, giveTo, type ServiceUser } from '../scripts/service-user.mjs';
 import type { NodePorts } from './node.ts';
 import { Program } from './program.ts';
+
+const run = promisify(execFile);
 
 /*
  * Continuous archiving by pgBackRest: whichever node is the primary sends every finished segment of its write-ahead log to a
@@ -99,36 +101,35 @@ export class Archive {
       .join(' ');
   }
 
-  #run(...args: readonly string[]): string {
+  /** Waits without holding this process up: the lines between the nodes and etcd run through it. */
+  async #run(...args: readonly string[]): Promise<string> {
     const [program, ...given] = this.#command(...args);
     const [command, all, options] = asServiceUser(this.#user, program!, given);
-    const { status, stdout, stderr, error } = spawnSync(command, all, {
-      ...options,
-      env: this.#env,
-      encoding: 'utf8',
-    });
-    if (status !== 0)
-      throw new Error(`pgbackrest ${args[0]} failed: ${error?.message ?? `${stdout}${stderr}`.trim()}`);
-    return stdout;
+    try {
+      const { stdout } = await run(command, all, { ...options, env: this.#env });
+      return stdout;
+    } catch (error) {
+      const { stdout = '', stderr = '', message } = error as ExecFileException;
+      throw new Error(`pgbackrest ${args[0]} failed: ${`${stdout}${stderr}`.trim() || message}`, {
+        cause: error,
+      });
+    }
   }
 
   /** Lets the repository know this cluster, as its primary; known already, it is checked. */
-  begin(): void {
-    this.#run('stanza-create');
+  async begin(): Promise<void> {
+    await this.#run('stanza-create');
   }
 
   /** Whether there is a backup from which a moment could be restored. */
-  hasBackup(): boolean {
-    const [stanza] = JSON.parse(this.#run('info', '--output=json')) as { backup: unknown[] }[];
+  async hasBackup(): Promise<boolean> {
+    const [stanza] = JSON.parse(await this.#run('info', '--output=json')) as { backup: unknown[] }[];
     return (stanza?.backup.length ?? 0) > 0;
   }
 
   /** Copies the whole cluster while it serves, as its primary, with the log that belongs to it. */
   async backUp(): Promise<void> {
-    // Not in one go: the lines between the nodes and etcd run through this process, and must not stand still meanwhile.
-    const [program, ...given] = this.#command('backup', '--type=full');
-    const [command, all, options] = asServiceUser(this.#user, program!, given);
-    await promisify(execFile)(command, all, { ...options, env: this.#env });
+    await this.#run('backup', '--type=full');
   }
 
   /**

@@ -163,7 +163,7 @@ export class Cluster {
     const primary = await this.primary();
     await until('the proxy leads to the primary', () => isOpen(this.databaseUrl('postgres')));
     for (const node of this.nodes) if (node !== primary) await this.hasStandby(node);
-    primary.archive.begin();
+    await primary.archive.begin();
     const url = (database: string): string => this.databaseUrl(database);
     await ensureDatabase(
       { url, applicationUrl: url, applicationPassword: this.#secrets.application },
@@ -178,7 +178,7 @@ export class Cluster {
     await until('the pooler leads to the database', () => isOpen(this.#applicationUrl(pooler, DATABASE)));
     await this.application.loadDemo();
     const { archive } = await this.primary();
-    if (!archive.hasBackup()) await archive.backUp();
+    if (!(await archive.hasBackup())) await archive.backUp();
     await this.#begin(this.application);
     for (const port of processes)
       await until('each process answers', () => answers(`http://${HOST}:${port}/api/v1/health`));

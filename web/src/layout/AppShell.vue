@@ -67,9 +67,8 @@ const isHelpOpen = ref(false);
 function onKey(event: KeyboardEvent): void {
   const hasModifier = event.ctrlKey || event.metaKey || event.altKey;
   const isSearch =
-    (event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k'
-      ? true
-      : event.key === '/' && !hasModifier && !isTyping(event.target);
+    ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') ||
+    (event.key === '/' && !hasModifier && !isTyping(event.target));
   if (isSearch) event.preventDefault();
   // A dialog is answered first.
   if (document.querySelector('.v-dialog.v-overlay--active')) return;

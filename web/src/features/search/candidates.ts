@@ -1,10 +1,9 @@
 import type { AnimalSummary, ClutchHit, PersonHit } from '@karyotome/contract';
 import type { WholeRound } from '../../offline/device.ts';
-import { sexSign, statusWords } from '../../format/format.ts';
+import { dayWords, sexSign, statusWords } from '../../format/format.ts';
 import { stopsOf, type Stop } from '../rounds/useRoundPlace.ts';
 
-export const KINDS = ['animal', 'rack', 'clutch', 'person', 'gene', 'place'] as const;
-export type Kind = (typeof KINDS)[number];
+export type Kind = 'animal' | 'rack' | 'clutch' | 'person' | 'gene' | 'place';
 
 /** Something that can be found and opened. */
 export interface Candidate {
@@ -74,14 +73,11 @@ export const racksOf = (round: WholeRound | null): Candidate[] =>
         ],
   );
 
-export const ofClutch = (
-  { id, name, dam, laidOn, hatchedOn }: ClutchHit,
-  day: (on: string) => string,
-): Candidate => ({
+export const ofClutch = ({ id, name, dam, laidOn, hatchedOn }: ClutchHit): Candidate => ({
   key: `clutch.${id}`,
   kind: 'clutch',
   title: `Clutch ${name}`,
-  about: `of ${dam} · ${hatchedOn === null ? `laid ${day(laidOn)}` : `hatched ${day(hatchedOn)}`}`,
+  about: `of ${dam} · ${hatchedOn === null ? `laid ${dayWords(laidOn)}` : `hatched ${dayWords(hatchedOn)}`}`,
   text: `clutch ${name} ${dam}`,
   to: hatchedOn === null ? `/season/clutches/${id}` : `/bench/${id}`,
 });

@@ -3,7 +3,6 @@ import { useQuery } from '@pinia/colada';
 import { refDebounced } from '@vueuse/core';
 import { computed, shallowRef, type Ref } from 'vue';
 import { api } from '../../api/resources.ts';
-import { dayWords } from '../../format/format.ts';
 import { keptRound, type WholeRound } from '../../offline/device.ts';
 import { useRound } from '../../offline/useRound.ts';
 import { useSession } from '../../stores/session.ts';
@@ -48,7 +47,7 @@ export function useSearch(typed: Ref<string>) {
     answer.value
       ? [
           ...answer.value.animals.map(ofAnimal),
-          ...answer.value.clutches.map((clutch) => ofClutch(clutch, dayWords)),
+          ...answer.value.clutches.map(ofClutch),
           ...answer.value.persons.map(ofPerson),
         ]
       : [],
