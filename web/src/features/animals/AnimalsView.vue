@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { GONE, STATUSES } from '@karyotome/contract';
+import { placeWords } from '@karyotome/words';
 import { mdiAlertOutline, mdiMagnify, mdiPlus, mdiTrayArrowDown } from '@mdi/js';
 import { refDebounced } from '@vueuse/core';
 import { computed, ref } from 'vue';
@@ -59,7 +60,7 @@ const rows = computed(() =>
     .flatMap(({ items }) => items)
     .map((animal) => ({
       ...animal,
-      rack: animal.tub ? `${animal.tub.rack} ${animal.tub.level}-${animal.tub.slot}` : '',
+      rack: animal.tub ? placeWords(animal.tub) : '',
     })),
 );
 const chosen = ref<string[]>([]);

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { manyMoves, type AnimalSummary, type ManyMoves, type TubView } from '@karyotome/contract';
+import { placeWords } from '@karyotome/words';
 import { computed } from 'vue';
 import { api } from '../../api/resources.ts';
 import { countWords, farmToday } from '../../format/format.ts';
@@ -74,9 +75,7 @@ async function send(): Promise<void> {
     />
     <v-text-field v-model="draft.reason" class="wide" label="Why" :error-messages="errorsOf('reason')" />
     <ul v-if="tubs.length >= animals.length" class="wide small">
-      <li v-for="(animal, i) in animals" :key="animal.id">
-        {{ animal.number }}: {{ tubs[i]!.rack }} {{ tubs[i]!.level }}-{{ tubs[i]!.slot }}
-      </li>
+      <li v-for="(animal, i) in animals" :key="animal.id">{{ animal.number }}: {{ placeWords(tubs[i]!) }}</li>
     </ul>
   </FormDialog>
 </template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { BenchView, HatchlingView, RecordKind } from '@karyotome/contract';
 import type { CallRecord, Catalogue, CatalogueMarker, Zone } from '@karyotome/core';
-import { impossibleWords, sexDoubtWords } from '@karyotome/words';
+import { impossibleWords, placeWords, sexDoubtWords } from '@karyotome/words';
 import { computed, ref, useTemplateRef, watch } from 'vue';
 import { agoWords, dayWords, massWords, oddsWords, sexWords } from '../../format/format.ts';
 import { reader } from '../../format/reader.ts';
@@ -99,9 +99,7 @@ const ACTS: readonly { kind: RecordKind; title: string }[] = [
             : 'no shed yet'
         }}</span>
         <span v-if="meals.length > 0">{{ taken }} of {{ meals.length }} meals</span>
-        <span v-if="hatchling.tub"
-          >{{ hatchling.tub.rack }} {{ hatchling.tub.level }}-{{ hatchling.tub.slot }}</span
-        >
+        <span v-if="hatchling.tub">{{ placeWords(hatchling.tub) }}</span>
         <span v-if="hatchling.isTwin">twin</span>
       </div>
       <div v-if="mayBreed" class="row acts">

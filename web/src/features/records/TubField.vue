@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { placeWords } from '@karyotome/words';
 import { computed, ref } from 'vue';
 import { useTubs } from '../../stores/queries.ts';
 
@@ -11,7 +12,7 @@ const items = computed(() =>
   (data.value ?? [])
     .map((tub) => ({
       value: tub.tubId,
-      title: `${tub.rack} ${tub.level}-${tub.slot}`,
+      title: placeWords(tub),
       subtitle: `${tub.kind}, ${tub.room}, ${tub.isFree ? 'free' : `with ${tub.animals.join(', ')}`}`,
       isFree: tub.isFree,
     }))

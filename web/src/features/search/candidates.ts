@@ -1,4 +1,5 @@
 import type { AnimalSummary, ClutchHit, PersonHit } from '@karyotome/contract';
+import { placeWords } from '@karyotome/words';
 import type { WholeRound } from '../../offline/device.ts';
 import { dayWords, sexSign, statusWords } from '../../format/format.ts';
 import { stopsOf, type Stop } from '../rounds/useRoundPlace.ts';
@@ -52,7 +53,7 @@ export const ofAnimal = ({ id, number, name, sex, label, tub, status }: AnimalSu
   key: `animal.${id}`,
   kind: 'animal',
   title: `${number}${name ? ` ${name}` : ''} ${sexSign(sex)}`,
-  about: [label, tub ? `${tub.rack} ${tub.level}-${tub.slot}` : statusWords(status)].join(' · '),
+  about: [label, tub ? placeWords(tub) : statusWords(status)].join(' · '),
   text: `${number} ${joined(number)} ${name ?? ''} ${label}`,
   to: `/animals/${id}`,
 });
