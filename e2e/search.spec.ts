@@ -87,7 +87,7 @@ test('a rack is fed at once, but for who refused', async ({ page, demo }) => {
   const feed = page.getByRole('button', { name: /^Feed all of/ }).first();
   const rack = (await feed.getAttribute('aria-label'))!.replace('Feed all of ', '');
   await feed.click();
-  const offers = page.locator('.offer');
+  const offers = page.getByRole('dialog').locator('.one');
   const due = await offers.count();
   expect(due).toBeGreaterThan(1);
   await offers.first().click();

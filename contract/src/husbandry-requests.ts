@@ -10,6 +10,10 @@ import Joi from 'joi';
 import { actKey, noTwo, id, massG, optional, pastDay, text, type Optional } from './fields.ts';
 import { newRecord, type NewRecord } from './records.ts';
 
+/** Where a round leads besides to racks. */
+export const WITHOUT_TUB = 'without-tub';
+export const IN_QUARANTINE = 'in-quarantine';
+
 const share = (): Joi.NumberSchema => Joi.number().min(0).max(1);
 const days = (most = 365): Joi.NumberSchema => Joi.number().integer().min(1).max(most);
 export const PREY_STATES = ['live', 'frozen-thawed', 'fresh-killed'] as const;

@@ -8,6 +8,7 @@ import type {
   FeedingRules,
   FreezerLine,
   HandlingFlag,
+  HealthState,
   HeatFault,
   LearnedMoves,
   Meal,
@@ -48,14 +49,17 @@ export interface RoundAnimal {
 
 export interface RoundTub {
   tubId: string | null;
+  /** The rack that it stands in, where a round leads to tubs of several. */
+  rack?: string | null;
   level: number;
   slot: number;
   animals: RoundAnimal[];
 }
 export interface RoundRack {
+  /** Of a rack, or `WITHOUT_TUB`, or `IN_QUARANTINE`: those in quarantine have a round of their own, the last. */
   id: string;
   room: string;
-  /** Null: animals that have no tub. */
+  /** Null where it is no rack. */
   name: string | null;
   tubs: RoundTub[];
 }
@@ -139,6 +143,7 @@ export interface AnimalCare {
   worked: Worked[];
   shed: ShedCycle | null;
   soak: SoakPlan | null;
+  health: HealthState;
   concerns: Concern[];
   growth: {
     band: ExpectedMass[];

@@ -8,14 +8,14 @@ import {
   type Sureness,
 } from '@karyotome/core';
 import Joi from 'joi';
-import type { Grant } from './session-requests.ts';
 import { day, id, massG, optional, pastDay, text } from './fields.ts';
 import { observations, START_PROTOCOLS, type StartProtocol } from './bench-requests.ts';
 import type { Sex } from './animal-requests.ts';
+import { healthBodies, type HealthBodies } from './health-records.ts';
 import { COMPLETENESSES, SURENESSES } from './sureness.ts';
 
 /** The dated records of an animal: what each kind holds. One table here, in the database and in the interface. */
-export interface RecordBodies {
+export interface RecordBodies extends HealthBodies {
   weight: { massG: number };
   feeding: {
     species: 'rat' | 'mouse' | 'other';
@@ -59,12 +59,6 @@ export interface RecordBodies {
   note: { text: string };
 }
 export type RecordKind = keyof RecordBodies;
-
-/** What somebody must have been granted to record this kind, correct it or take it back. */
-export function grantForRecord(kind: RecordKind): Grant {
-  if (kind === 'move') return 'house';
-  return kind === 'identification' || kind === 'sex' ? 'breed' : 'record';
-}
 
 export const PREY_SIZE_NAMES = [
   'pinky',
@@ -153,6 +147,7 @@ const bodies: { [K in RecordKind]: Joi.ObjectSchema<RecordBodies[K]> } = {
     species: optional(Joi.string().valid('rat', 'mouse')),
     stayUntilG: optional(massG()),
   }),
+  ...healthBodies,
   note: Joi.object<RecordBodies['note'], true>({ text: text(2000).min(1).required() }),
 };
 

@@ -15,6 +15,8 @@ export type TodayLine = Task & {
   /** Heavy enough for the next step of its ladder, with more against moving it than for it. */
   staysInTub: boolean;
   zone: { id: string; name: string; rack: string } | null;
+  /** A rack that is looked through as a whole. */
+  rack: { id: string; name: string } | null;
 };
 
 /** What one touch records as offered. */

@@ -5,6 +5,7 @@ export * from './claims/index.ts';
 export * from './feeding/index.ts';
 export * from './fit/index.ts';
 export * from './growth/index.ts';
+export * from './health/index.ts';
 export * from './husbandry/index.ts';
 export * from './identify/index.ts';
 export * from './incubation/index.ts';

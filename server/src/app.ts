@@ -34,6 +34,7 @@ import { pictureRoutes, publicPictureRoutes } from './features/pictures/pictures
 import { plannerRoutes } from './features/planner/planner.routes.ts';
 import { letterRoutes } from './features/post/post.routes.ts';
 import { publicationRoutes, publicRoutes } from './features/publications/publications.ts';
+import { healthRoutes } from './features/health/health.routes.ts';
 import { rackRoutes } from './features/racks/racks.routes.ts';
 import { recordRoutes } from './features/records/records.routes.ts';
 import { roomRoutes } from './features/room/room.routes.ts';
@@ -220,6 +221,7 @@ function endpointsOf({
   plannerRoutes(endpoints);
   calendarRoutes(endpoints, config.signingSecret);
   rackRoutes(endpoints);
+  healthRoutes(endpoints);
   feedingRoutes(endpoints);
   roundRoutes(endpoints);
   roomRoutes(endpoints);

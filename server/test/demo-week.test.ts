@@ -9,6 +9,7 @@ import { FARM } from '../src/demo/plan.ts';
 import { machineToday, reading, writing, type Actor, type Work } from '../src/db/work.ts';
 import { addStock } from '../src/domain/husbandry/freezer.service.ts';
 import { addSurfaceCheck } from '../src/domain/enclosures/heat.service.ts';
+import { miteWatches } from '../src/domain/health/mite-watches.service.ts';
 import { insertRecord } from '../src/domain/records/insert-record.ts';
 import { viewToday } from '../src/domain/today/today.service.ts';
 import { startTestApp, type TestApp } from './test-app.ts';
@@ -43,6 +44,7 @@ async function on<T>(
 /** What the line's own button would record; null where it opens another place instead. */
 function buttonOf(line: TodayLine, day: string): NewRecord | null {
   const { kind, code, preset, advice, animal } = line;
+  if (kind === 'dose' || kind === 'health') return healthButtonOf(line, day);
   if (kind === 'meal') {
     const { species, size, state, step } = preset!;
     const body = { species, size, state, taken: true, ...(step ? { step } : {}) };
@@ -65,6 +67,16 @@ function buttonOf(line: TodayLine, day: string): NewRecord | null {
   }
   return null;
 }
+function healthButtonOf(line: TodayLine, day: string): NewRecord {
+  if (line.code === 'dose-due') {
+    const { courseId, ordinal } = line.facts;
+    return { kind: 'dose', on: day, body: { courseId, ordinal, isGiven: true } };
+  }
+  if (line.code === 'quarantine-over')
+    return { kind: 'quarantine', on: day, body: { until: null, reason: line.facts.reason } };
+  return { kind: 'health-check', on: day, body: { signs: [] } };
+}
+
 /** Lines that stand for a state, or lead to a place of their own: they stay until that changes. */
 const STANDS: readonly TodayLine['kind'][] = [
   'eggs',
@@ -80,11 +92,19 @@ const STANDS: readonly TodayLine['kind'][] = [
 
 const counts: Record<string, number> = {};
 
+/** Looks through all of a rack that are to be looked through for mites. */
+async function lookThrough(work: Work<Actor>, rackId: string): Promise<void> {
+  const watch = (await miteWatches(work)).find(({ id }) => id === rackId);
+  for (const id of watch?.toCheck ?? [])
+    await insertRecord(work, id, { kind: 'health-check', on: work.today, body: { signs: [] } });
+}
+
 /** Presses the line's button, where it has one. */
 async function press(line: TodayLine, day: string): Promise<void> {
   await on(day, 'write', async (work) => {
     const record = line.animal ? buttonOf(line, day) : null;
     if (record) await insertRecord(work, line.animal!.id, record);
+    else if (line.rack) await lookThrough(work, line.rack.id);
     else if (line.zone)
       await addSurfaceCheck(work, line.zone.id, { on: day, warmC: 32.8, coolC: 27.8, probeFixed: true });
     else if (line.kind === 'stock') {
@@ -109,7 +129,7 @@ test('a week of the demo farm is run from Today alone: what has a button is done
     expect(left.map((line) => `${line.animal?.number}: ${line.code}`)).toEqual([]);
   }
   // Every kind of daily work came up within the week.
-  for (const kind of ['meal', 'weigh', 'clean', 'shed', 'sex', 'move', 'heat', 'stock']) {
+  for (const kind of ['meal', 'weigh', 'clean', 'shed', 'sex', 'move', 'heat', 'stock', 'dose', 'health']) {
     expect(counts[kind], kind).toBeGreaterThan(0);
   }
   expect(counts['meal']).toBeGreaterThan(30);

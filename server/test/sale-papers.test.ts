@@ -67,6 +67,10 @@ describe('papers', () => {
       'thermostat',
     ])
       expect(sheet).toContain(words);
+    const seen = { signs: ['wound'], words: 'a scratch' };
+    await created(`/animals/${id}/records`, { kind: 'health-check', on: ago(2), body: seen });
+    expect(await paper(`/animals/${id}/care-sheet`)).not.toContain('scratch');
+    expect(await paper(`/animals/${id}/care-sheet?health=1`)).toContain('wound; a scratch');
     const table = Papa.parse<Record<string, string>>((await owner.get('/sales.csv')).text, {
       header: true,
       skipEmptyLines: true,

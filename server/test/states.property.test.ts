@@ -55,6 +55,8 @@ const version = async (): Promise<Record<string, string>> => {
 const record = (i: number, kind: string, days: number, body: object): Promise<unknown> =>
   owner.post(`/animals/${at(i)}/records`, { kind, on: ago(days), body });
 
+const COURSE = { what: 'drops', dose: '1 drop', orderedBy: 'Dr. Vold', everyDays: 1, timesADay: 1 };
+
 /** What somebody does, by a number that says with which animal and how. What is refused changes nothing. */
 const ACTS: readonly ((n: number) => Promise<unknown>)[] = [
   (n) => record(n, 'weight', n % 9, { massG: 300 + (n % 1500) }),
@@ -65,6 +67,15 @@ const ACTS: readonly ((n: number) => Promise<unknown>)[] = [
   (n) => record(n, 'care', n % 4, { act: n % 2 ? 'cleaned' : 'regurgitated' }),
   (n) => record(n, 'move', 0, { toTubId: tubs[n % tubs.length], reason: 'another tub' }),
   (n) => record(n, 'own-way', 0, { everyDays: 5 + (n % 20) }),
+  (n) => record(n, 'health-check', n % 6, { signs: n % 2 ? [] : ['wound'] }),
+  (n) => record(n, 'quarantine', n % 4, { until: n % 3 ? TODAY : null, reason: 'new' }),
+  (n) => record(n, 'treatment', 0, { ...COURSE, from: ago(n % 3), doses: 1 + (n % 4) }),
+  async (n) => {
+    const { care } = (await owner.get(`/animals/${at(n)}`)).body as AnimalView;
+    const [course] = care.health.courses;
+    const body = course && { courseId: course.courseId, ordinal: course.next!.ordinal, isGiven: n % 2 > 0 };
+    return body && record(n, 'dose', 0, body);
+  },
   async (n) => {
     const { records } = (await owner.get(`/animals/${at(n)}`)).body as AnimalView;
     const standing = records.filter(({ voided }) => voided === null);

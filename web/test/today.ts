@@ -15,7 +15,10 @@ export function mealDue(): TaskFact {
 export const todayLine = (
   fact: TaskFact,
   more: Partial<
-    Pick<TodayLine, 'animal' | 'preset' | 'zone' | 'advice' | 'dueOn' | 'clutch' | 'incubator' | 'room'>
+    Pick<
+      TodayLine,
+      'animal' | 'preset' | 'zone' | 'advice' | 'dueOn' | 'clutch' | 'incubator' | 'room' | 'rack'
+    >
   > = {},
 ): TodayLine => ({
   key: `${fact.code}-${more.animal?.number ?? ''}`,
@@ -27,6 +30,7 @@ export const todayLine = (
   preset: null,
   staysInTub: false,
   zone: null,
+  rack: null,
   ...task(fact, '2026-06-20'),
   ...more,
 });

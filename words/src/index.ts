@@ -9,6 +9,7 @@ export {
   type Unit,
 } from './reader.ts';
 export { capital, say, sentences, type Phrases, type Told } from './phrases.ts';
+export * from './health.ts';
 export * from './husbandry.ts';
 export * from './meals.ts';
 export * from './moves.ts';

@@ -19,6 +19,7 @@ import {
   type NumberPattern,
   type ShedStage,
 } from '@karyotome/core';
+import { HEALTH_FLAGS, HEALTH_RECORDS } from './health.ts';
 import { CONCERNS } from './husbandry.ts';
 import { capital, say, type Phrases } from './phrases.ts';
 import type { Reader } from './reader.ts';
@@ -33,6 +34,13 @@ export const KIND_WORDS: Readonly<Record<RecordKind, string>> = {
   plan: 'Feeding plan',
   care: 'Care',
   'own-way': 'Individual rules',
+  'health-check': 'Health check',
+  'vet-visit': 'Visit to a veterinarian',
+  treatment: 'Treatment',
+  dose: 'Dose',
+  'treatment-end': 'End of a treatment',
+  quarantine: 'Quarantine',
+  'post-mortem': 'Post-mortem examination',
   note: 'Private note',
 };
 
@@ -116,10 +124,12 @@ const RECORDS: { [K in RecordKind]: (body: RecordBodies[K], reader: Reader) => s
     `${PLAN_WORDS[protocol]}, first meal ${reader.day(firstMealOn)}`,
   care: ({ act }) => CARE_WORDS[act],
   'own-way': ownRulesWords,
+  ...HEALTH_RECORDS,
   note: ({ text }) => text,
 };
 
 const HANDLING_FLAGS: Phrases<HandlingFlags> = {
+  ...HEALTH_FLAGS,
   gravid: () => 'gravid',
   digesting: ({ daysSinceMeal }) => `ate ${daysSinceMeal === 0 ? 'today' : 'yesterday'}: no handling`,
   settling: ({ days }, reader) => (days === 0 ? 'moved today' : `moved ${reader.days(days)} ago`),

@@ -1,4 +1,5 @@
 import { REFERENCE_C, type TaskFact, type Tasks } from '@karyotome/core';
+import { HEALTH_TASKS } from './health.ts';
 import {
   CONCERNS,
   HOW_TO_CHECK_HEAT,
@@ -28,6 +29,7 @@ const withVet =
 const OUTSIDE_LIMITS = 'Outside the limits you set. Check the heater, its probe and the thermostat.';
 
 const TASKS: Phrases<Tasks, Told> = {
+  ...HEALTH_TASKS,
   'below-own-best': withVet(CONCERNS['below-own-best']),
   'below-growth': withVet(CONCERNS['below-growth']),
   'meals-refused': withVet(CONCERNS['meals-refused']),

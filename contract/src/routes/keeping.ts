@@ -1,4 +1,5 @@
 import type * as husbandry from '../husbandry-requests.ts';
+import type { MiteWatchView } from '../health-responses.ts';
 import type {
   FeedingLessons,
   FeedingNightLine,
@@ -29,6 +30,13 @@ export const keepingRoutes = {
       // Each entry is checked by itself: what is wrong with one is not the others' fault.
       validation: { looseList: 'entries' },
       status: 200,
+    },
+  ),
+  miteWatches: lists<MiteWatchView>()(
+    '/mite-watches',
+    'Racks in which mites were seen, and who is to be looked through',
+    {
+      key: 'id',
     },
   ),
   feeding: reads<FeedingView>()('/feeding', 'The freezer, rules and plans of feeding'),

@@ -72,6 +72,8 @@ export const salesRoutes = {
   careSheet: reads<void>()('/animals/:id/care-sheet', 'How it was kept, for its new keeper', {
     permission: 'sell',
     format: 'pdf',
+    // `health=1`: with its health records.
+    query: ['health'],
   }),
   offer: reads<OfferView>()('/animals/:id/offer', 'What buyers are told of an animal', {
     permission: 'sell',

@@ -189,6 +189,7 @@ const MADE_FROM: { readonly [N in Name]?: readonly Tag[] } = {
   round: [...LABEL, 'eggs', 'enclosures', 'feeding', 'sales', 'taken'],
   roundRack: [...LABEL, 'enclosures', 'feeding'],
   sheds: [...LABEL, 'enclosures', 'feeding'],
+  miteWatches: ['animals', 'records', 'enclosures'],
   feeding: [...LABEL, 'enclosures', 'feeding'],
   feedingNight: [...LABEL, 'enclosures', 'feeding'],
   feedingLessons: ['animals', 'records', 'enclosures', 'feeding'],
@@ -229,6 +230,7 @@ const DAILY_WORK: ReadonlySet<RecordKind> = new Set<RecordKind>([
   'feeding',
   'shed',
   'care',
+  'dose',
   'note',
 ]);
 

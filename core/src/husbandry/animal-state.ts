@@ -3,6 +3,10 @@ import { nextMeal, planOf, type Meal } from '../feeding/next-meal.ts';
 import type { FeedingPlan } from '../feeding/plans.ts';
 import type { FeedingRules } from '../feeding/rules.ts';
 import type { FactOf } from '../facts.ts';
+import type { HealthFlags } from '../health/health-facts.ts';
+import { NO_HEALTH_RECORDS } from '../health/health-records.ts';
+import { healthState, type HealthState } from '../health/health-state.ts';
+import { healthFlags } from '../health/health-tasks.ts';
 import type { CollectionGrowth } from '../growth/collection.ts';
 import { Growth, type ExpectedMass } from '../growth/growth.ts';
 import type { GrowthSubject } from '../growth/prepare.ts';
@@ -49,7 +53,7 @@ export interface HerdBasis {
 }
 
 /** What to know of an animal before touching it. */
-export interface HandlingFlags extends Concerns {
+export interface HandlingFlags extends Concerns, HealthFlags {
   gravid: object;
   digesting: { daysSinceMeal: number };
   settling: { days: number };
@@ -69,6 +73,7 @@ export interface AnimalState {
   readonly shed: ShedCycle | null;
   readonly soak: SoakPlan | null;
   readonly concerns: readonly Concern[];
+  readonly health: HealthState;
   readonly advice: MoveAdvice;
   /** The tub it came from with its last move; null where there is none. */
   readonly movedFrom: string | null;
@@ -97,6 +102,7 @@ export function animalState(animal: KeptAnimal, basis: HerdBasis, today: IsoDay)
     ? adviseMove(housing.steps, housing.step, history, today, { gravid, stepOf: housing.stepOf })
     : NO_ADVICE;
   const eating = appetite(history);
+  const health = healthState(history.health ?? NO_HEALTH_RECORDS, today);
   return {
     weight: history.weights.at(-1) ?? null,
     expected: growth?.expected(today) ?? null,
@@ -107,12 +113,13 @@ export function animalState(animal: KeptAnimal, basis: HerdBasis, today: IsoDay)
     shed: shedCycle(history, today),
     soak: soakPlan(history, today),
     concerns: found,
+    health,
     advice,
     movedFrom: history.moves.at(-1)?.fromTub ?? null,
-    flags: flagsOf(animal, eating, found, today),
+    flags: [...healthFlags(health), ...flagsOf(animal, eating, found, today)],
     cleanedOn: lastCare(history, 'cleaned', today)?.on ?? null,
     isCleaningDue: cleaningTasks(history, rules.cleanEveryDays, today).length > 0,
-    nextWeighingOn: nextWeighing(history),
+    nextWeighingOn: nextWeighing(history, health.courses),
     lacks: saleLacks(history, basis.saleRules),
     tasks: animalTasks(
       {
@@ -123,6 +130,7 @@ export function animalState(animal: KeptAnimal, basis: HerdBasis, today: IsoDay)
         advice,
         meal,
         concerns: found,
+        health,
         cleanEveryDays: rules.cleanEveryDays,
       },
       today,

@@ -1,4 +1,5 @@
 import type { IsoDay } from '../calendar/days.ts';
+import type { HealthHistory } from '../health/health-records.ts';
 
 /** The dated records that husbandry reasons from, each with the id of its record. Lists are in date order. */
 export interface WeightRecord {
@@ -83,6 +84,7 @@ export interface History {
   readonly care?: readonly CareRecord[];
   readonly plan?: StartPlan;
   readonly own?: OwnWay;
+  readonly health?: HealthHistory;
 }
 
 /**

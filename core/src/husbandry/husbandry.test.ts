@@ -248,12 +248,12 @@ describe('today', () => {
   });
 
   test('a youngster is weighed monthly, an adult every two months', () => {
-    expect(nextWeighing(history({ weights: [{ id: 'w', on: ago(5), massG: 200 }] }))).toBe(
+    expect(nextWeighing(history({ weights: [{ id: 'w', on: ago(5), massG: 200 }] }), [])).toBe(
       addDays(TODAY, 25),
     );
-    expect(nextWeighing(history({ weights: [{ id: 'w', on: ago(5), massG: 1800 }] }))).toBe(
+    expect(nextWeighing(history({ weights: [{ id: 'w', on: ago(5), massG: 1800 }] }), [])).toBe(
       addDays(TODAY, 55),
     );
-    expect(nextWeighing(history({ weights: [] }))).toBeNull();
+    expect(nextWeighing(history({ weights: [] }), [])).toBeNull();
   });
 });

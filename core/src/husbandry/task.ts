@@ -3,6 +3,7 @@ import type { CuttingProtocol } from '../breeding/rules.ts';
 import type { IsoDay } from '../calendar/days.ts';
 import type { FactOf } from '../facts.ts';
 import type { Meal } from '../feeding/next-meal.ts';
+import type { HealthTasks } from '../health/health-facts.ts';
 import type { ClimateAlarms } from '../incubation/climate.ts';
 import type { Concerns } from './concern.ts';
 import type { HeatFault } from './heat.ts';
@@ -25,12 +26,15 @@ export type TaskKind =
   | 'first-shed'
   | 'clean'
   | 'concern'
+  | 'dose'
+  | 'health'
   | 'heat'
   | 'stock'
   | 'sale';
 
 /** What kinds of task are gathered under where a day's work is looked through by what is done. */
-export type TaskAct = 'meal' | 'shed' | 'weigh' | 'move' | 'bench' | 'eggs' | 'season' | 'concern' | 'room';
+export type TaskAct =
+  'meal' | 'shed' | 'weigh' | 'move' | 'bench' | 'eggs' | 'season' | 'health' | 'concern' | 'room';
 
 /** In the order in which they are shown. */
 export const TASK_ACTS = [
@@ -41,6 +45,7 @@ export const TASK_ACTS = [
   'bench',
   'eggs',
   'season',
+  'health',
   'concern',
   'room',
 ] as const satisfies readonly TaskAct[];
@@ -58,6 +63,8 @@ export const ACT_OF_KIND: Readonly<Record<TaskKind, TaskAct>> = {
   season: 'season',
   climate: 'eggs',
   concern: 'concern',
+  dose: 'health',
+  health: 'health',
   clean: 'room',
   heat: 'room',
   stock: 'room',
@@ -65,7 +72,7 @@ export const ACT_OF_KIND: Readonly<Record<TaskKind, TaskAct>> = {
 };
 
 /** What has a day of its own can be overdue; a shed lasts, and is not. */
-const HAS_A_DAY: readonly TaskKind[] = ['meal', 'weigh', 'clean', 'heat'];
+const HAS_A_DAY: readonly TaskKind[] = ['meal', 'weigh', 'clean', 'heat', 'dose', 'health'];
 
 /**
  * Whether the day of a task has passed.
@@ -76,7 +83,7 @@ export const isOverdue = ({ kind, dueOn }: Pick<Task, 'kind' | 'dueOn'>, today: 
   HAS_A_DAY.includes(kind) && dueOn < today;
 
 /** Everything that can be due. Masses in grams, temperatures in degrees Celsius; days are counted from 0. */
-export interface Tasks extends Concerns, ClimateAlarms {
+export interface Tasks extends Concerns, ClimateAlarms, HealthTasks {
   /** A reservation ran out by itself: it is for sale again. */
   readonly 'reservation-lapsed': { readonly until: IsoDay };
   readonly 'first-shed-due': { readonly ageDays: number; readonly fromDay: number; readonly toDay: number };
@@ -167,6 +174,12 @@ export const TASK_KINDS: Readonly<Record<TaskCode, TaskKind>> = {
   'below-growth': 'concern',
   'meals-refused': 'concern',
   'regurgitated-again': 'concern',
+  'dose-due': 'dose',
+  'signs-recheck-due': 'health',
+  'visit-due': 'health',
+  'quarantine-check-due': 'health',
+  'quarantine-over': 'health',
+  'mite-check-due': 'health',
   'first-shed-due': 'first-shed',
   'shed-due': 'shed',
   'shed-overdue': 'shed',

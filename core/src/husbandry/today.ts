@@ -1,6 +1,8 @@
 import { addDays, daysBetween, type IsoDay } from '../calendar/days.ts';
 import type { Meal } from '../feeding/next-meal.ts';
 import type { PlanState } from '../feeding/plan-state.ts';
+import type { HealthState } from '../health/health-state.ts';
+import { healthTasks } from '../health/health-tasks.ts';
 import type { Concern } from './concern.ts';
 import { lastCare, type History } from './history.ts';
 import { judgeMove } from './judge-move.ts';
@@ -18,6 +20,8 @@ export interface AnimalDay {
   readonly advice: MoveAdvice;
   readonly meal: Meal | null;
   readonly concerns: readonly Concern[];
+  /** Left out: nothing is recorded of it. */
+  readonly health?: HealthState;
   readonly cleanEveryDays: number;
 }
 
@@ -43,10 +47,11 @@ export function animalTasks(animal: AnimalDay, today: IsoDay): Task[] {
   const hasShed = history.sheds.some((record) => record.stage === 'shed');
   return [
     ...animal.concerns.map(concernTask),
+    ...(animal.health ? healthTasks(animal.health, today) : []),
     ...firstShedTask(history, age, today),
     ...shedTask(animal, shed, today),
     ...(animal.meal?.verdict === 'due' ? [mealTask(animal.meal)] : []),
-    ...(shed ? [] : weighTask(history, today)),
+    ...(shed ? [] : weighTask(history, animal.health?.courses ?? [], today)),
     ...cleaningTasks(history, animal.cleanEveryDays, today),
     ...(hasShed && !animal.identified && age !== null && age < YOUNG_DAYS
       ? [task({ code: 'identification-due', facts: {} }, today)]
@@ -122,22 +127,28 @@ export function cleaningTasks(history: History, everyDays: number, today: IsoDay
   return [task({ code: 'cleaning-due', facts: { lastOn: last.on, everyDays } }, dueOn, [last.id])];
 }
 
-const weighEvery = (massG: number): number => (massG >= ADULT_G ? ADULT_WEIGH_EVERY_DAYS : WEIGH_EVERY_DAYS);
+/** While it is treated an animal is weighed as often as was ordered, if that is more often. */
+const weighEvery = (massG: number, courses: HealthState['courses']): number =>
+  Math.min(
+    massG >= ADULT_G ? ADULT_WEIGH_EVERY_DAYS : WEIGH_EVERY_DAYS,
+    ...courses.map(({ weighEveryDays }) => weighEveryDays ?? Infinity),
+  );
 
 /**
  * The day of the next weighing; null for an animal that was never weighed.
  *
- * @example nextWeighing({ hatchedOn: '2020-06-01', weights: [{ id: 'w', on: '2026-11-01', massG: 1800 }], feedings: [], sheds: [], moves: [] }) // "2026-12-31"
+ * @param courses - the treatments that it is under
+ * @example nextWeighing({ hatchedOn: '2020-06-01', weights: [{ id: 'w', on: '2026-11-01', massG: 1800 }], feedings: [], sheds: [], moves: [] }, []) // "2026-12-31"
  */
-export function nextWeighing(history: History): IsoDay | null {
+export function nextWeighing(history: History, courses: HealthState['courses']): IsoDay | null {
   const last = history.weights.at(-1);
-  return last ? addDays(last.on, weighEvery(last.massG)) : null;
+  return last ? addDays(last.on, weighEvery(last.massG, courses)) : null;
 }
 
-function weighTask(history: History, today: IsoDay): Task[] {
+function weighTask(history: History, courses: HealthState['courses'], today: IsoDay): Task[] {
   const last = history.weights.at(-1);
   if (!last) return [task({ code: 'first-weighing-due', facts: {} }, today)];
-  const everyDays = weighEvery(last.massG);
+  const everyDays = weighEvery(last.massG, courses);
   const dueOn = addDays(last.on, everyDays);
   if (dueOn > today) return [];
   const facts = { lastOn: last.on, massG: last.massG, everyDays };

@@ -42,6 +42,7 @@ import { rooms } from './migrations/20261202020000-rooms.ts';
 import { binOfRacksAndPairings } from './migrations/20261202030000-bin-of-racks-and-pairings.ts';
 import { tubsFollowTheirRack } from './migrations/20261202040000-tubs-follow-their-rack.ts';
 import { stayingIsNoTask } from './migrations/20261203010000-staying-is-no-task.ts';
+import { healthRecords } from './migrations/20261204010000-health-records.ts';
 import { importsOfFiles } from './migrations/20261201020000-imports-of-files.ts';
 
 /** Listed by hand, so that the bundled server carries them. */
@@ -88,6 +89,7 @@ export const MIGRATIONS: readonly Migration[] = [
   binOfRacksAndPairings,
   tubsFollowTheirRack,
   stayingIsNoTask,
+  healthRecords,
 ];
 
 /** Any number: only one process migrates at a time. */

@@ -5,14 +5,8 @@ import { addSurfaceCheck, addZone } from '../domain/enclosures/heat.service.ts';
 import { insertRecord } from '../domain/records/insert-record.ts';
 import { select, type Actor, type Work } from '../db/work.ts';
 import { Chance } from './chance.ts';
-
-interface Living {
-  readonly id: string;
-  readonly number: string;
-  readonly hatchedOn: string | null;
-  readonly tubId: string | null;
-  readonly massG: number;
-}
+import { playHealth } from './health.ts';
+import type { Living } from './living.ts';
 
 /** What is in the freezer of the farm: booked in and counted, one kind short on purpose. */
 const STOCK = [
@@ -41,6 +35,7 @@ export async function playHusbandry(work: Work<Actor>): Promise<void> {
   }
   await closeSheds(work);
   await tellOwnStories(work, living);
+  await playHealth(work, living);
 }
 
 async function record(work: Work<Actor>, animalId: string, entry: NewRecord): Promise<void> {

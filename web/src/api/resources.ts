@@ -169,6 +169,7 @@ export const api = {
   round: () => call(R.round, {}),
   roundRack: (id: string) => call(R.roundRack, { params: { id } }),
   sheds: () => call(R.sheds, {}),
+  miteWatches: () => callAll(R.miteWatches),
   sendRound: (entries: RoundEntry[], accountId: string) =>
     call(R.sendRound, { body: { entries, accountId } }),
 
@@ -231,7 +232,8 @@ export const api = {
   correctStatusEvent: (id: string, body: StatusCorrection) =>
     call(R.correctStatusEvent, { params: { id }, body }),
   receiptUrl: (id: string) => urlOf(R.receipt, { id }),
-  careSheetUrl: (id: string) => urlOf(R.careSheet, { id }),
+  careSheetUrl: (id: string, isWithHealth: boolean) =>
+    urlOf(R.careSheet, { id }, isWithHealth ? { health: '1' } : {}),
   offer: (id: string) => call(R.offer, { params: { id } }),
   changeOffer: (id: string, body: OfferInput, version: number) =>
     call(R.changeOffer, { params: { id }, body, version }),

@@ -19,6 +19,7 @@ export const useToday = (filter: MaybeRefOrGetter<Readonly<Record<string, string
     (page) => api.today({ ...toValue(filter), ...page }),
     { size: TODAY_LINES },
   );
+export const useMiteWatches = () => useQuery({ key: ['miteWatches'], query: api.miteWatches });
 export const useSheds = () => useQuery({ key: ['sheds'], query: api.sheds });
 /**
  * @param filter - what the list can be filtered and sorted by, and `search`

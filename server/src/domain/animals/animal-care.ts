@@ -39,6 +39,7 @@ export async function careOf(
     worked,
     shed: state.shed,
     soak: state.soak,
+    health: state.health,
     concerns: [...state.concerns],
     growth,
   };

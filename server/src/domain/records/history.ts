@@ -10,6 +10,7 @@ import type {
   WeightRecord,
 } from '@karyotome/core';
 import type { RecordRow } from '../../db/rows.ts';
+import { isOfHealth, toHealthHistory } from '../health/health-history.ts';
 
 /** A valid record as husbandry reads it: which animal, what, when. */
 export type ValidRecord = Pick<RecordRow, 'id' | 'animalId' | 'kind' | 'onDay' | 'body'>;
@@ -40,6 +41,7 @@ export function toHistory(hatchedOn: string | null, records: readonly ValidRecor
   const sheds: ShedRecord[] = [];
   const moves: MoveRecord[] = [];
   const care: CareRecord[] = [];
+  const ofHealth = records.filter(({ kind }) => isOfHealth(kind));
   let plan: StartPlan | null = null;
   let own: OwnWay | null = null;
   for (const { id, kind, onDay: on, body: raw } of records) {
@@ -82,6 +84,7 @@ export function toHistory(hatchedOn: string | null, records: readonly ValidRecor
     care,
     ...(plan ? { plan } : {}),
     ...(own ? { own } : {}),
+    ...(ofHealth.length > 0 ? { health: toHealthHistory(ofHealth) } : {}),
   };
 }
 

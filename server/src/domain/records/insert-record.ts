@@ -1,11 +1,12 @@
 import { randomUUID } from 'node:crypto';
 import type { NewRecord } from '@karyotome/contract';
 import { literal } from 'sequelize';
-import type { AnimalRow } from '../../db/rows.ts';
+import type { AnimalRow, RecordRow } from '../../db/rows.ts';
 import { touchGenetics, type Actor, type Work } from '../../db/work.ts';
 import { invalidField, notFound, Refusal } from '../../refusal.ts';
 import { notify } from '../changes/notify.ts';
 import { catalogueOf } from '../catalogue/catalogue.service.ts';
+import { healthRecordBody } from '../health/health-record-body.ts';
 import { genesProblems } from '../genetics/identification-check.ts';
 import { raiseVersion } from '../../db/change-rows.ts';
 import { latestOfKind, namesOfTubs, othersInTub } from './records.queries.ts';
@@ -21,7 +22,7 @@ export async function insertRecord(
   work: Work<Actor>,
   animalId: string,
   record: NewRecord,
-  { isOfEntry = false }: { isOfEntry?: boolean } = {},
+  { isOfEntry = false, corrected = null }: { isOfEntry?: boolean; corrected?: RecordRow | null } = {},
 ): Promise<{ id: string; alsoThere?: string[] }> {
   const { collectionId, accountId } = work.actor;
   const animal = (
@@ -35,8 +36,10 @@ export async function insertRecord(
   if (animal.hatchedOn && record.on < animal.hatchedOn) {
     throw invalidField('on', `lies before the hatch date, ${animal.hatchedOn}`, 'before-hatching');
   }
-  const body = await completeBody(work, animal, record);
   const id = randomUUID();
+  const body =
+    (await healthRecordBody(work, animal, record, { id, corrected })) ??
+    (await completeBody(work, animal, record));
   await work.models.records.create(
     {
       collectionId,

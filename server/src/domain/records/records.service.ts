@@ -8,6 +8,7 @@ import { within } from '../../within.ts';
 import { geneticsOf } from '../genetics/genetics.service.ts';
 import { publishedSupport } from '../publications/published-support.ts';
 import { whyPairingCannot } from '../genetics/identification-check.ts';
+import { refuseIfDosesStand } from '../health/health-record-body.ts';
 import { sexDoubts } from '../genetics/sex-check.ts';
 import { insertRecord, refreshAnimal } from './insert-record.ts';
 import { voidRows } from '../../db/change-rows.ts';
@@ -73,6 +74,7 @@ export async function voidRecord(work: Work<Actor>, id: string, reason: string):
   const record = await findRecord(work, id);
   requirePermission(work.actor, grantForRecord(record.kind));
   await refuseIfPublishedRestsOn(work, record);
+  await refuseIfDosesStand(work, record);
   await voidRows(work, work.models.records, { id }, reason);
   await refreshAnimal(work, record.animalId, record.kind);
 }
@@ -88,7 +90,9 @@ export async function correctRecord(
   if (next.kind !== record.kind) throw invalidField('kind', `must stay ${record.kind}`);
   await voidRows(work, work.models.records, { id }, reason);
   await refreshAnimal(work, record.animalId, record.kind);
-  const replacement = await insertRecord(work, record.animalId, next as NewRecord);
+  const replacement = await insertRecord(work, record.animalId, next as NewRecord, {
+    corrected: record,
+  });
   await voidRows(work, work.models.records, { id }, reason, { replacedBy: replacement.id });
   return replacement;
 }

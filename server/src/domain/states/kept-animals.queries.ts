@@ -49,7 +49,8 @@ export interface PackedRecords {
   readonly bodies: readonly Record<string, unknown>[];
 }
 
-const KINDS = `('weight', 'feeding', 'shed', 'move', 'sex', 'plan', 'care', 'own-way', 'identification')`;
+const KINDS = `('weight', 'feeding', 'shed', 'move', 'sex', 'plan', 'care', 'own-way', 'identification',
+   'health-check', 'vet-visit', 'treatment', 'dose', 'treatment-end', 'quarantine')`;
 
 const RECORDS = `
          (select json_build_object('ids', array_agg(id), 'kinds', array_agg(kind), 'days', array_agg(on_day),
@@ -57,7 +58,9 @@ const RECORDS = `
             from (
               select r.id, r.kind, r.on_day,
                      -- Of an identification only how sure it was: its markers and odds would weigh more than all the rest.
-                     case r.kind when 'identification' then jsonb_build_object('sure', r.body -> 'sure') else r.body end as body
+                     case r.kind when 'identification' then jsonb_build_object('sure', r.body -> 'sure')
+                            -- Of a visit not what was said, which is long.
+                            when 'vet-visit' then r.body - 'words' else r.body end as body
                 from records r
                where r.collection_id = a.collection_id and r.animal_id = a.id and r.voided_at is null and r.kind in ${KINDS}
                order by r.on_day, r.recorded_at) standing)`;

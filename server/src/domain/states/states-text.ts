@@ -12,6 +12,7 @@ const toRow = ({ id, changes, sex, day, placeKey, state, tasks }: ComputedState)
   mass_g: state.weight?.massG ?? null,
   is_shedding: isShedding(state),
   is_meal_day: isMealDay(state, day),
+  in_quarantine: state.health.quarantine !== null,
   board: state.board?.group ?? null,
   board_order: state.board ? boardOrder(state.board.group) : null,
   facts: state,

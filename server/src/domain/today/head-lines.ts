@@ -4,6 +4,7 @@ import {
   climateTasks,
   clutchTasks,
   heatTasks,
+  miteTasks,
   seasonTasks,
   task,
   type FreezerLine,
@@ -13,6 +14,7 @@ import type { Work } from '../../db/work.ts';
 import { groupBy } from '../../group-by.ts';
 import { heatZones } from '../enclosures/heat.service.ts';
 import { namedRacks } from '../enclosures/enclosures.queries.ts';
+import { miteWatches } from '../health/mite-watches.service.ts';
 import { incubationClocks } from '../incubation/clutch-view.service.ts';
 import { listRooms } from '../climate/climate.service.ts';
 import { listIncubators } from '../incubation/incubators.service.ts';
@@ -26,10 +28,10 @@ export interface HeadLine {
   readonly key: string;
   /** The animal that it shows, if it is of one. */
   readonly animalId?: string;
-  readonly of?: Partial<Pick<TodayLine, 'clutch' | 'incubator' | 'room' | 'zone'>>;
+  readonly of?: Partial<Pick<TodayLine, 'clutch' | 'incubator' | 'room' | 'zone' | 'rack'>>;
 }
 
-/** What stands before the animals: the freezer and the heat, incubators, sales, the season, eggs, the bench. */
+/** What stands before the animals: the freezer, the heat, mites, incubators, sales, the season, eggs, the bench. */
 export async function headLines(
   work: Work,
   stock: readonly FreezerLine[],
@@ -38,6 +40,7 @@ export async function headLines(
   return [
     ...stockLines(stock, work.today),
     ...(await heatLines(work)),
+    ...(await miteLines(work)),
     ...(await incubatorLines(work)),
     ...(await roomLines(work)),
     ...(await saleLines(work)),
@@ -67,6 +70,12 @@ async function heatLines(work: Work): Promise<HeadLine[]> {
       key: zone.id,
       of: { zone: { id: zone.id, name: zone.name, rack: racks.get(zone.rackId) ?? '' } },
     })),
+  );
+}
+
+async function miteLines(work: Work): Promise<HeadLine[]> {
+  return (await miteWatches(work)).flatMap((watch) =>
+    miteTasks(watch).map((due) => ({ due, key: watch.id, of: { rack: { id: watch.id, name: watch.name } } })),
   );
 }
 

@@ -138,6 +138,7 @@ const EMPTY = {
   preset: null,
   staysInTub: false,
   zone: null,
+  rack: null,
 } satisfies Partial<TodayLine>;
 
 const headLine = (

@@ -1,4 +1,12 @@
-import type { AnimalSummary, RoundAnimal, RoundRack, RoundView, ShedsView } from '@karyotome/contract';
+import {
+  IN_QUARANTINE,
+  WITHOUT_TUB,
+  type AnimalSummary,
+  type RoundAnimal,
+  type RoundRack,
+  type RoundView,
+  type ShedsView,
+} from '@karyotome/contract';
 import { now } from '../../clock.ts';
 import { type Work } from '../../db/work.ts';
 import { namedRacks } from '../../domain/enclosures/enclosures.queries.ts';
@@ -9,39 +17,44 @@ import { isShedding, type StoredState } from '../../domain/states/compute-state.
 import { groupBy } from '../../group-by.ts';
 import { notFound } from '../../refusal.ts';
 import {
-  animalsInRack,
-  animalsWithoutTub,
+  animalsOfRound,
   animalsShedding,
   racksOfRound,
   recordedToday,
+  type Unstored,
 } from './rounds.queries.ts';
-
-/** The id of the place in a round of animals that have no tub. */
-const WITHOUT_TUB = 'without-tub';
 
 type Done = RoundAnimal['done'][number];
 
 /** The racks that animals live in, in walking order, each with a stamp that changes with what a round shows of it. */
 export async function viewRound(work: Work): Promise<RoundView> {
-  await unstoredStates(work);
-  const racks = await racksOfRound(work);
+  const racks = await racksOfRound(work, await unstoredOf(work));
   return {
     today: work.today,
     at: now().toISOString(),
-    racks: racks.map(({ id, room, name, ...rack }) => ({
-      id: id ?? WITHOUT_TUB,
-      room: room ?? '',
-      name,
-      ...rack,
-    })),
+    racks: racks.map(({ room, ...rack }) => ({ ...rack, room: room ?? '' })),
     plans: (await plansOf(work)).map(({ id, name, start, steps }) => ({ id, name, start, steps })),
   };
 }
 
+async function unstoredOf(work: Work): Promise<Unstored> {
+  const states = await unstoredStates(work);
+  const apart = states.filter(({ state }) => state.health.quarantine !== null);
+  return { unstored: states.map(({ id }) => id), apart: apart.map(({ id }) => id) };
+}
+
 /** What a round needs of one rack, for a device that may lose its connection. */
 export async function viewRoundRack(work: Work, rackId: string): Promise<RoundRack> {
-  const ids = rackId === WITHOUT_TUB ? await animalsWithoutTub(work) : await animalsInRack(work, { rackId });
-  const [rack] = await racksOf(work, ids);
+  const racks = await racksOf(work, await animalsOfRound(work, rackId, await unstoredOf(work)));
+  // Those in quarantine live in several racks, and are one round.
+  if (rackId === IN_QUARANTINE)
+    return {
+      id: rackId,
+      room: '',
+      name: null,
+      tubs: racks.flatMap(({ name, tubs }) => tubs.map((tub) => ({ ...tub, rack: name }))),
+    };
+  const [rack] = racks;
   if (rack) return rack;
   const empty = (await namedRacks(work)).find(({ id }) => id === rackId);
   if (!empty) throw notFound('This rack');

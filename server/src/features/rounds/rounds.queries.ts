@@ -1,4 +1,10 @@
-import type { RecordFact, RecordKind, RoundView } from '@karyotome/contract';
+import {
+  IN_QUARANTINE,
+  WITHOUT_TUB,
+  type RecordFact,
+  type RecordKind,
+  type RoundView,
+} from '@karyotome/contract';
 import { select, type Work } from '../../db/work.ts';
 import { HOUSING } from '../../domain/enclosures/enclosures.queries.ts';
 import { STANDING } from '../../domain/states/states.queries.ts';
@@ -52,45 +58,51 @@ export function recordedToday(
   );
 }
 
-type RackOfRound = Omit<RoundView['racks'][number], 'id' | 'room'> & {
-  id: string | null;
-  room: string | null;
-};
+type RackOfRound = Omit<RoundView['racks'][number], 'room'> & { room: string | null };
 
-/** Racks that animals live in, in walking order; the last one is no rack: those without a tub. */
-export function racksOfRound(work: Work): Promise<RackOfRound[]> {
+/** Animals whose stored state does not stand any more, and which of them are in quarantine. */
+export interface Unstored {
+  readonly unstored: readonly string[];
+  readonly apart: readonly string[];
+}
+
+/** SQL: in quarantine. Needs `s`, an animal's state of today. */
+const APART = '(a.id in (:apart) or (a.id not in (:unstored) and coalesce(s.in_quarantine, false)))';
+
+/** Racks that animals live in, in walking order; then those without a tub, and last those in quarantine. */
+export function racksOfRound(work: Work, unstored: Unstored): Promise<RackOfRound[]> {
   return select<RackOfRound>(
     work,
-    `select k.id, k.room, k.name, count(*)::int as animals,
+    `select case when ${APART} then '${IN_QUARANTINE}' else coalesce(p.id::text, '${WITHOUT_TUB}') end as id,
+            p.room, p.name, count(*)::int as animals,
             md5(string_agg(a.id::text || s.changes, ' ' order by a.id) || :today || (
               select genetics_revision from collections where id = :collectionId)) as stamp
        from animals a
        join animal_states s on s.collection_id = a.collection_id and s.animal_id = a.id and s.day = :today
        ${HOUSING}
+       left join racks p on p.collection_id = k.collection_id and p.id = k.id and not ${APART}
       where a.collection_id = :collectionId and ${livingSql('a.status')}
-      group by k.id, k.room, k.name order by k.id is null, k.room, k.name`,
-    { today: work.today },
+      group by ${APART}, p.id, p.room, p.name order by ${APART}, p.id is null, p.room, p.name`,
+    { ...unstored, today: work.today },
   );
 }
 
 const idsOf = (rows: readonly { id: string }[]): string[] => rows.map(({ id }) => id);
 
-export async function animalsInRack(work: Work, params: { readonly rackId: string }): Promise<string[]> {
+/** @param rackId - a rack's, `WITHOUT_TUB` or `IN_QUARANTINE` */
+export async function animalsOfRound(work: Work, rackId: string, unstored: Unstored): Promise<string[]> {
+  const isThere =
+    rackId === IN_QUARANTINE
+      ? APART
+      : `not ${APART} and ${rackId === WITHOUT_TUB ? 'a.tub_id is null' : 't.rack_id = :rackId'}`;
   return idsOf(
     await select<{ id: string }>(
       work,
-      `select a.id from animals a join tubs t on t.collection_id = a.collection_id and t.id = a.tub_id
-        where a.collection_id = :collectionId and t.rack_id = :rackId and ${livingSql('a.status')}`,
-      params,
-    ),
-  );
-}
-
-export async function animalsWithoutTub(work: Work): Promise<string[]> {
-  return idsOf(
-    await select<{ id: string }>(
-      work,
-      `select id from animals where collection_id = :collectionId and tub_id is null and ${livingSql()}`,
+      `select a.id from animals a
+         left join tubs t on t.collection_id = a.collection_id and t.id = a.tub_id
+         left join animal_states s on s.collection_id = a.collection_id and s.animal_id = a.id and s.day = :today
+        where a.collection_id = :collectionId and ${livingSql('a.status')} and ${isThere}`,
+      { ...unstored, rackId, today: work.today },
     ),
   );
 }

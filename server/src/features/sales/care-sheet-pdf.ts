@@ -1,5 +1,14 @@
 import type { Meal } from '@karyotome/core';
-import { BUYER_CAUTIONS, preyWords, Reader, SETTLING_ADVICE, type ReaderSettings } from '@karyotome/words';
+import type { RecordFact } from '@karyotome/contract';
+import {
+  BUYER_CAUTIONS,
+  KIND_WORDS,
+  preyWords,
+  Reader,
+  recordWords,
+  SETTLING_ADVICE,
+  type ReaderSettings,
+} from '@karyotome/words';
 import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces.js';
 import { factLine, SOFT, toPdf } from '../../print/pdf.ts';
 
@@ -37,6 +46,8 @@ export interface CareSheet {
   readonly heat: { readonly warmC: number; readonly coolC: number } | null;
   /** Of its genes. */
   readonly cautions: readonly string[];
+  /** Records of its health, the newest first; null where they are not to be told. */
+  readonly health: readonly { readonly on: string; readonly fact: RecordFact }[] | null;
 }
 
 /** So many meals fit on the page. */
@@ -57,6 +68,7 @@ export function drawCareSheet(sheet: CareSheet): TDocumentDefinitions {
       { layout: 'lightHorizontalLines', table: { widths: [110, '*'], body: facts(sheet, reader) } },
       { text: 'Its latest meals', fontSize: 13, bold: true, margin: [0, 12, 0, 4] },
       meals(sheet, reader),
+      ...health(sheet, reader),
       { text: 'When it arrives', fontSize: 13, bold: true, margin: [0, 12, 0, 4] },
       { text: SETTLING_ADVICE },
       { text: 'Please note', fontSize: 13, bold: true, margin: [0, 12, 0, 4] },
@@ -114,6 +126,27 @@ function meals({ meals: all }: CareSheet, reader: Reader): Content {
         ]),
     },
   };
+}
+
+function health({ health: records }: CareSheet, reader: Reader): Content[] {
+  if (records === null) return [];
+  return [
+    { text: 'Its health, as recorded', fontSize: 13, bold: true, margin: [0, 12, 0, 4] },
+    records.length === 0
+      ? { text: 'Nothing recorded.' }
+      : {
+          layout: 'lightHorizontalLines',
+          fontSize: 9,
+          table: {
+            widths: [80, 130, '*'],
+            body: records.map(({ on, fact }) => [
+              reader.day(on),
+              KIND_WORDS[fact.kind],
+              recordWords(fact, reader),
+            ]),
+          },
+        },
+  ];
 }
 
 /** A care sheet as a PDF. Run in a thread. */

@@ -1,6 +1,7 @@
+import { isHealthKind, type RecordFact } from '@karyotome/contract';
 import { DEFAULT_LOCALE, sexWords } from '@karyotome/words';
 import type { Work } from '../../db/work.ts';
-import { summaries } from '../../domain/animals/animals.repository.ts';
+import { recordViews, summaries } from '../../domain/animals/animals.repository.ts';
 import { findAnimal } from '../../domain/animals/animals.service.ts';
 import { collectionOf } from '../../domain/collection/collection-of.ts';
 import { heatZones } from '../../domain/enclosures/heat.service.ts';
@@ -49,8 +50,17 @@ export async function receiptOf(work: Work, eventId: string, locale: string): Pr
   };
 }
 
-/** What a care sheet says. @param locale - of whoever prints it */
-export async function careSheetOf(work: Work, animalId: string, locale: string): Promise<CareSheet> {
+/**
+ * What a care sheet says.
+ *
+ * @param locale - of whoever prints it
+ * @param withHealth - with its health records, where its keeper wants them told
+ */
+export async function careSheetOf(
+  work: Work,
+  animalId: string,
+  { locale, withHealth }: { readonly locale: string; readonly withHealth: boolean },
+): Promise<CareSheet> {
   const genetics = await geneticsOf(work);
   const [summary] = await summaries(work, genetics, 'and a.id = :animalId', { animalId });
   if (!summary) throw notFound('This animal');
@@ -87,5 +97,13 @@ export async function careSheetOf(work: Work, animalId: string, locale: string):
     tub: step ? { kind: step.name, inside: step.inside } : null,
     heat: zone ? { warmC: zone.warmC, coolC: zone.coolC } : null,
     cautions: cautionsOf(genetics, animalId),
+    health: withHealth ? await healthRecordsOf(work, animalId) : null,
   };
+}
+
+/** Standing records of its health, the newest first. */
+async function healthRecordsOf(work: Work, animalId: string): Promise<CareSheet['health']> {
+  return (await recordViews(work, [animalId])).flatMap(({ kind, on, body, voided }) =>
+    voided === null && isHealthKind(kind) ? [{ on, fact: { kind, body } as RecordFact }] : [],
+  );
 }

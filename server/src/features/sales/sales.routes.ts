@@ -73,7 +73,10 @@ function paperRoutes({ answer }: Endpoints, database: Database): void {
   });
   answer(ROUTES.careSheet, async (request, response, actor) => {
     const id = idParam(request);
-    const sheet = await reading(database, actor, (work) => careSheetOf(work, id, localeOf(request)));
+    const withHealth = request.query['health'] === '1';
+    const sheet = await reading(database, actor, (work) =>
+      careSheetOf(work, id, { locale: localeOf(request), withHealth }),
+    );
     const pdf = await inThread('care-sheet-pdf', sheet);
     const name = `care-sheet-${sheet.animal.number}.pdf`;
     response.set('Cache-Control', 'no-store').type('pdf').attachment(name).send(Buffer.from(pdf));

@@ -15,6 +15,7 @@ import type { RecordSubject } from '../records/useRecordForm.ts';
 import AnimalFacts from './AnimalFacts.vue';
 import AlsoCalled from './AlsoCalled.vue';
 import AdviceCard from './AdviceCard.vue';
+import HealthCard from '../health/HealthCard.vue';
 import CareCard from './CareCard.vue';
 import ClaimList from './ClaimList.vue';
 import EditDialog from './EditDialog.vue';
@@ -155,6 +156,7 @@ function show(recordId: string): void {
               @move="open('move', { toTubId: $event.tubId, reason: $event.reason })"
             />
             <CareCard :animal="data" :may-record="session.mayRecord" @record="open" />
+            <HealthCard :animal="data" :may-record="session.mayRecord" @record="open" />
             <SaleCard v-if="session.maySell" :animal="data" />
             <PublishCard :animal="data" :may-sell="session.maySell" />
           </div>

@@ -1,5 +1,12 @@
 import type { MealPreset, NewRecord, RecordBodies, RecordKind } from '@karyotome/contract';
-import { canonicalLabel, parseGenes, PREY_SIZES, type Catalogue } from '@karyotome/core';
+import {
+  addDays,
+  canonicalLabel,
+  parseGenes,
+  PREY_SIZES,
+  QUARANTINE_DAYS,
+  type Catalogue,
+} from '@karyotome/core';
 import { farmToday, oddsWords } from '../../format/format.ts';
 
 /** An identification in one line: what, how sure, by whom, with what odds, and why against them. */
@@ -39,6 +46,22 @@ export function emptyRecord(kind: RecordKind, by: string, prey?: Prey | null): N
     plan: { protocol: 'frozen-first', firstMealOn: farmToday() },
     care: { act: 'cleaned' },
     'own-way': { planId: null, everyDays: null, share: null, species: null, stayUntilG: null },
+    'health-check': { signs: [], words: null },
+    'vet-visit': { veterinarian: '', words: '', nextOn: null },
+    treatment: {
+      what: '',
+      dose: '',
+      orderedBy: '',
+      from: farmToday(),
+      everyDays: 1,
+      timesADay: 1,
+      doses: null,
+      weighEveryDays: null,
+    },
+    dose: { courseId: '', ordinal: 1, isGiven: true },
+    'treatment-end': { courseId: '', reason: '' },
+    quarantine: { until: addDays(farmToday(), QUARANTINE_DAYS), reason: 'new' },
+    'post-mortem': { by: '', words: '' },
     note: { text: '' },
   };
   return { kind, on: farmToday(), body: bodies[kind], note: null } as NewRecord;

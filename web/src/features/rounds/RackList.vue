@@ -4,7 +4,7 @@ import { computed, ref } from 'vue';
 import type { WholeRound } from '../../offline/device.ts';
 import { mealOffers, type MealOffer } from './meal-offers.ts';
 import type { Logged } from './useLogged.ts';
-import { stopsOf } from './useRoundPlace.ts';
+import { rackTitle, stopsOf } from './useRoundPlace.ts';
 
 /** The racks in walking order: who eats in each, and what was logged of it today. */
 const props = defineProps<{
@@ -59,7 +59,7 @@ const found = computed(() => {
     </div>
     <v-card v-for="{ rack, count, due, logged, first, offers } in rows" :key="rack.id" class="rack">
       <div>
-        <h2>{{ rack.name ?? 'Without a tub' }}</h2>
+        <h2>{{ rackTitle(rack) }}</h2>
         <p class="small soft">
           {{ rack.room }}{{ rack.room ? ', ' : '' }}{{ count === 1 ? '1 animal' : `${count} animals` }}
         </p>
@@ -74,7 +74,7 @@ const found = computed(() => {
         v-if="mayRecord && offers.length > 1"
         variant="outlined"
         size="large"
-        :aria-label="`Feed all of ${rack.name ?? 'those without a tub'}`"
+        :aria-label="`Feed all of ${rackTitle(rack)}`"
         @click="emit('feed', rack, offers)"
         >Feed all {{ offers.length }}…</v-btn
       >
@@ -83,7 +83,7 @@ const found = computed(() => {
         color="primary"
         variant="flat"
         size="large"
-        :aria-label="`Begin with ${rack.name ?? 'those without a tub'}`"
+        :aria-label="`Begin with ${rackTitle(rack)}`"
         @click="emit('enter', rack.id, first?.animal.id)"
         >{{ logged > 0 && logged < count ? 'Go on' : 'Begin' }}</v-btn
       >

@@ -7,7 +7,7 @@ import { VERDICT_WORDS } from '../animal/care-words.ts';
 import type { RoundAct } from './round-acts.ts';
 import RoundActs from './RoundActs.vue';
 import type { Logged } from './useLogged.ts';
-import type { Stop } from './useRoundPlace.ts';
+import { stopPlace, type Stop } from './useRoundPlace.ts';
 
 /** One tub: who is in it, what it needs, what was logged of it today, and what can be logged. */
 const props = defineProps<{ stop: Stop; done: readonly Logged[]; mayRecord: boolean }>();
@@ -24,7 +24,7 @@ const isDue = computed(() => meal.value?.verdict === 'due');
 </script>
 
 <template>
-  <article class="stop" :aria-label="`${animal.number}, ${stop.rack.name} ${stop.place}`">
+  <article class="stop" :aria-label="`${animal.number}, ${stopPlace(stop)}`">
     <header class="who">
       <p class="tub">{{ stop.place || 'no tub' }}</p>
       <div class="name">
@@ -37,7 +37,7 @@ const isDue = computed(() => meal.value?.verdict === 'due');
       </p>
     </header>
     <p v-if="animal.flags.length > 0" class="flags">
-      <strong v-for="flag in animal.flags" :key="flag.code">{{ handlingFlagWords(flag, reader()) }}</strong>
+      <strong v-for="(flag, i) in animal.flags" :key="i">{{ handlingFlagWords(flag, reader()) }}</strong>
     </p>
     <p v-if="animal.shed">
       <strong>In shed ({{ animal.shed.stage }}), day {{ animal.shed.days }}</strong

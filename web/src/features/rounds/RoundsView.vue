@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import type { RoundAnimal } from '@karyotome/contract';
+import { IN_QUARANTINE, type RoundAnimal } from '@karyotome/contract';
+import { QUARANTINE_PRACTICE } from '@karyotome/words';
 import { mdiArrowLeft, mdiArrowRight, mdiQrcodeScan } from '@mdi/js';
 import { useEventListener, useLocalStorage } from '@vueuse/core';
 import { computed, defineAsyncComponent, ref } from 'vue';
@@ -18,7 +19,7 @@ import { noted, ROUND_ACTS, weighed, type RoundAct } from './round-acts.ts';
 import RoundStop from './RoundStop.vue';
 import { useEntering } from './useEntering.ts';
 import { useLogged, type Logged } from './useLogged.ts';
-import { useRoundPlace } from './useRoundPlace.ts';
+import { rackTitle, useRoundPlace } from './useRoundPlace.ts';
 import { useRackFeeding } from './useRackFeeding.ts';
 import { useScreenOn } from './useScreenOn.ts';
 import WeighDialog from './WeighDialog.vue';
@@ -100,7 +101,7 @@ useEventListener('keydown', onKey);
 <template>
   <div class="place rounds" :class="{ walking: rack }">
     <div class="place-head">
-      <h1>{{ rack ? rack.name : 'Rounds' }}</h1>
+      <h1>{{ rack ? rackTitle(rack) : 'Rounds' }}</h1>
       <QueueStatus />
       <v-btn variant="outlined" :prepend-icon="mdiQrcodeScan" @click="dialog = 'scan'">Scan</v-btn>
     </div>
@@ -126,9 +127,9 @@ useEventListener('keydown', onKey);
           :may-record="session.mayRecord"
           :logged-of="loggedOf"
           @enter="enter"
-          @feed="(one, offers) => (feeding = { title: `Feed ${one.name ?? 'those without a tub'}`, offers })"
+          @feed="(one, offers) => (feeding = { title: `Feed ${rackTitle(one)}`, offers })"
         />
-        <template v-else-if="stop">
+        <template v-else-if="stop && rack">
           <div class="way">
             <v-btn variant="text" @click="leave">All racks</v-btn>
             <span class="num">{{ index + 1 }} of {{ stops.length }}</span>
@@ -137,6 +138,7 @@ useEventListener('keydown', onKey);
               aria-label="How far this round is"
             />
           </div>
+          <p v-if="rack.id === IN_QUARANTINE" class="small soft">{{ QUARANTINE_PRACTICE }}</p>
           <p v-if="last" class="last" role="status">
             <span>{{ last.animal.number }}: {{ last.logged.text }}</span>
             <v-btn size="small" variant="tonal" @click="undoLast">Undo<kbd class="hint">u</kbd></v-btn>

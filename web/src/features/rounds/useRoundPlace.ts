@@ -1,4 +1,4 @@
-import type { RoundAnimal, RoundRack } from '@karyotome/contract';
+import { IN_QUARANTINE, type RoundAnimal, type RoundRack } from '@karyotome/contract';
 import { computed, ref, watch, type Ref } from 'vue';
 import type { WholeRound } from '../../offline/device.ts';
 import { useRoute, useRouter } from 'vue-router';
@@ -12,10 +12,23 @@ export interface Stop {
 
 /** Every stop of a rack, in walking order. */
 export function stopsOf(rack: RoundRack): Stop[] {
-  return rack.tubs.flatMap(({ tubId, level, slot, animals }) =>
-    animals.map((animal) => ({ rack, place: tubId === null ? '' : `${level}-${slot}`, animal })),
-  );
+  return rack.tubs.flatMap(({ tubId, rack: standsIn, level, slot, animals }) => {
+    const tub = `${standsIn ? `${standsIn} ` : ''}${level}-${slot}`;
+    return animals.map((animal) => ({ rack, place: tubId === null ? '' : tub, animal }));
+  });
 }
+
+/** What a part of a round is headed by. */
+export const rackTitle = ({ id, name }: Pick<RoundRack, 'id' | 'name'>): string =>
+  name ?? (id === IN_QUARANTINE ? 'Quarantine' : 'Without a tub');
+
+/** Where a stop is, in one line: "Grow 1 2-3", "in quarantine, Grow 1 2-3", "without a tub". */
+export const stopPlace = ({ rack, place }: Pick<Stop, 'rack' | 'place'>): string => {
+  if (rack.name !== null) return `${rack.name} ${place}`;
+  return [rack.id === IN_QUARANTINE ? 'in quarantine' : '', place || 'without a tub']
+    .filter(Boolean)
+    .join(', ');
+};
 
 /** Where the hand is: which rack, which stop, kept in the address so that a reload comes back to it. */
 export function useRoundPlace(view: Ref<WholeRound | undefined>) {

@@ -2,7 +2,7 @@ import type { AnimalSummary, ClutchHit, PersonHit } from '@karyotome/contract';
 import { placeWords } from '@karyotome/words';
 import type { WholeRound } from '../../offline/device.ts';
 import { dayWords, sexSign, statusWords } from '../../format/format.ts';
-import { stopsOf, type Stop } from '../rounds/useRoundPlace.ts';
+import { stopPlace, stopsOf, type Stop } from '../rounds/useRoundPlace.ts';
 
 export type Kind = 'animal' | 'rack' | 'clutch' | 'person' | 'gene' | 'place';
 
@@ -30,13 +30,7 @@ export const targetsOf = (round: WholeRound | null): Target[] =>
   (round?.racks ?? []).flatMap((rack) =>
     stopsOf(rack).map((stop) => ({
       ...stop,
-      text: [
-        stop.animal.number,
-        joined(stop.animal.number),
-        rack.name ?? 'without a tub',
-        stop.place,
-        stop.animal.label,
-      ].join(' '),
+      text: [stop.animal.number, joined(stop.animal.number), stopPlace(stop), stop.animal.label].join(' '),
     })),
   );
 
@@ -44,7 +38,7 @@ export const ofTarget = ({ animal, rack, place, text }: Target): Candidate => ({
   key: `animal.${animal.id}`,
   kind: 'animal',
   title: `${animal.number} ${sexSign(animal.sex)}`,
-  about: [animal.label, rack.name === null ? 'without a tub' : `${rack.name} ${place}`].join(' · '),
+  about: [animal.label, stopPlace({ rack, place })].join(' · '),
   text: `${text} ${animal.sex}`,
   to: `/animals/${animal.id}`,
 });

@@ -4,6 +4,7 @@ import { capital, weightDoubtWords } from '@karyotome/words';
 import { countWords } from '../../format/format.ts';
 import { reader } from '../../format/reader.ts';
 import { noted, ROUND_ACTS, weighed, type Entry, type RoundAct } from '../rounds/round-acts.ts';
+import { stopPlace } from '../rounds/useRoundPlace.ts';
 import type { Target } from './candidates.ts';
 import { findIn } from './find.ts';
 import { readActs, type TypedAct } from './read-act.ts';
@@ -36,8 +37,7 @@ const unfinished = (target: Target, title: string, fill: string): OfferedAct => 
   fill,
   entries: [],
 });
-const placeOf = ({ rack, place, animal }: Target): string =>
-  `${rack.name === null ? 'without a tub' : `${rack.name} ${place}`}, ${animal.label}`;
+const placeOf = (target: Target): string => `${stopPlace(target)}, ${target.animal.label}`;
 
 /** The meal of all that are due in a rack whose name was typed, or the cleaning of all its tubs. */
 function ofRack(act: RoundAct, targets: readonly Target[], words: string): OfferedAct | null {

@@ -90,7 +90,15 @@ async function takeBack(event: StatusEventView): Promise<void> {
         </StateBlock>
       </v-card-text>
       <v-card-actions>
-        <v-btn :href="api.careSheetUrl(animal.id)" download>Care sheet</v-btn>
+        <v-menu>
+          <template #activator="{ props: activator }">
+            <v-btn v-bind="activator">Care sheet…</v-btn>
+          </template>
+          <v-list>
+            <v-list-item title="As kept" :href="api.careSheetUrl(animal.id, false)" download />
+            <v-list-item title="With its health records" :href="api.careSheetUrl(animal.id, true)" download />
+          </v-list>
+        </v-menu>
         <v-btn @click="emit('handOver')">Hand over…</v-btn>
         <v-spacer />
         <v-btn @click="emit('close')">Close</v-btn>

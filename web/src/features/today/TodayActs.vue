@@ -12,12 +12,18 @@ import type { RecordSubject } from '../records/useRecordForm.ts';
 import { mealEntry } from '../rounds/round-acts.ts';
 import { homeOf, subjectOf } from './today-subject.ts';
 
+// Fetched when one is there.
+const HealthActs = defineAsyncComponent(() => import('../health/HealthActs.vue'));
 // Fetched when it is first opened.
 const OtherMeals = defineAsyncComponent(() => import('./OtherMeals.vue'));
 
 /** What can be done about one task, on the spot. */
 const props = defineProps<{ line: TodayLine; mayRecord: boolean }>();
-const emit = defineEmits<{ record: [RecordSubject]; heat: [NonNullable<TodayLine['zone']>] }>();
+const emit = defineEmits<{
+  record: [RecordSubject];
+  heat: [NonNullable<TodayLine['zone']>];
+  mites: [rackId: string];
+}>();
 const OPENS: readonly TodayLine['kind'][] = ['season', 'stock', 'concern', 'settle'];
 const session = useSession();
 const router = useRouter();
@@ -98,6 +104,14 @@ function open(kind: RecordKind): void {
     @click="care('cleaned', 'tub cleaned')"
     >Cleaned</v-btn
   >
+  <v-btn v-else-if="mayRecord && line.rack" variant="outlined" @click="emit('mites', line.rack.id)"
+    >Look through…</v-btn
+  >
+  <HealthActs
+    v-else-if="mayRecord && (line.kind === 'dose' || line.kind === 'health')"
+    :line="line"
+    @record="emit('record', $event)"
+  />
   <v-btn v-else-if="mayRecord && line.zone" variant="outlined" @click="emit('heat', line.zone)">Check…</v-btn>
   <v-btn
     v-else-if="line.clutch || line.incubator || line.room || OPENS.includes(line.kind)"

@@ -13,7 +13,11 @@ import { homeOf, subjectOf } from './today-subject.ts';
 
 /** One animal, clutch or place with all that it needs today, doable on the spot. */
 const props = defineProps<{ lines: readonly TodayLine[]; mayRecord: boolean }>();
-const emit = defineEmits<{ record: [RecordSubject]; heat: [NonNullable<TodayLine['zone']>] }>();
+const emit = defineEmits<{
+  record: [RecordSubject];
+  heat: [NonNullable<TodayLine['zone']>];
+  mites: [rackId: string];
+}>();
 const router = useRouter();
 const first = computed(() => props.lines[0]!);
 const animal = computed(() => first.value.animal);
@@ -91,6 +95,7 @@ function onKey(event: KeyboardEvent): void {
         :may-record="mayRecord"
         @record="emit('record', $event)"
         @heat="emit('heat', $event)"
+        @mites="emit('mites', $event)"
       />
     </span>
   </div>
@@ -147,8 +152,11 @@ function onKey(event: KeyboardEvent): void {
   --v-btn-height: 36px;
   min-height: 36px;
 }
+
 .is-move,
 .is-concern,
+.is-dose,
+.is-health,
 .is-shed {
   font-weight: 600;
 }

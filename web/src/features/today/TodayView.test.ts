@@ -158,7 +158,7 @@ test('the meals of a rack are entered at once, but for those that did not take t
   await flushPromises();
   await button(wrapper, 'Feed all of Meals').trigger('click');
   const offers = await vi.waitFor(() => {
-    const found = [...document.querySelectorAll<HTMLElement>('.offer')];
+    const found = [...document.querySelectorAll<HTMLElement>('.v-dialog .one')];
     expect(found).toHaveLength(3);
     return found;
   });

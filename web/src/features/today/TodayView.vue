@@ -20,6 +20,7 @@ import TodayRow from './TodayRow.vue';
 const RecordDialog = defineAsyncComponent(() => import('../records/RecordDialog.vue'));
 const FirstSteps = defineAsyncComponent(() => import('./FirstSteps.vue'));
 const FeedRackDialog = defineAsyncComponent(() => import('../rounds/FeedRackDialog.vue'));
+const MiteCheckDialog = defineAsyncComponent(() => import('../health/MiteCheckDialog.vue'));
 const ZonePrompt = defineAsyncComponent(() => import('../settings/ZonePrompt.vue'));
 const SurfaceCheckDialog = defineAsyncComponent(() => import('../racks/SurfaceCheckDialog.vue'));
 
@@ -32,11 +33,14 @@ const ACT_WORDS: Readonly<Record<TaskAct, string>> = {
   bench: 'Bench',
   eggs: 'Eggs',
   season: 'Season',
+  health: 'Health',
   concern: 'Concerns',
   room: 'Room',
 };
 const by = useLocalStorage<'place' | 'act'>('karyotome.today.by', 'place');
 const zone = ref<NonNullable<TodayLine['zone']> | null>(null);
+/** The rack whose animals are looked through for mites. */
+const mites = ref<string | null>(null);
 const act = ref<TaskAct | 'all'>('all');
 const { data, status, error, refetch, hasMore, more, asyncStatus } = useToday(() => ({
   by: by.value,
@@ -180,6 +184,7 @@ useEventListener('keydown', walk);
             :may-record="session.mayRecord"
             @record="subject = $event"
             @heat="zone = $event"
+            @mites="mites = $event"
           />
         </v-card>
       </section>
@@ -187,6 +192,7 @@ useEventListener('keydown', walk);
     </StateBlock>
     <FeedRackDialog v-if="feeding" v-bind="feeding" @close="feeding = null" @enter="enterMeals" />
     <SurfaceCheckDialog v-if="zone" :zone="zone" @close="zone = null" />
+    <MiteCheckDialog v-if="mites" :rack-id="mites" @close="mites = null" />
     <RecordDialog v-if="subject" :subject="subject" @close="subject = null" />
   </div>
 </template>

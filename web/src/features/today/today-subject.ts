@@ -1,10 +1,10 @@
 import type { TodayLine } from '@karyotome/contract';
 
 /** Where a line leads: eggs have their own page, young stand on the bench. */
-export function homeOf({ animal, clutch, incubator, room, kind }: TodayLine): string {
+export function homeOf({ animal, clutch, incubator, room, rack, kind }: TodayLine): string {
   if (kind === 'season') return '/season';
   if (kind === 'stock') return '/today/feeding';
-  if (kind === 'heat') return '/racks';
+  if (kind === 'heat' || rack) return '/racks';
   if (kind === 'identify' && animal?.clutchId) return `/bench/${animal.clutchId}?one=${animal.id}`;
   if (animal) return `/animals/${animal.id}`;
   if (clutch) return kind === 'eggs' ? `/season/clutches/${clutch.id}` : `/bench/${clutch.id}`;
@@ -12,7 +12,8 @@ export function homeOf({ animal, clutch, incubator, room, kind }: TodayLine): st
   return incubator ? '/season/incubators' : '/today';
 }
 
-export function subjectOf({ animal, clutch, incubator, room, zone, kind }: TodayLine): string {
+export function subjectOf({ animal, clutch, incubator, room, zone, rack, kind }: TodayLine): string {
+  if (rack) return rack.name;
   if (zone) return `${zone.rack}, ${zone.name}`;
   if (kind === 'stock') return 'Freezer';
   return animal?.number ?? (clutch ? `Clutch ${clutch.name}` : ((incubator ?? room)?.name ?? ''));
