@@ -2,6 +2,29 @@ import { expect, pick, signIn, test } from './test.ts';
 
 /* The list of animals is searched, filtered and sorted by the server, and draws what is in sight. */
 
+test('a search asks in words, says how it was read, and is kept as a list', async ({ page, demo }) => {
+  await signIn(page, demo, '/animals');
+  const rows = page.locator('tbody tr:has(a)');
+  const find = page.getByRole('textbox', { name: /^Find by/ });
+  await find.fill('female, over 1200 g, not bred this season');
+  const line = page.locator('.line').filter({ hasText: 'Read as' });
+  await expect(line.locator('.v-chip')).toHaveText(['female', 'at least 1,200 g', /not bred in season/]);
+  await expect(rows.first()).toBeVisible();
+  for (const sex of await rows.locator('td:nth-child(3)').allInnerTexts()) expect(sex).toBe('♀');
+  await line.getByRole('button', { name: 'Keep as a list…' }).click();
+  await page.getByRole('dialog').getByLabel('Name').fill('Females to pair');
+  await page.getByRole('dialog').getByRole('button', { name: 'Keep' }).click();
+  await find.fill('female, striped like a zebra');
+  await expect(page.getByText('Not understood: “striped like a zebra”')).toBeVisible();
+  await page.getByRole('button', { name: 'Lists…' }).click();
+  await page.getByText('Females to pair', { exact: true }).click();
+  await expect(find).toHaveValue('female, over 1200 g, not bred this season');
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Columns…' }).click();
+  await page.getByLabel('Weighed').click();
+  await expect(page.getByRole('columnheader', { name: 'Weighed' })).toHaveCount(0);
+});
+
 test('animals are found by words, by what became of them, and in whatever order', async ({ page, demo }) => {
   await signIn(page, demo, '/animals');
   const rows = page.locator('tbody tr:has(a)');

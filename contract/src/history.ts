@@ -46,6 +46,7 @@ export const HISTORY_SUBJECTS = [
   'member',
   'invitation',
   'token',
+  'animal-list',
   'webhook',
   'calendar-address',
 ] as const;

@@ -1,3 +1,4 @@
+export * from './animal-filter.ts';
 export * from './animal-requests.ts';
 export type * from './animal-responses.ts';
 export type * from './animal-summary.ts';

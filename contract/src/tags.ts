@@ -4,6 +4,8 @@
  */
 export const TAGS = [
   'animals',
+  /** Lists of animals that are kept under a name. */
+  'lists',
   /** Dated records of animals, what is inferred from them included. */
   'records',
   'catalogue',

@@ -1,3 +1,4 @@
+export * from './animal-filter/index.ts';
 export * from './breeding/index.ts';
 export * from './calendar/index.ts';
 export * from './catalogue/index.ts';

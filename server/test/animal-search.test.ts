@@ -1,7 +1,9 @@
 import { randomUUID } from 'node:crypto';
-import type { AnimalSummary, Page } from '@karyotome/contract';
+import type { AnimalFilterView, AnimalListView, AnimalSummary, Page } from '@karyotome/contract';
 import { afterAll, beforeAll, expect, test } from 'vitest';
+import { backgroundEnded } from '../src/background.ts';
 import { breederOf } from './breeder.ts';
+import { ago } from './days.ts';
 import { startTestApp, type TestApp } from './test-app.ts';
 
 /* What the list of animals can be asked for: words, states, and an order. */
@@ -69,4 +71,65 @@ test('every order goes both ways, and what has no value comes last', async () =>
   expect(labels).toEqual(labels.toSorted());
   expect((await page({ sort: '-label' })).items.map(({ label }) => label)).toEqual(labels.toReversed());
   expect(await numbers({ sort: 'sex' })).toEqual(['F-1', 'F-2', 'F-3', 'M-1']);
+});
+
+test('a search can ask what is asked of animals: words, masses, breeding and health', async () => {
+  const numbersOf = (search: string): Promise<string[]> => numbers({ search });
+  expect(await numbersOf('female, clown or het clown')).toEqual(['F-1', 'F-2']);
+  expect(await numbersOf('het clown or pastel, over 1600 g')).toEqual(['F-1']);
+  expect(await numbersOf('het clown, female')).toEqual(['F-1']);
+  expect(await numbersOf('male or sold')).toEqual(['F-3', 'M-1']);
+  expect(await numbersOf('not pastel')).toEqual(['F-2']);
+  expect(await numbersOf('never weighed')).toEqual(['F-3']);
+  // Together with what else is asked for, and in an order.
+  expect(await numbers({ search: 'female', status: 'breeder', sort: 'massG' })).toEqual(['F-2', 'F-1']);
+  const dam = ids.get('F-2');
+  await app.owner.post('/season/introductions', { damId: dam, sireId: ids.get('M-1'), on: ago(3) });
+  expect(await numbersOf('female, not bred this season')).toEqual(['F-1', 'F-3']);
+  const seen = { kind: 'health-check', on: ago(1), body: { signs: ['wound'] } };
+  await app.owner.post(`/animals/${dam}/records`, seen);
+  // What was computed and what was just recorded count alike.
+  expect(await numbersOf('with signs')).toEqual(['F-2']);
+  await app.owner.get('/today');
+  await backgroundEnded();
+  expect(await numbersOf('with signs')).toEqual(['F-2']);
+});
+
+test('how a search is read is told, with what of it was not understood', async () => {
+  const read = async (text: string): Promise<AnimalFilterView> =>
+    (await app.owner.get(`/animal-filter?${new URLSearchParams({ text })}`)).body as AnimalFilterView;
+  expect(await read('female, over 1200 g')).toMatchObject({
+    isFilter: true,
+    clauses: [[{ code: 'sex' }], [{ code: 'mass', facts: { fromG: 1200 } }]],
+  });
+  expect(await read('female, as large as a boa')).toMatchObject({
+    isFilter: false,
+    unread: ['as large as a boa'],
+  });
+  expect(await read('')).toEqual({ isFilter: false, clauses: [], unread: [] });
+});
+
+test('a list is kept under a name, once, changed as it was read, and removed', async () => {
+  const words = 'female, het clown';
+  const add = (name: string) => app.owner.post('/animal-lists', { name, words });
+  const { id } = (await add('Het females')).body as { id: string };
+  expect((await add('Het females')).body).toMatchObject({ errors: [{ field: 'name', code: 'taken' }] });
+  const answers = await Promise.all([add('Twice'), add('Twice')]);
+  expect(answers.map(({ status }) => status).toSorted()).toEqual([201, 409]);
+  const lists = async (): Promise<AnimalListView[]> =>
+    ((await app.owner.get('/animal-lists')).body as Page<AnimalListView>).items;
+  expect(await lists()).toMatchObject([{ id, name: 'Het females', words, version: 1 }, { name: 'Twice' }]);
+  const change = (version: number) =>
+    app.owner.put(
+      `/animal-lists/${id}`,
+      { name: 'Het females', words: 'female' },
+      { 'If-Match': `"${version}"` },
+    );
+  expect((await change(1)).status).toBe(200);
+  expect((await change(1)).status).toBe(412);
+  const remove = (version: number) => app.owner.delete(`/animal-lists/${id}`, { 'If-Match': `"${version}"` });
+  expect((await remove(1)).status).toBe(412);
+  expect((await remove(2)).status).toBe(204);
+  expect((await remove(2)).status).toBe(404);
+  expect(await lists()).toMatchObject([{ name: 'Twice' }]);
 });

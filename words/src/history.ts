@@ -74,6 +74,7 @@ export const HISTORY_SUBJECT_WORDS: Readonly<Record<HistorySubject, string>> = {
   member: 'member',
   invitation: 'invitation',
   token: 'token of a program',
+  'animal-list': 'list of animals',
   webhook: 'webhook',
   'calendar-address': 'calendar address',
 };

@@ -9,6 +9,7 @@ export {
   type Unit,
 } from './reader.ts';
 export { capital, say, sentences, type Phrases, type Told } from './phrases.ts';
+export * from './animal-filter.ts';
 export * from './health.ts';
 export * from './husbandry.ts';
 export * from './meals.ts';

@@ -1,4 +1,5 @@
 import type * as husbandry from '../husbandry-requests.ts';
+import type { AnimalFilterView, AnimalListView, animalListInput } from '../animal-filter.ts';
 import type { animalChange, newAnimal } from '../animal-requests.ts';
 import type { correction, newRecord, voiding } from '../records.ts';
 import type { SearchView } from '../search.ts';
@@ -16,6 +17,21 @@ export const animalsRoutes = {
     // Several ids or states are separated by commas.
     filters: ['id', 'sex', 'status', 'clutchId'],
     otherFilters: ['search'],
+  }),
+  animalFilter: reads<AnimalFilterView>()('/animal-filter', 'How a search of animals is read', {
+    query: ['text'],
+  }),
+  animalLists: lists<AnimalListView>()('/animal-lists', 'Lists of animals that are kept under a name', {
+    key: 'id',
+  }),
+  addAnimalList: writes<Created, typeof animalListInput>()('post', '/animal-lists', 'Keep a list of animals'),
+  changeAnimalList: changes<Changed, typeof animalListInput>()(
+    'put',
+    '/animal-lists/:id',
+    'Change a list of animals',
+  ),
+  removeAnimalList: acts<void>()('delete', '/animal-lists/:id', 'Remove a list of animals', {
+    isVersioned: true,
   }),
   search: reads<SearchView>()('/search', 'Animals, clutches and people by words', { query: ['q'] }),
   animal: reads<AnimalView>()('/animals/:id', 'One animal'),

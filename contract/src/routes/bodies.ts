@@ -1,3 +1,4 @@
+import { animalListInput } from '../animal-filter.ts';
 import type Joi from 'joi';
 import { animalChange, newAnimal } from '../animal-requests.ts';
 import { deletion } from '../bin.ts';
@@ -127,6 +128,8 @@ const BODIES: { readonly [N in WithBody]: Joi.Schema<BodyOf<(typeof ROUTES)[N]>>
   takeCatalogueUpdate: catalogueUpdate,
   sendRound: husbandry.roundEntries,
   changeFeedingRules: husbandry.rulesChange,
+  addAnimalList: animalListInput,
+  changeAnimalList: animalListInput,
   addFeedingPlan: husbandry.planInput,
   changeFeedingPlan: husbandry.planInput,
   addStock: husbandry.newStockEntry,

@@ -1,5 +1,5 @@
 import type * as husbandry from '../husbandry-requests.ts';
-import type { MiteWatchView } from '../health-responses.ts';
+import type { HealthCaseView, MiteWatchView } from '../health-responses.ts';
 import type {
   FeedingLessons,
   FeedingNightLine,
@@ -31,6 +31,11 @@ export const keepingRoutes = {
       validation: { looseList: 'entries' },
       status: 200,
     },
+  ),
+  healthCases: lists<HealthCaseView>()(
+    '/health-cases',
+    'Animals under treatment, in quarantine or with signs, by number',
+    { key: 'id' },
   ),
   miteWatches: lists<MiteWatchView>()(
     '/mite-watches',

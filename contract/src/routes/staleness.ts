@@ -58,6 +58,9 @@ const CHANGED: { readonly [N in Name]?: readonly Tag[] } = {
   answerOutside: ['opinions'],
   previewLabels: [],
   printLabels: ['labels'],
+  addAnimalList: ['lists'],
+  changeAnimalList: ['lists'],
+  removeAnimalList: ['lists'],
   addFeedingPlan: ['feeding'],
   changeFeedingPlan: ['feeding'],
   removeFeedingPlan: ['feeding'],
@@ -140,7 +143,10 @@ const SUMMARY = [...LABEL, 'enclosures', 'pictures', 'publications'] as const;
 
 /** What reads are made from. One that is not listed may be made from everything. */
 const MADE_FROM: { readonly [N in Name]?: readonly Tag[] } = {
-  animals: SUMMARY,
+  // A search may ask for anything that is known of an animal.
+  animals: [...SUMMARY, 'breeding', 'feeding'],
+  animalFilter: ['catalogue', 'enclosures', 'breeding'],
+  animalLists: ['lists'],
   search: [...SUMMARY, 'breeding', 'persons'],
   animal: [...SUMMARY, 'eggs', 'feeding', 'labels'],
   catalogue: ['catalogue', 'records'],
@@ -189,6 +195,7 @@ const MADE_FROM: { readonly [N in Name]?: readonly Tag[] } = {
   round: [...LABEL, 'eggs', 'enclosures', 'feeding', 'sales', 'taken'],
   roundRack: [...LABEL, 'enclosures', 'feeding'],
   sheds: [...LABEL, 'enclosures', 'feeding'],
+  healthCases: SUMMARY,
   miteWatches: ['animals', 'records', 'enclosures'],
   feeding: [...LABEL, 'enclosures', 'feeding'],
   feedingNight: [...LABEL, 'enclosures', 'feeding'],

@@ -43,6 +43,7 @@ import { binOfRacksAndPairings } from './migrations/20261202030000-bin-of-racks-
 import { tubsFollowTheirRack } from './migrations/20261202040000-tubs-follow-their-rack.ts';
 import { stayingIsNoTask } from './migrations/20261203010000-staying-is-no-task.ts';
 import { healthRecords } from './migrations/20261204010000-health-records.ts';
+import { animalLists } from './migrations/20261204020000-animal-lists.ts';
 import { importsOfFiles } from './migrations/20261201020000-imports-of-files.ts';
 
 /** Listed by hand, so that the bundled server carries them. */
@@ -90,6 +91,7 @@ export const MIGRATIONS: readonly Migration[] = [
   tubsFollowTheirRack,
   stayingIsNoTask,
   healthRecords,
+  animalLists,
 ];
 
 /** Any number: only one process migrates at a time. */

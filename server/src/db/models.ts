@@ -8,6 +8,7 @@ import type {
   AnimalRow,
   CatalogueEntryRow,
   CollectionRow,
+  AnimalListRow,
   FeedingPlanRow,
   HeatZoneRow,
   IdempotentWriteRow,
@@ -223,7 +224,7 @@ const publicationModels = (sequelize: Sequelize) => ({
   }),
 });
 
-/** Feeding plans, the freezer, and the genes and words of the collection’s own. */
+/** Feeding plans, the freezer, lists of animals, and the genes and words of the collection’s own. */
 const feedingModels = (sequelize: Sequelize) => ({
   catalogueEntries: table<CatalogueEntryRow>(sequelize, 'catalogue_entries', {
     collectionId: UUID,
@@ -231,6 +232,14 @@ const feedingModels = (sequelize: Sequelize) => ({
     kind: TEXT,
     key: TEXT,
     body: JSONB,
+    authorId: UUID,
+    version: INTEGER,
+  }),
+  animalLists: table<AnimalListRow>(sequelize, 'animal_lists', {
+    collectionId: key(),
+    id: key(),
+    name: TEXT,
+    words: TEXT,
     authorId: UUID,
     version: INTEGER,
   }),

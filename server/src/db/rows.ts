@@ -141,6 +141,16 @@ export interface Voidable {
   voidReason: string | null;
 }
 
+export interface AnimalListRow {
+  collectionId: string;
+  id: string;
+  name: string;
+  /** As a filter is typed. */
+  words: string;
+  authorId: string;
+  version: number;
+}
+
 export interface FeedingPlanRow {
   collectionId: string;
   key: string;

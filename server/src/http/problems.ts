@@ -76,6 +76,7 @@ export function sendProblem(response: Response, refusal: Refusal): void {
 const UNIQUE_FIELDS: Readonly<Record<string, FieldProblem>> = {
   used_numbers_pkey: { field: 'number', code: 'taken', message: 'was used before; numbers are never reused' },
   animals_collection_id_number_key: { field: 'number', code: 'taken', message: 'is taken' },
+  animal_lists_name_key: { field: 'name', code: 'taken', message: 'is the name of another list' },
   ladders_collection_id_name_key: { field: 'name', code: 'taken', message: 'is the name of another ladder' },
   climate_places_name_key: {
     field: 'name',

@@ -35,6 +35,15 @@ export const aRoom = (name: string) => ({
 });
 export const anIncubator = (name: string) => ({ ...aRoom(name), setC: 31.4 });
 
+const TREATMENT = {
+  what: 'drops',
+  dose: '1 drop',
+  orderedBy: 'Ida',
+  everyDays: 1,
+  timesADay: 1,
+  doses: null,
+};
+
 /** Fills a collection with a little of everything, over the interface that everybody uses. */
 export async function buildFarm(ask: Asker, today: string): Promise<Farm> {
   const ago = (days: number): string =>
@@ -145,6 +154,12 @@ export async function buildFarm(ask: Asker, today: string): Promise<Farm> {
     sure: 'possible',
   });
   const entryId = await idOf('/catalogue/entries', { kind: 'alias', word: `Own ${stem}`, genes: 'Pastel' });
+  const listId = await idOf('/animal-lists', { name: `List ${stem}`, words: 'female, over 1200 g' });
+  const courseId = await idOf(`/animals/${young[0]}/records`, {
+    kind: 'treatment',
+    on: ago(5),
+    body: { ...TREATMENT, from: ago(5) },
+  });
   const animalIds = [...dams, ...sires, ...young];
   return {
     known: {
@@ -159,10 +174,12 @@ export async function buildFarm(ask: Asker, today: string): Promise<Farm> {
       rackId: [rackId],
       ladderId: ladders.map(({ id }) => id),
       incubatorId: [incubatorId],
+      courseId: [courseId],
       id: [...recordIds, ...eggEventIds],
     },
     params: {
       '/animals/:id': animalIds,
+      '/animal-lists/:id': [listId],
       '/records/:id': recordIds,
       '/pairings/:id': [pairingId],
       '/pairing-events/:id': [lockId],

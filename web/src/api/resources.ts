@@ -1,6 +1,7 @@
 import {
   ROUTES,
   type AnimalChange,
+  type AnimalListInput,
   type BoxChange,
   type BreederInput,
   type CatalogueEntryInput,
@@ -87,6 +88,10 @@ export const api = {
   correctRecord: (id: string, body: Correction) => call(R.correctRecord, { params: { id }, body }),
   voidRecords: (ids: string[]) => call(R.voidRecords, { body: { ids } }),
 
+  animalFilter: (text: string) => call(R.animalFilter, { query: { text } }),
+  animalLists: () => callAll(R.animalLists),
+  addAnimalList: (body: AnimalListInput) => call(R.addAnimalList, { body }),
+  removeAnimalList: (id: string, version: number) => call(R.removeAnimalList, { params: { id }, version }),
   pairings: () => callAll(R.pairings),
   addClutch: (body: NewClutch) => call(R.addClutch, { body }),
   changeObservations: (id: string, body: ObservationsChange, version: number) =>
@@ -169,6 +174,7 @@ export const api = {
   round: () => call(R.round, {}),
   roundRack: (id: string) => call(R.roundRack, { params: { id } }),
   sheds: () => call(R.sheds, {}),
+  healthCases: () => callAll(R.healthCases),
   miteWatches: () => callAll(R.miteWatches),
   sendRound: (entries: RoundEntry[], accountId: string) =>
     call(R.sendRound, { body: { entries, accountId } }),

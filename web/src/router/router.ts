@@ -49,6 +49,11 @@ export const router = createRouter({
       meta: { title: 'Sheds', words: 'shed cycle blue soak' },
     },
     {
+      path: '/today/health',
+      component: () => import('../features/health/HealthView.vue'),
+      meta: { title: 'Health', words: 'ill sick signs mites quarantine treatment doses veterinarian' },
+    },
+    {
       path: '/today/plans',
       component: () => import('../features/feeding/PlansView.vue'),
       meta: { title: 'Plans and rules', words: 'feeding rules prey sizes' },

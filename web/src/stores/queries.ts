@@ -19,6 +19,7 @@ export const useToday = (filter: MaybeRefOrGetter<Readonly<Record<string, string
     (page) => api.today({ ...toValue(filter), ...page }),
     { size: TODAY_LINES },
   );
+export const useHealthCases = () => useQuery({ key: ['healthCases'], query: api.healthCases });
 export const useMiteWatches = () => useQuery({ key: ['miteWatches'], query: api.miteWatches });
 export const useSheds = () => useQuery({ key: ['sheds'], query: api.sheds });
 /**
@@ -34,6 +35,14 @@ export const useAnimals = (
     (page) => api.animals({ ...toValue(filter), ...page }),
     { wanted },
   );
+/** How a search of animals is read; of an empty one nothing is asked. */
+export const useAnimalFilter = (text: MaybeRefOrGetter<string>) =>
+  useQuery({
+    key: () => ['animalFilter', toValue(text)],
+    query: () => api.animalFilter(toValue(text)),
+    enabled: () => toValue(text) !== '',
+  });
+export const useAnimalLists = () => useQuery({ key: ['animalLists'], query: api.animalLists });
 export const useAnimal = (id: MaybeRefOrGetter<string>) =>
   useQuery({ key: () => ['animal', toValue(id)], query: () => api.animal(toValue(id)) });
 export const usePairings = () => useQuery({ key: ['pairings'], query: api.pairings });

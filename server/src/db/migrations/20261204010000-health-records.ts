@@ -11,12 +11,12 @@ export const healthRecords: Migration = {
     alter table records add constraint records_kind_check check (kind in (${KINDS_BEFORE}, ${HEALTH_KINDS}));
     create index records_mites on records (collection_id, on_day)
       where kind = 'health-check' and voided_at is null and body -> 'signs' ? 'mites';
-    alter table animal_states add column in_quarantine boolean;
-    create index animal_states_quarantine on animal_states (collection_id, day) where in_quarantine;
+    alter table animal_states add column in_quarantine boolean, add column is_health_case boolean;
+    create index animal_states_health on animal_states (collection_id, day) where is_health_case;
     update animal_states set computed_for = 0;
   `,
   down: `
-    alter table animal_states drop column in_quarantine;
+    alter table animal_states drop column in_quarantine, drop column is_health_case;
     drop index records_mites;
     delete from records where kind in (${HEALTH_KINDS});
     alter table records drop constraint records_kind_check;

@@ -1,6 +1,7 @@
 import type { AnimalSummary, ListQuery, PictureView, RecordView } from '@karyotome/contract';
 import { select, type Work } from '../../db/work.ts';
 import { HOUSING } from '../enclosures/enclosures.queries.ts';
+import { LAST_WEIGHT } from './last-weight-sql.ts';
 import { labelOf } from '../genetics/inferred-of-animal.ts';
 import { type Genetics } from '../genetics/genetics.service.ts';
 
@@ -12,12 +13,6 @@ interface SummaryRow extends Omit<AnimalSummary, 'label' | 'tub' | 'identified'>
   level: number | null;
   slot: number | null;
 }
-
-/** Joins `w`, the last weight of the animal `a`. */
-const LAST_WEIGHT = `left join lateral (
-      select (r.body ->> 'massG')::double precision as mass_g, r.on_day from records r
-       where r.collection_id = a.collection_id and r.animal_id = a.id and r.kind = 'weight' and r.voided_at is null
-       order by r.on_day desc, r.recorded_at desc limit 1) w on true`;
 
 const SUMMARY_SQL = `
   select a.id, a.number, a.name, a.sex, a.hatched_on as "hatchedOn", a.status, a.clutch_id as "clutchId", a.version,

@@ -3,10 +3,11 @@ import type { Work } from '../../db/work.ts';
 import { geneticsSoon } from '../genetics/genetics.service.ts';
 import { labelOf } from '../genetics/inferred-of-animal.ts';
 import { animalIds, searchTexts } from './animals.repository.ts';
+import { filterAnimals, readSearch } from './filter-animals.ts';
 
 /**
- * The ids of the animals that were asked for, in the order that was asked for. `search` is words of which each is found in the
- * number, the name, the genes, the room or the rack.
+ * The ids of the animals that were asked for, in the order that was asked for. `search` is a filter in words ("female, over
+ * 1200 g"), or else words of which each is found in the number, the name, the genes, the room or the rack.
  */
 export async function searchAnimals(work: Work, query: ListQuery): Promise<string[]> {
   const { sort } = query;
@@ -22,6 +23,8 @@ export async function searchAnimals(work: Work, query: ListQuery): Promise<strin
     ids.sort((one, other) => sign * compareText(label(one), label(other)));
   }
   if (search === null) return ids;
+  const filter = await readSearch(work, genetics, search);
+  if (filter.isFilter) return filterAnimals(work, genetics, filter, ids);
   const texts = await searchTexts(work);
   return ids.filter((id) => hasAllWords(`${texts[id]} ${label(id)}`, search));
 }

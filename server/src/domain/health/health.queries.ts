@@ -1,6 +1,7 @@
 import { MITE_WATCH_DAYS } from '@karyotome/core';
 import type { TubPlace } from '@karyotome/contract';
 import { select, type Work } from '../../db/work.ts';
+import { STANDING } from '../states/states.queries.ts';
 import { livingSql } from '../animals/living-sql.ts';
 
 /** A course of an animal as it stands: how many doses in all, on which day it begins, whether it was ended. */
@@ -41,6 +42,16 @@ export function dosesOf(
       order by ordinal`,
     params,
   );
+}
+
+/** Animals that need care for their health, of those whose stored state stands. */
+export async function storedHealthCases(work: Work): Promise<string[]> {
+  const rows = await select<{ id: string }>(
+    work,
+    `select animal_id as id from animal_states where ${STANDING} and is_health_case`,
+    { today: work.today },
+  );
+  return rows.map(({ id }) => id);
 }
 
 /** The rack that an animal lives in. */

@@ -35,6 +35,12 @@ export type StoredState = Omit<AnimalState, 'tasks'> & {
 export const isShedding = ({ shed, soak, meal }: StoredState): boolean =>
   shed !== null || soak !== null || meal?.verdict === 'first-shed';
 
+/** Under treatment, in quarantine, with signs that last, or to be seen by a veterinarian. */
+export const isHealthCase = ({
+  health: { openSigns, courses, quarantine, nextVisit },
+}: StoredState): boolean =>
+  openSigns !== null || courses.length > 0 || quarantine !== null || nextVisit !== null;
+
 /** The day of its meal has come: it eats, or is passed over. */
 export const isMealDay = ({ meal }: Pick<StoredState, 'meal'>, today: string): boolean =>
   meal !== null && (meal.verdict === 'due' || meal.dueOn <= today);

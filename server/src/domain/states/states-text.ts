@@ -1,5 +1,5 @@
 import { boardOrder } from '../season/board-place.ts';
-import { isMealDay, isShedding, type ComputedState } from './compute-state.ts';
+import { isHealthCase, isMealDay, isShedding, type ComputedState } from './compute-state.ts';
 
 /** A computed state as the database takes it: one of a list in JSON. */
 const toRow = ({ id, changes, sex, day, placeKey, state, tasks }: ComputedState): object => ({
@@ -13,6 +13,7 @@ const toRow = ({ id, changes, sex, day, placeKey, state, tasks }: ComputedState)
   is_shedding: isShedding(state),
   is_meal_day: isMealDay(state, day),
   in_quarantine: state.health.quarantine !== null,
+  is_health_case: isHealthCase(state),
   board: state.board?.group ?? null,
   board_order: state.board ? boardOrder(state.board.group) : null,
   facts: state,

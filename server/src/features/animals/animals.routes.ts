@@ -1,15 +1,31 @@
-import { ROUTES } from '@karyotome/contract';
+import { animalFilterQuery, ROUTES } from '@karyotome/contract';
+import { checked } from '../../http/asked.ts';
 import type { Endpoints } from '../../http/endpoint.ts';
 import { changeAnimal, createAnimal, summariesInOrder } from '../../domain/animals/animals.service.ts';
+import {
+  addAnimalList,
+  animalLists,
+  changeAnimalList,
+  removeAnimalList,
+} from '../../domain/animals/animal-lists.ts';
+import { readSearch } from '../../domain/animals/filter-animals.ts';
+import { geneticsSoon } from '../../domain/genetics/genetics.service.ts';
 import { searchAnimals } from '../../domain/animals/search-animals.ts';
 import { viewAnimal } from '../../domain/animals/view-animal.ts';
 
-export function animalRoutes({ listByKey, read, write }: Endpoints): void {
+export function animalRoutes({ list, listByKey, read, write }: Endpoints): void {
   listByKey(
     ROUTES.animals,
     ({ work }, query) => searchAnimals(work, query),
     ({ work }, page) => summariesInOrder(work, page),
   );
+  read(ROUTES.animalFilter, async ({ work, request }) =>
+    readSearch(work, await geneticsSoon(work), checked(animalFilterQuery, request.query).text),
+  );
+  list(ROUTES.animalLists, ({ work }) => animalLists(work));
+  write(ROUTES.addAnimalList, ({ work, body }) => addAnimalList(work, body));
+  write(ROUTES.changeAnimalList, ({ work, id, body, version }) => changeAnimalList(work, id, body, version));
+  write(ROUTES.removeAnimalList, ({ work, id, version }) => removeAnimalList(work, id, version));
   read(ROUTES.animal, ({ work, id }) => viewAnimal(work, id));
   write(ROUTES.addAnimal, ({ work, body }) => createAnimal(work, body));
   write(ROUTES.changeAnimal, ({ work, id, body, version }) => changeAnimal(work, id, body, version));

@@ -2,17 +2,21 @@
 import { GONE, STATUSES } from '@karyotome/contract';
 import { placeWords } from '@karyotome/words';
 import { mdiAlertOutline, mdiMagnify, mdiPlus, mdiTrayArrowDown } from '@mdi/js';
-import { refDebounced } from '@vueuse/core';
+import { refDebounced, useLocalStorage } from '@vueuse/core';
 import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useDisplay } from 'vuetify';
 import { agoWords, ageWords, countWords, massWords, sexSign, statusWords } from '../../format/format.ts';
-import { useAnimals, useContradictions, useHasAnimals } from '../../stores/queries.ts';
+import { useAnimalFilter, useAnimals, useContradictions, useHasAnimals } from '../../stores/queries.ts';
 import { useSession } from '../../stores/session.ts';
 import StateBlock from '../../ui/StateBlock.vue';
 import TableLink from '../../ui/TableLink.vue';
 import AnimalDialog from './AnimalDialog.vue';
 import ChosenBar from './ChosenBar.vue';
+import { COLUMNS, ON_A_PHONE } from './columns.ts';
+import ColumnsMenu from './ColumnsMenu.vue';
+import FilterLine from './FilterLine.vue';
+import ListsMenu from './ListsMenu.vue';
 
 const HERE = STATUSES.filter((status) => !GONE.includes(status)).join(',');
 const ALL = 'all';
@@ -51,6 +55,8 @@ const filter = computed((): Record<string, string> => ({
   ...(state.value === ALL ? {} : { status: state.value || HERE }),
   ...(sort.value ? { sort: sort.value } : {}),
 }));
+/** How what was typed is read. */
+const { data: read } = useAnimalFilter(() => typed.value.trim());
 const { data: parts, status, error, refetch, more } = useAnimals(filter);
 const total = computed(() => parts.value?.[0]?.total ?? 0);
 const isNothingFound = computed(() => parts.value?.[0]?.total === 0);
@@ -81,20 +87,9 @@ const sortBy = computed({
   set: ([by]: { key: string; order?: 'asc' | 'desc' | boolean }[]) =>
     (sort.value = by ? `${by.order === 'desc' ? '-' : ''}${by.key}` : ''),
 });
-/** The server has sorted them. */
-const asSorted = (): number => 0;
-const HEADERS = [
-  { title: 'Number', key: 'number', sort: asSorted },
-  { title: 'Sex', key: 'sex', sort: asSorted },
-  { title: 'Genes', key: 'label', sort: asSorted },
-  { title: 'Age', key: 'hatchedOn', sort: asSorted },
-  { title: 'Weight', key: 'massG', align: 'end' as const, sort: asSorted },
-  { title: 'Weighed', key: 'weighedOn', sort: asSorted },
-  { title: 'Tub', key: 'tub', sort: asSorted, value: ({ rack }: { rack: string }) => rack },
-  { title: 'Status', key: 'status', sort: asSorted },
-];
+const hidden = useLocalStorage<readonly string[]>('karyotome.animals.hidden-columns', []);
 const headers = computed(() =>
-  smAndDown.value ? HEADERS.filter((h) => ['number', 'label', 'massG'].includes(h.key)) : HEADERS,
+  COLUMNS.filter(({ key }) => (smAndDown.value ? ON_A_PHONE.includes(key) : !hidden.value.includes(key))),
 );
 </script>
 
@@ -140,6 +135,7 @@ const headers = computed(() =>
         <v-text-field
           v-model="search"
           label="Find by number, name, gene or rack"
+          placeholder="or: female, clown or het clown, over 1200 g"
           :prepend-inner-icon="mdiMagnify"
           clearable
           density="compact"
@@ -147,9 +143,12 @@ const headers = computed(() =>
         <v-select v-model="state" label="Which" :items="STATES" density="compact" hide-details />
         <div class="row found">
           <span class="soft num">{{ countWords(total, 'animal', 'animals') }}</span>
+          <ListsMenu @choose="search = $event" />
+          <ColumnsMenu v-if="!smAndDown" v-model="hidden" />
           <TableLink list="animals" :query="filter" />
         </div>
       </div>
+      <FilterLine v-if="read && typed.trim() !== ''" :filter="read" :text="typed.trim()" />
       <ChosenBar v-if="chosenAnimals.length > 0" :animals="chosenAnimals" @clear="chosen = []" />
       <v-card @scroll.capture="nearEnd">
         <v-data-table-virtual
@@ -199,7 +198,7 @@ const headers = computed(() =>
 <style scoped>
 .filters {
   display: grid;
-  grid-template-columns: minmax(240px, 480px) minmax(200px, 280px) 1fr;
+  grid-template-columns: minmax(240px, 520px) minmax(180px, 240px) 1fr;
   gap: 16px;
   align-items: center;
   margin-bottom: 12px;

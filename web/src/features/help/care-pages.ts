@@ -40,6 +40,17 @@ export const CARE_PAGES: readonly HelpPage[] = [
     ],
   },
   {
+    at: /^\/today\/health$/,
+    title: 'Today: Health',
+    purpose:
+      'Who shows signs, is under treatment, in quarantine or to be seen by a veterinarian, and which racks are watched for mites.',
+    hints: [
+      'Signs, visits, treatments, quarantine and post-mortem examinations are recorded on an animal’s page, under Health. What a sign means and what is given is for a veterinarian: nothing is proposed here.',
+      'A dose has its number: whoever comes second is told that it was given. One that comes late moves those after it; two are never due at once.',
+      'Mites seen on one animal put its whole rack under watch: all who live there are looked through every week, until none were seen for six weeks.',
+    ],
+  },
+  {
     at: /^\/today\/plans$/,
     title: 'Today: Plans and rules',
     purpose: 'How hatchlings are started, how much and how often each weight eats, and when prey is ordered.',

@@ -7,8 +7,8 @@ export const COLLECTION_PAGES: readonly HelpPage[] = [
     title: 'Animals',
     purpose: 'Everybody in the collection, and, if you ask for them, those that were sold or died.',
     hints: [
-      'A search takes words in any order: number, name, genes, room and rack.',
-      'Titles of columns sort; what is shown can be downloaded as a table.',
+      'A search takes words in any order: number, name, genes, room and rack. Or it asks: “female, clown or het clown, over 1200 g, not bred this season”; what it asks can be kept as a list.',
+      'Titles of columns sort, and columns can be chosen; what is shown can be downloaded as a table.',
       'Add an animal by typing its genes as you would write them on a tub.',
     ],
   },

@@ -5,6 +5,7 @@ const ROOMS = [
   { to: '/today', title: 'List' },
   { to: '/today/feeding', title: 'Feeding night' },
   { to: '/today/sheds', title: 'Sheds' },
+  { to: '/today/health', title: 'Health' },
   { to: '/today/plans', title: 'Plans and rules' },
 ] as const;
 </script>

@@ -4,7 +4,8 @@ import type { TodayLine } from '@karyotome/contract';
 export function homeOf({ animal, clutch, incubator, room, rack, kind }: TodayLine): string {
   if (kind === 'season') return '/season';
   if (kind === 'stock') return '/today/feeding';
-  if (kind === 'heat' || rack) return '/racks';
+  if (rack) return '/today/health';
+  if (kind === 'heat') return '/racks';
   if (kind === 'identify' && animal?.clutchId) return `/bench/${animal.clutchId}?one=${animal.id}`;
   if (animal) return `/animals/${animal.id}`;
   if (clutch) return kind === 'eggs' ? `/season/clutches/${clutch.id}` : `/bench/${clutch.id}`;
