@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import type { RunningServer } from './server.ts';
-import { exampleIds, expect, getJson, getList, signIn, test } from './test.ts';
+import { allPlaces } from './places.ts';
+import { expect, signIn, test } from './test.ts';
 
 /* The longest of all: in parts, which run beside one another and the others. */
 
@@ -19,68 +19,6 @@ async function setTheme(page: Page, theme: 'day' | 'night'): Promise<void> {
     const transitions = document.getAnimations().filter((one) => one instanceof CSSTransition);
     await Promise.allSettled(transitions.map(({ finished }) => finished));
   });
-}
-
-/** Every place of the application that a demo farm shows something at, and the pages for everybody. */
-async function allPlaces(page: Page, demo: RunningServer): Promise<string[]> {
-  const { animalId, slug, clutchId } = await exampleIds(page, demo);
-  const pairings = await getList<{
-    clutches: { id: string; hatchedOn: string | null; identified: number; hatched: number }[];
-  }>(page, demo, '/pairings');
-  const waiting = pairings
-    .flatMap(({ clutches }) => clutches)
-    .find(({ hatchedOn, hatched }) => hatchedOn !== null && hatched === 8)!;
-  const bench = await getJson<{ hatchlings: { id: string }[] }>(page, demo, `/clutches/${waiting.id}/bench`);
-  const one = bench.hatchlings[0]!.id;
-  return [
-    '/today',
-    '/today/feeding',
-    '/today/sheds',
-    '/today/plans',
-    '/rounds',
-    '/racks/climate',
-    '/racks/forecast',
-    '/racks/moves',
-    '/season',
-    '/season/planner',
-    '/season/incubators',
-    '/season/past',
-    `/season/clutches/${clutchId}`,
-    '/bench',
-    '/bench/calls',
-    `/bench/${waiting.id}`,
-    `/bench/${waiting.id}?one=${one}`,
-    '/racks',
-    '/racks/ladders',
-    '/animals',
-    '/animals/import',
-    '/animals/take-in',
-    `/animals/${animalId}`,
-    '/animals/contradictions',
-    `/animals/${animalId}/kin`,
-    '/showcase',
-    '/showcase/sales',
-    '/showcase/waiting',
-    '/showcase/letters',
-    '/showcase/inbox',
-    '/showcase/people',
-    `/showcase/desk/${waiting.id}`,
-    '/c/thistlecote-burrow',
-    '/c/thistlecote-burrow/inquiry',
-    '/verify',
-    '/genes',
-    '/settings',
-    '/settings/people',
-    '/settings/bin',
-    '/settings/account',
-    '/settings/history',
-    '/start',
-    '/join',
-    '/reset',
-    `/p/${slug}`,
-    `/p/${slug}/statements/1`,
-    '/nowhere',
-  ];
 }
 
 const PARTS = 4;

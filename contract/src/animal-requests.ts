@@ -1,6 +1,7 @@
 import type { Completeness, Sureness } from '@karyotome/core';
 import Joi from 'joi';
 import { id, massG, optional, pastDay, text, type Optional } from './fields.ts';
+import { originBodies, type OriginBodies } from './origin-records.ts';
 import { COMPLETENESSES, SURENESSES } from './sureness.ts';
 
 export const SEXES = ['female', 'male', 'unknown'] as const;
@@ -48,7 +49,13 @@ export interface NewAnimal {
   status?: Optional<Status>;
   tubId?: Optional<string>;
   note?: Optional<string>;
+  /** Where it comes from, and on which day it came. */
+  origin?: Optional<Origin>;
+  /** Newcomers are kept apart for so many days from the day they came. */
+  quarantineDays?: Optional<number>;
 }
+
+export type Origin = OriginBodies['acquisition'] & { on: string };
 
 const animalFields = {
   number: text(40).min(1),
@@ -72,6 +79,8 @@ export const newAnimal = Joi.object<NewAnimal, true>({
   identifiedBy: optional(text(80).allow('')),
   massG: optional(massG()),
   tubId: optional(id()),
+  origin: optional(originBodies.acquisition.append<Origin>({ on: pastDay().required() })),
+  quarantineDays: optional(Joi.number().integer().min(1).max(365)),
 });
 
 export interface AnimalChange {

@@ -9,6 +9,7 @@ import type {
   FreezerLine,
   HandlingFlag,
   HealthState,
+  LoanRecord,
   HeatFault,
   LearnedMoves,
   Meal,
@@ -144,6 +145,8 @@ export interface AnimalCare {
   shed: ShedCycle | null;
   soak: SoakPlan | null;
   health: HealthState;
+  /** The breeding loan that runs. */
+  loan: LoanRecord | null;
   concerns: Concern[];
   growth: {
     band: ExpectedMass[];

@@ -31,6 +31,7 @@ export * from './publication-requests.ts';
 export type * from './publication-responses.ts';
 export type * from './record-responses.ts';
 export * from './list-query.ts';
+export * from './origin-records.ts';
 export * from './page.ts';
 export * from './search.ts';
 export * from './record-kinds.ts';

@@ -7,6 +7,7 @@ import type { Grant } from './session-requests.ts';
 /** What somebody must have been granted to record this kind, correct it or take it back. */
 export function grantForRecord(kind: RecordKind): Grant {
   if (kind === 'move') return 'house';
+  if (kind === 'acquisition' || kind === 'loan' || kind === 'loan-end') return 'breed';
   return kind === 'identification' || kind === 'sex' ? 'breed' : 'record';
 }
 

@@ -12,10 +12,11 @@ import { day, id, massG, optional, pastDay, text } from './fields.ts';
 import { observations, START_PROTOCOLS, type StartProtocol } from './bench-requests.ts';
 import type { Sex } from './animal-requests.ts';
 import { healthBodies, type HealthBodies } from './health-records.ts';
+import { originBodies, type OriginBodies } from './origin-records.ts';
 import { COMPLETENESSES, SURENESSES } from './sureness.ts';
 
 /** The dated records of an animal: what each kind holds. One table here, in the database and in the interface. */
-export interface RecordBodies extends HealthBodies {
+export interface RecordBodies extends HealthBodies, OriginBodies {
   weight: { massG: number };
   feeding: {
     species: 'rat' | 'mouse' | 'other';
@@ -148,6 +149,7 @@ const bodies: { [K in RecordKind]: Joi.ObjectSchema<RecordBodies[K]> } = {
     stayUntilG: optional(massG()),
   }),
   ...healthBodies,
+  ...originBodies,
   note: Joi.object<RecordBodies['note'], true>({ text: text(2000).min(1).required() }),
 };
 

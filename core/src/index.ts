@@ -12,6 +12,7 @@ export * from './identify/index.ts';
 export * from './incubation/index.ts';
 export * from './inference/index.ts';
 export * from './kinship/index.ts';
+export * from './loans/index.ts';
 export * from './loci/index.ts';
 export * from './notation/index.ts';
 export * from './numbering/index.ts';

@@ -16,6 +16,7 @@ export * from './meals.ts';
 export * from './moves.ts';
 export * from './season.ts';
 export * from './tasks.ts';
+export * from './origin.ts';
 export * from './records.ts';
 export * from './history.ts';
 export * from './imports.ts';

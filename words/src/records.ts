@@ -21,6 +21,7 @@ import {
 } from '@karyotome/core';
 import { HEALTH_FLAGS, HEALTH_RECORDS } from './health.ts';
 import { CONCERNS } from './husbandry.ts';
+import { onLoanWords, ORIGIN_RECORDS } from './origin.ts';
 import { capital, say, type Phrases } from './phrases.ts';
 import type { Reader } from './reader.ts';
 
@@ -41,6 +42,9 @@ export const KIND_WORDS: Readonly<Record<RecordKind, string>> = {
   'treatment-end': 'End of a treatment',
   quarantine: 'Quarantine',
   'post-mortem': 'Post-mortem examination',
+  acquisition: 'Acquisition',
+  loan: 'Breeding loan',
+  'loan-end': 'End of a breeding loan',
   note: 'Private note',
 };
 
@@ -125,11 +129,13 @@ const RECORDS: { [K in RecordKind]: (body: RecordBodies[K], reader: Reader) => s
   care: ({ act }) => CARE_WORDS[act],
   'own-way': ownRulesWords,
   ...HEALTH_RECORDS,
+  ...ORIGIN_RECORDS,
   note: ({ text }) => text,
 };
 
 const HANDLING_FLAGS: Phrases<HandlingFlags> = {
   ...HEALTH_FLAGS,
+  'on-loan': onLoanWords,
   gravid: () => 'gravid',
   digesting: ({ daysSinceMeal }) => `ate ${daysSinceMeal === 0 ? 'today' : 'yesterday'}: no handling`,
   settling: ({ days }, reader) => (days === 0 ? 'moved today' : `moved ${reader.days(days)} ago`),

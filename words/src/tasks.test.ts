@@ -42,6 +42,7 @@ const TASKS: readonly TaskFact[] = [
     code: 'mite-check-due',
     facts: { lastSeenOn: '2026-05-10', until: '2026-06-21', everyDays: 7, toCheck: 3, of: 12 },
   },
+  { code: 'loan-over', facts: { direction: 'out', partner: 'Oak Hollow', until: '2026-05-14' } },
   { code: 'first-shed-due', facts: { ageDays: 8, fromDay: 7, toDay: 10 } },
   { code: 'shed-due', facts: { stage: 'blue', day: 3, from: '2026-05-15', to: '2026-05-19' } },
   { code: 'shed-overdue', facts: { stage: 'blue', day: 14, from: '2026-05-02', to: '2026-05-06' } },

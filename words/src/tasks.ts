@@ -9,6 +9,7 @@ import {
   soakAdvice,
 } from './husbandry.ts';
 import { mealTaskWords } from './meals.ts';
+import { LOAN_TASKS } from './origin.ts';
 import { reasonsLine } from './moves.ts';
 import { capital, say, sentences, type Phrases, type Told } from './phrases.ts';
 import type { Reader } from './reader.ts';
@@ -30,6 +31,7 @@ const OUTSIDE_LIMITS = 'Outside the limits you set. Check the heater, its probe 
 
 const TASKS: Phrases<Tasks, Told> = {
   ...HEALTH_TASKS,
+  ...LOAN_TASKS,
   'below-own-best': withVet(CONCERNS['below-own-best']),
   'below-growth': withVet(CONCERNS['below-growth']),
   'meals-refused': withVet(CONCERNS['meals-refused']),

@@ -10,6 +10,8 @@ import { healthFlags } from '../health/health-tasks.ts';
 import type { CollectionGrowth } from '../growth/collection.ts';
 import { Growth, type ExpectedMass } from '../growth/growth.ts';
 import type { GrowthSubject } from '../growth/prepare.ts';
+import { NO_LOANS, type LoanRecord } from '../loans/loan-records.ts';
+import { loanOn } from '../loans/loan.ts';
 import { saleLacks, type SaleLacks, type SaleRules } from '../sales/readiness.ts';
 import { appetite, DIGESTING_DAYS, SETTLING_DAYS, type Appetite } from './appetite.ts';
 import { concerns, type AppetiteBaseline, type Concern, type Concerns } from './concern.ts';
@@ -54,6 +56,7 @@ export interface HerdBasis {
 
 /** What to know of an animal before touching it. */
 export interface HandlingFlags extends Concerns, HealthFlags {
+  'on-loan': Pick<LoanRecord, 'direction' | 'partner' | 'until'>;
   gravid: object;
   digesting: { daysSinceMeal: number };
   settling: { days: number };
@@ -74,6 +77,8 @@ export interface AnimalState {
   readonly soak: SoakPlan | null;
   readonly concerns: readonly Concern[];
   readonly health: HealthState;
+  /** The breeding loan that runs. */
+  readonly loan: LoanRecord | null;
   readonly advice: MoveAdvice;
   /** The tub it came from with its last move; null where there is none. */
   readonly movedFrom: string | null;
@@ -96,11 +101,14 @@ export function animalState(animal: KeptAnimal, basis: HerdBasis, today: IsoDay)
   const { history, gravid, sex, housing } = animal;
   const { rules, plans } = basis;
   const growth = Growth.knows(animal) ? new Growth(animal, basis.growth) : null;
-  const meal = nextMeal(history, today, { sex, gravid }, rules, plans);
+  const loan = loanOn(history.loans ?? NO_LOANS, today);
+  const isAway = loan?.direction === 'out';
+  const meal = isAway ? null : nextMeal(history, today, { sex, gravid }, rules, plans);
   const found = concerns({ ...animal, lastSurprise: growth?.lastSurprise ?? null }, basis.appetite, today);
-  const advice = housing
-    ? adviseMove(housing.steps, housing.step, history, today, { gravid, stepOf: housing.stepOf })
-    : NO_ADVICE;
+  const advice =
+    housing && !isAway
+      ? adviseMove(housing.steps, housing.step, history, today, { gravid, stepOf: housing.stepOf })
+      : NO_ADVICE;
   const eating = appetite(history);
   const health = healthState(history.health ?? NO_HEALTH_RECORDS, today);
   return {
@@ -114,9 +122,10 @@ export function animalState(animal: KeptAnimal, basis: HerdBasis, today: IsoDay)
     soak: soakPlan(history, today),
     concerns: found,
     health,
+    loan,
     advice,
     movedFrom: history.moves.at(-1)?.fromTub ?? null,
-    flags: [...healthFlags(health), ...flagsOf(animal, eating, found, today)],
+    flags: [...healthFlags(health), ...loanFlags(loan), ...flagsOf(animal, eating, found, today)],
     cleanedOn: lastCare(history, 'cleaned', today)?.on ?? null,
     isCleaningDue: cleaningTasks(history, rules.cleanEveryDays, today).length > 0,
     nextWeighingOn: nextWeighing(history, health.courses),
@@ -131,11 +140,18 @@ export function animalState(animal: KeptAnimal, basis: HerdBasis, today: IsoDay)
         meal,
         concerns: found,
         health,
+        loan,
         cleanEveryDays: rules.cleanEveryDays,
       },
       today,
     ),
   };
+}
+
+function loanFlags(loan: LoanRecord | null): HandlingFlag[] {
+  if (!loan) return [];
+  const { direction, partner, until } = loan;
+  return [{ code: 'on-loan', facts: { direction, partner, until } }];
 }
 
 function flagsOf(

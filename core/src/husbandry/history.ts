@@ -1,5 +1,6 @@
 import type { IsoDay } from '../calendar/days.ts';
 import type { HealthHistory } from '../health/health-records.ts';
+import type { LoanHistory } from '../loans/loan-records.ts';
 
 /** The dated records that husbandry reasons from, each with the id of its record. Lists are in date order. */
 export interface WeightRecord {
@@ -85,6 +86,7 @@ export interface History {
   readonly plan?: StartPlan;
   readonly own?: OwnWay;
   readonly health?: HealthHistory;
+  readonly loans?: LoanHistory;
 }
 
 /**

@@ -4,6 +4,7 @@ import type { IsoDay } from '../calendar/days.ts';
 import type { FactOf } from '../facts.ts';
 import type { Meal } from '../feeding/next-meal.ts';
 import type { HealthTasks } from '../health/health-facts.ts';
+import type { LoanTasks } from '../loans/loan-records.ts';
 import type { ClimateAlarms } from '../incubation/climate.ts';
 import type { Concerns } from './concern.ts';
 import type { HeatFault } from './heat.ts';
@@ -30,7 +31,8 @@ export type TaskKind =
   | 'health'
   | 'heat'
   | 'stock'
-  | 'sale';
+  | 'sale'
+  | 'loan';
 
 /** What kinds of task are gathered under where a day's work is looked through by what is done. */
 export type TaskAct =
@@ -69,10 +71,11 @@ export const ACT_OF_KIND: Readonly<Record<TaskKind, TaskAct>> = {
   heat: 'room',
   stock: 'room',
   sale: 'concern',
+  loan: 'season',
 };
 
 /** What has a day of its own can be overdue; a shed lasts, and is not. */
-const HAS_A_DAY: readonly TaskKind[] = ['meal', 'weigh', 'clean', 'heat', 'dose', 'health'];
+const HAS_A_DAY: readonly TaskKind[] = ['meal', 'weigh', 'clean', 'heat', 'dose', 'health', 'loan'];
 
 /**
  * Whether the day of a task has passed.
@@ -83,7 +86,7 @@ export const isOverdue = ({ kind, dueOn }: Pick<Task, 'kind' | 'dueOn'>, today: 
   HAS_A_DAY.includes(kind) && dueOn < today;
 
 /** Everything that can be due. Masses in grams, temperatures in degrees Celsius; days are counted from 0. */
-export interface Tasks extends Concerns, ClimateAlarms, HealthTasks {
+export interface Tasks extends Concerns, ClimateAlarms, HealthTasks, LoanTasks {
   /** A reservation ran out by itself: it is for sale again. */
   readonly 'reservation-lapsed': { readonly until: IsoDay };
   readonly 'first-shed-due': { readonly ageDays: number; readonly fromDay: number; readonly toDay: number };
@@ -180,6 +183,7 @@ export const TASK_KINDS: Readonly<Record<TaskCode, TaskKind>> = {
   'quarantine-check-due': 'health',
   'quarantine-over': 'health',
   'mite-check-due': 'health',
+  'loan-over': 'loan',
   'first-shed-due': 'first-shed',
   'shed-due': 'shed',
   'shed-overdue': 'shed',

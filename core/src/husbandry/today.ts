@@ -3,6 +3,8 @@ import type { Meal } from '../feeding/next-meal.ts';
 import type { PlanState } from '../feeding/plan-state.ts';
 import type { HealthState } from '../health/health-state.ts';
 import { healthTasks } from '../health/health-tasks.ts';
+import type { LoanRecord } from '../loans/loan-records.ts';
+import { loanTasks } from '../loans/loan.ts';
 import type { Concern } from './concern.ts';
 import { lastCare, type History } from './history.ts';
 import { judgeMove } from './judge-move.ts';
@@ -22,6 +24,8 @@ export interface AnimalDay {
   readonly concerns: readonly Concern[];
   /** Left out: nothing is recorded of it. */
   readonly health?: HealthState;
+  /** Left out: none runs. */
+  readonly loan?: LoanRecord | null;
   readonly cleanEveryDays: number;
 }
 
@@ -41,13 +45,16 @@ const FIRST_SHED = { from: 7, to: 10 } as const;
  * @example animalTasks({ history: { hatchedOn: '2020-06-01', weights: [], feedings: [], sheds: [], moves: [], care: [{ id: 'c', on: '2026-10-01', act: 'cleaned' }] }, sex: { sex: 'female', on: null }, identified: true, advice: { verdict: 'none' }, meal: null, concerns: [], cleanEveryDays: 30 }, '2026-11-28').map(({ code }) => code) // ["first-weighing-due", "cleaning-due"]
  */
 export function animalTasks(animal: AnimalDay, today: IsoDay): Task[] {
-  const { history } = animal;
+  const { history, loan = null } = animal;
+  // Lent to somebody else, it is that one's to care for.
+  if (loan?.direction === 'out') return loanTasks(loan, today);
   const age = history.hatchedOn ? daysBetween(history.hatchedOn, today) : null;
   const shed = shedCycle(history, today);
   const hasShed = history.sheds.some((record) => record.stage === 'shed');
   return [
     ...animal.concerns.map(concernTask),
     ...(animal.health ? healthTasks(animal.health, today) : []),
+    ...loanTasks(loan, today),
     ...firstShedTask(history, age, today),
     ...shedTask(animal, shed, today),
     ...(animal.meal?.verdict === 'due' ? [mealTask(animal.meal)] : []),

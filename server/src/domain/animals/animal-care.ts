@@ -40,6 +40,7 @@ export async function careOf(
     shed: state.shed,
     soak: state.soak,
     health: state.health,
+    loan: state.loan,
     concerns: [...state.concerns],
     growth,
   };

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { AnimalChange, AnimalSummary, NewAnimal, NewRecord } from '@karyotome/contract';
+import type { AnimalChange, AnimalSummary, NewAnimal, NewRecord, OriginBodies } from '@karyotome/contract';
 import type { AnimalRow } from '../../db/rows.ts';
 import { touchGenetics, type Actor, type Work } from '../../db/work.ts';
 import { invalidField, notFound, Refusal, stale } from '../../refusal.ts';
@@ -10,7 +10,7 @@ import { insertRecord } from '../records/insert-record.ts';
 import { publishedAnimals, summaries } from './animals.repository.ts';
 import { refuseCircle, restingOn } from './ancestry.ts';
 import { changeAsRead } from '../../db/change-rows.ts';
-import { kindFor } from '@karyotome/core';
+import { addDays, kindFor } from '@karyotome/core';
 import { happen } from '../sales/status-events.ts';
 
 export async function listAnimals(work: Work): Promise<AnimalSummary[]> {
@@ -127,8 +127,25 @@ export async function createAnimal(work: Work<Actor>, input: NewAnimal): Promise
     });
   if (input.massG) await enter({ kind: 'weight', on, body: { massG: input.massG } });
   if (input.tubId) await enter({ kind: 'move', on, body: { toTubId: input.tubId, reason: 'Moved in' } });
+  await enterArrival(input, on, enter);
   await touchGenetics(work);
   return { id };
+}
+
+/** How it came, and that it is kept apart at first. */
+async function enterArrival(
+  { origin, quarantineDays }: NewAnimal,
+  today: string,
+  enter: (record: NewRecord) => Promise<unknown>,
+): Promise<void> {
+  const { on = today, ...body } = origin ?? {};
+  if (origin) await enter({ kind: 'acquisition', on, body: body as OriginBodies['acquisition'] });
+  if (quarantineDays)
+    await enter({
+      kind: 'quarantine',
+      on,
+      body: { until: addDays(on, quarantineDays), reason: 'new' },
+    });
 }
 
 export async function changeAnimal(

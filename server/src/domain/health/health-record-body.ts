@@ -33,6 +33,7 @@ export async function healthRecordBody(
     return { ...record.body };
   }
   if (record.kind === 'vet-visit') checkLater('body.nextOn', record.body.nextOn, record.on);
+  if (record.kind === 'loan') checkLater('body.until', record.body.until, record.on);
   if (record.kind === 'quarantine') checkLater('body.until', record.body.until, record.on);
   if (record.kind === 'post-mortem' && animal.status !== 'died')
     throw invalidField('kind', `cannot be a post-mortem: ${animal.number} is not recorded as dead`, 'alive');

@@ -3,6 +3,8 @@ import type {
   CareRecord,
   FeedingRecord,
   History,
+  LoanEndRecord,
+  LoanRecord,
   MoveRecord,
   OwnWay,
   ShedRecord,
@@ -41,6 +43,8 @@ export function toHistory(hatchedOn: string | null, records: readonly ValidRecor
   const sheds: ShedRecord[] = [];
   const moves: MoveRecord[] = [];
   const care: CareRecord[] = [];
+  const loans: LoanRecord[] = [];
+  const loanEnds: LoanEndRecord[] = [];
   const ofHealth = records.filter(({ kind }) => isOfHealth(kind));
   let plan: StartPlan | null = null;
   let own: OwnWay | null = null;
@@ -64,6 +68,10 @@ export function toHistory(hatchedOn: string | null, records: readonly ValidRecor
       moves.push({ id, on, fromTub, toTub, ...(substrate ? { substrate } : {}) });
     } else if (kind === 'plan') plan = { firstMealOn: body.firstMealOn, planId: body.protocol };
     else if (kind === 'care') care.push({ id, on, act: body.act });
+    else if (kind === 'loan') {
+      const { direction, partner, until } = raw as unknown as Omit<LoanRecord, 'id' | 'on'>;
+      loans.push({ id, on, direction, partner, until });
+    } else if (kind === 'loan-end') loanEnds.push({ id, on });
     else if (kind === 'own-way') own = withoutNull(raw as OwnWay);
     else if (kind === 'shed') {
       sheds.push({
@@ -84,6 +92,7 @@ export function toHistory(hatchedOn: string | null, records: readonly ValidRecor
     care,
     ...(plan ? { plan } : {}),
     ...(own ? { own } : {}),
+    ...(loans.length > 0 ? { loans: { loans, ends: loanEnds } } : {}),
     ...(ofHealth.length > 0 ? { health: toHealthHistory(ofHealth) } : {}),
   };
 }

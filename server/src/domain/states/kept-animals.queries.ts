@@ -50,7 +50,7 @@ export interface PackedRecords {
 }
 
 const KINDS = `('weight', 'feeding', 'shed', 'move', 'sex', 'plan', 'care', 'own-way', 'identification',
-   'health-check', 'vet-visit', 'treatment', 'dose', 'treatment-end', 'quarantine')`;
+   'health-check', 'vet-visit', 'treatment', 'dose', 'treatment-end', 'quarantine', 'loan', 'loan-end')`;
 
 const RECORDS = `
          (select json_build_object('ids', array_agg(id), 'kinds', array_agg(kind), 'days', array_agg(on_day),

@@ -4,7 +4,7 @@ import { livingSql } from '../animals/living-sql.ts';
 
 const SAVE_SQL = `
   with given as (select * from json_to_recordset($1::json) as g (id uuid, changes bigint, sex text,
-         age_days double precision, off_curve double precision, plan_id text, is_shedding boolean, is_meal_day boolean, in_quarantine boolean,
+         age_days double precision, off_curve double precision, plan_id text, is_shedding boolean, is_meal_day boolean, in_quarantine boolean, is_away boolean,
          is_health_case boolean,
          board text, board_order smallint, mass_g double precision, facts json, tasks json)),
   free as (
@@ -14,7 +14,7 @@ const SAVE_SQL = `
      order by s.animal_id for no key update of s skip locked),
   kept as (
     update animal_states s set computed_for = g.changes, sex = g.sex, age_days = g.age_days, off_curve = g.off_curve,
-           plan_id = g.plan_id, is_shedding = g.is_shedding, is_meal_day = g.is_meal_day, in_quarantine = g.in_quarantine,
+           plan_id = g.plan_id, is_shedding = g.is_shedding, is_meal_day = g.is_meal_day, in_quarantine = g.in_quarantine, is_away = g.is_away,
            is_health_case = g.is_health_case, board = g.board,
            board_order = g.board_order, mass_g = g.mass_g, facts = g.facts
       from given g join free f on f.animal_id = g.id

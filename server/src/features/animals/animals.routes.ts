@@ -1,4 +1,5 @@
-import { animalFilterQuery, ROUTES } from '@karyotome/contract';
+import { animalFilterQuery, ROUTES, type AnimalView } from '@karyotome/contract';
+import { mayDo } from '../../access/policy.ts';
 import { checked } from '../../http/asked.ts';
 import type { Endpoints } from '../../http/endpoint.ts';
 import { changeAnimal, createAnimal, summariesInOrder } from '../../domain/animals/animals.service.ts';
@@ -13,6 +14,16 @@ import { geneticsSoon } from '../../domain/genetics/genetics.service.ts';
 import { searchAnimals } from '../../domain/animals/search-animals.ts';
 import { viewAnimal } from '../../domain/animals/view-animal.ts';
 
+/** What was paid for an animal is for those who sell. */
+const withoutPrices = (animal: AnimalView): AnimalView => ({
+  ...animal,
+  records: animal.records.map((record) =>
+    record.kind === 'acquisition'
+      ? { ...record, body: { ...record.body, price: null, currency: null } }
+      : record,
+  ),
+});
+
 export function animalRoutes({ list, listByKey, read, write }: Endpoints): void {
   listByKey(
     ROUTES.animals,
@@ -26,7 +37,10 @@ export function animalRoutes({ list, listByKey, read, write }: Endpoints): void 
   write(ROUTES.addAnimalList, ({ work, body }) => addAnimalList(work, body));
   write(ROUTES.changeAnimalList, ({ work, id, body, version }) => changeAnimalList(work, id, body, version));
   write(ROUTES.removeAnimalList, ({ work, id, version }) => removeAnimalList(work, id, version));
-  read(ROUTES.animal, ({ work, id }) => viewAnimal(work, id));
+  read(ROUTES.animal, async ({ work, id }) => {
+    const animal = await viewAnimal(work, id);
+    return mayDo(work.actor, 'sell', true) ? animal : withoutPrices(animal);
+  });
   write(ROUTES.addAnimal, ({ work, body }) => createAnimal(work, body));
   write(ROUTES.changeAnimal, ({ work, id, body, version }) => changeAnimal(work, id, body, version));
 }

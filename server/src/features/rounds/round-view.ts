@@ -40,7 +40,9 @@ export async function viewRound(work: Work): Promise<RoundView> {
 async function unstoredOf(work: Work): Promise<Unstored> {
   const states = await unstoredStates(work);
   const apart = states.filter(({ state }) => state.health.quarantine !== null);
-  return { unstored: states.map(({ id }) => id), apart: apart.map(({ id }) => id) };
+  const away = states.filter(({ state }) => state.loan?.direction === 'out');
+  const ids = (those: typeof states): string[] => those.map(({ id }) => id);
+  return { unstored: ids(states), apart: ids(apart), away: ids(away) };
 }
 
 /** What a round needs of one rack, for a device that may lose its connection. */

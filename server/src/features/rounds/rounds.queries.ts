@@ -60,13 +60,16 @@ export function recordedToday(
 
 type RackOfRound = Omit<RoundView['racks'][number], 'room'> & { room: string | null };
 
-/** Animals whose stored state does not stand any more, and which of them are in quarantine. */
+/** Animals whose stored state does not stand any more, which of them are in quarantine, and which lent to somebody else. */
 export interface Unstored {
   readonly unstored: readonly string[];
   readonly apart: readonly string[];
+  readonly away: readonly string[];
 }
 
 /** SQL: in quarantine. Needs `s`, an animal's state of today. */
+/** SQL: not lent to somebody else. Needs `s`. */
+const HERE = '(a.id not in (:away) and (a.id in (:unstored) or not coalesce(s.is_away, false)))';
 const APART = '(a.id in (:apart) or (a.id not in (:unstored) and coalesce(s.in_quarantine, false)))';
 
 /** Racks that animals live in, in walking order; then those without a tub, and last those in quarantine. */
@@ -81,7 +84,7 @@ export function racksOfRound(work: Work, unstored: Unstored): Promise<RackOfRoun
        join animal_states s on s.collection_id = a.collection_id and s.animal_id = a.id and s.day = :today
        ${HOUSING}
        left join racks p on p.collection_id = k.collection_id and p.id = k.id and not ${APART}
-      where a.collection_id = :collectionId and ${livingSql('a.status')}
+      where a.collection_id = :collectionId and ${livingSql('a.status')} and ${HERE}
       group by ${APART}, p.id, p.room, p.name order by ${APART}, p.id is null, p.room, p.name`,
     { ...unstored, today: work.today },
   );
@@ -101,7 +104,7 @@ export async function animalsOfRound(work: Work, rackId: string, unstored: Unsto
       `select a.id from animals a
          left join tubs t on t.collection_id = a.collection_id and t.id = a.tub_id
          left join animal_states s on s.collection_id = a.collection_id and s.animal_id = a.id and s.day = :today
-        where a.collection_id = :collectionId and ${livingSql('a.status')} and ${isThere}`,
+        where a.collection_id = :collectionId and ${livingSql('a.status')} and ${HERE} and ${isThere}`,
       { ...unstored, rackId, today: work.today },
     ),
   );

@@ -18,6 +18,7 @@ import AdviceCard from './AdviceCard.vue';
 import HealthCard from '../health/HealthCard.vue';
 import CareCard from './CareCard.vue';
 import ClaimList from './ClaimList.vue';
+import OriginCard from './OriginCard.vue';
 import EditDialog from './EditDialog.vue';
 import LineageTree from './LineageTree.vue';
 import PictureStrip from './PictureStrip.vue';
@@ -194,6 +195,7 @@ function show(recordId: string): void {
                 </p>
               </template>
             </v-card>
+            <OriginCard :animal="data" @record="open" />
             <PictureStrip :animal="data" :may-record="session.mayRecord" />
           </div>
         </div>

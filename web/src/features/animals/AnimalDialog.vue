@@ -1,11 +1,11 @@
 <script setup lang="ts">
-import { COMPLETENESSES, newAnimal, ENTERED_STATUSES } from '@karyotome/contract';
-import { followingNumber } from '@karyotome/core';
+import { COMPLETENESSES, newAnimal, ENTERED_STATUSES, type Origin } from '@karyotome/contract';
+import { followingNumber, QUARANTINE_DAYS } from '@karyotome/core';
 import { completenessWords } from '@karyotome/words';
 import { ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { api } from '../../api/resources.ts';
-import { statusWords } from '../../format/format.ts';
+import { farmToday, statusWords } from '../../format/format.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useSession } from '../../stores/session.ts';
 import { useForm } from '../../stores/useForm.ts';
@@ -16,6 +16,7 @@ import FormDialog from '../../ui/FormDialog.vue';
 import OwnGenesField from '../../ui/OwnGenesField.vue';
 import MassField from '../../ui/MassField.vue';
 import TubField from '../records/TubField.vue';
+import NewcomerFields from './NewcomerFields.vue';
 
 /** An animal that was not hatched here: its genes are a statement, as it came in. */
 const emit = defineEmits<{ close: [] }>();
@@ -39,11 +40,20 @@ const { draft, discard, submit, errorsOf, general, busy } = useForm({
     sireId: null as string | null,
     status: 'breeder',
     tubId: null as string | null,
+    isFromElsewhere: false,
+    origin: newOrigin(),
+    quarantineDays: QUARANTINE_DAYS as number | null,
   }),
   schema: newAnimal,
-  toInput: (values) => ({ ...values }),
+  toInput: ({ isFromElsewhere, origin, quarantineDays, ...values }) => ({
+    ...values,
+    ...(isFromElsewhere ? { origin, quarantineDays } : {}),
+  }),
   send: api.addAnimal,
 });
+function newOrigin(): Origin {
+  return { from: '', how: 'bought', on: farmToday(), price: null, currency: null, papers: null };
+}
 /** The number after those of the same sex, as long as no other one was typed. */
 const proposed = ref('');
 const isOpenToProposal = (): boolean => draft.number === '' || draft.number === proposed.value;
@@ -128,6 +138,19 @@ async function send(another: boolean): Promise<void> {
       :error-messages="errorsOf('status')"
     />
     <TubField v-if="session.mayHouse" v-model="draft.tubId" label="Tub" :errors="errorsOf('tubId')" />
+    <v-checkbox
+      v-model="draft.isFromElsewhere"
+      label="It came from somebody else"
+      hide-details
+      density="compact"
+      class="wide"
+    />
+    <NewcomerFields
+      v-if="draft.isFromElsewhere"
+      v-model:origin="draft.origin"
+      v-model:quarantine-days="draft.quarantineDays"
+      :errors-of="errorsOf"
+    />
     <template #more><v-btn :loading="busy" @click="send(true)">Add and next</v-btn></template>
   </FormDialog>
 </template>

@@ -9,7 +9,7 @@ import {
   SIGNS_FOR_VET,
 } from '@karyotome/words';
 import DayField from '../../ui/DayField.vue';
-import type { HealthRecord } from './health-record.ts';
+import type { HealthRecord } from './record-groups.ts';
 
 /** What was seen of an animal's health, what a veterinarian said, and what is done about it. */
 defineProps<{ errorsOf: (...fields: string[]) => string[] }>();

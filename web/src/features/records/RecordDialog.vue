@@ -8,7 +8,8 @@ import FormDialog from '../../ui/FormDialog.vue';
 import OwnGenesField from '../../ui/OwnGenesField.vue';
 import TubField from './TubField.vue';
 import HealthFields from './HealthFields.vue';
-import { isOfHealth } from './health-record.ts';
+import OriginFields from './OriginFields.vue';
+import { isOfHealth, isOfOrigin } from './record-groups.ts';
 import OwnWayFields from './OwnWayFields.vue';
 import { sizesOf } from './record-defaults.ts';
 import { useRecordForm, type RecordSubject } from './useRecordForm.ts';
@@ -172,6 +173,7 @@ async function send(): Promise<void> {
     <v-select v-else-if="record.kind === 'care'" v-model="record.body.act" label="What" :items="CARE" />
     <OwnWayFields v-else-if="record.kind === 'own-way'" v-model="record.body" :errors-of="errorsOf" />
     <HealthFields v-else-if="isOfHealth(draft.record)" v-model="draft.record" :errors-of="errorsOf" />
+    <OriginFields v-else-if="isOfOrigin(draft.record)" v-model="draft.record" :errors-of="errorsOf" />
     <v-textarea
       v-else-if="record.kind === 'note'"
       v-model="record.body.text"

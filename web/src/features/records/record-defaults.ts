@@ -62,6 +62,9 @@ export function emptyRecord(kind: RecordKind, by: string, prey?: Prey | null): N
     'treatment-end': { courseId: '', reason: '' },
     quarantine: { until: addDays(farmToday(), QUARANTINE_DAYS), reason: 'new' },
     'post-mortem': { by: '', words: '' },
+    acquisition: { from: '', how: 'bought', price: null, currency: null, papers: null },
+    loan: { direction: 'out', partner: '', until: null, terms: null },
+    'loan-end': { remark: null },
     note: { text: '' },
   };
   return { kind, on: farmToday(), body: bodies[kind], note: null } as NewRecord;

@@ -51,7 +51,7 @@ const isDue = computed(() => meal.value?.verdict === 'due');
     <p v-if="meal" class="meal" :class="{ due: isDue }">
       <strong>{{ isDue ? 'Offer' : VERDICT_WORDS[meal.verdict] }}</strong>
       {{ preyWords(meal, reader())
-      }}<template v-if="!isDue && meal.verdict === 'later'"> {{ agoWords(meal.dueOn) }}</template>
+      }}<template v-if="!isDue && meal.verdict === 'later'">{{ `, ${agoWords(meal.dueOn)}` }}</template>
       <span v-if="meal.plan.step && meal.plan.index > 0" class="small"
         >{{ meal.plan.step.name }}, attempt {{ meal.plan.triesUsed + 1 }} of {{ meal.plan.step.tries }}</span
       >

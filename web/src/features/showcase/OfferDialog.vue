@@ -12,7 +12,7 @@ import { api } from '../../api/resources.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useForm } from '../../stores/useForm.ts';
 import FormDialog from '../../ui/FormDialog.vue';
-import CurrencyField from './CurrencyField.vue';
+import CurrencyField from '../../ui/CurrencyField.vue';
 
 /** What buyers are told of one animal: price, words, pictures in their order, and which ancestors. */
 const props = defineProps<{ animal: AnimalView; offer: OfferView }>();

@@ -5,7 +5,7 @@ import { sexSign } from '../../format/format.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useForm } from '../../stores/useForm.ts';
 import FormDialog from '../../ui/FormDialog.vue';
-import CurrencyField from './CurrencyField.vue';
+import CurrencyField from '../../ui/CurrencyField.vue';
 
 /** Prices of several animals, typed down a column. */
 const props = defineProps<{ lines: readonly SaleLine[] }>();

@@ -3,7 +3,7 @@ import { saleRules, type SalesSettings } from '@karyotome/contract';
 import { api } from '../../api/resources.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useForm } from '../../stores/useForm.ts';
-import CurrencyField from './CurrencyField.vue';
+import CurrencyField from '../../ui/CurrencyField.vue';
 import FormDialog from '../../ui/FormDialog.vue';
 import MassField from '../../ui/MassField.vue';
 

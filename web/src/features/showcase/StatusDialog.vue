@@ -8,7 +8,7 @@ import { useNotices } from '../../stores/notices.ts';
 import { filled, useForm } from '../../stores/useForm.ts';
 import DayField from '../../ui/DayField.vue';
 import FormDialog from '../../ui/FormDialog.vue';
-import CurrencyField from './CurrencyField.vue';
+import CurrencyField from '../../ui/CurrencyField.vue';
 import PersonField from './PersonField.vue';
 
 /** An animal is reserved or sold; or what was recorded of that is completed. */

@@ -9,7 +9,7 @@ import { filled, useForm } from '../../stores/useForm.ts';
 import DayField from '../../ui/DayField.vue';
 import FormDialog from '../../ui/FormDialog.vue';
 import OwnGenesField from '../../ui/OwnGenesField.vue';
-import CurrencyField from './CurrencyField.vue';
+import CurrencyField from '../../ui/CurrencyField.vue';
 import PersonField from './PersonField.vue';
 
 /** What somebody waits for. */

@@ -35,6 +35,7 @@ const KIND: Partial<Record<TodayLine['kind'], RecordKind>> = {
   sex: 'sex',
   identify: 'identification',
   move: 'move',
+  loan: 'loan-end',
 };
 const VERBS: Partial<Record<TodayLine['kind'], string>> = {
   weigh: 'Weigh',
@@ -43,6 +44,7 @@ const VERBS: Partial<Record<TodayLine['kind'], string>> = {
   sex: 'Sex…',
   identify: 'Identify…',
   move: 'Move…',
+  loan: 'It is over…',
 };
 const isMeal = computed(() => props.mayRecord && props.line.kind === 'meal' && props.line.preset !== null);
 
