@@ -48,3 +48,14 @@ export const newRack = Joi.object<NewRack, true>({
   ladderId: id().required(),
   stepPosition: Joi.number().integer().min(0).max(11).required(),
 });
+
+/** So many racks are built at once. */
+export const MOST_RACKS_AT_ONCE = 40;
+
+export interface NewRacks {
+  racks: NewRack[];
+}
+/** Several racks, of a room usually: all of them or none. */
+export const newRacks = Joi.object<NewRacks, true>({
+  racks: Joi.array<NewRack[]>().items(newRack).min(1).max(MOST_RACKS_AT_ONCE).required(),
+});

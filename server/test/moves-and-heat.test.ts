@@ -1,11 +1,11 @@
-import type { AnimalView, LearnedView, RoomView } from '@karyotome/contract';
+import type { AnimalView, LearnedView, Page, RackSummary, RoomView } from '@karyotome/contract';
 import { simulateRoom, type HeatFault } from '@karyotome/core';
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { keeperOf, meal, refusedFields, startWithRacks } from './room-of-racks.ts';
 import { ago, TODAY } from './days.ts';
 import { type TestApp, type TestClient } from './test-app.ts';
-import { racksOf } from './wholes.ts';
+import { allOf, racksOf } from './wholes.ts';
 
 let app: TestApp;
 let owner: TestClient;
@@ -139,4 +139,29 @@ describe('the room', () => {
       refusedFields(await owner.put('/room/assumptions', wrong, { 'If-Match': await version() })),
     ).toEqual(['heldBack']);
   });
+});
+
+test('the racks of a room are built at once: all of them, or none', async () => {
+  const { items: ladders } = await read<Page<{ id: string }>>('/ladders?limit=200');
+  const rack = (name: string, stepPosition = 0) => ({
+    room: 'New room',
+    name,
+    levels: 2,
+    tubsPerLevel: 3,
+    ladderId: ladders[0]!.id,
+    stepPosition,
+  });
+  const inRoom = async (): Promise<string[]> =>
+    (await allOf<RackSummary>((path) => owner.get(path), '/racks'))
+      .filter(({ room }) => room === 'New room')
+      .map(({ name }) => name);
+  const twice = await owner.post('/racks/several', { racks: [rack('A'), rack('A')] });
+  expect(twice.body).toMatchObject({ status: 409, errors: [{ field: 'name', code: 'taken' }] });
+  const wrong = await owner.post('/racks/several', { racks: [rack('A'), rack('B', 11)] });
+  expect(wrong.status).toBe(422);
+  expect(await inRoom()).toEqual([]);
+  const built = await owner.post('/racks/several', { racks: [rack('A'), rack('B', 1)] });
+  expect(built.status).toBe(201);
+  expect(await inRoom()).toEqual(['A', 'B']);
+  expect(refusedFields(await owner.post('/racks/several', { racks: [] }))).toEqual(['racks']);
 });

@@ -67,6 +67,7 @@ const CHANGED: { readonly [N in Name]?: readonly Tag[] } = {
   addStock: ['feeding'],
   voidStock: ['feeding'],
   addRack: ['enclosures'],
+  addRacks: ['enclosures'],
   changeRack: ['enclosures'],
   deleteRack: ['enclosures', 'heat', 'bin'],
   addLadder: ['enclosures'],

@@ -108,6 +108,13 @@ export async function createRack(work: Work, input: NewRack): Promise<{ id: stri
   return { id };
 }
 
+/** Several at once, in their order: all of them or none. */
+export async function createRacks(work: Work, inputs: readonly NewRack[]): Promise<{ ids: string[] }> {
+  const ids: string[] = [];
+  for (const input of inputs) ids.push((await createRack(work, input)).id);
+  return { ids };
+}
+
 /** Puts an empty rack into the bin, with its tubs and heat zones. */
 export async function deleteRack(work: Work<Actor>, id: string, reason: string): Promise<{ id: string }> {
   const { collectionId } = work.actor;

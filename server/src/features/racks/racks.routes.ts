@@ -14,6 +14,7 @@ import {
   changeRack,
   createLadder,
   createRack,
+  createRacks,
   deleteRack,
   listLadders,
   listRacks,
@@ -29,6 +30,7 @@ export function rackRoutes({ list, read, write }: Endpoints): void {
   list(ROUTES.racks, ({ work }) => listRacks(work));
   read(ROUTES.rack, ({ work, id }) => viewRack(work, id));
   list(ROUTES.tubs, ({ work }) => allTubs(work));
+  write(ROUTES.addRacks, ({ work, body }) => createRacks(work, body.racks));
   write(ROUTES.addRack, ({ work, body }) => createRack(work, body));
   write(ROUTES.deleteRack, ({ work, id, body }) => deleteRack(work, id, body.reason));
   write(ROUTES.changeRack, ({ work, id, body, version }) => changeRack(work, id, body, version));

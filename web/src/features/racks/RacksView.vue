@@ -11,6 +11,7 @@ import {
 } from '@mdi/js';
 import { useEventListener } from '@vueuse/core';
 import { computed, ref } from 'vue';
+import { useRoute } from 'vue-router';
 import { api } from '../../api/resources.ts';
 import { countWords, numberWords } from '../../format/format.ts';
 import { useRacks } from '../../stores/queries.ts';
@@ -21,6 +22,7 @@ import TableLink from '../../ui/TableLink.vue';
 import EditRackDialog from './EditRackDialog.vue';
 import HeatZoneDialog from './HeatZoneDialog.vue';
 import RackDialog from './RackDialog.vue';
+import RacksOfRoomDialog from './RacksOfRoomDialog.vue';
 import RackFront from './RackFront.vue';
 import RackTile from './RackTile.vue';
 import RacksNav from './RacksNav.vue';
@@ -30,6 +32,7 @@ import { useMoving } from './useMoving.ts';
 const { data, status, error, refetch } = useRacks();
 const session = useSession();
 const adding = ref(false);
+const building = ref(useRoute().query['build'] === '1');
 const editing = ref<RackSummary | null>(null);
 const zone = ref<{ rack: RackSummary; zone: HeatZoneView | null } | null>(null);
 const checking = ref<{ id: string; name: string; rack: string } | null>(null);
@@ -68,6 +71,7 @@ const places = (racks: readonly RackSummary[]): string => {
       <h1>Racks</h1>
       <RacksNav />
       <TableLink v-if="data?.length" list="tubs" />
+      <v-btn v-if="session.mayHouse" variant="outlined" @click="building = true">Racks of a room…</v-btn>
       <v-btn v-if="session.mayHouse" color="primary" :prepend-icon="mdiPlus" @click="adding = true"
         >New rack</v-btn
       >
@@ -80,9 +84,10 @@ const places = (racks: readonly RackSummary[]): string => {
       empty-text="A rack is levels of tubs of one kind. Its kind is a step of an enclosure ladder, and the ladder says when an animal should move."
       @retry="refetch()"
     >
-      <template v-if="session.mayHouse" #first
-        ><v-btn color="primary" @click="adding = true">New rack</v-btn></template
-      >
+      <template v-if="session.mayHouse" #first>
+        <v-btn color="primary" @click="building = true">Racks of a room…</v-btn>
+        <v-btn @click="adding = true">New rack</v-btn>
+      </template>
       <div class="row">
         <v-btn-toggle v-model="show" density="compact" aria-label="Which tubs to show">
           <v-btn v-for="one in SHOWN" :key="one.value" :value="one.value">{{ one.title }}</v-btn>
@@ -136,6 +141,7 @@ const places = (racks: readonly RackSummary[]): string => {
         </div>
       </section>
     </StateBlock>
+    <RacksOfRoomDialog v-if="building" @close="building = false" />
     <RackDialog v-if="adding" @close="adding = false" />
     <DeleteDialog
       v-if="deleting"

@@ -25,7 +25,7 @@ const steps = computed(() => {
       title: 'Build your racks',
       about: 'A room, and for each rack its levels, tubs and step of the enclosure ladder.',
       isDone: racks.value!.length > 0,
-      links: [{ to: '/racks', text: 'Racks' }],
+      links: [{ to: '/racks?build=1', text: 'Racks of a room' }],
     },
     {
       key: 'animals',
