@@ -138,3 +138,41 @@ test('a session that ended leads to the sign-in and back', async ({ page, demo }
   await page.getByRole('button', { name: 'Sign out' }).click();
   await expect(page.getByRole('button', { name: 'Sign in' })).toBeVisible();
 });
+
+test.describe('by touch on a phone', () => {
+  test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
+
+  test('a meal is swiped: to the right taken, to the left refused, a little way nothing', async ({
+    page,
+    demo,
+  }) => {
+    await signIn(page, demo);
+    await page.locator('.v-chip', { hasText: 'Meals' }).tap();
+    const rows = page.locator('.line.meal');
+    await expect(page.locator('.line:not(.meal)')).toHaveCount(0);
+    const before = await rows.count();
+    const cdp = await page.context().newCDPSession(page);
+    const swipe = async (px: number): Promise<void> => {
+      const box = (await rows.first().boundingBox())!;
+      const [x, y] = [box.x + box.width / 2, box.y + 12];
+      const at = (dx: number) => ({ touchPoints: [{ x: x + dx, y }] });
+      await cdp.send('Input.dispatchTouchEvent', { type: 'touchStart', ...at(0) });
+      for (let step = 1; step <= 8; step++)
+        await cdp.send('Input.dispatchTouchEvent', { type: 'touchMove', ...at((px * step) / 8) });
+      await cdp.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] });
+    };
+    for (const [px, said] of [
+      [140, 'taken'],
+      [-140, 'refused'],
+    ] as const) {
+      await swipe(px);
+      await expect(page.getByRole('status').getByText(said)).toBeVisible();
+      await expect(rows).toHaveCount(before - 1);
+      await page.getByRole('button', { name: 'Undo' }).tap();
+      await expect(rows).toHaveCount(before);
+    }
+    await swipe(50);
+    await expect(rows.first()).not.toHaveClass(/drawn/);
+    await expect(rows).toHaveCount(before);
+  });
+});

@@ -20,6 +20,7 @@ export * from './origin.ts';
 export * from './records.ts';
 export * from './history.ts';
 export * from './imports.ts';
+export * from './trade-words.ts';
 export * from './webhooks.ts';
 export * from './genetics.ts';
 export { completenessWords, unreadWords } from './gene-words.ts';

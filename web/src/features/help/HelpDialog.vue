@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { useRoute } from 'vue-router';
+import TradeWords from '../../ui/TradeWords.vue';
 import { helpAt } from './help-pages.ts';
 
 /** What the place that one is in is for, its keys, and what one may not have noticed. */
@@ -19,6 +20,10 @@ const page = computed(() => helpAt(route.path));
           <ul class="hints">
             <li v-for="hint in page.hints" :key="hint">{{ hint }}</li>
           </ul>
+        </template>
+        <template v-if="page?.words">
+          <h3>Words of the trade</h3>
+          <TradeWords :words="page.words" />
         </template>
         <h3>Keys</h3>
         <dl class="keys">

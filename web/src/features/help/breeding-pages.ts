@@ -16,6 +16,7 @@ export const BREEDING_PAGES: readonly HelpPage[] = [
       'A lock, an ovulation or a pre-lay shed moves her on, and foretells the day of laying.',
       'Your own minimum weights and ages stand under Rules.',
     ],
+    words: ['lock', 'ovulation', 'gravid', 'pre-lay shed'],
   },
   {
     at: /^\/season\/planner$/,
@@ -27,6 +28,7 @@ export const BREEDING_PAGES: readonly HelpPage[] = [
       'Doubles that are thought not to live are left out of the odds, and it is said.',
       'A route is played through many times: years and places needed come as a spread, not as one number.',
     ],
+    words: ['visual', 'het', 'possible het', 'hold-back'],
   },
   {
     at: /^\/season\/incubators$/,
@@ -47,6 +49,7 @@ export const BREEDING_PAGES: readonly HelpPage[] = [
       'The whole list can be downloaded as a table.',
       'A clutch leads to its eggs, or to its young on the bench.',
     ],
+    words: ['slug', 'pip'],
   },
   {
     at: /^\/season\/clutches\//,
@@ -62,6 +65,7 @@ export const BREEDING_PAGES: readonly HelpPage[] = [
       'The days to come, from the first pip to hatching, stand beside the box, and on Today when they are due.',
       'Hatching numbers all young at once; the numbers follow your pattern.',
     ],
+    words: ['slug', 'candling', 'pip', 'cut'],
   },
   {
     at: /^\/bench$/,
@@ -72,6 +76,7 @@ export const BREEDING_PAGES: readonly HelpPage[] = [
       'A clutch whose eggs are still in the incubator is under Season.',
       'How your calls proved later is counted under Calls.',
     ],
+    words: ['morph', 'het', 'hold-back'],
   },
   {
     at: /^\/bench\/calls$/,
@@ -100,5 +105,6 @@ export const BREEDING_PAGES: readonly HelpPage[] = [
       'Somebody outside can be asked by a link that shows pictures and nothing else.',
       'Labels with codes are printed for the tubs; scanning one on a round leads to its animal.',
     ],
+    words: ['tell', 'popping', 'probing', 'possible het', 'super'],
   },
 ];

@@ -15,9 +15,10 @@ export const CARE_PAGES: readonly HelpPage[] = [
     ],
     hints: [
       'The question mark after a task says which rule and which records it rests on.',
-      '“Feed all” at a rack enters its meals at once; touch those that did not take theirs.',
+      '“Feed all” at a rack enters its meals at once; touch those that did not take theirs. On a phone a row is swiped: to the right taken, to the left refused.',
       'Everything that was entered can be undone in the line at the bottom, and later from the animal’s page.',
     ],
+    words: ['in blue', 'gravid', 'frozen-thawed'],
   },
   {
     at: /^\/today\/feeding$/,
@@ -28,6 +29,7 @@ export const CARE_PAGES: readonly HelpPage[] = [
       'Who is in shed, gravid or resting after a regurgitation is passed over, and it is said why.',
       'The list can be downloaded as a table.',
     ],
+    words: ['frozen-thawed', 'gravid'],
   },
   {
     at: /^\/today\/sheds$/,
@@ -38,6 +40,7 @@ export const CARE_PAGES: readonly HelpPage[] = [
       'A shed in pieces, or with retained eye caps, stays here with a plan of soaks. If it does not come off, see a veterinarian.',
       'While an animal is in shed, the round says at its tub: no handling, no cleaning.',
     ],
+    words: ['in blue', 'eye cap'],
   },
   {
     at: /^\/today\/health$/,
@@ -59,6 +62,7 @@ export const CARE_PAGES: readonly HelpPage[] = [
       'What worked here, animal by animal, is counted beside the plans.',
       'A rule that is changed counts from now on; what was entered stays as it was.',
     ],
+    words: ['frozen-thawed'],
   },
   {
     at: /^\/rounds$/,
@@ -81,6 +85,7 @@ export const CARE_PAGES: readonly HelpPage[] = [
       'The screen stays on during a round, and a phone buzzes when something was entered.',
       'A weight that cannot be right for this animal is asked about before it is kept.',
     ],
+    words: ['in blue', 'eye cap', 'frozen-thawed'],
   },
   {
     at: /^\/racks$/,
@@ -95,6 +100,7 @@ export const CARE_PAGES: readonly HelpPage[] = [
       'Heat zones are checked at the surface with a probe or a temperature gun.',
       'An empty rack can be deleted by an owner, and restored for 30 days.',
     ],
+    words: ['rack', 'ladder'],
   },
   {
     at: /^\/racks\/climate$/,
@@ -135,5 +141,6 @@ export const CARE_PAGES: readonly HelpPage[] = [
       'New racks take the ladder that is set under Settings.',
       'A ladder is changed as a whole, and advice follows at once.',
     ],
+    words: ['ladder'],
   },
 ];

@@ -11,6 +11,7 @@ export const COLLECTION_PAGES: readonly HelpPage[] = [
       'Titles of columns sort, and columns can be chosen; what is shown can be downloaded as a table.',
       'Add an animal by typing its genes as you would write them on a tub.',
     ],
+    words: ['het', 'visual', 'super', 'hold-back'],
   },
   {
     at: /^\/animals\/import/,
@@ -53,6 +54,7 @@ export const COLLECTION_PAGES: readonly HelpPage[] = [
       'A record is corrected with a reason; what was there stays to be seen.',
       'Its page for buyers is published from here, with a statement that anybody can verify.',
     ],
+    words: ['het', 'possible het', 'proven', 'breeding loan'],
   },
   {
     at: /^\/showcase$/,
@@ -63,6 +65,7 @@ export const COLLECTION_PAGES: readonly HelpPage[] = [
       'The words of an offer are yours; its claims come from the records alone.',
       'The signing key can be backed up in a file with a password.',
     ],
+    words: ['hold-back', 'proven', 'possible het'],
   },
   {
     at: /^\/showcase\//,
@@ -84,6 +87,7 @@ export const COLLECTION_PAGES: readonly HelpPage[] = [
       'A line of your own is a gene of your own until it is proven.',
       'A name that you use for a combination is read wherever genes are typed.',
     ],
+    words: ['co-dominant', 'super', 'het', 'tell', 'proven'],
   },
   {
     at: /^\/settings/,

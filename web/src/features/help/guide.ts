@@ -1,3 +1,4 @@
+import { TRADE_WORDS, type TradeWord } from '@karyotome/words';
 import type { HelpPage } from './help-page.ts';
 import { HELP_PAGES } from './help-pages.ts';
 
@@ -24,5 +25,7 @@ export const guideText = (): string =>
     'Made by `npm run guide` from the pages that the application shows behind `?`.',
     '| keys everywhere | what they do |\n| --- | --- |\n| 1 to 8 | the places, in the order of the bar |\n| /, Ctrl+K | search, and enter by typing |\n| ? | help for the place that one is in |',
     ...HELP_PAGES.map(section),
+    '## Words of the trade',
+    (Object.keys(TRADE_WORDS) as TradeWord[]).map((word) => `- **${word}**: ${TRADE_WORDS[word]}`).join('\n'),
     '',
   ].join('\n\n');

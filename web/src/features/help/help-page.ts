@@ -1,3 +1,5 @@
+import type { TradeWord } from '@karyotome/words';
+
 /** What a place is for, its keys, and three things that one may not have noticed. */
 export interface HelpPage {
   /** The addresses it is about. */
@@ -7,4 +9,6 @@ export interface HelpPage {
   readonly purpose: string;
   readonly keys?: readonly (readonly [keys: string, act: string])[];
   readonly hints: readonly [string, string, string];
+  /** Words of the trade that one meets there. */
+  readonly words?: readonly TradeWord[];
 }

@@ -10,6 +10,7 @@ import WhyPanel from '../../ui/WhyPanel.vue';
 import type { RecordSubject } from '../records/useRecordForm.ts';
 import TodayActs from './TodayActs.vue';
 import { homeOf, subjectOf } from './today-subject.ts';
+import { useMealSwipe } from './useMealSwipe.ts';
 
 /** One animal, clutch or place with all that it needs today, doable on the spot. */
 const props = defineProps<{ lines: readonly TodayLine[]; mayRecord: boolean }>();
@@ -38,19 +39,26 @@ const tasks = computed(() =>
   })),
 );
 const acts = useTemplateRef('acts');
+function meal(taken: boolean): void {
+  for (const one of acts.value ?? []) void one?.meal(taken);
+}
+const isMeal = computed(() => props.mayRecord && props.lines.some(({ preset }) => preset !== null));
+const { offset, meant } = useMealSwipe(useTemplateRef('line'), () => isMeal.value, meal);
 /** Keys of the row that has the focus. */
 function onKey(event: KeyboardEvent): void {
   if (event.target !== event.currentTarget || event.ctrlKey || event.metaKey) return;
   const key = event.key.toLowerCase();
-  if (key === 't' || key === 'r') for (const one of acts.value ?? []) void one?.meal(key === 't');
+  if (key === 't' || key === 'r') meal(key === 't');
   if (key === 'enter') void router.push(homeOf(first.value));
 }
 </script>
 
 <template>
   <div
+    ref="line"
     class="line"
-    :class="lines.map(({ kind }) => kind)"
+    :class="[lines.map(({ kind }) => kind), meant, { drawn: offset !== 0 }]"
+    :style="offset === 0 ? undefined : { transform: `translateX(${offset}px)` }"
     tabindex="0"
     role="group"
     :aria-label="`${subjectOf(first)}: ${tasks.map(({ told }) => told.text).join('; ')}`"
@@ -113,6 +121,22 @@ function onKey(event: KeyboardEvent): void {
   /* What is out of sight is neither laid out nor painted, however long the list is. */
   content-visibility: auto;
   contain-intrinsic-size: auto 44px;
+}
+/* Sideways it is the finger's, up and down it scrolls. */
+.line.meal {
+  touch-action: pan-y;
+}
+.line.drawn {
+  background: rgb(var(--v-theme-surface-variant));
+  user-select: none;
+}
+.line.taken {
+  background: rgb(var(--v-theme-primary));
+  color: rgb(var(--v-theme-on-primary));
+}
+.line.refused {
+  background: rgb(var(--v-theme-error));
+  color: rgb(var(--v-theme-on-error));
 }
 .line:focus-visible {
   outline: 2px solid rgb(var(--v-theme-primary));
