@@ -1,4 +1,4 @@
-import { expect, pick, signIn, test } from './test.ts';
+import { expect, getList, pick, signIn, test } from './test.ts';
 
 /* The list of animals is searched, filtered and sorted by the server, and draws what is in sight. */
 
@@ -83,6 +83,24 @@ test('animals are found by words, by what became of them, and in whatever order'
       })
       .not.toBe(first);
   });
+});
+
+test('the meals of several chosen animals are entered at once', async ({ page, demo }) => {
+  await signIn(page, demo, '/animals');
+  const due = await getList<{ number: string }>(page, demo, '/feeding/night');
+  const boxes = page.locator('tbody tr:has(a) input[type=checkbox]');
+  await expect(boxes.first()).toBeVisible();
+  await page.locator('thead input[type=checkbox]').check();
+  const bar = page.getByRole('region', { name: 'Chosen animals' });
+  const feed = bar.getByRole('button', { name: /^Feed \d+…/ });
+  await expect(feed).toBeVisible();
+  const count = Number(/\d+/.exec(await feed.innerText())![0]);
+  expect(count).toBeLessThanOrEqual(due.length);
+  await feed.click();
+  await expect(page.getByRole('dialog').locator('.one')).toHaveCount(count);
+  await page.getByRole('button', { name: `Enter: ${count} took it` }).click();
+  await expect(page.getByRole('status').getByText(`${count} took it`)).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
 });
 
 test('several are chosen at once, decided upon, moved together, and all of it taken back', async ({

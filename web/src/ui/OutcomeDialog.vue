@@ -97,7 +97,7 @@ function enter(): void {
 }
 .one {
   display: grid;
-  grid-template-columns: 40px 1fr auto;
+  grid-template-columns: minmax(40px, max-content) 1fr auto;
   align-items: center;
   gap: 12px;
   width: 100%;

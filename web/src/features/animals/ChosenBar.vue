@@ -5,6 +5,11 @@ import { computed, defineAsyncComponent, ref } from 'vue';
 import { countWords } from '../../format/format.ts';
 import { useSession } from '../../stores/session.ts';
 import TableLink from '../../ui/TableLink.vue';
+import { useRound } from '../../offline/useRound.ts';
+import FeedRackDialog from '../rounds/FeedRackDialog.vue';
+import { mealOffers } from '../rounds/meal-offers.ts';
+import { useRackFeeding } from '../rounds/useRackFeeding.ts';
+import { stopPlace, stopsOf } from '../rounds/useRoundPlace.ts';
 import { useStatusActs, type PlainKind } from '../showcase/useStatusActs.ts';
 import MoveChosenDialog from './MoveChosenDialog.vue';
 
@@ -19,6 +24,16 @@ const { decide, busy } = useStatusActs();
 const dialog = ref<'labels' | 'move' | null>(null);
 const numbers = computed(() => props.animals.map(({ number }) => number));
 const ids = computed(() => props.animals.map(({ id }) => id));
+const { data: round } = useRound();
+const { feeding, enterMeals } = useRackFeeding();
+/** The meals of those that are due, where they live. */
+const offers = computed(() => {
+  const chosen = new Set(ids.value);
+  const stops = (round.value?.racks ?? []).flatMap((rack) => stopsOf(rack));
+  return mealOffers(
+    stops.filter(({ animal }) => chosen.has(animal.id)).map((stop) => ({ ...stop, place: stopPlace(stop) })),
+  );
+});
 async function say(kind: PlainKind): Promise<void> {
   if (await decide(ids.value, kind, numbers.value)) emit('clear');
 }
@@ -35,10 +50,18 @@ async function say(kind: PlainKind): Promise<void> {
         <v-list-item v-for="kind in KINDS" :key="kind" :title="STATUS_EVENT_WORDS[kind]" @click="say(kind)" />
       </v-list>
     </v-menu>
+    <v-btn
+      v-if="session.mayRecord && offers.length > 0"
+      variant="outlined"
+      size="small"
+      @click="feeding = { title: 'Feed the chosen', offers }"
+      >Feed {{ offers.length }}…</v-btn
+    >
     <v-btn v-if="session.mayHouse" variant="outlined" size="small" @click="dialog = 'move'">Move…</v-btn>
     <v-btn v-if="session.mayRecord" variant="outlined" size="small" @click="dialog = 'labels'">Labels…</v-btn>
     <TableLink v-if="animals.length <= PAGE_SIZE.usual" list="animals" :query="{ id: ids.join(',') }" />
     <v-btn variant="text" size="small" @click="emit('clear')">Choose none</v-btn>
+    <FeedRackDialog v-if="feeding" v-bind="feeding" @close="feeding = null" @enter="enterMeals" />
     <MoveChosenDialog
       v-if="dialog === 'move'"
       :animals="animals"

@@ -1,36 +1,16 @@
 <script setup lang="ts">
-import { ACQUISITIONS } from '@karyotome/contract';
-import { ACQUISITION_WORDS, capital } from '@karyotome/words';
-import CurrencyField from '../../ui/CurrencyField.vue';
 import DayField from '../../ui/DayField.vue';
+import AcquisitionFields from './AcquisitionFields.vue';
 import type { OriginRecord } from './record-groups.ts';
 
 /** Where an animal comes from, and to or from whom it is lent. */
 defineProps<{ errorsOf: (...fields: string[]) => string[] }>();
 const record = defineModel<OriginRecord>({ required: true });
-const ways = ACQUISITIONS.map((value) => ({ value, title: capital(ACQUISITION_WORDS[value]) }));
 </script>
 
 <template>
   <template v-if="record.kind === 'acquisition'">
-    <v-text-field v-model="record.body.from" label="From whom" :error-messages="errorsOf('body.from')" />
-    <v-select v-model="record.body.how" label="How" :items="ways" />
-    <v-number-input
-      v-model="record.body.price"
-      label="Price, if any"
-      :precision="null"
-      control-variant="hidden"
-      clearable
-      :error-messages="errorsOf('body.price')"
-    />
-    <CurrencyField v-model="record.body.currency!" :errors="errorsOf('body.currency')" />
-    <v-textarea
-      v-model="record.body.papers"
-      label="Papers that came with it, and where they are"
-      rows="2"
-      class="wide"
-      :error-messages="errorsOf('body.papers')"
-    />
+    <AcquisitionFields v-model="record.body" path="body" :errors-of="errorsOf" />
     <p class="wide small soft">
       Its breeder’s signed statement, if there is one, is taken in under Animals: then its lineage counts.
     </p>
