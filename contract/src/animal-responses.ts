@@ -8,7 +8,7 @@ import type {
   RecordGaps,
   SaleLacks,
 } from '@karyotome/core';
-import type { Sex } from './animal-requests.ts';
+import type { Sex } from './animal-status.ts';
 import type { AnimalSummary, ParentView, PictureView, TubPlace } from './animal-summary.ts';
 import type { PrintedLabelView } from './label-responses.ts';
 import type { LadderStepInput } from './enclosure-requests.ts';

@@ -1,4 +1,4 @@
-import type { Sex, Status } from './animal-requests.ts';
+import type { Sex, Status } from './animal-status.ts';
 
 export interface AnimalSummary {
   id: string;

@@ -6,7 +6,7 @@ import type {
   Sureness,
   VisibleOutcome,
 } from '@karyotome/core';
-import type { Sex } from './animal-requests.ts';
+import type { Sex } from './animal-status.ts';
 import type { AnimalSummary, ParentView, TubPlace } from './animal-summary.ts';
 import type { LabelSize } from './bench-requests.ts';
 import type { ClutchSummary } from './breeding-responses.ts';

@@ -1,9 +1,6 @@
 import Joi from 'joi';
 import { text } from './fields.ts';
 
-/** What was deleted is kept for so many days, and can be restored as long. */
-export const BIN_DAYS = 30;
-
 export const BIN_KINDS = ['animal', 'picture', 'pairing', 'rack', 'heat-zone'] as const;
 export type BinKind = (typeof BIN_KINDS)[number];
 

@@ -2,7 +2,7 @@ import type { MoveAdvice } from '@karyotome/core';
 import type { TubPlace } from './animal-summary.ts';
 import type { HeatZoneView } from './husbandry-responses.ts';
 import type { LadderStepInput } from './enclosure-requests.ts';
-import type { Sex } from './animal-requests.ts';
+import type { Sex } from './animal-status.ts';
 
 export interface LadderView {
   id: string;

@@ -1,6 +1,6 @@
 import type { CatalogueEntry, ClaimKind, ExplanationKind, ShortClaim, Strengthening } from '@karyotome/core';
 import type { SupportView } from './record-responses.ts';
-import type { Sex } from './animal-requests.ts';
+import type { Sex } from './animal-status.ts';
 
 /** The rule by which a claim follows from the records that it rests on. */
 export type ClaimRule =

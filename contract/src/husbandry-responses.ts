@@ -26,7 +26,7 @@ import type { Problem } from './problem.ts';
 import type { RecordFact } from './record-responses.ts';
 import type { TubPlace } from './animal-summary.ts';
 import type { RoomAssumptions } from './husbandry-requests.ts';
-import type { Sex } from './animal-requests.ts';
+import type { Sex } from './animal-status.ts';
 
 /** An animal as a round needs it: enough to log by, without a connection. */
 export interface RoundAnimal {

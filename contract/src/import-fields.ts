@@ -1,4 +1,4 @@
-import { ENTERED_STATUSES, SEXES } from './animal-requests.ts';
+import { ENTERED_STATUSES, SEXES } from './animal-status.ts';
 import { PREY_STATES } from './husbandry-requests.ts';
 import { PREY_SIZE_NAMES } from './records.ts';
 

@@ -1,10 +1,12 @@
 export * from './animal-filter.ts';
 export * from './animal-requests.ts';
+export * from './animal-status.ts';
 export type * from './animal-responses.ts';
 export type * from './animal-summary.ts';
 export * from './bench-requests.ts';
 export type * from './bench-responses.ts';
 export * from './bin.ts';
+export * from './bin-days.ts';
 export * from './breeding-requests.ts';
 export type * from './breeding-responses.ts';
 export * from './catalogue-requests.ts';

@@ -4,7 +4,7 @@ import type { ClaimRule } from './genetics-responses.ts';
 import type { Eye } from './record-responses.ts';
 import type { RecordBodies } from './records.ts';
 import type { CollectionSettings } from './session-requests.ts';
-import type { Sex, Status } from './animal-requests.ts';
+import type { Sex, Status } from './animal-status.ts';
 
 /** What a buyer sees, and the JSON download: no private notes, no places, no other people's names. */
 export interface PublicAnimal {

@@ -1,4 +1,4 @@
-import type { Sex } from './animal-requests.ts';
+import type { Sex } from './animal-status.ts';
 import type { FactOf, Impossible, Sureness } from '@karyotome/core';
 import type { RecordBodies, RecordKind } from './records.ts';
 

@@ -10,7 +10,7 @@ import {
 import Joi from 'joi';
 import { day, id, massG, optional, pastDay, text } from './fields.ts';
 import { observations, START_PROTOCOLS, type StartProtocol } from './bench-requests.ts';
-import type { Sex } from './animal-requests.ts';
+import type { Sex } from './animal-status.ts';
 import { healthBodies, type HealthBodies } from './health-records.ts';
 import { originBodies, type OriginBodies } from './origin-records.ts';
 import { COMPLETENESSES, SURENESSES } from './sureness.ts';

@@ -1,7 +1,7 @@
 import type { FactOf, SaleLacks, SaleRules, StatusEventKind } from '@karyotome/core';
 import type { AnimalSummary } from './animal-summary.ts';
 import type { AncestorShown, Reservation, Sale } from './sale-requests.ts';
-import type { Status } from './animal-requests.ts';
+import type { Status } from './animal-status.ts';
 
 /** A buyer, or somebody who waits. One who was erased has neither name nor address any more. */
 export interface PersonView {

@@ -8,7 +8,7 @@ import type {
   SeasonRules,
   WholeOdds,
 } from '@karyotome/core';
-import type { Sex } from './animal-requests.ts';
+import type { Sex } from './animal-status.ts';
 
 export interface SeasonEventView {
   id: string;

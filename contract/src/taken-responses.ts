@@ -1,6 +1,6 @@
 import type { FactOf } from '@karyotome/core';
 import type { Verification } from '@karyotome/lineage';
-import type { Sex } from './animal-requests.ts';
+import type { Sex } from './animal-status.ts';
 import type { Trust } from './taken-requests.ts';
 
 /** What speaks against what is to be taken in, in the collection's own records. */

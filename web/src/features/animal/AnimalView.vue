@@ -10,7 +10,6 @@ import { dayWords, sexSign, sexWords } from '../../format/format.ts';
 import { useAnimal } from '../../stores/queries.ts';
 import { useSession } from '../../stores/session.ts';
 import StateBlock from '../../ui/StateBlock.vue';
-import RecordDialog from '../records/RecordDialog.vue';
 import type { RecordSubject } from '../records/useRecordForm.ts';
 import AnimalFacts from './AnimalFacts.vue';
 import AlsoCalled from './AlsoCalled.vue';
@@ -19,13 +18,15 @@ import HealthCard from '../health/HealthCard.vue';
 import CareCard from './CareCard.vue';
 import ClaimList from './ClaimList.vue';
 import OriginCard from './OriginCard.vue';
-import EditDialog from './EditDialog.vue';
 import LineageTree from './LineageTree.vue';
 import PictureStrip from './PictureStrip.vue';
 import SaleCard from './SaleCard.vue';
 import PublishCard from './PublishCard.vue';
 import RecordList from './RecordList.vue';
 
+// The page stands before its forms are fetched.
+const RecordDialog = defineAsyncComponent(() => import('../records/RecordDialog.vue'));
+const EditDialog = defineAsyncComponent(() => import('./EditDialog.vue'));
 const LabelsDialog = defineAsyncComponent(() => import('../bench/LabelsDialog.vue'));
 const Lifeline = defineAsyncComponent(() => import('./LifelineChart.vue'));
 const route = useRoute();
@@ -70,6 +71,10 @@ const scanned = computed(() => {
         : `What this label says has changed since it was printed: print it again.`,
   };
 });
+/** Its place is kept while the chart is fetched. */
+const hasLifeline = computed(
+  () => data.value?.records.some(({ kind }) => kind === 'weight' || kind === 'feeding') ?? false,
+);
 const labelling = ref(false);
 function show(recordId: string): void {
   highlighted.value = recordId;
@@ -147,7 +152,7 @@ function show(recordId: string): void {
         </v-alert>
         <div class="grid">
           <div class="stack">
-            <v-card class="box life">
+            <v-card class="box" :class="{ drawn: hasLifeline }">
               <h2>Lifeline</h2>
               <Lifeline :animal="data" @open="show" />
             </v-card>
@@ -262,6 +267,10 @@ function show(recordId: string): void {
   gap: 12px;
   align-content: start;
   padding: 16px;
+}
+/* The chart with its legend. */
+.drawn {
+  min-height: 432px;
 }
 .offspring {
   display: flex;

@@ -3,16 +3,18 @@ import type { AnimalView } from '@karyotome/contract';
 import { isGone, type StatusEventView } from '@karyotome/contract';
 import { mayFollow, STATUS_AFTER } from '@karyotome/core';
 import { tellLack } from '@karyotome/words';
-import { computed, ref } from 'vue';
+import { computed, defineAsyncComponent, ref } from 'vue';
 import { moneyWords, statusWords } from '../../format/format.ts';
 import { reader } from '../../format/reader.ts';
 import { useOffer } from '../../stores/queries.ts';
 import { useSession } from '../../stores/session.ts';
-import HandOverDialog from '../showcase/HandOverDialog.vue';
-import HistoryDialog from '../showcase/HistoryDialog.vue';
-import OfferDialog from '../showcase/OfferDialog.vue';
-import StatusDialog from '../showcase/StatusDialog.vue';
 import { useStatusActs, type PlainKind } from '../showcase/useStatusActs.ts';
+
+// Fetched when the first is opened.
+const HandOverDialog = defineAsyncComponent(() => import('../showcase/HandOverDialog.vue'));
+const HistoryDialog = defineAsyncComponent(() => import('../showcase/HistoryDialog.vue'));
+const OfferDialog = defineAsyncComponent(() => import('../showcase/OfferDialog.vue'));
+const StatusDialog = defineAsyncComponent(() => import('../showcase/StatusDialog.vue'));
 
 /** Where an animal stands between hatching and its next keeper, and what can happen next. */
 const props = defineProps<{ animal: AnimalView }>();
