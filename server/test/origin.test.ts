@@ -78,6 +78,8 @@ test('an animal that is lent to somebody has no tasks and no round until it is b
   expect(await codes()).toContain('meal-due');
   expect([await inRound(), await eats()]).toEqual([true, true]);
 
+  const early = { kind: 'loan-end', on: TODAY, body: {} };
+  expect(refusedFields(await owner.post(`/animals/${id}/records`, early))).toEqual(['on']);
   const loan = { direction: 'out', partner: 'Reed Bank', until: TODAY, terms: 'first pick' };
   const sameDay = { kind: 'loan', on: TODAY, body: loan };
   expect(refusedFields(await owner.post(`/animals/${id}/records`, sameDay))).toEqual(['body.until']);

@@ -68,6 +68,8 @@ const ACTS: readonly ((n: number) => Promise<unknown>)[] = [
   (n) => record(n, 'move', 0, { toTubId: tubs[n % tubs.length], reason: 'another tub' }),
   (n) => record(n, 'own-way', 0, { everyDays: 5 + (n % 20) }),
   (n) => record(n, 'health-check', n % 6, { signs: n % 2 ? [] : ['wound'] }),
+  (n) => record(n, 'loan', n % 3, { direction: n % 2 ? 'in' : 'out', partner: 'Oak', until: null }),
+  (n) => record(n, 'loan-end', n % 2, {}),
   (n) => record(n, 'quarantine', n % 4, { until: n % 3 ? TODAY : null, reason: 'new' }),
   (n) => record(n, 'treatment', 0, { ...COURSE, from: ago(n % 3), doses: 1 + (n % 4) }),
   async (n) => {

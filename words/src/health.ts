@@ -78,7 +78,7 @@ export const courseWords = (
   reader: Reader,
 ): string =>
   `${dose} ${timesWords(timesADay, everyDays, reader)}, ${
-    doses === null ? 'until it is ended' : reader.count(doses, 'dose', 'doses')
+    doses == null ? 'until it is ended' : reader.count(doses, 'dose', 'doses')
   }, ordered by ${orderedBy}`;
 
 /** How far a course has come. */
@@ -90,6 +90,7 @@ export const courseProgressWords = (
     leftOut > 0 ? `, ${leftOut} left out` : ''
   }`;
 
+/* The history keeps no null: what is absent there was null. */
 export const HEALTH_RECORDS: {
   [K in keyof HealthBodies]: (body: HealthBodies[K], reader: Reader) => string;
 } = {
@@ -101,7 +102,7 @@ export const HEALTH_RECORDS: {
   dose: ({ ordinal, isGiven }) => `dose ${ordinal} ${isGiven ? 'given' : 'left out'}`,
   'treatment-end': ({ reason }) => `ended: ${reason}`,
   quarantine: ({ until, reason }, reader) =>
-    until === null ? 'ended' : `until ${reader.day(until)}, ${QUARANTINE_REASON_WORDS[reason]}`,
+    until == null ? 'ended' : `until ${reader.day(until)}, ${QUARANTINE_REASON_WORDS[reason]}`,
   'post-mortem': ({ by, words }) => `${by}: ${words}`,
 };
 

@@ -37,6 +37,23 @@ test('a record is told as everywhere else, in the reader’s units', () => {
   });
 });
 
+test('a record tells what was null as well, which the history leaves out', () => {
+  const of = (kind: string, body: object): string =>
+    told({
+      subject: 'record',
+      changes: [
+        { field: 'kind', becomes: kind },
+        { field: 'body', becomes: body },
+      ],
+    }).what;
+  expect(of('quarantine', { reason: 'new' })).toBe('Quarantine added: ended');
+  expect(of('loan', { direction: 'in', partner: 'Oak Hollow' })).toBe(
+    'Breeding loan added: on loan from Oak Hollow',
+  );
+  const ordered = { what: 'Drops', dose: '1 drop', orderedBy: 'Dr. Vold', everyDays: 1, timesADay: 1 };
+  expect(of('treatment', { ...ordered, from: '2026-05-01' })).toContain('until it is ended');
+});
+
 test('fields have plain names; ids are told by what they stand for, or not at all', () => {
   const changes = [
     { field: 'tub_id', was: TUB },

@@ -14,7 +14,7 @@ export const loanWords = (
   { direction, partner, until }: Pick<OriginBodies['loan'], 'direction' | 'partner' | 'until'>,
   reader: Reader,
 ): string =>
-  `${direction === 'out' ? 'lent to' : 'on loan from'} ${partner}${until === null ? '' : ` until ${reader.day(until)}`}`;
+  `${direction === 'out' ? 'lent to' : 'on loan from'} ${partner}${until == null ? '' : ` until ${reader.day(until)}`}`;
 
 export const ORIGIN_RECORDS: {
   [K in keyof OriginBodies]: (body: OriginBodies[K], reader: Reader) => string;

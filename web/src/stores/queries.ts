@@ -98,6 +98,15 @@ export const useFeedingLessons = () => useQuery({ key: ['feedingLessons'], query
 export const useRoom = () => useQuery({ key: ['room'], query: api.room });
 export const useLearnedMoves = () => useQuery({ key: ['learnedMoves'], query: api.learnedMoves });
 export const useRacks = () => useQuery({ key: ['racks'], query: api.racks });
+/** Some parts of a round, each read once. @param ids - of racks, or `WITHOUT_TUB`; may repeat */
+export const useRoundRacks = (ids: MaybeRefOrGetter<readonly string[]>) => {
+  const wanted = (): string[] => [...new Set(toValue(ids))].toSorted();
+  return useQuery({
+    key: () => ['roundRack', ...wanted()],
+    query: () => Promise.all(wanted().map(api.roundRack)),
+    placeholderData: (before) => before,
+  });
+};
 /** @param wanted - read only from then on */
 export const useRack = (id: MaybeRefOrGetter<string>, wanted: MaybeRefOrGetter<boolean> = true) =>
   useQuery({

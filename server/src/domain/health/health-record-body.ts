@@ -2,6 +2,7 @@ import type { NewRecord } from '@karyotome/contract';
 import type { AnimalRow, RecordRow } from '../../db/rows.ts';
 import type { Work } from '../../db/work.ts';
 import { invalidField, Refusal } from '../../refusal.ts';
+import { checkLater } from '../records/check-later.ts';
 import { courseOf, dosesOf, rackOfTub, type CourseRow } from './health.queries.ts';
 
 type Of<Kind extends NewRecord['kind']> = Extract<NewRecord, { kind: Kind }>;
@@ -33,7 +34,6 @@ export async function healthRecordBody(
     return { ...record.body };
   }
   if (record.kind === 'vet-visit') checkLater('body.nextOn', record.body.nextOn, record.on);
-  if (record.kind === 'loan') checkLater('body.until', record.body.until, record.on);
   if (record.kind === 'quarantine') checkLater('body.until', record.body.until, record.on);
   if (record.kind === 'post-mortem' && animal.status !== 'died')
     throw invalidField('kind', `cannot be a post-mortem: ${animal.number} is not recorded as dead`, 'alive');
@@ -50,11 +50,6 @@ async function healthCheckBody(
     body.signs.includes('mites') && animal.tubId !== null ? await rackOfTub(work, animal.tubId) : null;
   const { words, ...rest } = body;
   return { ...rest, ...(words ? { words } : {}), ...(rackId === null ? {} : { rackId }) };
-}
-
-function checkLater(field: string, day: string | null | undefined, on: string): void {
-  if (day != null && day <= on)
-    throw invalidField(field, 'must lie after the day of the record', 'not-later');
 }
 
 async function runningCourse(work: Work, animal: AnimalRow, courseId: string): Promise<CourseRow> {

@@ -9,7 +9,8 @@ import { catalogueOf } from '../catalogue/catalogue.service.ts';
 import { healthRecordBody } from '../health/health-record-body.ts';
 import { genesProblems } from '../genetics/identification-check.ts';
 import { raiseVersion } from '../../db/change-rows.ts';
-import { latestOfKind, namesOfTubs, othersInTub } from './records.queries.ts';
+import { checkLater } from './check-later.ts';
+import { isLent, latestOfKind, namesOfTubs, othersInTub } from './records.queries.ts';
 
 /**
  * What was said of an animal as it was entered carries the moment of the animal's own row: it is no history, and goes with
@@ -83,6 +84,9 @@ async function completeBody(
     if (problems.length > 0)
       throw new Refusal('invalid', 'Some words of the genes need a correction.', problems);
   }
+  if (record.kind === 'loan') checkLater('body.until', record.body.until, record.on);
+  if (record.kind === 'loan-end' && !(await isLent(work, animal.id, record.on)))
+    throw invalidField('on', `lies in no loan of ${animal.number}`, 'no-loan');
   if (record.kind === 'sex') await checkSexFitsYoung(work, animal, record.body.sex);
   if (record.kind === 'move') {
     if (record.body.toTubId === animal.tubId)

@@ -41,6 +41,22 @@ export function latestOfKind(
   );
 }
 
+/** Whether a loan of the animal runs on a day: the last one begun, not ended since. */
+export async function isLent(work: Work, animalId: string, on: string): Promise<boolean> {
+  const [row] = await select<{ isLent: boolean }>(
+    work,
+    `select exists (
+       select from (
+         select on_day from records where collection_id = :collectionId and animal_id = :animalId and kind = 'loan'
+            and voided_at is null and on_day <= :on order by on_day desc limit 1) loan
+        where not exists (
+          select from records e where e.collection_id = :collectionId and e.animal_id = :animalId and e.kind = 'loan-end'
+             and e.voided_at is null and e.on_day >= loan.on_day and e.on_day <= :on)) as "isLent"`,
+    { animalId, on },
+  );
+  return row!.isLent;
+}
+
 /** The standing records of animals, in date order. */
 export function recordsOfAnimals(work: Work, animalIds: readonly string[]): Promise<ValidRecord[]> {
   if (animalIds.length === 0) return Promise.resolve([]);

@@ -1,11 +1,11 @@
 <script setup lang="ts">
-import { PAGE_SIZE, type AnimalSummary } from '@karyotome/contract';
+import { PAGE_SIZE, WITHOUT_TUB, type AnimalSummary } from '@karyotome/contract';
 import { STATUS_EVENT_WORDS } from '@karyotome/words';
 import { computed, defineAsyncComponent, ref } from 'vue';
 import { countWords } from '../../format/format.ts';
+import { useRoundRacks } from '../../stores/queries.ts';
 import { useSession } from '../../stores/session.ts';
 import TableLink from '../../ui/TableLink.vue';
-import { useRound } from '../../offline/useRound.ts';
 import FeedRackDialog from '../rounds/FeedRackDialog.vue';
 import { mealOffers } from '../rounds/meal-offers.ts';
 import { useRackFeeding } from '../rounds/useRackFeeding.ts';
@@ -24,12 +24,12 @@ const { decide, busy } = useStatusActs();
 const dialog = ref<'labels' | 'move' | null>(null);
 const numbers = computed(() => props.animals.map(({ number }) => number));
 const ids = computed(() => props.animals.map(({ id }) => id));
-const { data: round } = useRound();
+const { data: racks } = useRoundRacks(() => props.animals.map(({ tub }) => tub?.rackId ?? WITHOUT_TUB));
 const { feeding, enterMeals } = useRackFeeding();
-/** The meals of those that are due, where they live. */
+/** The meals of those that are due, where they live. Who is in quarantine is fed apart. */
 const offers = computed(() => {
   const chosen = new Set(ids.value);
-  const stops = (round.value?.racks ?? []).flatMap((rack) => stopsOf(rack));
+  const stops = (racks.value ?? []).flatMap((rack) => stopsOf(rack));
   return mealOffers(
     stops.filter(({ animal }) => chosen.has(animal.id)).map((stop) => ({ ...stop, place: stopPlace(stop) })),
   );

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { AnimalView, RecordKind } from '@karyotome/contract';
+import { isGone, type AnimalView, type RecordKind } from '@karyotome/contract';
 import { recordWords, SIGNS_FOR_VET } from '@karyotome/words';
 import { computed } from 'vue';
 import { dayWords } from '../../format/format.ts';
@@ -21,15 +21,17 @@ const examination = computed(() => last('post-mortem'));
     <div class="row">
       <h2>Health</h2>
       <v-spacer />
-      <v-menu v-if="mayRecord">
+      <v-menu v-if="mayRecord && (!isGone(animal) || animal.status === 'died')">
         <template #activator="{ props: activator }">
           <v-btn v-bind="activator" size="small" variant="text">Record…</v-btn>
         </template>
         <v-list>
-          <v-list-item title="Health check…" @click="emit('record', 'health-check')" />
-          <v-list-item title="Visit to a veterinarian…" @click="emit('record', 'vet-visit')" />
-          <v-list-item title="Treatment…" @click="emit('record', 'treatment')" />
-          <v-list-item title="Quarantine…" @click="emit('record', 'quarantine')" />
+          <template v-if="!isGone(animal)">
+            <v-list-item title="Health check…" @click="emit('record', 'health-check')" />
+            <v-list-item title="Visit to a veterinarian…" @click="emit('record', 'vet-visit')" />
+            <v-list-item title="Treatment…" @click="emit('record', 'treatment')" />
+            <v-list-item title="Quarantine…" @click="emit('record', 'quarantine')" />
+          </template>
           <v-list-item
             v-if="animal.status === 'died'"
             title="Post-mortem examination…"
@@ -41,7 +43,7 @@ const examination = computed(() => last('post-mortem'));
     <HealthEntries
       :animal="animal"
       :health="animal.care.health"
-      :may-record="mayRecord"
+      :may-record="mayRecord && !isGone(animal)"
       @record="(...what) => emit('record', ...what)"
     />
     <p v-if="visit" class="small">
