@@ -86,6 +86,7 @@ test('a search can ask what is asked of animals: words, masses, breeding and hea
   const dam = ids.get('F-2');
   await app.owner.post('/season/introductions', { damId: dam, sireId: ids.get('M-1'), on: ago(3) });
   expect(await numbersOf('female, not bred this season')).toEqual(['F-1', 'F-3']);
+  expect(await numbersOf('male, bred this season')).toEqual(['M-1']);
   const seen = { kind: 'health-check', on: ago(1), body: { signs: ['wound'] } };
   await app.owner.post(`/animals/${dam}/records`, seen);
   // What was computed and what was just recorded count alike.

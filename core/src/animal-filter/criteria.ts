@@ -12,7 +12,7 @@ export interface Criteria {
   age: { readonly fromDays: number | null; readonly toDays: number | null };
   'hatched-in': { readonly year: number };
   status: { readonly status: AnimalStatus };
-  /** It was put to a mate in this season. */
+  /** Something of its breeding was seen in this season. */
   bred: { readonly season: number };
   /** In a rack or room of this name. */
   place: { readonly name: string };
@@ -52,7 +52,7 @@ export interface FilteredAnimal {
   readonly room: string | null;
   readonly rack: string | null;
   readonly clutch: string | null;
-  /** Seasons in which it was put to a mate. */
+  /** Seasons in which something of its breeding was seen: an introduction, a lock, an ovulation, eggs. */
   readonly seasons: readonly number[];
   readonly ateOn: IsoDay | null;
   readonly refusedInARow: number;

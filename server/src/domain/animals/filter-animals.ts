@@ -50,7 +50,7 @@ export async function filterAnimals(
   ids: readonly string[],
 ): Promise<string[]> {
   const needsState = filter.clauses.flat().some(({ code }) => OF_STATE.includes(code));
-  const rows = await filteredAnimals(work, needsState);
+  const rows = await filteredAnimals(work, needsState, (await rulesOf(work)).rules);
   const fresh = new Map<string, StateFacts>(
     needsState ? (await unstoredStates(work)).map(({ id, state }) => [id, stateFactsOf(state)]) : [],
   );

@@ -138,7 +138,7 @@ useEventListener('keydown', onKey);
               aria-label="How far this round is"
             />
           </div>
-          <p v-if="rack.id === IN_QUARANTINE" class="small soft">{{ QUARANTINE_PRACTICE }}</p>
+          <p v-if="rack.id === IN_QUARANTINE" class="small soft mb-3">{{ QUARANTINE_PRACTICE }}</p>
           <p v-if="last" class="last" role="status">
             <span>{{ last.animal.number }}: {{ last.logged.text }}</span>
             <v-btn size="small" variant="tonal" @click="undoLast">Undo<kbd class="hint">u</kbd></v-btn>
