@@ -10,11 +10,10 @@ export interface HealthCaseView {
 }
 
 /** A rack in which mites were seen: who lives there, and who is to be looked through now. */
-export interface MiteWatchView extends Omit<MiteWatch, 'toCheck'> {
+export interface MiteWatchView extends MiteWatch {
   /** Of the rack. */
   id: string;
   name: string;
-  toCheck: readonly string[];
   animals: {
     id: string;
     number: string;

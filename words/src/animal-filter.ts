@@ -1,9 +1,7 @@
-import type { AnimalFilter, Criteria, Criterion } from '@karyotome/core';
+import { LEAST_CHANCE, type AnimalFilter, type Criteria, type Criterion } from '@karyotome/core';
 import { say, type Phrases } from './phrases.ts';
 import type { Reader } from './reader.ts';
 import { STATUS_WORDS } from './sales.ts';
-
-const LEAST_CHANCE = 0.01;
 
 const rangeWords = (from: number | null, to: number | null, words: (value: number) => string): string =>
   from === null

@@ -1,3 +1,5 @@
+import { GRAMS_PER_UNIT } from '@karyotome/core';
+
 /** How one reader wants to be told: the locale for numbers and dates, and the units. */
 export interface ReaderSettings {
   /** A BCP 47 language tag, such as `en-GB`. */
@@ -9,8 +11,7 @@ export interface ReaderSettings {
 /** Where nobody says otherwise: days are written day, month, year. */
 export const DEFAULT_LOCALE = 'en-GB';
 
-/** Grams in an avoirdupois ounce: exact by definition (453.59237 g to the pound of 16 ounces). */
-export const GRAMS_PER_OUNCE = 28.349523125;
+export const GRAMS_PER_OUNCE = GRAMS_PER_UNIT.oz;
 
 /**
  * A unit as numbers are typed in it. What is typed comes back as it was; what is stored, grams or degrees Celsius, is exact

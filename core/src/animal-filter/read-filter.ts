@@ -4,6 +4,7 @@ import { CATALOGUE, type Catalogue } from '../catalogue/catalogue.ts';
 import type { FactOf } from '../facts.ts';
 import { parseGenes } from '../notation/parse.ts';
 import type { AnimalStatus } from '../sales/status-event.ts';
+import { GRAMS_PER_UNIT } from '../weighing/mass-units.ts';
 import type { AnimalFilter, Criteria, Criterion } from './criteria.ts';
 
 /** What a text is read against. */
@@ -19,14 +20,13 @@ export interface FilterContext {
 
 type Read = (match: RegExpExecArray, context: FilterContext) => FactOf<Criteria> | null;
 
-/** Exact, by definition of the international avoirdupois pound. */
-const GRAMS_PER_POUND = 453.59237;
+/** By the first letter of how a unit is written. */
 const GRAMS: Readonly<Record<string, number>> = {
-  g: 1,
-  k: 1000,
-  o: GRAMS_PER_POUND / 16,
-  l: GRAMS_PER_POUND,
-  p: GRAMS_PER_POUND,
+  g: GRAMS_PER_UNIT.g,
+  k: GRAMS_PER_UNIT.kg,
+  o: GRAMS_PER_UNIT.oz,
+  l: GRAMS_PER_UNIT.lb,
+  p: GRAMS_PER_UNIT.lb,
 };
 const DAYS: Readonly<Record<string, number>> = { day: 1, week: 7, month: 30.4375, year: 365.25 };
 
@@ -131,7 +131,7 @@ const CHANCES: readonly (readonly [RegExp, (match: RegExpExecArray) => { text: s
   [/^ph (.+)$/, ([, text]) => ({ text: `het ${text!}`, least: LEAST_CHANCE })],
 ];
 /** Fainter than this, nobody calls a gene possible. */
-const LEAST_CHANCE = 0.01;
+export const LEAST_CHANCE = 0.01;
 
 function readGenes(typed: string, catalogue: Catalogue): FactOf<Criteria> | null {
   const lower = typed.toLowerCase();

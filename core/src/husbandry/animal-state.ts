@@ -11,7 +11,7 @@ import type { CollectionGrowth } from '../growth/collection.ts';
 import { Growth, type ExpectedMass } from '../growth/growth.ts';
 import type { GrowthSubject } from '../growth/prepare.ts';
 import { NO_LOANS, type LoanRecord } from '../loans/loan-records.ts';
-import { loanOn } from '../loans/loan.ts';
+import { isAway, loanOn } from '../loans/loan.ts';
 import { saleLacks, type SaleLacks, type SaleRules } from '../sales/readiness.ts';
 import { appetite, DIGESTING_DAYS, SETTLING_DAYS, type Appetite } from './appetite.ts';
 import { concerns, type AppetiteBaseline, type Concern, type Concerns } from './concern.ts';
@@ -102,11 +102,11 @@ export function animalState(animal: KeptAnimal, basis: HerdBasis, today: IsoDay)
   const { rules, plans } = basis;
   const growth = Growth.knows(animal) ? new Growth(animal, basis.growth) : null;
   const loan = loanOn(history.loans ?? NO_LOANS, today);
-  const isAway = loan?.direction === 'out';
-  const meal = isAway ? null : nextMeal(history, today, { sex, gravid }, rules, plans);
+  const away = isAway(loan);
+  const meal = away ? null : nextMeal(history, today, { sex, gravid }, rules, plans);
   const found = concerns({ ...animal, lastSurprise: growth?.lastSurprise ?? null }, basis.appetite, today);
   const advice =
-    housing && !isAway
+    housing && !away
       ? adviseMove(housing.steps, housing.step, history, today, { gravid, stepOf: housing.stepOf })
       : NO_ADVICE;
   const eating = appetite(history);

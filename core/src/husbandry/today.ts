@@ -4,7 +4,7 @@ import type { PlanState } from '../feeding/plan-state.ts';
 import type { HealthState } from '../health/health-state.ts';
 import { healthTasks } from '../health/health-tasks.ts';
 import type { LoanRecord } from '../loans/loan-records.ts';
-import { loanTasks } from '../loans/loan.ts';
+import { isAway, loanTasks } from '../loans/loan.ts';
 import type { Concern } from './concern.ts';
 import { lastCare, type History } from './history.ts';
 import { judgeMove } from './judge-move.ts';
@@ -47,7 +47,7 @@ const FIRST_SHED = { from: 7, to: 10 } as const;
 export function animalTasks(animal: AnimalDay, today: IsoDay): Task[] {
   const { history, loan = null } = animal;
   // Lent to somebody else, it is that one's to care for.
-  if (loan?.direction === 'out') return loanTasks(loan, today);
+  if (isAway(loan)) return loanTasks(loan, today);
   const age = history.hatchedOn ? daysBetween(history.hatchedOn, today) : null;
   const shed = shedCycle(history, today);
   const hasShed = history.sheds.some((record) => record.stage === 'shed');

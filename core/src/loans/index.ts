@@ -1,4 +1,4 @@
-export { loanOn, loanTasks } from './loan.ts';
+export { isAway, loanOn, loanTasks } from './loan.ts';
 export {
   NO_LOANS,
   type LoanEndRecord,

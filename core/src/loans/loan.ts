@@ -14,6 +14,13 @@ export function loanOn({ loans, ends }: LoanHistory, today: IsoDay): LoanRecord 
 }
 
 /**
+ * Whether an animal lives with somebody else for a time.
+ *
+ * @example isAway({ direction: 'in' }) // false
+ */
+export const isAway = (loan: Pick<LoanRecord, 'direction'> | null): boolean => loan?.direction === 'out';
+
+/**
  * A loan whose day has come.
  *
  * @example loanTasks({ id: 'l', on: '2026-09-01', direction: 'out', partner: 'Oak Hollow', until: '2026-11-28' }, '2026-11-28').map(({ code }) => code) // ["loan-over"]

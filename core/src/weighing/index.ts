@@ -1,3 +1,4 @@
+export { GRAMS_PER_UNIT } from './mass-units.ts';
 export {
   parseScaleLine,
   SteadyMass,

@@ -1,3 +1,4 @@
+import { GRAMS_PER_UNIT } from './mass-units.ts';
 import type { FactOf } from '../facts.ts';
 
 /** One line of a scale that talks: a mass, and whether the scale itself calls it steady. */
@@ -6,7 +7,7 @@ export interface ScaleReading {
   readonly saysStable: boolean | null;
 }
 
-const GRAMS: Readonly<Record<string, number>> = { g: 1, kg: 1000, oz: 28.349523125, lb: 453.59237 };
+const GRAMS: Readonly<Record<string, number>> = GRAMS_PER_UNIT;
 const LINE = /([+-]?\s*\d+(?:[.,]\d+)?)\s*(kg|g|oz|lb)\b/i;
 
 /**

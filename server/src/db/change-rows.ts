@@ -79,6 +79,23 @@ export async function changeRow<Row extends Versioned>(
 }
 
 /**
+ * Removes a row where it still is as it was read.
+ *
+ * @param what - "This list": how a refusal calls it
+ */
+export async function removeRow<Row extends Versioned>(
+  work: Work,
+  table: Table<Row>,
+  what: string,
+  { id, version }: { id: string; version: number },
+): Promise<void> {
+  const { collectionId } = work.actor;
+  const where = { collectionId, id, version } as unknown as WhereOptions<Row>;
+  const removed = await table.destroy({ where, transaction: work.transaction });
+  if (removed === 0) throw (await has(work, table, id)) ? stale(what) : notFound(what);
+}
+
+/**
  * Makes a row that there may be one of. Writes of a collection come one by one, so nobody else makes it meanwhile.
  *
  * @param key - what there may be one row of

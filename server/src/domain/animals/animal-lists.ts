@@ -1,8 +1,7 @@
 import type { AnimalListInput, AnimalListView } from '@karyotome/contract';
 import { randomUUID } from 'node:crypto';
-import { changeRow } from '../../db/change-rows.ts';
+import { changeRow, removeRow } from '../../db/change-rows.ts';
 import type { Actor, Work } from '../../db/work.ts';
-import { notFound, stale } from '../../refusal.ts';
 
 /** Lists of animals that are kept under a name, by it. */
 export async function animalLists(work: Work): Promise<AnimalListView[]> {
@@ -35,12 +34,5 @@ export const changeAnimalList = (
 ): Promise<{ id: string; version: number }> =>
   changeRow(work, work.models.animalLists, 'This list', { id, version }, input);
 
-export async function removeAnimalList(work: Work, id: string, version: number): Promise<void> {
-  const where = { collectionId: work.actor.collectionId, id };
-  const { transaction, models } = work;
-  const removed = await models.animalLists.destroy({ where: { ...where, version }, transaction });
-  if (removed > 0) return;
-  throw (await models.animalLists.count({ where, transaction })) > 0
-    ? stale('This list')
-    : notFound('This list');
-}
+export const removeAnimalList = (work: Work, id: string, version: number): Promise<void> =>
+  removeRow(work, work.models.animalLists, 'This list', { id, version });

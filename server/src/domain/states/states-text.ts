@@ -1,3 +1,4 @@
+import { isAway } from '@karyotome/core';
 import { boardOrder } from '../season/board-place.ts';
 import { isHealthCase, isMealDay, isShedding, type ComputedState } from './compute-state.ts';
 
@@ -13,7 +14,7 @@ const toRow = ({ id, changes, sex, day, placeKey, state, tasks }: ComputedState)
   is_shedding: isShedding(state),
   is_meal_day: isMealDay(state, day),
   in_quarantine: state.health.quarantine !== null,
-  is_away: state.loan?.direction === 'out',
+  is_away: isAway(state.loan),
   is_health_case: isHealthCase(state),
   board: state.board?.group ?? null,
   board_order: state.board ? boardOrder(state.board.group) : null,

@@ -1,3 +1,4 @@
+import { isAway } from '@karyotome/core';
 import {
   IN_QUARANTINE,
   WITHOUT_TUB,
@@ -40,7 +41,7 @@ export async function viewRound(work: Work): Promise<RoundView> {
 async function unstoredOf(work: Work): Promise<Unstored> {
   const states = await unstoredStates(work);
   const apart = states.filter(({ state }) => state.health.quarantine !== null);
-  const away = states.filter(({ state }) => state.loan?.direction === 'out');
+  const away = states.filter(({ state }) => isAway(state.loan));
   const ids = (those: typeof states): string[] => those.map(({ id }) => id);
   return { unstored: ids(states), apart: ids(apart), away: ids(away) };
 }

@@ -5,19 +5,15 @@ import { computed } from 'vue';
 import { dayWords } from '../../format/format.ts';
 import { reader } from '../../format/reader.ts';
 import { useSession } from '../../stores/session.ts';
+import { standingRecord } from '../records/standing-record.ts';
 
 /** Where an animal comes from that was not hatched here, and to or from whom it is lent. */
 const props = defineProps<{ animal: AnimalView }>();
 const emit = defineEmits<{ record: [kind: RecordKind, begin?: Partial<Record<string, unknown>>] }>();
 const session = useSession();
-const standing = (kind: RecordKind) =>
-  props.animal.records.find((record) => record.kind === kind && record.voided === null);
-const acquisition = computed(() => standing('acquisition'));
+const acquisition = computed(() => standingRecord(props.animal.records, 'acquisition'));
 const loan = computed(() => props.animal.care.loan);
-const terms = computed(() => {
-  const record = standing('loan');
-  return record?.kind === 'loan' ? record.body.terms : null;
-});
+const terms = computed(() => standingRecord(props.animal.records, 'loan')?.body.terms);
 </script>
 
 <template>

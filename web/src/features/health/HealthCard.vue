@@ -4,16 +4,15 @@ import { recordWords, SIGNS_FOR_VET } from '@karyotome/words';
 import { computed } from 'vue';
 import { dayWords } from '../../format/format.ts';
 import { reader } from '../../format/reader.ts';
+import { standingRecord } from '../records/standing-record.ts';
 import HealthEntries from './HealthEntries.vue';
 
 /** An animal's health: what is open, and what a veterinarian said last. */
 const props = defineProps<{ animal: AnimalView; mayRecord: boolean }>();
 const emit = defineEmits<{ record: [kind: RecordKind, begin?: Partial<Record<string, unknown>>] }>();
 const health = computed(() => props.animal.care.health);
-const last = (kind: RecordKind): AnimalView['records'][number] | undefined =>
-  props.animal.records.find((record) => record.kind === kind && record.voided === null);
-const visit = computed(() => last('vet-visit'));
-const examination = computed(() => last('post-mortem'));
+const visit = computed(() => standingRecord(props.animal.records, 'vet-visit'));
+const examination = computed(() => standingRecord(props.animal.records, 'post-mortem'));
 </script>
 
 <template>

@@ -1,11 +1,6 @@
-import type { NewRecord } from '@karyotome/contract';
 import type { HealthSign, QuarantineReason } from '@karyotome/core';
 import { signsWords } from '@karyotome/words';
-
-interface Entry {
-  readonly record: NewRecord;
-  readonly text: string;
-}
+import type { Entry } from '../rounds/round-acts.ts';
 
 /** A dose by its number, so that two hands cannot both have given it. */
 export const doseEntry = (
