@@ -59,3 +59,14 @@ export interface NewRacks {
 export const newRacks = Joi.object<NewRacks, true>({
   racks: Joi.array<NewRack[]>().items(newRack).min(1).max(MOST_RACKS_AT_ONCE).required(),
 });
+
+/** So many racks at most are put into an order. */
+const MOST_RACKS = 2000;
+
+export interface RackOrder {
+  /** All racks, as they are walked past. */
+  ids: string[];
+}
+export const rackOrder = Joi.object<RackOrder, true>({
+  ids: Joi.array<string[]>().items(id()).unique().min(1).max(MOST_RACKS).required(),
+});

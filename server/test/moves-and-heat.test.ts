@@ -1,4 +1,13 @@
-import type { AnimalView, LearnedView, Page, RackSummary, RoomView } from '@karyotome/contract';
+import {
+  IN_QUARANTINE,
+  WITHOUT_TUB,
+  type AnimalView,
+  type LearnedView,
+  type Page,
+  type RackSummary,
+  type RoomView,
+  type RoundView,
+} from '@karyotome/contract';
 import { simulateRoom, type HeatFault } from '@karyotome/core';
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
@@ -164,4 +173,33 @@ test('the racks of a room are built at once: all of them, or none', async () => 
   expect(built.status).toBe(201);
   expect(await inRoom()).toEqual(['A', 'B']);
   expect(refusedFields(await owner.post('/racks/several', { racks: [] }))).toEqual(['racks']);
+});
+
+test('racks are walked past in the order that was chosen, and a new one comes after its room', async () => {
+  const racks = async (): Promise<RackSummary[]> => allOf<RackSummary>((path) => owner.get(path), '/racks');
+  const names = async (): Promise<string[]> => (await racks()).map(({ room, name }) => `${room} ${name}`);
+  for (const [i, tub] of [1, 3, 7, 9].entries()) await animal(`W-${i}`, tubs[tub]!);
+  const before = await racks();
+  const turned = before.map(({ id }) => id).reverse();
+  expect((await owner.post('/racks/order', { ids: turned })).status).toBe(201);
+  expect((await racks()).map(({ id }) => id)).toEqual(turned);
+  const housed = (await racks()).filter(({ animals }) => animals > 0).map(({ id }) => id);
+  const round = (await read<RoundView>('/rounds')).racks.map(({ id }) => id);
+  expect(round.filter((id) => id !== WITHOUT_TUB && id !== IN_QUARANTINE)).toEqual(housed);
+  const rackOf = new Map((await racks()).map(({ name }, place) => [name, place]));
+  const { lines } = await today();
+  const due = lines
+    .filter(({ kind, animal: one }) => kind === 'meal' && one?.number.startsWith('W-'))
+    .map(({ animal: one }) => rackOf.get(one!.tub!.rack)!);
+  expect(new Set(due).size).toBeGreaterThan(1);
+  expect(due).toEqual(due.toSorted((a, b) => a - b));
+  const { ladderId } = before[0]!;
+  const added = { room: 'R', name: 'Added', levels: 1, tubsPerLevel: 1, ladderId, stepPosition: 0 };
+  const id = await created('/racks', added);
+  const after = await names();
+  expect(after.indexOf('R Added')).toBe(after.findLastIndex((name) => name.startsWith('R ')));
+  // Somebody else who has not seen the new rack yet orders nothing away.
+  expect((await owner.post('/racks/order', { ids: turned })).status).toBe(409);
+  expect(await names()).toEqual(after);
+  expect(refusedFields(await owner.post('/racks/order', { ids: [id, id] }))).toEqual(['ids.1']);
 });

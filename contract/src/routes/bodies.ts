@@ -5,7 +5,7 @@ import { deletion } from '../bin.ts';
 import * as bench from '../bench-requests.ts';
 import { hatching, newClutch, newPairing } from '../breeding-requests.ts';
 import { catalogueEntry, catalogueUpdate } from '../catalogue-requests.ts';
-import { newLadder, newRack, newRacks } from '../enclosure-requests.ts';
+import { newLadder, newRack, newRacks, rackOrder } from '../enclosure-requests.ts';
 import * as husbandry from '../husbandry-requests.ts';
 import { importPlan, importRun } from '../import-requests.ts';
 import * as climate from '../climate-requests.ts';
@@ -115,6 +115,7 @@ const BODIES: { readonly [N in WithBody]: Joi.Schema<BodyOf<(typeof ROUTES)[N]>>
   addRoomReading: climate.newReading,
   addRack: newRack,
   addRacks: newRacks,
+  orderRacks: rackOrder,
   changeRack: husbandry.rackChange,
   addLadder: newLadder,
   changeLadder: newLadder,

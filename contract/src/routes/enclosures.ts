@@ -1,6 +1,6 @@
 import type { deletion } from '../bin.ts';
 import type * as husbandry from '../husbandry-requests.ts';
-import type { newLadder, newRack, newRacks } from '../enclosure-requests.ts';
+import type { newLadder, newRack, newRacks, rackOrder } from '../enclosure-requests.ts';
 import type { HeatFault } from '@karyotome/core';
 import type { LearnedView } from '../husbandry-responses.ts';
 import type { voiding } from '../records.ts';
@@ -21,6 +21,9 @@ export const enclosuresRoutes = {
   }),
   addRack: writes<Created, typeof newRack>()('post', '/racks', 'Add a rack', { permission: 'house' }),
   addRacks: writes<Many, typeof newRacks>()('post', '/racks/several', 'Add several racks, all or none', {
+    permission: 'house',
+  }),
+  orderRacks: writes<Many, typeof rackOrder>()('post', '/racks/order', 'Put the racks into walking order', {
     permission: 'house',
   }),
   changeRack: changes<Created, typeof husbandry.rackChange>()('put', '/racks/:id', 'Change a rack', {

@@ -68,6 +68,7 @@ const CHANGED: { readonly [N in Name]?: readonly Tag[] } = {
   voidStock: ['feeding'],
   addRack: ['enclosures'],
   addRacks: ['enclosures'],
+  orderRacks: ['enclosures'],
   changeRack: ['enclosures'],
   deleteRack: ['enclosures', 'heat', 'bin'],
   addLadder: ['enclosures'],

@@ -44,6 +44,7 @@ import { tubsFollowTheirRack } from './migrations/20261202040000-tubs-follow-the
 import { stayingIsNoTask } from './migrations/20261203010000-staying-is-no-task.ts';
 import { healthRecords } from './migrations/20261204010000-health-records.ts';
 import { animalLists } from './migrations/20261204020000-animal-lists.ts';
+import { walkingOrder } from './migrations/20261205010000-walking-order.ts';
 import { importsOfFiles } from './migrations/20261201020000-imports-of-files.ts';
 
 /** Listed by hand, so that the bundled server carries them. */
@@ -92,6 +93,7 @@ export const MIGRATIONS: readonly Migration[] = [
   stayingIsNoTask,
   healthRecords,
   animalLists,
+  walkingOrder,
 ];
 
 /** Any number: only one process migrates at a time. */

@@ -109,6 +109,7 @@ const enclosureModels = (sequelize: Sequelize) => ({
     tubsPerLevel: INTEGER,
     ladderId: UUID,
     stepPosition: INTEGER,
+    walkOrder: INTEGER,
     version: INTEGER,
   }),
   tubs: table<TubRow>(sequelize, 'tubs', {

@@ -102,6 +102,8 @@ export interface RackRow {
   tubsPerLevel: number;
   ladderId: string;
   stepPosition: number;
+  /** Its place among the racks as they are walked past. */
+  walkOrder: number;
   version: number;
 }
 

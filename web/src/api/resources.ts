@@ -209,6 +209,7 @@ export const api = {
   racks: () => callAll(R.racks),
   rack: (id: string) => call(R.rack, { params: { id } }),
   tubs: (filter: Readonly<Record<string, string>>) => callAll(R.tubs, {}, filter),
+  orderRacks: (ids: string[]) => call(R.orderRacks, { body: { ids } }),
   addRacks: (racks: NewRack[]) => call(R.addRacks, { body: { racks } }),
   addRack: (body: NewRack) => call(R.addRack, { body }),
   changeRack: (id: string, body: RackChange, version: number) =>

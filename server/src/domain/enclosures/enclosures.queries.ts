@@ -7,6 +7,9 @@ import { livingSql } from '../animals/living-sql.ts';
 export const HOUSING = `left join tubs t on t.collection_id = a.collection_id and t.id = a.tub_id
        left join racks k on k.collection_id = t.collection_id and k.id = t.rack_id`;
 
+/** SQL: sorts the racks `k` as they are walked past. */
+export const RACKS_AS_WALKED = 'k.walk_order, k.room, k.name';
+
 export type ZoneRow = Omit<HeatZoneView, 'faults' | 'dueOn'>;
 
 /** Heat zones with their last surface check. */
@@ -96,7 +99,7 @@ const PLACED_SQL = `
          k.step_position as step
     from tubs t join racks k on k.collection_id = t.collection_id and k.id = t.rack_id
    where t.collection_id = :collectionId`;
-const IN_WALKING_ORDER = 'order by k.room, k.name, t.level, t.slot';
+const IN_WALKING_ORDER = `order by ${RACKS_AS_WALKED}, t.level, t.slot`;
 
 /** Tubs with where they stand, in walking order. @param ids - these alone */
 export function placedTubs(work: Work, ids: readonly string[] | null = null): Promise<PlacedTub[]> {
@@ -155,7 +158,7 @@ export function rackRows(work: Work, id: string | null = null): Promise<Omit<Rac
        left join animals a on a.collection_id = t.collection_id and a.tub_id = t.id
       where k.collection_id = :collectionId ${id === null ? '' : 'and k.id = :id'}
       group by k.collection_id, k.id, s.collection_id, s.ladder_id, s.position
-      order by k.room, k.step_position, k.name`,
+      order by ${RACKS_AS_WALKED}`,
     { id },
   );
 }
@@ -187,6 +190,6 @@ export function allTubs(work: Work): Promise<TubView[]> {
          on s.collection_id = k.collection_id and s.ladder_id = k.ladder_id and s.position = k.step_position
        left join animals a on a.collection_id = t.collection_id and a.tub_id = t.id
       where t.collection_id = :collectionId
-      group by t.id, k.room, k.name, t.level, t.slot, s.name order by k.room, k.name, t.level, t.slot`,
+      group by t.id, k.walk_order, k.room, k.name, t.level, t.slot, s.name ${IN_WALKING_ORDER}`,
   );
 }

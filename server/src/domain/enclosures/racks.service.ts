@@ -28,9 +28,11 @@ import {
   highestStepInUse,
   ladderRows,
   ladderSteps,
+  namedRacks,
   rackRows,
   tubsOfRack,
 } from './enclosures.queries.ts';
+import { placeForRack, saveWalkOrder } from './walk-order.repository.ts';
 
 export async function listLadders(work: Work): Promise<LadderView[]> {
   const steps = groupBy(await ladderSteps(work), ({ ladderId }) => ladderId);
@@ -99,8 +101,9 @@ export async function createRack(work: Work, input: NewRack): Promise<{ id: stri
   });
   if (!step) throw invalidField('stepPosition', 'names no step of a ladder of this collection');
   const id = randomUUID();
+  const walkOrder = await placeForRack(work, input.room);
   await work.models.racks.create(
-    { collectionId, id, ...input, version: 1 },
+    { collectionId, id, ...input, walkOrder, version: 1 },
     { transaction: work.transaction },
   );
   const places = placesOf(input).map((place) => ({ collectionId, id: randomUUID(), rackId: id, ...place }));
@@ -112,6 +115,16 @@ export async function createRack(work: Work, input: NewRack): Promise<{ id: stri
 export async function createRacks(work: Work, inputs: readonly NewRack[]): Promise<{ ids: string[] }> {
   const ids: string[] = [];
   for (const input of inputs) ids.push((await createRack(work, input)).id);
+  return { ids };
+}
+
+/** Puts the racks into the order in which they are walked past. */
+export async function orderRacks(work: Work, ids: string[]): Promise<{ ids: string[] }> {
+  const racks = new Set((await namedRacks(work)).map(({ id }) => id));
+  if (ids.length !== racks.size || ids.some((id) => !racks.has(id))) {
+    throw new Refusal('conflict', 'Racks were added or removed meanwhile. Put them in order again.');
+  }
+  await saveWalkOrder(work, ids);
   return { ids };
 }
 

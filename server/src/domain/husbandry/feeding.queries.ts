@@ -1,6 +1,6 @@
 import type { FeedingNightLine } from '@karyotome/contract';
 import { select, type Work } from '../../db/work.ts';
-import { HOUSING } from '../enclosures/enclosures.queries.ts';
+import { HOUSING, RACKS_AS_WALKED } from '../enclosures/enclosures.queries.ts';
 import { STANDING } from '../states/states.queries.ts';
 
 /** How many animals are on each feeding plan, of those whose stored state stands. */
@@ -30,7 +30,7 @@ export function placedAnimals(work: Work, ids: readonly string[]): Promise<Omit<
        from animals a
        ${HOUSING}
       where a.collection_id = :collectionId and a.id in (:ids)
-      order by (t.id is not null), k.room, k.name, t.level, t.slot, a.number`,
+      order by (t.id is not null), ${RACKS_AS_WALKED}, t.level, t.slot, a.number`,
     { ids },
   );
 }

@@ -68,7 +68,7 @@ export interface ComputedState {
   readonly day: string;
   /** Of what it was computed from; null for an animal that has no row. */
   readonly changes: string | null;
-  /** Sorts in walking order: room, rack, level, tub; what has no place comes first. */
+  /** Sorts in walking order: rack, level, tub; what has no place comes first. */
   readonly placeKey: string;
   readonly state: StoredState;
   readonly tasks: readonly TaskRow[];
@@ -173,10 +173,10 @@ function taskRow(
   };
 }
 
-const two = (n: number): string => String(n).padStart(2, '0');
+const digits = (n: number, count: number): string => String(n).padStart(count, '0');
 
 function placeKeyOf({ place, number }: KeptRow): string {
   return place
-    ? `1${place.room}|${place.rack}|${two(place.level)}|${two(place.slot)}|${number}`
+    ? `1${digits(place.walkOrder, 5)}|${place.room}|${place.rack}|${digits(place.level, 2)}|${digits(place.slot, 2)}|${number}`
     : `0${number}`;
 }

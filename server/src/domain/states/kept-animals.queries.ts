@@ -32,7 +32,8 @@ export interface KeptRow {
   /** As a dam or a candidate sire, the oldest first. */
   readonly pairings: readonly KeptPairing[];
   readonly isStated: boolean;
-  readonly place: (PlaceRow & { room: string; rack: string; level: number; slot: number }) | null;
+  readonly place:
+    (PlaceRow & { walkOrder: number; room: string; rack: string; level: number; slot: number }) | null;
   /** Where it lived before its last move. */
   readonly from: (PlaceRow & { tubId: string }) | null;
   /** Changes so far of what its state is computed from; null where it has no row. */
@@ -84,8 +85,8 @@ const keptSql = (records: string): string => `
              select m.pairing_id from pairing_sires m where m.collection_id = a.collection_id and m.sire_id = a.id))
          ) as pairings,
          e.id is not null as "isStated",
-         (select json_build_object('ladderId', k.ladder_id, 'step', k.step_position, 'room', k.room, 'rack', k.name,
-                   'level', t.level, 'slot', t.slot)
+         (select json_build_object('ladderId', k.ladder_id, 'step', k.step_position, 'walkOrder', k.walk_order,
+                   'room', k.room, 'rack', k.name, 'level', t.level, 'slot', t.slot)
             from tubs t join racks k on k.collection_id = t.collection_id and k.id = t.rack_id
            where t.collection_id = a.collection_id and t.id = a.tub_id) as place,
          (select json_build_object('ladderId', k.ladder_id, 'step', k.step_position, 'tubId', t.id)

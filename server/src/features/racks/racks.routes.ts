@@ -19,6 +19,7 @@ import {
   listLadders,
   listRacks,
   moveMany,
+  orderRacks,
   takeBackMany,
   viewRack,
 } from '../../domain/enclosures/racks.service.ts';
@@ -31,6 +32,7 @@ export function rackRoutes({ list, read, write }: Endpoints): void {
   read(ROUTES.rack, ({ work, id }) => viewRack(work, id));
   list(ROUTES.tubs, ({ work }) => allTubs(work));
   write(ROUTES.addRacks, ({ work, body }) => createRacks(work, body.racks));
+  write(ROUTES.orderRacks, ({ work, body }) => orderRacks(work, body.ids));
   write(ROUTES.addRack, ({ work, body }) => createRack(work, body));
   write(ROUTES.deleteRack, ({ work, id, body }) => deleteRack(work, id, body.reason));
   write(ROUTES.changeRack, ({ work, id, body, version }) => changeRack(work, id, body, version));

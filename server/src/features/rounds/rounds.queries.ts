@@ -85,7 +85,8 @@ export function racksOfRound(work: Work, unstored: Unstored): Promise<RackOfRoun
        ${HOUSING}
        left join racks p on p.collection_id = k.collection_id and p.id = k.id and not ${APART}
       where a.collection_id = :collectionId and ${livingSql('a.status')} and ${HERE}
-      group by ${APART}, p.id, p.room, p.name order by ${APART}, p.id is null, p.room, p.name`,
+      group by ${APART}, p.id, p.walk_order, p.room, p.name
+      order by ${APART}, p.id is null, p.walk_order, p.room, p.name`,
     { ...unstored, today: work.today },
   );
 }

@@ -70,6 +70,18 @@ const rows = computed(() =>
     })),
 );
 const chosen = ref<string[]>([]);
+/** On a phone the boxes to choose by are shown when they are asked for; elsewhere always. */
+const isChoosing = ref(false);
+const mayChoose = computed(() => session.mayRecord && (!smAndDown.value || isChoosing.value));
+function endChoosing(): void {
+  isChoosing.value = false;
+  chosen.value = [];
+}
+function onRow({ id }: { id: string }): void {
+  if (!isChoosing.value) void router.push(`/animals/${id}`);
+  else if (chosen.value.includes(id)) chosen.value = chosen.value.filter((one) => one !== id);
+  else chosen.value = [...chosen.value, id];
+}
 /** As they stand in the list; who is no longer in it is chosen no more. */
 const chosenAnimals = computed(() => {
   const ids = new Set(chosen.value);
@@ -143,18 +155,25 @@ const headers = computed(() =>
         <v-select v-model="state" label="Which" :items="STATES" density="compact" hide-details />
         <div class="row found">
           <span class="soft num">{{ countWords(total, 'animal', 'animals') }}</span>
+          <v-btn
+            v-if="smAndDown && session.mayRecord && !isChoosing"
+            variant="text"
+            @click="isChoosing = true"
+            >Choose several</v-btn
+          >
+          <v-btn v-else-if="smAndDown && isChoosing" variant="tonal" @click="endChoosing">End choosing</v-btn>
           <ListsMenu @choose="search = $event" />
           <ColumnsMenu v-if="!smAndDown" v-model="hidden" />
           <TableLink list="animals" :query="filter" />
         </div>
       </div>
       <FilterLine v-if="read && typed.trim() !== ''" :filter="read" :text="typed.trim()" />
-      <ChosenBar v-if="chosenAnimals.length > 0" :animals="chosenAnimals" @clear="chosen = []" />
+      <ChosenBar v-if="chosenAnimals.length > 0" :animals="chosenAnimals" @clear="endChoosing" />
       <v-card @scroll.capture="nearEnd">
         <v-data-table-virtual
           v-model:sort-by="sortBy"
           v-model="chosen"
-          :show-select="!smAndDown && session.mayRecord"
+          :show-select="mayChoose"
           :headers="headers"
           :items="rows"
           item-value="id"
@@ -163,7 +182,7 @@ const headers = computed(() =>
           density="comfortable"
           hover
           no-data-text="No animal fits"
-          @click:row="(_: Event, { item }: { item: { id: string } }) => router.push(`/animals/${item.id}`)"
+          @click:row="(_: Event, { item }: { item: { id: string } }) => onRow(item)"
         >
           <template #[`item.number`]="{ item }">
             <router-link :to="`/animals/${item.id}`" class="plain"

@@ -27,12 +27,14 @@ import RackFront from './RackFront.vue';
 import RackTile from './RackTile.vue';
 import RacksNav from './RacksNav.vue';
 import SurfaceCheckDialog from './SurfaceCheckDialog.vue';
+import WalkingOrderDialog from './WalkingOrderDialog.vue';
 import { useMoving } from './useMoving.ts';
 
 const { data, status, error, refetch } = useRacks();
 const session = useSession();
 const adding = ref(false);
 const building = ref(useRoute().query['build'] === '1');
+const ordering = ref(false);
 const editing = ref<RackSummary | null>(null);
 const zone = ref<{ rack: RackSummary; zone: HeatZoneView | null } | null>(null);
 const checking = ref<{ id: string; name: string; rack: string } | null>(null);
@@ -71,6 +73,9 @@ const places = (racks: readonly RackSummary[]): string => {
       <h1>Racks</h1>
       <RacksNav />
       <TableLink v-if="data?.length" list="tubs" />
+      <v-btn v-if="session.mayHouse && (data?.length ?? 0) > 1" variant="outlined" @click="ordering = true"
+        >Walking order…</v-btn
+      >
       <v-btn v-if="session.mayHouse" variant="outlined" @click="building = true">Racks of a room…</v-btn>
       <v-btn v-if="session.mayHouse" color="primary" :prepend-icon="mdiPlus" @click="adding = true"
         >New rack</v-btn
@@ -141,6 +146,7 @@ const places = (racks: readonly RackSummary[]): string => {
         </div>
       </section>
     </StateBlock>
+    <WalkingOrderDialog v-if="ordering" :racks="data ?? []" @close="ordering = false" />
     <RacksOfRoomDialog v-if="building" @close="building = false" />
     <RackDialog v-if="adding" @close="adding = false" />
     <DeleteDialog
