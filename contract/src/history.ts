@@ -47,6 +47,9 @@ export const HISTORY_SUBJECTS = [
   'invitation',
   'token',
   'animal-list',
+  'project',
+  'project-animal',
+  'planned-pairing',
   'webhook',
   'calendar-address',
 ] as const;

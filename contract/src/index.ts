@@ -29,6 +29,8 @@ export type * from './incubation-responses.ts';
 export type * from './label-responses.ts';
 export * from './post.ts';
 export type * from './problem.ts';
+export * from './project-requests.ts';
+export type * from './project-responses.ts';
 export * from './publication-requests.ts';
 export type * from './publication-responses.ts';
 export type * from './record-responses.ts';

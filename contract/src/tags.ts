@@ -11,6 +11,8 @@ export const TAGS = [
   'catalogue',
   /** Pairings, clutches and events of a season. */
   'breeding',
+  /** Projects, their animals and planned pairings. */
+  'projects',
   'eggs',
   /** Clutch cards that were drawn. */
   'cards',

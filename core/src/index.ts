@@ -20,6 +20,7 @@ export * from './numeric/index.ts';
 export * from './odds/index.ts';
 export * from './pedigree/index.ts';
 export * from './planner/index.ts';
+export * from './projects/index.ts';
 export * from './proving/index.ts';
 export * from './room/index.ts';
 export * from './sales/index.ts';

@@ -32,6 +32,7 @@ import { incubationRoutes } from './features/incubation/incubation.routes.ts';
 import { labelRoutes } from './features/labels/labels.routes.ts';
 import { pictureRoutes, publicPictureRoutes } from './features/pictures/pictures.routes.ts';
 import { plannerRoutes } from './features/planner/planner.routes.ts';
+import { projectRoutes } from './features/projects/projects.routes.ts';
 import { letterRoutes } from './features/post/post.routes.ts';
 import { publicationRoutes, publicRoutes } from './features/publications/publications.ts';
 import { healthRoutes } from './features/health/health.routes.ts';
@@ -219,6 +220,7 @@ function endpointsOf({
   incubationRoutes(endpoints, database, files);
   climateRoutes(endpoints, database);
   plannerRoutes(endpoints);
+  projectRoutes(endpoints);
   calendarRoutes(endpoints, config.signingSecret);
   rackRoutes(endpoints);
   healthRoutes(endpoints);

@@ -75,6 +75,9 @@ export const HISTORY_SUBJECT_WORDS: Readonly<Record<HistorySubject, string>> = {
   invitation: 'invitation',
   token: 'token of a program',
   'animal-list': 'list of animals',
+  project: 'project',
+  'project-animal': 'animal of a project',
+  'planned-pairing': 'planned pairing',
   webhook: 'webhook',
   'calendar-address': 'calendar address',
 };

@@ -10,6 +10,7 @@ export {
 } from './reader.ts';
 export { capital, say, sentences, type Phrases, type Told } from './phrases.ts';
 export * from './animal-filter.ts';
+export * from './luck.ts';
 export * from './health.ts';
 export * from './husbandry.ts';
 export * from './meals.ts';

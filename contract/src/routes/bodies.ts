@@ -11,6 +11,7 @@ import { importPlan, importRun } from '../import-requests.ts';
 import * as climate from '../climate-requests.ts';
 import * as incubation from '../incubation-requests.ts';
 import { lettersInput } from '../post.ts';
+import { newProject, plannedPairingInput, projectAnimalInput, projectChange } from '../project-requests.ts';
 import { backupInput, publishing, restoreInput, withholdInput } from '../publication-requests.ts';
 import { correction, newRecord, voiding } from '../records.ts';
 import {
@@ -130,6 +131,10 @@ const BODIES: { readonly [N in WithBody]: Joi.Schema<BodyOf<(typeof ROUTES)[N]>>
   takeCatalogueUpdate: catalogueUpdate,
   sendRound: husbandry.roundEntries,
   changeFeedingRules: husbandry.rulesChange,
+  addProject: newProject,
+  changeProject: projectChange,
+  addProjectAnimal: projectAnimalInput,
+  planPairing: plannedPairingInput,
   addAnimalList: animalListInput,
   changeAnimalList: animalListInput,
   addFeedingPlan: husbandry.planInput,

@@ -8,6 +8,7 @@ import { geneticsRoutes } from './genetics.ts';
 import { importsRoutes } from './imports.ts';
 import { keepingRoutes } from './keeping.ts';
 import { postRoutes } from './post.ts';
+import { projectsRoutes } from './projects.ts';
 import { publicationsRoutes } from './publications.ts';
 import { salesRoutes } from './sales.ts';
 import { waitingRoutes } from './waiting.ts';
@@ -28,6 +29,7 @@ export const ROUTES = {
   ...geneticsRoutes,
   ...breedingRoutes,
   ...clutchesRoutes,
+  ...projectsRoutes,
   ...climateRoutes,
   ...benchRoutes,
   ...keepingRoutes,

@@ -10,6 +10,8 @@ export {
 } from './pairing-odds.ts';
 export { parseParent, POSSIBLE_HET, possibleChance, toParent, type Parent } from './parent.ts';
 export {
+  chanceOfTarget,
+  hatchedScenarios,
   meetsTarget,
   targetOdds,
   targetScenarios,

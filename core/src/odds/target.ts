@@ -44,6 +44,21 @@ export function meetsTarget({ locus, wanted, isPlain }: TargetLocus, genotype: G
 }
 
 /**
+ * The chance that an animal is what is wanted, from what it may be at each locus; loci count as independent.
+ *
+ * @example chanceOfTarget(parseParent('50% het clown', 'male').parent, toTarget(parseGenes('het clown'))) // 0.5
+ */
+export const chanceOfTarget = (animal: Parent, target: Target): number =>
+  target.reduce(
+    (product, wanted) =>
+      product *
+      distributionAt(animal, wanted.locus.id)
+        .filter(({ genotype }) => meetsTarget(wanted, genotype))
+        .reduce((sum, { p }) => sum + p, 0),
+    1,
+  );
+
+/**
  * What a text names as wanted: one of several will do, and what is named with a doubt is wanted all the same.
  *
  * @example toTarget(parseGenes('Super Pastel')).length // 1
@@ -84,6 +99,27 @@ export function targetScenarios(
 ): Scenario[] {
   const named = new Set(target.map(({ locus }) => locus.id));
   return scenariosFrom(livingElsewhere(sire, dam, named, catalogue), sire, dam, target, locusScenarios);
+}
+
+/**
+ * The chance of the target per hatchling, that is per egg that lives, for every combination of what the parents may be. What
+ * lives is counted by its mean over the combinations.
+ *
+ * @returns weights that add up to 1, each with its chance
+ * @example hatchedScenarios(toParent(parseGenes('clown'), 'male'), toParent(parseGenes('het clown'), 'female'), toTarget(parseGenes('clown'))) // [{"weight": 1, "p": 0.5}]
+ */
+export function hatchedScenarios(
+  sire: Parent,
+  dam: Parent,
+  target: Target,
+  catalogue: Catalogue = CATALOGUE,
+): { weight: number; p: number }[] {
+  const { pMale, pFemale } = livingElsewhere(sire, dam, new Set(), catalogue);
+  const living = pMale + pFemale;
+  return targetScenarios(sire, dam, target, catalogue).map((one) => ({
+    weight: one.weight,
+    p: living > 0 ? Math.min(1, (one.pMale + one.pFemale) / living) : 0,
+  }));
 }
 
 /** The chance that an egg lives, by sex and times one half, as far as loci decide it that are not named. */

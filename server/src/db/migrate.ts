@@ -45,6 +45,7 @@ import { stayingIsNoTask } from './migrations/20261203010000-staying-is-no-task.
 import { healthRecords } from './migrations/20261204010000-health-records.ts';
 import { animalLists } from './migrations/20261204020000-animal-lists.ts';
 import { walkingOrder } from './migrations/20261205010000-walking-order.ts';
+import { projects } from './migrations/20261205020000-projects.ts';
 import { importsOfFiles } from './migrations/20261201020000-imports-of-files.ts';
 
 /** Listed by hand, so that the bundled server carries them. */
@@ -94,6 +95,7 @@ export const MIGRATIONS: readonly Migration[] = [
   healthRecords,
   animalLists,
   walkingOrder,
+  projects,
 ];
 
 /** Any number: only one process migrates at a time. */

@@ -1,6 +1,7 @@
 import { DataTypes, type Sequelize } from 'sequelize';
 import { accessModels } from './access-models.ts';
 import { benchModels, eggModels, seasonModels } from './breeding-models.ts';
+import { projectModels } from './project-models.ts';
 import type { CalendarFeedRow } from './breeding-rows.ts';
 import type { PublicationRow, SigningKeyRow, StatementRow } from './publication-rows.ts';
 import type {
@@ -275,6 +276,7 @@ export const createModels = (sequelize: Sequelize) => ({
   ...feedingModels(sequelize),
   ...seasonModels(sequelize),
   ...eggModels(sequelize),
+  ...projectModels(sequelize),
   ...benchModels(sequelize),
 });
 export type Models = ReturnType<typeof createModels>;

@@ -77,6 +77,7 @@ const UNIQUE_FIELDS: Readonly<Record<string, FieldProblem>> = {
   used_numbers_pkey: { field: 'number', code: 'taken', message: 'was used before; numbers are never reused' },
   animals_collection_id_number_key: { field: 'number', code: 'taken', message: 'is taken' },
   animal_lists_name_key: { field: 'name', code: 'taken', message: 'is the name of another list' },
+  projects_name_key: { field: 'name', code: 'taken', message: 'is the name of another project' },
   ladders_collection_id_name_key: { field: 'name', code: 'taken', message: 'is the name of another ladder' },
   climate_places_name_key: {
     field: 'name',

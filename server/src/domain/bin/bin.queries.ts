@@ -42,6 +42,8 @@ export const GOING: Readonly<Record<BinKind, Readonly<Record<string, string>>>> 
     offers: OF_ANIMAL,
     status_events: OF_ANIMAL,
     wish_offers: OF_ANIMAL,
+    project_animals: OF_ANIMAL,
+    planned_pairings: 'dam_id = :id or sire_id = :id',
   },
   picture: { pictures: 'id = :id' },
   pairing: { pairings: 'id = :id', pairing_sires: 'pairing_id = :id', pairing_events: 'pairing_id = :id' },
@@ -53,6 +55,16 @@ export const GOING: Readonly<Record<BinKind, Readonly<Record<string, string>>>> 
       'zone_id in (select id from heat_zones where collection_id = :collectionId and rack_id = :id)',
   },
   'heat-zone': { heat_zones: 'id = :id', surface_checks: 'zone_id = :id' },
+};
+
+const OF_A_PROJECT = 'project_id in (select id from projects where collection_id = :collectionId)';
+
+/** Rows that come back only where what they belong to was not removed meanwhile. */
+const WHERE_STILL: Readonly<Record<string, string>> = {
+  project_animals: OF_A_PROJECT,
+  planned_pairings: `${OF_A_PROJECT}
+      and dam_id in (select id from animals where collection_id = :collectionId)
+      and sire_id in (select id from animals where collection_id = :collectionId)`,
 };
 
 /** While rows move, each of them is no write of its own to the history, and keys are held against them at the end. */
@@ -113,7 +125,8 @@ export async function putBack(work: Work, kind: BinKind, content: Content): Prom
     const columns = known!.columns.join(', ');
     await select(
       work,
-      `insert into ${table} (${columns}) select ${columns} from jsonb_populate_recordset(null::${table}, :rows::jsonb)`,
+      `insert into ${table} (${columns}) select ${columns} from jsonb_populate_recordset(null::${table}, :rows::jsonb)
+        where ${WHERE_STILL[table] ?? 'true'}`,
       { rows: JSON.stringify(rows) },
     );
   }
