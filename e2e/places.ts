@@ -14,6 +14,7 @@ const PLACES = [
   '/racks/moves',
   '/season',
   '/season/planner',
+  '/season/projects',
   '/season/incubators',
   '/season/past',
   '/bench',

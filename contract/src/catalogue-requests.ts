@@ -44,6 +44,7 @@ export const catalogueEntry = Joi.alternatives()
             .required(),
           double: optional(geneName()),
           recombination: optional(recombination()),
+          isUnproven: Joi.boolean().optional(),
         }),
       },
       {

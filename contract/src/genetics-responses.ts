@@ -1,4 +1,11 @@
-import type { CatalogueEntry, ClaimKind, ExplanationKind, ShortClaim, Strengthening } from '@karyotome/core';
+import type {
+  CatalogueEntry,
+  ClaimKind,
+  ExplanationKind,
+  Inheritance,
+  ShortClaim,
+  Strengthening,
+} from '@karyotome/core';
 import type { SupportView } from './record-responses.ts';
 import type { Sex } from './animal-status.ts';
 
@@ -148,4 +155,24 @@ export interface KinNodeView {
   inbreeding: number;
   /** Of the gene that was asked about: the chance that it shows, and that it is there at all. */
   gene: { pShows: number; pCarries: number } | null;
+}
+
+/** A gene of the collection's own that is not proven, and what the records say of it. */
+export interface UnprovenGeneView {
+  locus: string;
+  name: string;
+  shows: { id: string; number: string }[];
+  /** Young of those that show it, looked at. */
+  young: { showing: number; others: number };
+  /** How likely each way of inheritance is; null where no animal shows it, or the answer is out of reach. */
+  odds: Readonly<Record<Inheritance, number>> | null;
+  /** Pairings that would tell, the most telling first; null stands for an animal from elsewhere that does not show it. */
+  tests: {
+    dam: { id: string; number: string } | null;
+    sire: { id: string; number: string } | null;
+    /** Young needed until it is known, in nine of ten cases. */
+    young: number;
+    /** Ways of inheritance that their young tell apart. */
+    apart: Inheritance[][];
+  }[];
 }

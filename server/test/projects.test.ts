@@ -201,7 +201,9 @@ describe('a plan', () => {
   });
 
   test('two projects that want the same animal know of one another; an ended one wants none', async () => {
-    const first = await begin({ plan: planOf() });
+    const first = await begin({ plan: planOf(), animalIds: [] });
+    // A route brings the animals that it uses.
+    expect((await projectOf(first)).projectAnimals.map(({ animal }) => animal.number)).toEqual(['D', 'S']);
     const second = await make.created('/projects', { name: 'Other', targets: ['Clown'] });
     expect((await projectOf(first)).shared).toEqual([]);
     await make.created(`/projects/${second}/pairings`, { season: season + 1, damId: dam, sireId: sire });

@@ -11,6 +11,7 @@ export {
 export { capital, say, sentences, type Phrases, type Told } from './phrases.ts';
 export * from './animal-filter.ts';
 export * from './luck.ts';
+export * from './unproven.ts';
 export * from './health.ts';
 export * from './husbandry.ts';
 export * from './meals.ts';

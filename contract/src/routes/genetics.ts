@@ -9,6 +9,7 @@ import type {
   SurpriseView,
   SuspectView,
   TrialView,
+  UnprovenGeneView,
 } from '../genetics-responses.ts';
 import { acts, changes, lists, reads, writes } from './route.ts';
 import type { Created } from './answers.ts';
@@ -50,6 +51,11 @@ export const geneticsRoutes = {
   removeCatalogueEntry: acts<void>()('delete', '/catalogue/entries/:id', 'Remove an entry of the catalogue', {
     permission: 'breed',
   }),
+  unprovenGenes: lists<UnprovenGeneView>()(
+    '/catalogue/unproven',
+    'Genes that are not proven, and what would prove them',
+    { key: 'locus' },
+  ),
   contradictions: lists<ContradictionView>()('/contradictions', 'Records that cannot all be true', {
     key: 'id',
   }),

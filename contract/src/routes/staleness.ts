@@ -22,6 +22,7 @@ const MADE_FROM: { readonly [N in Name]?: readonly Tag[] } = {
   animal: [...SUMMARY, 'eggs', 'feeding', 'labels'],
   catalogue: ['catalogue', 'records'],
   geneOccurrence: ['catalogue', 'records'],
+  unprovenGenes: LABEL,
   tryCatalogueUpdate: LABEL,
   devices: ['members'],
   secondFactor: ['members'],

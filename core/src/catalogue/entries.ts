@@ -14,6 +14,8 @@ export type CatalogueEntry =
       readonly double?: string | null | undefined;
       /** Present where it lies on the sex chromosomes. */
       readonly recombination?: number | null | undefined;
+      /** It looks different, and whether it is inherited is not known. */
+      readonly isUnproven?: boolean | undefined;
     }
   /** A further allele of a locus. */
   | {
@@ -107,6 +109,7 @@ export function toAdditions(entries: readonly CatalogueChange[]): CatalogueAddit
       name: entry.name,
       alleles: [allele(entry)],
       compounds: [],
+      ...(entry.isUnproven ? { isUnproven: true as const } : {}),
       ...(entry.recombination == null ? {} : { sexLinked: { recombination: entry.recombination } }),
     })),
     alleles: of('allele').map((entry) => ({ locus: entry.locus, allele: allele(entry) })),

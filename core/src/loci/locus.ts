@@ -35,6 +35,8 @@ export interface Locus {
   readonly compounds: readonly Compound[];
   /** Present on a locus of the sex chromosomes: the chance that sex and allele recombine in a male. */
   readonly sexLinked?: { readonly recombination: number };
+  /** A look of which nobody knows yet whether it is inherited: nothing is inferred from it. */
+  readonly isUnproven?: true;
   /** What one visible copy (recessive: two copies) hides. */
   readonly hides?: Hides;
   /** What any two copies of this locus' alleles hide, where it differs from one copy. */

@@ -38,7 +38,8 @@ export function compilePedigree(
 }
 
 /**
- * Locus id -> what shows there, for every locus a reading names. Carried genes show nothing.
+ * Locus id -> what shows there, for every locus a reading names but those of genes that are not proven. Carried genes show
+ * nothing.
  *
  * @example shownByReading(parseGenes('Pastel het Clown')) // {"pastel": "pastel", "clown": ""}
  */
@@ -47,9 +48,11 @@ export function shownByReading(
   catalogue: Catalogue = CATALOGUE,
 ): Record<string, string> {
   return Object.fromEntries(
-    [...reading.loci].map(([id, genotypes]) => {
+    [...reading.loci].flatMap(([id, genotypes]) => {
+      const locus = catalogue.locusById(id)!;
+      if (locus.isUnproven) return [];
       const likeliest = genotypes.toSorted((a, b) => b.p - a.p)[0]!;
-      return [id, appearance(catalogue.locusById(id)!, likeliest.genotype)];
+      return [[id, appearance(locus, likeliest.genotype)]];
     }),
   );
 }
@@ -140,7 +143,10 @@ export class RecordCompiler {
     for (const evidence of stated)
       for (const [locus, allele] of allelesNamedBy(evidence)) name(locus, allele);
     return [...alleles]
-      .filter(([id]) => this.catalogue.locusById(id) !== undefined)
+      .filter(([id]) => {
+        const locus = this.catalogue.locusById(id);
+        return locus !== undefined && !locus.isUnproven;
+      })
       .toSorted(([a], [b]) => (a < b ? -1 : 1))
       .map(([id, named]) => {
         const linked = this.catalogue.locusById(id)!.sexLinked;

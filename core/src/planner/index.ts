@@ -25,5 +25,6 @@ export {
   type RouteStep,
   type RouteTerms,
 } from './routes/route.ts';
+export { stepOdds } from './routes/step-odds.ts';
 export { RouteSimulation, type SimulationInput, type SimulationResult } from './routes/simulate.ts';
 export { planSeason, type PlannedPair, type SeasonQuestion, type Trade } from './season-plan.ts';

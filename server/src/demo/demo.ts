@@ -21,6 +21,7 @@ import { Hatchlings } from './hatchlings.ts';
 import { Housing } from './housing.ts';
 import type { Made } from './made.ts';
 import { earlierC, SEASON_FOUNDERS, SEASON_RACK, STILL_LYING } from './season-plan.ts';
+import { playProjects } from './projects.ts';
 import { DemoSales } from './sales.ts';
 import { DemoSeason } from './season.ts';
 import type { Config } from '../config.ts';
@@ -121,6 +122,10 @@ class Farm {
     await this.fillBench();
     await playHusbandry(this.work);
     await this.sales.addWishes();
+    await playProjects(this.work, {
+      idOf: (number) => this.byNumber.get(number)!.id,
+      heldBack: this.choose({ clutch: 'a', sex: 'male', shows: 'Ultramel' }).id,
+    });
   }
 
   /** A pair with six genes, their young of last year, and this year's in its box. */

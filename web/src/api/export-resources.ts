@@ -15,6 +15,7 @@ export type ListName =
   | 'letters'
   | 'members'
   | 'pairings'
+  | 'projects'
   | 'persons'
   | 'rooms'
   | 'seasonFemales'

@@ -55,6 +55,7 @@ import { climateApi } from './climate-resources.ts';
 import { exportApi } from './export-resources.ts';
 import { importApi } from './import-resources.ts';
 import { peopleApi } from './people-resources.ts';
+import { projectApi } from './project-resources.ts';
 
 /* One function per route, by the route's own name; stateless. */
 
@@ -92,6 +93,7 @@ export const api = {
   animalLists: () => callAll(R.animalLists),
   addAnimalList: (body: AnimalListInput) => call(R.addAnimalList, { body }),
   removeAnimalList: (id: string, version: number) => call(R.removeAnimalList, { params: { id }, version }),
+  unprovenGenes: () => callAll(R.unprovenGenes),
   pairings: () => callAll(R.pairings),
   addClutch: (body: NewClutch) => call(R.addClutch, { body }),
   changeObservations: (id: string, body: ObservationsChange, version: number) =>
@@ -147,6 +149,7 @@ export const api = {
 
   ...climateApi,
   ...peopleApi,
+  ...projectApi,
   ...exportApi,
   ...importApi,
 

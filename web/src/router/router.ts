@@ -74,6 +74,16 @@ export const router = createRouter({
       meta: { title: 'Planner', needs: 'breed', words: 'odds punnett offspring routes plan pair' },
     },
     {
+      path: '/season/projects',
+      component: () => import('../features/projects/ProjectsView.vue'),
+      meta: { title: 'Projects', words: 'goal target route luck holdback plan' },
+    },
+    {
+      path: '/season/projects/:id',
+      component: () => import('../features/projects/ProjectView.vue'),
+      meta: { title: 'Project' },
+    },
+    {
       path: '/season/incubators',
       component: () => import('../features/climate/IncubatorsView.vue'),
       meta: { title: 'Incubators', words: 'eggs temperature humidity alarm' },

@@ -92,6 +92,10 @@ export const useIncubators = () => useQuery({ key: ['incubators'], query: api.in
 export const useHatchRates = () => useQuery({ key: ['hatchRates'], query: api.hatchRates });
 export const useCalendarFeeds = () => useQuery({ key: ['calendarFeeds'], query: api.calendarFeeds });
 export const usePlanner = () => useQuery({ key: ['planner'], query: api.planner });
+export const useUnprovenGenes = () => useQuery({ key: ['unprovenGenes'], query: api.unprovenGenes });
+export const useProjects = () => useQuery({ key: ['projects'], query: api.projects });
+export const useProject = (id: MaybeRefOrGetter<string>) =>
+  useQuery({ key: () => ['project', toValue(id)], query: () => api.project(toValue(id)) });
 export const useFeeding = () => useQuery({ key: ['feeding'], query: api.feeding });
 export const useFeedingNight = () => useQuery({ key: ['feedingNight'], query: api.feedingNight });
 export const useFeedingLessons = () => useQuery({ key: ['feedingLessons'], query: api.feedingLessons });

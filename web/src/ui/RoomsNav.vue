@@ -1,9 +1,14 @@
 <script setup lang="ts">
 import { useRoute } from 'vue-router';
 
-/** The rooms of a place, one beside the other. */
-defineProps<{ label: string; rooms: readonly { readonly to: string; readonly title: string }[] }>();
+/** The rooms of a place, one beside the other. What lies within a room is there too; the first is the place itself. */
+const props = defineProps<{
+  label: string;
+  rooms: readonly { readonly to: string; readonly title: string }[];
+}>();
 const route = useRoute();
+const isHere = (to: string): boolean =>
+  route.path === to || (to !== props.rooms[0]!.to && route.path.startsWith(`${to}/`));
 </script>
 
 <template>
@@ -13,8 +18,8 @@ const route = useRoute();
       :key="room.to"
       :to="room.to"
       class="room"
-      :class="{ here: route.path === room.to }"
-      :aria-current="route.path === room.to ? 'page' : undefined"
+      :class="{ here: isHere(room.to) }"
+      :aria-current="isHere(room.to) ? 'page' : undefined"
       >{{ room.title }}</router-link
     >
   </nav>

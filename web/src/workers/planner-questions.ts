@@ -68,6 +68,14 @@ export interface SimulateQuestion {
   readonly seed: number;
 }
 
+/** What each step of a route gives with its parents as they are known now. */
+export interface RouteOddsQuestion {
+  readonly ask: 'route-odds';
+  readonly target: string;
+  readonly bought: Bought | null;
+  readonly route: Route;
+}
+
 export interface SeasonTarget {
   readonly genes: string;
   /** What one hatchling of it is worth beside the others. */
@@ -91,6 +99,8 @@ export interface GainsQuestion {
 
 export interface PlannerAnswers {
   gains: HoldbackGains;
+  /** Per egg, for each step; null where a parent is not here yet. */
+  'route-odds': readonly (number | null)[];
   pair: PairAnswer;
   mates: readonly RankedMate[];
   routes: RoutesAnswer;
@@ -98,5 +108,11 @@ export interface PlannerAnswers {
   season: readonly PlannedPair[];
 }
 export type PlannerQuestion =
-  PairQuestion | MatesQuestion | RoutesQuestion | SimulateQuestion | SeasonPlanQuestion | GainsQuestion;
+  | PairQuestion
+  | MatesQuestion
+  | RoutesQuestion
+  | RouteOddsQuestion
+  | SimulateQuestion
+  | SeasonPlanQuestion
+  | GainsQuestion;
 export type AnswerTo<Q extends PlannerQuestion> = PlannerAnswers[Q['ask']];

@@ -12,6 +12,7 @@ import {
   parseParent,
   planPair,
   planSeason,
+  stepOdds,
   ROUTE_TERMS,
   RouteSimulation,
   targetChances,
@@ -21,6 +22,7 @@ import {
   type Fertility,
   type HoldbackGains,
   type Parent,
+  type RouteParent,
   type PlannedPair,
   type Target,
   type WeightedGenotype,
@@ -32,6 +34,7 @@ import type {
   PairQuestion,
   PlannedParent,
   RankedMate,
+  RouteOddsQuestion,
   RoutesAnswer,
   RoutesQuestion,
   SeasonPlanQuestion,
@@ -166,6 +169,21 @@ export class Planner {
       this.catalogue,
     );
     return { routes, missing: [] };
+  }
+
+  routeOdds({ target, bought, route }: RouteOddsQuestion): (number | null)[] {
+    const wanted = this.targetOf(target);
+    const extra = this.boughtOf(bought);
+    const parentNow = (parent: RouteParent): Parent | undefined =>
+      parent.kind === 'owned'
+        ? this.byId.get(parent.animalId)?.parent
+        : parent.kind === 'bought'
+          ? extra?.parent
+          : undefined;
+    return route.steps.map((step) => {
+      const [dam, sire] = [parentNow(step.dam), parentNow(step.sire)];
+      return dam && sire ? stepOdds(step, dam, sire, wanted) : null;
+    });
   }
 
   /** A plan to be played; the caller plays it in pieces, so that it can show progress and stop. */

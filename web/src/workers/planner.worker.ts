@@ -25,6 +25,8 @@ const api = {
         return planner!.mates(question);
       case 'routes':
         return planner!.routes(question);
+      case 'route-odds':
+        return planner!.routeOdds(question);
       case 'gains':
         return planner!.gains(question);
       case 'season':

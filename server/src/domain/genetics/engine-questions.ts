@@ -17,6 +17,7 @@ import type {
   SupportingRecord,
   Surprise,
   Suspicions,
+  UnprovenGene,
   WeightedGenotype,
 } from '@karyotome/core';
 import type { Trial } from './try-catalogue.ts';
@@ -60,6 +61,7 @@ export type Question =
         }
       | { readonly ask: 'clutch'; readonly family: ClutchFamily }
       | { readonly ask: 'surprises' }
+      | { readonly ask: 'unproven'; readonly mates: readonly string[] }
       | { readonly ask: 'trial'; readonly entries: readonly CatalogueChange[] }
       | { readonly ask: 'proved' }
       | { readonly ask: 'document'; readonly names: Names }
@@ -100,6 +102,8 @@ export interface Answers {
   clutch: { of: (readonly [string, readonly Hypothesis[]])[]; leftOut: readonly string[] };
   /** What another catalogue would change: claims by animal, and loci at which the records would newly contradict. */
   trial: Trial;
+  /** Locus -> what the records say of a gene that is not proven; null where the answer is out of reach. */
+  unproven: (readonly [string, UnprovenGene | null])[];
   /** What founders carry though nobody said so. */
   surprises: Surprise[];
   /** What their own young proved of animals: locus -> phenotype, where it was open before. */

@@ -1,4 +1,5 @@
 import {
+  assessUnproven,
   claimFromPedigree,
   conflictsOf,
   createCatalogue,
@@ -116,6 +117,12 @@ const REPLIES: {
   },
   trial: ({ engine, catalogue, animals }, { entries }) => tryCatalogue(engine, catalogue, animals, entries),
   surprises: ({ engine }) => surprises(engine),
+  unproven: ({ animals, catalogue }, { mates }) => {
+    const free = new Set(mates);
+    return catalogue.loci
+      .filter(({ isUnproven }) => isUnproven)
+      .map(({ id }) => [id, exactly(() => assessUnproven(animals, id, free, catalogue)) ?? null] as const);
+  },
   proved: ({ pedigree, catalogue }) => provedByYoung(pedigree, catalogue),
   document: ({ pedigree }, { names }) => writePedigree(pedigree, ownNames(names)),
   plink: ({ engine, pedigree }, { names }) => {

@@ -1,4 +1,4 @@
-import { NOT_IDENTIFIED } from '@karyotome/words';
+import { NOT_IDENTIFIED, unprovenCaution } from '@karyotome/words';
 import type { ClaimRule } from '@karyotome/contract';
 import {
   canonicalLabel,
@@ -152,8 +152,22 @@ export function parentOf({ posterior, recorded, catalogue }: Genetics, animalId:
   return { loci: new Map([...seen].filter(([locus]) => !inferred.has(locus)).concat([...inferred])) };
 }
 
-/** Cautions for what an animal most likely is. */
+/** Cautions for what an animal most likely is, and for what it shows that nobody has proven. */
 export function cautionsOf(genetics: Genetics, animalId: string): string[] {
+  return [...welfareOf(genetics, animalId), ...unprovenOf(genetics, animalId).map(unprovenCaution)];
+}
+
+/** Names of the genes that an animal was seen to show, and that are not proven. */
+function unprovenOf({ catalogue, recorded }: Genetics, animalId: string): string[] {
+  const genes = recorded.get(animalId)?.identification?.genes;
+  if (genes === undefined) return [];
+  return [...parseGenes(genes, catalogue).loci.keys()].flatMap((id) => {
+    const locus = catalogue.locusById(id)!;
+    return locus.isUnproven ? [locus.name] : [];
+  });
+}
+
+function welfareOf(genetics: Genetics, animalId: string): string[] {
   return [...genetics.posterior.genotypes(animalId)].flatMap(([id, genotypes]) => {
     const likeliest = genotypes.toSorted((a, b) => b.p - a.p)[0];
     return likeliest ? welfareNotes(genetics.catalogue.locusById(id)!, likeliest.genotype) : [];

@@ -57,14 +57,31 @@ export async function createProject(work: Work<Actor>, input: NewProject): Promi
     },
     { transaction: work.transaction },
   );
-  for (const [index, animalId] of (input.animalIds ?? []).entries()) {
+  for (const [index, animalId] of (input.animalIds ?? []).entries())
     await checkAnimal(work, `animalIds.${index}`, animalId);
-    await insertAnimal(work, id, { animalId });
-  }
+  await insertAnimals(work, id, [...(input.animalIds ?? []), ...ownedBy(input.plan)]);
   return { id };
 }
 
-/** With another route than before, nobody was held back for one of its steps yet. */
+/** The animals of the collection that a route uses. */
+const ownedBy = (plan: RoutePlanInput | null | undefined): string[] =>
+  (plan?.route.steps ?? []).flatMap(({ dam, sire }) =>
+    [dam, sire].flatMap((parent) => (parent.kind === 'owned' ? [parent.animalId] : [])),
+  );
+
+/** Those that are in it already stay as they are. */
+async function insertAnimals(work: Work<Actor>, projectId: string, ids: readonly string[]): Promise<void> {
+  const { collectionId } = work.actor;
+  const known = await work.models.projectAnimals.findAll({
+    where: { collectionId, projectId },
+    transaction: work.transaction,
+  });
+  const there = new Set(known.map((row) => row.get().animalId));
+  for (const animalId of new Set(ids))
+    if (!there.has(animalId)) await insertAnimal(work, projectId, { animalId });
+}
+
+/** With another route than before, its animals come in, and nobody was held back for one of its steps yet. */
 export async function changeProject(
   work: Work<Actor>,
   id: string,
@@ -83,11 +100,13 @@ export async function changeProject(
     { id, version },
     { name, targets, endedOn, note: input.note || null, ...plan },
   );
-  if (isOther)
+  if (isOther) {
     await work.models.projectAnimals.update(
       { step: null },
       { where: { collectionId: work.actor.collectionId, projectId: id }, transaction: work.transaction },
     );
+    await insertAnimals(work, id, ownedBy(input.plan));
+  }
   return changed;
 }
 

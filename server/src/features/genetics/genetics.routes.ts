@@ -2,6 +2,7 @@ import { ROUTES } from '@karyotome/contract';
 import type { Endpoints } from '../../http/endpoint.ts';
 import { viewClaimDetail, viewKin } from './claim-detail.service.ts';
 import { listDoubtful, listSuspects } from '../../domain/genetics/suspects.service.ts';
+import { listUnproven } from '../../domain/genetics/unproven.service.ts';
 import { listContradictions, listSurprises } from '../../domain/genetics/contradictions.service.ts';
 
 /** How far a kin chart reaches when nobody says, and at most. */
@@ -17,6 +18,7 @@ export function geneticsRoutes({ list, read }: Endpoints): void {
   list(ROUTES.contradictions, ({ work }) => listContradictions(work), { infers: true });
   list(ROUTES.suspects, ({ work }) => listSuspects(work), { infers: true });
   list(ROUTES.doubtful, ({ work }) => listDoubtful(work), { infers: true });
+  list(ROUTES.unprovenGenes, ({ work }) => listUnproven(work), { infers: true });
   list(ROUTES.surprises, ({ work }) => listSurprises(work), { infers: true });
   read(ROUTES.claimDetail, ({ work, id, params }) => viewClaimDetail(work, id, params.locus, params.allele), {
     infers: true,

@@ -161,10 +161,15 @@ const headers = computed(() =>
             @click="isChoosing = true"
             >Choose several</v-btn
           >
-          <v-btn v-else-if="smAndDown && isChoosing" variant="tonal" @click="endChoosing">End choosing</v-btn>
+          <v-btn
+            v-else-if="smAndDown && isChoosing && chosenAnimals.length === 0"
+            variant="tonal"
+            @click="endChoosing"
+            >End choosing</v-btn
+          >
           <ListsMenu @choose="search = $event" />
           <ColumnsMenu v-if="!smAndDown" v-model="hidden" />
-          <TableLink list="animals" :query="filter" />
+          <TableLink v-if="!isChoosing" list="animals" :query="filter" />
         </div>
       </div>
       <FilterLine v-if="read && typed.trim() !== ''" :filter="read" :text="typed.trim()" />

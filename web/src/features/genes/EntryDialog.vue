@@ -43,6 +43,7 @@ const { draft, discard, send, errorsOf, general, busy, input } = useEntryForm({
         : (corrected?.expression ??
           (props.kind === 'locus' || isRecessivePlace ? 'recessive' : 'incomplete-dominant')),
     double: (before && 'double' in before ? before.double : corrected?.double) ?? '',
+    isUnproven: before?.kind === 'locus' && before.isUnproven === true,
     isLinked: before?.kind === 'locus' && before.recombination != null,
     percent:
       before && 'recombination' in before && before.recombination != null
@@ -51,11 +52,13 @@ const { draft, discard, send, errorsOf, general, busy, input } = useEntryForm({
     word: before?.kind === 'alias' ? before.word : '',
     genes: (before?.kind === 'alias' ? before.genes : '') as string | null,
   }),
-  toInput: ({ name, expression, double, isLinked, percent, word, genes }) => {
+  toInput: ({ name, expression, double, isUnproven, isLinked, percent, word, genes }) => {
     const { kind, locus, allele } = props;
     const recombination = Number((percent / 100).toFixed(6));
     switch (kind) {
       case 'locus':
+        // What nobody knows yet is not asked for: an animal that is said to have it shows it.
+        if (isUnproven) return { kind, name, expression: 'incomplete-dominant', isUnproven };
         return {
           kind,
           name,
@@ -104,21 +107,29 @@ const { draft, discard, send, errorsOf, general, busy, input } = useEntryForm({
         maxlength="40"
         :error-messages="errorsOf('name', 'key', 'locus')"
       />
+      <v-checkbox
+        v-if="kind === 'locus'"
+        v-model="draft.isUnproven"
+        label="Not proven: it looks different, and nobody knows yet whether it is inherited"
+        hide-details
+        class="wide"
+      />
       <v-select
+        v-if="!draft.isUnproven"
         v-model="draft.expression"
         label="How it shows"
         :items="EXPRESSIONS"
         :error-messages="errorsOf('expression')"
       />
       <v-text-field
-        v-if="draft.expression !== 'recessive'"
+        v-if="!draft.isUnproven && draft.expression !== 'recessive'"
         v-model="draft.double"
         label="Name of the double, if it has one"
         maxlength="40"
         :error-messages="errorsOf('double')"
       />
       <v-checkbox
-        v-if="kind === 'locus'"
+        v-if="kind === 'locus' && !draft.isUnproven"
         v-model="draft.isLinked"
         label="Lies on the sex chromosomes"
         hide-details
@@ -136,7 +147,7 @@ const { draft, discard, send, errorsOf, general, busy, input } = useEntryForm({
       />
     </template>
     <v-number-input
-      v-if="kind === 'recombination' || (kind === 'locus' && draft.isLinked)"
+      v-if="kind === 'recombination' || (kind === 'locus' && draft.isLinked && !draft.isUnproven)"
       v-model="draft.percent"
       label="Crosses over, in percent of a male’s young"
       :min="0"

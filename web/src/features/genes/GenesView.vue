@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { hasAllWords, type CatalogueEntryInput, type CatalogueView } from '@karyotome/contract';
-import { isGeneRule, markerId, type CatalogueMarker } from '@karyotome/core';
+import { isGeneRule, markerId, ownId, type CatalogueMarker } from '@karyotome/core';
 import { mdiClose, mdiMagnify, mdiPencilOutline, mdiPlus } from '@mdi/js';
 import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
@@ -14,6 +14,7 @@ import EntryDialog from './EntryDialog.vue';
 import GeneCard from './GeneCard.vue';
 import GeneRuleDialog from './GeneRuleDialog.vue';
 import MarkerDialog from './MarkerDialog.vue';
+import UnprovenGenes from './UnprovenGenes.vue';
 import UpdateCard from './UpdateCard.vue';
 import { entryWords as wordsOfEntry } from './entry-words.ts';
 import { combinations, geneCards } from './gene-cards.ts';
@@ -55,6 +56,14 @@ function edit(editing: Entry): void {
     marker.value = catalogue.value.markers.find(({ id }) => id === markerId(entry)) ?? null;
   else if (isGeneRule(entry)) rule.value = { rule: { kind: entry.kind, ...place(editing) }, editing };
   else dialog.value = { kind: entry.kind, ...place(editing), editing };
+}
+const hasUnproven = computed(() => catalogue.value.loci.some(({ isUnproven }) => isUnproven));
+/** Asks how a gene shows that is proven now. */
+function prove(locus: string): void {
+  const editing = own.value?.entries.find(
+    ({ entry }) => entry.kind === 'locus' && ownId(entry.name) === locus,
+  );
+  if (editing) edit(editing);
 }
 /** One order for the collection: what there is, is changed. */
 function orderOfLabels(): { rule: GeneRule; editing?: Entry } {
@@ -127,6 +136,7 @@ const rule = ref<{ rule: GeneRule; editing?: Entry } | null>(null);
         </li>
       </ul>
     </v-card>
+    <UnprovenGenes v-if="hasUnproven && search.trim() === ''" :may-breed="session.mayBreed" @prove="prove" />
     <p v-if="shown.length === 0 && names.length === 0" class="empty">
       Nothing in the catalogue fits “{{ search }}”. It can be added as a gene of your own.
     </p>

@@ -8,6 +8,7 @@ export function entryWords(entry: CatalogueEntryInput, catalogue: Catalogue): st
     alleles.map((id) => (id === WILD ? 'wild type' : catalogue.alleleName(id))).join(' with ');
   switch (entry.kind) {
     case 'locus':
+      if (entry.isUnproven) return `${entry.name}: looks different, not proven`;
       return `${entry.name}: a gene of its own, ${entry.expression.replace('-', ' ')}${entry.recombination == null ? '' : ', sex-linked'}`;
     case 'allele':
       return `${entry.name}: an allele of ${locusName(entry.locus)}`;

@@ -31,6 +31,29 @@ export const BREEDING_PAGES: readonly HelpPage[] = [
     words: ['visual', 'het', 'possible het', 'hold-back'],
   },
   {
+    at: /^\/season\/projects$/,
+    title: 'Season: Projects',
+    purpose: 'What you are breeding for, by which route, and which projects want the same animal.',
+    hints: [
+      'A route of the planner becomes a project with one touch: “Make it a project”.',
+      'Where two projects want the same animal for what comes next, both say so.',
+      'A project that is over is ended, not removed: what came of it can be read later.',
+    ],
+    words: ['hold-back'],
+  },
+  {
+    at: /^\/season\/projects\//,
+    title: 'A project',
+    purpose:
+      'What comes next in a project and when it can, what hatched against the odds, and who was held back and why.',
+    hints: [
+      'The route is played anew whenever something changed: an animal grew, a clutch hatched, somebody was sold.',
+      '“Held back” at a step says which hatchling takes its place: the plan goes on with it.',
+      'Pairings of the project’s animals with one another are counted by themselves. Luck is reckoned with the odds from before the young were looked at, so that a lucky clutch does not make itself look likely.',
+    ],
+    words: ['hold-back', 'possible het'],
+  },
+  {
     at: /^\/season\/incubators$/,
     title: 'Season: Incubators',
     purpose: 'The climate of each incubator against its limits.',

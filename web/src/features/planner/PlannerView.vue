@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useRoute } from 'vue-router';
 import { usePlanner } from '../../stores/queries.ts';
 import OwnGenesField from '../../ui/OwnGenesField.vue';
 import StateBlock from '../../ui/StateBlock.vue';
@@ -13,6 +14,10 @@ import { usePlannerDraft } from './planner-draft.ts';
 const { data, status, error, refetch } = usePlanner();
 const planner = usePlannerWorker(data);
 const { draft } = usePlannerDraft();
+/** What a page asks for that leads here. */
+const { query } = useRoute();
+if (query['tab'] === 'routes') draft.tab = 'routes';
+if (typeof query['target'] === 'string') draft.target = query['target'];
 const TABS = [
   { value: 'pair', title: 'One pair' },
   { value: 'mates', title: 'Best mates' },

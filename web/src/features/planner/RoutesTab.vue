@@ -11,7 +11,9 @@ import YearsChart from './YearsChart.vue';
 import { RUNS, usePlanRuns, YEARS, type PlanRun } from './plan-runs.ts';
 import type { PlannerDraft } from './planner-draft.ts';
 import { namesOf } from './planner-words.ts';
+import { useRouteChoice } from './useRouteChoice.ts';
 import { reader } from '../../format/reader.ts';
+import { useSession } from '../../stores/session.ts';
 
 /** Ways to a target over several seasons: found, then played through many times, two side by side. */
 /** The form's state, shared by all tabs: each changes it in place. */
@@ -54,6 +56,12 @@ async function start(slot: PlanRun['slot'], route: Route): Promise<void> {
   // The plans stand above the routes: what was just begun is to be seen.
   await nextTick();
   plans.value?.scrollIntoView({ block: 'start' });
+}
+const session = useSession();
+const { project, choose, busy } = useRouteChoice();
+function keep(route: Route): void {
+  const { target, holdBack } = draft.value;
+  void choose({ target: target.trim(), route, bought: bought.value, holdBack });
 }
 const played = computed(() =>
   [runs.A, runs.B].flatMap(({ slot, result }) => (result ? [{ name: `Plan ${slot}`, result }] : [])),
@@ -130,6 +138,14 @@ const played = computed(() =>
         <RouteCard :route="route" :name-of="nameOf">
           <v-btn variant="outlined" @click="start('A', route)">Play as A</v-btn>
           <v-btn variant="outlined" @click="start('B', route)">As B</v-btn>
+          <v-btn
+            v-if="session.mayBreed"
+            color="primary"
+            variant="flat"
+            :loading="busy"
+            @click="keep(route)"
+            >{{ project ? `Choose for ${project.name}` : 'Make it a project' }}</v-btn
+          >
         </RouteCard>
       </v-card>
     </div>

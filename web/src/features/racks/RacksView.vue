@@ -73,9 +73,6 @@ const places = (racks: readonly RackSummary[]): string => {
       <h1>Racks</h1>
       <RacksNav />
       <TableLink v-if="data?.length" list="tubs" />
-      <v-btn v-if="session.mayHouse && (data?.length ?? 0) > 1" variant="outlined" @click="ordering = true"
-        >Walking order…</v-btn
-      >
       <v-btn v-if="session.mayHouse" variant="outlined" @click="building = true">Racks of a room…</v-btn>
       <v-btn v-if="session.mayHouse" color="primary" :prepend-icon="mdiPlus" @click="adding = true"
         >New rack</v-btn
@@ -97,6 +94,9 @@ const places = (racks: readonly RackSummary[]): string => {
         <v-btn-toggle v-model="show" density="compact" aria-label="Which tubs to show">
           <v-btn v-for="one in SHOWN" :key="one.value" :value="one.value">{{ one.title }}</v-btn>
         </v-btn-toggle>
+        <v-btn v-if="session.mayHouse && (data?.length ?? 0) > 1" variant="outlined" @click="ordering = true"
+          >Walking order…</v-btn
+        >
         <span v-if="session.mayHouse" class="small soft"
           >Drag an animal to a tub, or take up one or several by their rings and put them down.</span
         >

@@ -183,6 +183,8 @@ test('heat is checked where one stands', async () => {
   await button(wrapper, 'Check…').trigger('click');
   await flushPromises();
   // The dialog is loaded when it is asked for, which a busy machine takes its time for.
-  await vi.waitFor(() => expect(document.body.textContent).toContain('Heat at the surface'), { timeout: 20_000 });
+  await vi.waitFor(() => expect(document.body.textContent).toContain('Heat at the surface'), {
+    timeout: 20_000,
+  });
   expect(document.body.textContent).toContain('B, Mat');
 });
