@@ -50,4 +50,6 @@ export interface AnimalView extends AnimalSummary {
   gaps: FactOf<RecordGaps>[];
   publication: { slug: string; publishedAt: string; text: string | null } | null;
   printedLabel: PrintedLabelView | null;
+  /** Projects that it belongs to, and why. */
+  projects: { id: string; name: string; reason: string | null; isEnded: boolean }[];
 }

@@ -1,4 +1,5 @@
 import type { Sex, Status } from './animal-status.ts';
+import type { PictureEdit } from './picture-requests.ts';
 
 export interface AnimalSummary {
   id: string;
@@ -45,4 +46,6 @@ export interface PictureView {
   takenOn: string | null;
   width: number;
   height: number;
+  /** How it was turned and cropped; null where it is shown as it came. */
+  edit: PictureEdit | null;
 }

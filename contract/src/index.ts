@@ -27,6 +27,7 @@ export type * from './climate-responses.ts';
 export * from './incubation-requests.ts';
 export type * from './incubation-responses.ts';
 export type * from './label-responses.ts';
+export * from './picture-requests.ts';
 export * from './post.ts';
 export type * from './problem.ts';
 export * from './project-requests.ts';

@@ -93,6 +93,7 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
   cool_c: 'cool end',
   dam_id: 'dam',
   did: 'key',
+  edit: 'turned and cropped',
   every_days: 'checked every (days)',
   grants: 'may',
   high_c: 'highest temperature',

@@ -9,6 +9,7 @@ import type { AnimalView } from '../animal-responses.ts';
 import type { RecordWarning } from '../record-responses.ts';
 import { acts, changes, lists, reads, writes } from './route.ts';
 import type { Changed, Created } from './answers.ts';
+import type { pictureEdit } from '../picture-requests.ts';
 
 export const animalsRoutes = {
   animals: lists<AnimalSummary>()('/animals', 'All animals', {
@@ -87,6 +88,11 @@ export const animalsRoutes = {
     file: 'picture',
     query: ['caption', 'drawing'],
   }),
-  picture: reads<void>()('/pictures/:id', 'A picture', { format: 'picture', query: ['copy'] }),
+  picture: reads<void>()('/pictures/:id', 'A picture', { format: 'picture', query: ['copy', 'v'] }),
+  editPicture: writes<Created, typeof pictureEdit>()(
+    'post',
+    '/pictures/:id/edit',
+    'Turn and crop a picture, or show it as it came',
+  ),
   deletePicture: acts<void>()('delete', '/pictures/:id', 'Put a picture into the bin'),
 };

@@ -12,6 +12,7 @@ import * as climate from '../climate-requests.ts';
 import * as incubation from '../incubation-requests.ts';
 import { lettersInput } from '../post.ts';
 import { newProject, plannedPairingInput, projectAnimalInput, projectChange } from '../project-requests.ts';
+import { pictureEdit } from '../picture-requests.ts';
 import { backupInput, publishing, restoreInput, withholdInput } from '../publication-requests.ts';
 import { correction, newRecord, voiding } from '../records.ts';
 import {
@@ -135,6 +136,7 @@ const BODIES: { readonly [N in WithBody]: Joi.Schema<BodyOf<(typeof ROUTES)[N]>>
   changeProject: projectChange,
   addProjectAnimal: projectAnimalInput,
   planPairing: plannedPairingInput,
+  editPicture: pictureEdit,
   addAnimalList: animalListInput,
   changeAnimalList: animalListInput,
   addFeedingPlan: husbandry.planInput,

@@ -20,6 +20,7 @@ export const CHANGED: { readonly [N in keyof typeof ROUTES]?: readonly Tag[] } =
   planImport: ['imports'],
   discardImport: ['imports'],
   addPicture: ['pictures'],
+  editPicture: ['pictures'],
   addCardPicture: ['pictures'],
   deletePicture: ['pictures', 'bin'],
   eraseFromBin: ['bin'],

@@ -19,7 +19,7 @@ const MADE_FROM: { readonly [N in Name]?: readonly Tag[] } = {
   animalFilter: ['catalogue', 'enclosures', 'breeding'],
   animalLists: ['lists'],
   search: [...SUMMARY, 'breeding', 'persons'],
-  animal: [...SUMMARY, 'eggs', 'feeding', 'labels'],
+  animal: [...SUMMARY, 'eggs', 'feeding', 'labels', 'projects'],
   catalogue: ['catalogue', 'records'],
   geneOccurrence: ['catalogue', 'records'],
   unprovenGenes: LABEL,

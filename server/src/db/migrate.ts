@@ -46,6 +46,7 @@ import { healthRecords } from './migrations/20261204010000-health-records.ts';
 import { animalLists } from './migrations/20261204020000-animal-lists.ts';
 import { walkingOrder } from './migrations/20261205010000-walking-order.ts';
 import { projects } from './migrations/20261205020000-projects.ts';
+import { pictureEdits } from './migrations/20261205030000-picture-edits.ts';
 import { importsOfFiles } from './migrations/20261201020000-imports-of-files.ts';
 
 /** Listed by hand, so that the bundled server carries them. */
@@ -96,6 +97,7 @@ export const MIGRATIONS: readonly Migration[] = [
   animalLists,
   walkingOrder,
   projects,
+  pictureEdits,
 ];
 
 /** Any number: only one process migrates at a time. */

@@ -186,6 +186,7 @@ const animalModels = (sequelize: Sequelize) => ({
     takenOn: DATEONLY,
     width: INTEGER,
     height: INTEGER,
+    edit: JSONB,
     file: TEXT,
     authorId: UUID,
   }),

@@ -3,6 +3,7 @@ import type {
   CollectionSettings,
   HeatZoneInput,
   LabelKind,
+  PictureEdit,
   PlanInput,
   RecordKind,
   Grant,
@@ -271,6 +272,7 @@ export interface PictureRow {
   takenOn: string | null;
   width: number;
   height: number;
+  edit: PictureEdit | null;
   file: string;
   authorId: string;
 }

@@ -20,6 +20,7 @@ const LISTS: ReadonlySet<string> = new Set([
   'letters.paragraphs',
   'offers.picture_ids',
   'opinion_links.animal_ids',
+  'projects.targets',
   'publications.withheld_changes',
 ]);
 

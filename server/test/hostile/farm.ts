@@ -155,6 +155,13 @@ export async function buildFarm(ask: Asker, today: string): Promise<Farm> {
   });
   const entryId = await idOf('/catalogue/entries', { kind: 'alias', word: `Own ${stem}`, genes: 'Pastel' });
   const listId = await idOf('/animal-lists', { name: `List ${stem}`, words: 'female, over 1200 g' });
+  const projectId = await idOf('/projects', { name: `Project ${stem}`, targets: ['Clown'] });
+  const memberId = await idOf(`/projects/${projectId}/animals`, { animalId: dams[0], reason: 'Calm' });
+  const plannedId = await idOf(`/projects/${projectId}/pairings`, {
+    season: 2027,
+    damId: dams[0],
+    sireId: sires[0],
+  });
   const courseId = await idOf(`/animals/${young[0]}/records`, {
     kind: 'treatment',
     on: ago(5),
@@ -180,6 +187,9 @@ export async function buildFarm(ask: Asker, today: string): Promise<Farm> {
     params: {
       '/animals/:id': animalIds,
       '/animal-lists/:id': [listId],
+      '/projects/:id': [projectId],
+      '/project-animals/:id': [memberId],
+      '/planned-pairings/:id': [plannedId],
       '/records/:id': recordIds,
       '/pairings/:id': [pairingId],
       '/pairing-events/:id': [lockId],

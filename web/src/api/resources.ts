@@ -30,6 +30,7 @@ import {
   type OfferInput,
   type OutsideOpinions,
   type PersonInput,
+  type PictureEdit,
   type PlanInput,
   type PricesInput,
   type RestoreInput,
@@ -228,7 +229,10 @@ export const api = {
   addCardPicture: (id: string, file: File) => call(R.addCardPicture, { params: { id }, file }),
   deletePicture: (id: string) => call(R.deletePicture, { params: { id } }),
   pictureUrl: (id: string) => urlOf(R.picture, { id }),
-  thumbUrl: (id: string) => urlOf(R.picture, { id }, { copy: 'thumb' }),
+  /** @param version - another one where the picture was turned or cropped: so that it is asked for anew */
+  thumbUrl: (id: string, version = '') =>
+    urlOf(R.picture, { id }, { copy: 'thumb', ...(version === '' ? {} : { v: version }) }),
+  editPicture: (id: string, body: PictureEdit) => call(R.editPicture, { params: { id }, body }),
   originalUrl: (id: string) => urlOf(R.picture, { id }, { copy: 'original' }),
 
   sales: () => callAll(R.sales),

@@ -119,7 +119,7 @@ function unpacked(columns: RecordColumns): RecordOfAnimal[] {
 export function pictureViews(work: Work, animalId: string): Promise<PictureView[]> {
   return select(
     work,
-    `select id, caption, is_drawing as "isDrawing", taken_on as "takenOn", width, height
+    `select id, caption, is_drawing as "isDrawing", taken_on as "takenOn", width, height, edit
        from pictures where collection_id = :collectionId and animal_id = :animalId order by created_at desc`,
     { animalId },
   );
@@ -134,7 +134,7 @@ const SORTS: Readonly<Record<string, readonly string[]>> = {
   massG: ['w.mass_g'],
   weighedOn: ['w.on_day'],
   status: ['a.status'],
-  tub: ['k.room', 'k.name', 't.level', 't.slot'],
+  tub: ['k.walk_order', 'k.room', 'k.name', 't.level', 't.slot'],
 };
 /** What a sort reads beside the animal `a`. */
 const SORT_JOINS: Readonly<Record<string, string>> = {

@@ -5,6 +5,7 @@ import { notFound } from '../../refusal.ts';
 import { claimViews } from '../genetics/claim-views.ts';
 import { conflictsNear, excludedOf } from '../genetics/inferred-of-animal.ts';
 import { claimsSoon } from '../genetics/stored-claims.ts';
+import { projectsOfAnimal } from '../projects/projects.queries.ts';
 import { geneticsSoon, type Genetics } from '../genetics/genetics.service.ts';
 import { printedLabels } from '../labels/printed-labels.ts';
 import { placeAdvice, placesOf } from '../enclosures/placed-advice.ts';
@@ -44,17 +45,17 @@ export async function viewAnimal(work: Work, id: string): Promise<AnimalView> {
     ...conflicts.flatMap(({ animals }) => animals),
   ]);
   const byId = new Map((await summariesOf(work, [...kin.all])).map((animal) => [animal.id, animal]));
-  const summary = byId.get(id)!;
   const state = states.get(id)!;
   const { history, housing } = kept!;
-  const [views, places, care, printed] = await Promise.all([
+  const [views, places, care, printed, projects] = await Promise.all([
     claimViews(work, genetics, id, claims ?? [], byId),
     placesOf(work, [id], states),
     careOf(work, kept!, state, saleRules),
     printedLabels(work, genetics, byId, [id]),
+    projectsOfAnimal(work, id),
   ]);
   return {
-    ...summary,
+    ...byId.get(id)!,
     note: row.note,
     damId: row.damId,
     sireId: row.sireId,
@@ -79,6 +80,7 @@ export async function viewAnimal(work: Work, id: string): Promise<AnimalView> {
     gaps: gapsOf(records, history, pictures.length),
     publication,
     printedLabel: printed.get(id) ?? null,
+    projects,
   };
 }
 

@@ -4,6 +4,8 @@ import sharp, { type Metadata, type OutputInfo } from 'sharp';
 import { Turns } from '../../db/turns.ts';
 import { type FileStore, type StoredFile } from '../../files/file-store.ts';
 import { invalidField, Refusal } from '../../refusal.ts';
+import type { PictureEdit } from '@karyotome/contract';
+import { edited } from './edited-picture.ts';
 import { outlineOf, widthOf } from '../../print/typeface.ts';
 
 // Only these three are ever decoded, whatever a file says it is; the fourth draws our own stamp.
@@ -46,8 +48,10 @@ export function formatOf(bytes: Buffer): Format | null {
 /**
  * The copies that are shown: upright, at most 2000 and 360 pixels long, and encoded anew, which leaves place, camera and
  * every other word behind.
+ *
+ * @param edit - how they are turned and cropped
  */
-export function makeCopies(bytes: Buffer): Promise<PictureCopies> {
+export function makeCopies(bytes: Buffer, edit: PictureEdit | null = null): Promise<PictureCopies> {
   const format = formatOf(bytes);
   if (format === null)
     throw invalidField(
@@ -55,14 +59,14 @@ export function makeCopies(bytes: Buffer): Promise<PictureCopies> {
       'must be a JPEG, PNG or WebP picture; one of another kind, such as HEIC, is saved as JPEG first',
       'format',
     );
-  return decoding.take(() => copiesOf(bytes, format));
+  return decoding.take(() => copiesOf(bytes, format, edit));
 }
 
-async function copiesOf(bytes: Buffer, format: Format): Promise<PictureCopies> {
+async function copiesOf(bytes: Buffer, format: Format, edit: PictureEdit | null): Promise<PictureCopies> {
   const metadata = await readHeader(bytes, format);
   try {
     const upright = sharp(bytes, { limitInputPixels: MAX_PIXELS[format], failOn: 'error' }).rotate();
-    const display = await upright
+    const display = await (edit ? await edited(upright, edit) : upright)
       .resize({ width: MAX_EDGE, height: MAX_EDGE, fit: 'inside', withoutEnlargement: true })
       .webp({ quality: 82, effort: EFFORT })
       .toBuffer({ resolveWithObject: true });

@@ -1,9 +1,10 @@
 import { randomUUID } from 'node:crypto';
+import type { PictureEdit } from '@karyotome/contract';
 import { QueryTypes } from 'sequelize';
 import type { PictureRow } from '../../db/rows.ts';
 import type { Actor, Database, Work } from '../../db/work.ts';
 import { namedByContent, type FileStore, type StoredFile } from '../../files/file-store.ts';
-import { notFound } from '../../refusal.ts';
+import { notFound, Refusal } from '../../refusal.ts';
 import { findAnimal } from '../animals/animals.service.ts';
 import { findClutch } from '../season/clutches.repository.ts';
 import { FORMATS, makeCopies, pictureFile, stampedCopiesOf, stampedCopy } from './picture-copies.ts';
@@ -18,6 +19,48 @@ export interface StoredPicture {
   readonly file: string;
   readonly thumbFile: string;
   readonly originalFile: string;
+}
+
+/** Copies of a picture that was turned or cropped, as they are stored. */
+export interface StoredEdit extends Pick<StoredPicture, 'width' | 'height' | 'file' | 'thumbFile'> {
+  /** The copy that they take the place of. */
+  readonly instead: string;
+}
+
+/** Makes a picture's copies anew from its original, and stores them: outside any transaction, since it takes long. */
+export async function storeEdit(
+  files: FileStore,
+  picture: Pick<PictureRow, 'file' | 'originalFile'>,
+  edit: PictureEdit,
+): Promise<StoredEdit> {
+  const original = await files.read(pictureFile(picture.originalFile ?? picture.file));
+  const { display, thumb } = await makeCopies(original, edit);
+  const id = randomUUID();
+  const stored = {
+    width: display.info.width,
+    height: display.info.height,
+    file: namedByContent(`${id}.webp`, display.data),
+    thumbFile: namedByContent(`thumbs/${id}.webp`, thumb),
+  };
+  await files.write(pictureFile(stored.file), display.data);
+  await files.write(pictureFile(stored.thumbFile), thumb);
+  return { ...stored, instead: picture.file };
+}
+
+/** Shows a picture by its new copies. The copies before go with the next sweep of files. */
+export async function editPicture(
+  work: Work<Actor>,
+  id: string,
+  { instead, ...copies }: StoredEdit,
+  edit: PictureEdit,
+): Promise<{ id: string }> {
+  const [changed] = await work.models.pictures.update(
+    { ...copies, edit },
+    { where: { collectionId: work.actor.collectionId, id, file: instead }, transaction: work.transaction },
+  );
+  if (changed === 0)
+    throw new Refusal('conflict', 'This picture was changed or deleted meanwhile. Look at it again.');
+  return { id };
 }
 
 /** Stores a picture's copies and the original: outside any transaction, since it takes long. */

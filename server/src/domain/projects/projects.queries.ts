@@ -29,6 +29,20 @@ export function projectAnimalRows(work: Work): Promise<ProjectAnimalOf[]> {
   );
 }
 
+/** The projects that an animal belongs to, those under way first. */
+export function projectsOfAnimal(
+  work: Work,
+  animalId: string,
+): Promise<{ id: string; name: string; reason: string | null; isEnded: boolean }[]> {
+  return select(
+    work,
+    `select p.id, p.name, j.reason, p.ended_on is not null as "isEnded"
+       from project_animals j join projects p on p.collection_id = j.collection_id and p.id = j.project_id
+      where j.collection_id = :collectionId and j.animal_id = :animalId order by p.ended_on is not null, p.name`,
+    { animalId },
+  );
+}
+
 export interface PlannedRow {
   readonly id: string;
   readonly projectId: string;

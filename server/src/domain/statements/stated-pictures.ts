@@ -51,7 +51,7 @@ export async function checkPicturesStand(
  *
  * @throws Refusal that says what to do first
  */
-export async function checkNotStated(work: Work, pictureId: string): Promise<void> {
+export async function checkNotStated(work: Work, pictureId: string, then = 'remove it'): Promise<void> {
   const [standing] = await standingOf(work, { pictureId });
   if (!standing) return;
   const [newest] = await statementsOf(work, standing);
@@ -60,6 +60,6 @@ export async function checkNotStated(work: Work, pictureId: string): Promise<voi
   if (named.some(({ file }) => file === statedName(standing)))
     throw new Refusal(
       'conflict',
-      `Statement ${newest.statement} names this picture. Hide it from buyers and sign the next statement, then remove it.`,
+      `Statement ${newest.statement} names this picture. Hide it from buyers and sign the next statement, then ${then}.`,
     );
 }

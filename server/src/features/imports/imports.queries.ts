@@ -1,5 +1,5 @@
 import type { ImportPlan, ImportSummary, ImportWord } from '@karyotome/contract';
-import { GOING } from '../../domain/bin/bin.queries.ts';
+import { GOING, OF_ANIMAL } from '../../domain/bin/bin.queries.ts';
 import { rfc3339 } from '../../db/statement.ts';
 import { select, type Actor, type Work } from '../../db/work.ts';
 import type { KnownAnimal } from './file-items.ts';
@@ -200,9 +200,13 @@ export async function setParents(work: Work, parents: readonly ParentsChange[]):
 
 /** Numbers of animals to which something was added since they came in by a file, and so cannot be taken back. */
 export async function animalsInUse(work: Work, made: Made): Promise<string[]> {
-  const own = Object.keys(GOING.animal).filter((table) => table !== 'animals' && table !== 'records');
+  const own = Object.entries(GOING.animal).flatMap(([table, rows]) =>
+    table === 'records' || !rows.startsWith(OF_ANIMAL) ? [] : [table],
+  );
   const uses = [
     ...own.map((table) => `select animal_id as id from ${table} where collection_id = :collectionId`),
+    'select dam_id from planned_pairings where collection_id = :collectionId',
+    'select sire_id from planned_pairings where collection_id = :collectionId',
     'select animal_id from statements where collection_id = :collectionId',
     'select dam_id from pairings where collection_id = :collectionId and id not in (select unnest(:pairings::uuid[]))',
     `select sire_id from pairing_sires where collection_id = :collectionId and pairing_id not in (select unnest(:pairings::uuid[]))`,

@@ -7,9 +7,12 @@ import {
   addPicture,
   copyOf,
   discardPicture,
+  editPicture,
+  storeEdit,
   stampedFile,
   storePicture,
   type PictureCopy,
+  type StoredEdit,
   type StoredPicture,
 } from '../../domain/pictures/pictures.service.ts';
 import { deletePicture } from '../../domain/bin/bin.service.ts';
@@ -43,6 +46,21 @@ export function pictureRoutes({ write, answer }: Endpoints, database: Database, 
     ({ work, id, request }, stored: StoredPicture) =>
       addPicture(work, { clutchId: id }, stored, captionOf(request)),
     prepared,
+  );
+  write(
+    ROUTES.editPicture,
+    async ({ work, id, body }, stored: StoredEdit) => {
+      await checkNotStated(work, id, 'turn or crop it');
+      return editPicture(work, id, stored, body);
+    },
+    {
+      prepare: async ({ id, body }, { collectionId }) => {
+        const picture = await database.models.pictures.findOne({ where: { collectionId, id } });
+        if (!picture) throw notFound('This picture');
+        return storeEdit(files, picture.get(), body);
+      },
+      discard: (stored) => discardPicture(files, { ...stored, originalFile: null }),
+    },
   );
   answer(ROUTES.picture, async (request, response, { collectionId }) => {
     const picture = await database.models.pictures.findOne({ where: { collectionId, id: idParam(request) } });

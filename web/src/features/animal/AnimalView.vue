@@ -18,6 +18,7 @@ import HealthCard from '../health/HealthCard.vue';
 import CareCard from './CareCard.vue';
 import ClaimList from './ClaimList.vue';
 import OriginCard from './OriginCard.vue';
+import ProjectsCard from './ProjectsCard.vue';
 import LineageTree from './LineageTree.vue';
 import PictureStrip from './PictureStrip.vue';
 import SaleCard from './SaleCard.vue';
@@ -200,6 +201,7 @@ function show(recordId: string): void {
                 </p>
               </template>
             </v-card>
+            <ProjectsCard :animal="data" />
             <OriginCard :animal="data" @record="open" />
             <PictureStrip :animal="data" :may-record="session.mayRecord" />
           </div>

@@ -1,13 +1,16 @@
 <script setup lang="ts">
 import { BIN_DAYS, type AnimalView } from '@karyotome/contract';
-import { mdiCameraPlusOutline, mdiClose } from '@mdi/js';
-import { ref } from 'vue';
+import { mdiCameraPlusOutline, mdiClose, mdiCrop } from '@mdi/js';
+import { computed, defineAsyncComponent, ref } from 'vue';
 import { api } from '../../api/resources.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useWrite } from '../../stores/useWrite.ts';
 
 const props = defineProps<{ animal: AnimalView; mayRecord: boolean }>();
+const CropDialog = defineAsyncComponent(() => import('./CropDialog.vue'));
 const notices = useNotices();
+const cropping = ref<string | null>(null);
+const cropped = computed(() => props.animal.pictures.find(({ id }) => id === cropping.value));
 const input = ref<HTMLInputElement | null>(null);
 const adding = useWrite((file: File) => api.addPicture(props.animal.id, file, ''));
 const removing = useWrite(api.deletePicture);
@@ -62,7 +65,7 @@ async function remove(id: string): Promise<void> {
     <div class="strip">
       <figure v-for="picture in animal.pictures" :key="picture.id">
         <img
-          :src="api.thumbUrl(picture.id)"
+          :src="api.thumbUrl(picture.id, JSON.stringify(picture.edit ?? ''))"
           :alt="picture.caption || `Picture of ${animal.number}`"
           loading="lazy"
         />
@@ -71,6 +74,14 @@ async function remove(id: string): Promise<void> {
           <a :href="api.pictureUrl(picture.id)" target="_blank">Large</a> ·
           <a :href="api.originalUrl(picture.id)">Original</a>
         </figcaption>
+        <v-btn
+          v-if="mayRecord && !picture.isDrawing"
+          :icon="mdiCrop"
+          size="x-small"
+          class="crop"
+          aria-label="Turn and crop"
+          @click="cropping = picture.id"
+        />
         <v-btn
           v-if="mayRecord"
           :icon="mdiClose"
@@ -81,6 +92,7 @@ async function remove(id: string): Promise<void> {
         />
       </figure>
     </div>
+    <CropDialog v-if="cropped" :picture="cropped" @close="cropping = null" />
   </v-card>
 </template>
 
@@ -99,6 +111,11 @@ img {
   aspect-ratio: 4 / 3;
   object-fit: cover;
   border-radius: 10px;
+}
+.crop {
+  position: absolute;
+  top: 6px;
+  left: 6px;
 }
 .remove {
   position: absolute;

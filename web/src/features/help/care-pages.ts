@@ -97,7 +97,7 @@ export const CARE_PAGES: readonly HelpPage[] = [
     ],
     hints: [
       'Drag an animal to a tub, or take up several by their rings and put them down together.',
-      'Heat zones are checked at the surface with a probe or a temperature gun.',
+      '“Walking order” puts the racks into the order in which you pass them: Today, rounds and lists of tubs follow it.',
       'An empty rack can be deleted by an owner, and restored for 30 days.',
     ],
     words: ['rack', 'ladder'],

@@ -84,7 +84,7 @@ export const COLLECTION_PAGES: readonly HelpPage[] = [
       'The catalogue: genes, complexes, names of combinations, marks to look for, cautions, and your own.',
     hints: [
       'Where breeders do not agree it is said, and you can set the rule for your collection.',
-      'A line of your own is a gene of your own until it is proven.',
+      'What looks different and is not proven is added as such: nothing is inferred from it, and the pairings that would prove it are named here, with how many young they need.',
       'A name that you use for a combination is read wherever genes are typed.',
     ],
     words: ['co-dominant', 'super', 'het', 'tell', 'proven'],

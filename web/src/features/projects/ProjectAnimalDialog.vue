@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { projectAnimalInput, type ProjectView } from '@karyotome/contract';
+import { projectAnimalInput, type ProjectAnimal, type ProjectSummary } from '@karyotome/contract';
 import { computed } from 'vue';
 import { api } from '../../api/resources.ts';
 import { useNotices } from '../../stores/notices.ts';
@@ -9,14 +9,16 @@ import FormDialog from '../../ui/FormDialog.vue';
 
 /** Puts an animal into a project and says why: also what was held back from a step of its plan. */
 const props = defineProps<{
-  project: ProjectView;
+  project: Pick<ProjectSummary, 'id' | 'name' | 'plan'> & {
+    readonly projectAnimals?: readonly ProjectAnimal[];
+  };
   /** Who it is about, where that is known. */
   animalId?: string | undefined;
   step?: number | undefined;
 }>();
 const emit = defineEmits<{ close: [] }>();
 const notices = useNotices();
-const known = props.project.projectAnimals.find(({ animal }) => animal.id === props.animalId);
+const known = props.project.projectAnimals?.find(({ animal }) => animal.id === props.animalId);
 const { draft, discard, submit, busy, errorsOf, general } = useForm({
   key: `project-animal-${props.project.id}-${props.animalId ?? `step-${props.step ?? ''}`}`,
   initial: () => ({
