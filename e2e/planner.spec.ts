@@ -46,7 +46,7 @@ test('the planner: one pair, its cautions first; best mates; routes, played and 
     await page.getByRole('button', { name: 'As B' }).nth(1).click();
     await expect(page.getByText(/within 10 years/)).toHaveCount(2, { timeout: 30_000 });
     await page.getByText('Year by year').first().click();
-    await expect(page.getByText('by the end of year 10').first()).toBeVisible();
+    await expect(page.getByRole('columnheader', { name: 'Plan B' })).toBeVisible();
     await page.getByRole('button', { name: 'Put away' }).first().click();
     await expect(page.getByText('Choose a route below to play it here.')).toBeVisible();
   });

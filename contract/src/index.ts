@@ -16,6 +16,7 @@ export * from './fields.ts';
 export type * from './genetics-responses.ts';
 export type * from './health-records.ts';
 export type * from './health-responses.ts';
+export * from './growth.ts';
 export * from './history.ts';
 export * from './husbandry-requests.ts';
 export type * from './husbandry-responses.ts';

@@ -10,6 +10,7 @@ import type { RecordWarning } from '../record-responses.ts';
 import { acts, changes, lists, reads, writes } from './route.ts';
 import type { Changed, Created } from './answers.ts';
 import type { pictureEdit } from '../picture-requests.ts';
+import type { GrowthLine } from '../growth.ts';
 
 export const animalsRoutes = {
   animals: lists<AnimalSummary>()('/animals', 'All animals', {
@@ -25,6 +26,13 @@ export const animalsRoutes = {
   animalLists: lists<AnimalListView>()('/animal-lists', 'Lists of animals that are kept under a name', {
     key: 'id',
   }),
+  growth: reads<GrowthLine[]>()(
+    '/growth',
+    'Weights of animals with their hatching days, to be laid over one another',
+    {
+      query: ['clutch', 'seasonOf', 'id'],
+    },
+  ),
   addAnimalList: writes<Created, typeof animalListInput>()('post', '/animal-lists', 'Keep a list of animals'),
   changeAnimalList: changes<Changed, typeof animalListInput>()(
     'put',

@@ -74,6 +74,7 @@ export const api = {
 
   today: (query: Readonly<Record<string, string>>) => call(R.today, { query }),
   animals: (query: Readonly<Record<string, string>>) => call(R.animals, { query }),
+  growth: (query: Readonly<Record<string, string>>) => call(R.growth, { query }),
   search: (q: string) => call(R.search, { query: { q } }),
   animal: (id: string) => call(R.animal, { params: { id } }),
   addAnimal: (body: NewAnimal) => call(R.addAnimal, { body }),

@@ -93,6 +93,12 @@ export const useHatchRates = () => useQuery({ key: ['hatchRates'], query: api.ha
 export const useCalendarFeeds = () => useQuery({ key: ['calendarFeeds'], query: api.calendarFeeds });
 export const usePlanner = () => useQuery({ key: ['planner'], query: api.planner });
 export const useUnprovenGenes = () => useQuery({ key: ['unprovenGenes'], query: api.unprovenGenes });
+export const useGrowth = (query: MaybeRefOrGetter<Record<string, string>>) =>
+  useQuery({
+    key: () => ['growth', toValue(query)],
+    query: () => api.growth(toValue(query)),
+    placeholderData: (before) => before,
+  });
 export const useProjects = () => useQuery({ key: ['projects'], query: api.projects });
 export const useProject = (id: MaybeRefOrGetter<string>) =>
   useQuery({ key: () => ['project', toValue(id)], query: () => api.project(toValue(id)) });

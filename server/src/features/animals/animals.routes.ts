@@ -1,4 +1,4 @@
-import { animalFilterQuery, ROUTES, type AnimalView } from '@karyotome/contract';
+import { animalFilterQuery, growthQuery, ROUTES, type AnimalView } from '@karyotome/contract';
 import { mayDo } from '../../access/policy.ts';
 import { checked } from '../../http/asked.ts';
 import type { Endpoints } from '../../http/endpoint.ts';
@@ -13,6 +13,7 @@ import { readSearch } from '../../domain/animals/filter-animals.ts';
 import { geneticsSoon } from '../../domain/genetics/genetics.service.ts';
 import { searchAnimals } from '../../domain/animals/search-animals.ts';
 import { viewAnimal } from '../../domain/animals/view-animal.ts';
+import { growthLines } from '../../domain/husbandry/growth-lines.queries.ts';
 
 /** What was paid for an animal is for those who sell. */
 const withoutPrices = (animal: AnimalView): AnimalView => ({
@@ -33,6 +34,7 @@ export function animalRoutes({ list, listByKey, read, write }: Endpoints): void 
   read(ROUTES.animalFilter, async ({ work, request }) =>
     readSearch(work, await geneticsSoon(work), checked(animalFilterQuery, request.query).text),
   );
+  read(ROUTES.growth, ({ work, request }) => growthLines(work, checked(growthQuery, request.query)));
   list(ROUTES.animalLists, ({ work }) => animalLists(work));
   write(ROUTES.addAnimalList, ({ work, body }) => addAnimalList(work, body));
   write(ROUTES.changeAnimalList, ({ work, id, body, version }) => changeAnimalList(work, id, body, version));

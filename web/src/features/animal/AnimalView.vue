@@ -28,6 +28,7 @@ import RecordList from './RecordList.vue';
 // The page stands before its forms are fetched.
 const RecordDialog = defineAsyncComponent(() => import('../records/RecordDialog.vue'));
 const EditDialog = defineAsyncComponent(() => import('./EditDialog.vue'));
+const GrowthDialog = defineAsyncComponent(() => import('../growth/GrowthDialog.vue'));
 const LabelsDialog = defineAsyncComponent(() => import('../bench/LabelsDialog.vue'));
 const Lifeline = defineAsyncComponent(() => import('./LifelineChart.vue'));
 const route = useRoute();
@@ -77,6 +78,7 @@ const hasLifeline = computed(
   () => data.value?.records.some(({ kind }) => kind === 'weight' || kind === 'feeding') ?? false,
 );
 const labelling = ref(false);
+const isGrowthShown = ref(false);
 function show(recordId: string): void {
   highlighted.value = recordId;
   document.getElementById(`record-${recordId}`)?.scrollIntoView({ block: 'center' });
@@ -154,7 +156,17 @@ function show(recordId: string): void {
         <div class="grid">
           <div class="stack">
             <v-card class="box" :class="{ drawn: hasLifeline }">
-              <h2>Lifeline</h2>
+              <div class="row">
+                <h2>Lifeline</h2>
+                <v-spacer />
+                <v-btn
+                  v-if="data.clutch && hasLifeline"
+                  size="small"
+                  variant="text"
+                  @click="isGrowthShown = true"
+                  >Beside its clutch…</v-btn
+                >
+              </div>
               <Lifeline :animal="data" @open="show" />
             </v-card>
             <AdviceCard
@@ -212,6 +224,12 @@ function show(recordId: string): void {
           :highlighted="highlighted"
           class="mt-4"
           @correct="open($event.kind, undefined, $event)"
+        />
+        <GrowthDialog
+          v-if="isGrowthShown && data.clutch"
+          :animal="data"
+          :clutch="data.clutch"
+          @close="isGrowthShown = false"
         />
         <LabelsDialog
           v-if="labelling"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { PAGE_SIZE, WITHOUT_TUB, type AnimalSummary } from '@karyotome/contract';
+import { MOST_GROWTH_LINES, PAGE_SIZE, WITHOUT_TUB, type AnimalSummary } from '@karyotome/contract';
 import { STATUS_EVENT_WORDS } from '@karyotome/words';
 import { computed, defineAsyncComponent, ref } from 'vue';
 import { countWords } from '../../format/format.ts';
@@ -16,12 +16,13 @@ import MoveChosenDialog from './MoveChosenDialog.vue';
 /** What is done with several animals at once. */
 const props = defineProps<{ animals: readonly AnimalSummary[] }>();
 const emit = defineEmits<{ clear: [] }>();
+const GrowthDialog = defineAsyncComponent(() => import('../growth/GrowthDialog.vue'));
 const LabelsDialog = defineAsyncComponent(() => import('../bench/LabelsDialog.vue'));
 /** What is said by one touch; who bought one, or when it died, is said of one alone. */
 const KINDS: readonly PlainKind[] = ['held-back', 'offered', 'withdrawn', 'breeder', 'undecided'];
 const session = useSession();
 const { decide, busy } = useStatusActs();
-const dialog = ref<'labels' | 'move' | null>(null);
+const dialog = ref<'labels' | 'move' | 'growth' | null>(null);
 const numbers = computed(() => props.animals.map(({ number }) => number));
 const ids = computed(() => props.animals.map(({ id }) => id));
 const { data: racks } = useRoundRacks(() => props.animals.map(({ tub }) => tub?.rackId ?? WITHOUT_TUB));
@@ -59,6 +60,13 @@ async function say(kind: PlainKind): Promise<void> {
     >
     <v-btn v-if="session.mayHouse" variant="outlined" size="small" @click="dialog = 'move'">Move…</v-btn>
     <v-btn v-if="session.mayRecord" variant="outlined" size="small" @click="dialog = 'labels'">Labels…</v-btn>
+    <v-btn
+      v-if="animals.length > 1 && animals.length <= MOST_GROWTH_LINES"
+      variant="outlined"
+      size="small"
+      @click="dialog = 'growth'"
+      >Growth…</v-btn
+    >
     <TableLink v-if="animals.length <= PAGE_SIZE.usual" list="animals" :query="{ id: ids.join(',') }" />
     <v-btn variant="text" size="small" @click="emit('clear')">Choose none</v-btn>
     <FeedRackDialog v-if="feeding" v-bind="feeding" @close="feeding = null" @enter="enterMeals" />
@@ -68,6 +76,7 @@ async function say(kind: PlainKind): Promise<void> {
       @close="dialog = null"
       @moved="emit('clear')"
     />
+    <GrowthDialog v-if="dialog === 'growth'" :ids="ids" @close="dialog = null" />
     <LabelsDialog
       v-if="dialog === 'labels'"
       :hatchlings="animals"

@@ -63,14 +63,4 @@ describe('one of two plans', () => {
     ])
       expect(text).toContain(part);
   });
-
-  test('the table behind it has every year with its error: 1.96 standard errors of a binomial', () => {
-    const rows = plan({ route, progress: 1, result })
-      .findAll('tbody tr')
-      .map((row) => row.findAll('td').map((cell) => cell.text()));
-    expect(rows).toHaveLength(10);
-    // sqrt(0.36 x 0.64 / 10,000) = 0.0048; times 1.96 is 0.9 percent.
-    expect(rows[2]).toEqual(['36%', '± 0.9%']);
-    expect(rows[0]).toEqual(['0%', '± 0.0%']);
-  });
 });

@@ -28,21 +28,6 @@ const percent = (share: number): string => `${Math.round(share * 100)}%`;
             >
           </li>
         </ul>
-        <details class="small">
-          <summary>Year by year</summary>
-          <table>
-            <tbody>
-              <tr v-for="(year, index) in run.result.byYear" :key="index">
-                <th scope="row">by the end of year {{ index + 1 }}</th>
-                <td class="num">{{ percent(year.share) }}</td>
-                <td class="num soft">± {{ (year.se * 196).toFixed(1) }}%</td>
-              </tr>
-            </tbody>
-          </table>
-          <p class="soft">
-            From {{ reader().number(run.result.runs) }} runs; ± is what chance in the playing allows.
-          </p>
-        </details>
       </template>
       <template v-else>
         <v-progress-linear
@@ -67,16 +52,5 @@ const percent = (share: number): string => `${Math.round(share * 100)}%`;
 }
 ul {
   padding-left: 18px;
-}
-th {
-  padding-right: 20px;
-  font-weight: 400;
-  text-align: left;
-}
-td {
-  padding-right: 12px;
-}
-summary {
-  cursor: pointer;
 }
 </style>

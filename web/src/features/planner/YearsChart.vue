@@ -1,15 +1,16 @@
 <script setup lang="ts">
 import type { SimulationResult } from '@karyotome/core';
 import { LineChart } from 'echarts/charts';
-import { AriaComponent, GridComponent, LegendComponent, TooltipComponent } from 'echarts/components';
+import { AriaComponent, GridComponent, TooltipComponent } from 'echarts/components';
 import { use } from 'echarts/core';
 import { CanvasRenderer } from 'echarts/renderers';
 import { computed } from 'vue';
 import VChart from 'vue-echarts';
+import { reader } from '../../format/reader.ts';
 import { useChartTheme } from '../../ui/useChartTheme.ts';
 
-use([CanvasRenderer, LineChart, GridComponent, LegendComponent, TooltipComponent, AriaComponent]);
-/** The chance that a plan has brought its target by the end of each year. */
+use([CanvasRenderer, LineChart, GridComponent, TooltipComponent, AriaComponent]);
+/** The chance that a plan has brought its target by the end of each year: as lines that bear their names, and as a table. */
 const props = defineProps<{
   plans: readonly { readonly name: string; readonly result: SimulationResult }[];
 }>();
@@ -25,8 +26,8 @@ const option = computed(() => {
   return {
     animation: false,
     aria: { enabled: true },
-    grid: { left: 48, right: 16, top: 34, bottom: 40 },
-    legend: { textStyle: { color: ink }, top: 0 },
+    // Room for the names at the ends of the lines.
+    grid: { left: 48, right: 132, top: 14, bottom: 40 },
     tooltip: {
       trigger: 'axis' as const,
       backgroundColor: paper,
@@ -55,6 +56,7 @@ const option = computed(() => {
       data: result.byYear.map(({ share }) => share * 100),
       symbol: i === 0 ? 'circle' : 'rect',
       symbolSize: 8,
+      endLabel: { show: true, formatter: '{a}', color: ink, width: 120, overflow: 'truncate' as const },
       lineStyle: {
         width: 2,
         type: i === 0 ? ('solid' as const) : ('dashed' as const),
@@ -64,19 +66,49 @@ const option = computed(() => {
     })),
   };
 });
+/** Of a share with this standard error, what 95% of such plays lie within. */
+const within = (se: number): string => `± ${reader().number(se * 196, 1)}%`;
 </script>
 
 <template>
-  <VChart
-    :option="option"
-    autoresize
-    class="chart"
-    aria-label="Chance of the target by the end of each year. The table has the same figures."
-  />
+  <div>
+    <VChart
+      :option="option"
+      autoresize
+      class="chart"
+      aria-label="Chance of the target by the end of each year. The table has the same figures."
+    />
+    <details class="small">
+      <summary>Year by year</summary>
+      <table class="figures">
+        <thead>
+          <tr>
+            <th scope="col">By the end of year</th>
+            <th v-for="{ name } in plans" :key="name" scope="col" class="num">{{ name }}</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="(_, i) in plans[0]?.result.byYear" :key="i">
+            <th scope="row">{{ i + 1 }}</th>
+            <td v-for="{ name, result } in plans" :key="name" class="num">
+              {{ reader().percent(result.byYear[i]!.share) }}
+              <span class="soft">{{ within(result.byYear[i]!.se) }}</span>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <p class="soft">
+        From {{ reader().number(plans[0]?.result.runs ?? 0) }} runs; ± is what chance in the playing allows.
+      </p>
+    </details>
+  </div>
 </template>
 
 <style scoped>
 .chart {
   height: 220px;
+}
+summary {
+  cursor: pointer;
 }
 </style>
