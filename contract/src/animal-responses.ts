@@ -53,3 +53,12 @@ export interface AnimalView extends AnimalSummary {
   /** Projects that it belongs to, and why. */
   projects: { id: string; name: string; reason: string | null; isEnded: boolean }[];
 }
+
+/** A picture of an older animal that looks the same. */
+export interface GrownLook {
+  animal: { id: string; number: string; sex: Sex };
+  pictureId: string;
+  isDrawing: boolean;
+  /** In days, when it was taken. */
+  ageDays: number;
+}

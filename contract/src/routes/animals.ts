@@ -5,7 +5,7 @@ import type { correction, newRecord, voiding } from '../records.ts';
 import type { SearchView } from '../search.ts';
 import type { BinEntry, deletion, Restored } from '../bin.ts';
 import type { AnimalSummary } from '../animal-summary.ts';
-import type { AnimalView } from '../animal-responses.ts';
+import type { AnimalView, GrownLook } from '../animal-responses.ts';
 import type { RecordWarning } from '../record-responses.ts';
 import { acts, changes, lists, reads, writes } from './route.ts';
 import type { Changed, Created } from './answers.ts';
@@ -26,6 +26,10 @@ export const animalsRoutes = {
   animalLists: lists<AnimalListView>()('/animal-lists', 'Lists of animals that are kept under a name', {
     key: 'id',
   }),
+  grownLooks: reads<GrownLook[]>()(
+    '/animals/:id/grown',
+    'Pictures of older animals that look the same, those next to grown first',
+  ),
   growth: reads<GrowthLine[]>()(
     '/growth',
     'Weights of animals with their hatching days, to be laid over one another',

@@ -18,6 +18,7 @@ const MADE_FROM: { readonly [N in Name]?: readonly Tag[] } = {
   animals: [...SUMMARY, 'breeding', 'feeding'],
   animalFilter: ['catalogue', 'enclosures', 'breeding'],
   animalLists: ['lists'],
+  grownLooks: [...LABEL, 'pictures'],
   growth: ['animals', 'records', 'breeding'],
   search: [...SUMMARY, 'breeding', 'persons'],
   animal: [...SUMMARY, 'eggs', 'feeding', 'labels', 'projects'],

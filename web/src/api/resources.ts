@@ -30,7 +30,6 @@ import {
   type OfferInput,
   type OutsideOpinions,
   type PersonInput,
-  type PictureEdit,
   type PlanInput,
   type PricesInput,
   type RestoreInput,
@@ -56,6 +55,7 @@ import { climateApi } from './climate-resources.ts';
 import { exportApi } from './export-resources.ts';
 import { importApi } from './import-resources.ts';
 import { peopleApi } from './people-resources.ts';
+import { pictureApi } from './picture-resources.ts';
 import { projectApi } from './project-resources.ts';
 
 /* One function per route, by the route's own name; stateless. */
@@ -151,6 +151,7 @@ export const api = {
 
   ...climateApi,
   ...peopleApi,
+  ...pictureApi,
   ...projectApi,
   ...exportApi,
   ...importApi,
@@ -224,17 +225,6 @@ export const api = {
   addLadder: (body: NewLadder) => call(R.addLadder, { body }),
   changeLadder: (id: string, body: NewLadder, version: number) =>
     call(R.changeLadder, { params: { id }, body, version }),
-
-  addPicture: (id: string, file: File, caption: string, key?: string) =>
-    call(R.addPicture, { params: { id }, query: { caption }, file, ...(key ? { key } : {}) }),
-  addCardPicture: (id: string, file: File) => call(R.addCardPicture, { params: { id }, file }),
-  deletePicture: (id: string) => call(R.deletePicture, { params: { id } }),
-  pictureUrl: (id: string) => urlOf(R.picture, { id }),
-  /** @param version - another one where the picture was turned or cropped: so that it is asked for anew */
-  thumbUrl: (id: string, version = '') =>
-    urlOf(R.picture, { id }, { copy: 'thumb', ...(version === '' ? {} : { v: version }) }),
-  editPicture: (id: string, body: PictureEdit) => call(R.editPicture, { params: { id }, body }),
-  originalUrl: (id: string) => urlOf(R.picture, { id }, { copy: 'original' }),
 
   sales: () => callAll(R.sales),
   salesTableUrl: () => urlOf(R.salesTable, {}),

@@ -93,6 +93,8 @@ export const useHatchRates = () => useQuery({ key: ['hatchRates'], query: api.ha
 export const useCalendarFeeds = () => useQuery({ key: ['calendarFeeds'], query: api.calendarFeeds });
 export const usePlanner = () => useQuery({ key: ['planner'], query: api.planner });
 export const useUnprovenGenes = () => useQuery({ key: ['unprovenGenes'], query: api.unprovenGenes });
+export const useGrownLooks = (id: MaybeRefOrGetter<string>) =>
+  useQuery({ key: () => ['grownLooks', toValue(id)], query: () => api.grownLooks(toValue(id)) });
 export const useGrowth = (query: MaybeRefOrGetter<Record<string, string>>) =>
   useQuery({
     key: () => ['growth', toValue(query)],

@@ -45,25 +45,61 @@ export async function evenLight(picture: RawPicture): Promise<Sharp> {
 /** -1 to 1 from one side to the other. */
 const place = (index: number): number => (2 * index) / (SMALL - 1) - 1;
 
-/** How the brightness of the margin changes from the middle to a side, as a share of its mean. */
-function slopeOf(small: Buffer): { acrossX: number; acrossY: number } {
-  // The margin is the same on all sides, so that the two directions and the mean are fitted each by itself.
-  const [sum, count] = [
-    [0, 0, 0],
-    [0, 0, 0],
-  ] as [number[], number[]];
-  const edge = Math.round(SMALL * MARGIN);
-  for (let row = 0; row < SMALL; row++) {
-    for (let column = 0; column < SMALL; column++) {
-      const isMargin = Math.min(row, column, SMALL - 1 - row, SMALL - 1 - column) < edge;
-      if (!isMargin) continue;
-      const value = small[row * SMALL + column]!;
-      [1, place(column), place(row)].forEach((weight, i) => {
-        sum[i]! += weight * value;
-        count[i]! += weight * weight;
-      });
-    }
-  }
-  const [mean, acrossX, acrossY] = sum.map((one, i) => one / count[i]!);
-  return mean! > 0 ? { acrossX: acrossX! / mean!, acrossY: acrossY! / mean! } : { acrossX: 0, acrossY: 0 };
+/** In the margin, whatever is darker than this share of its median is the animal, and no ground. */
+const GROUND_FROM = 0.7;
+
+interface Spot {
+  readonly x: number;
+  readonly y: number;
+  readonly value: number;
 }
+
+/** How the brightness of the ground changes from the middle to a side, as a share of that in the middle. */
+function slopeOf(small: Buffer): { acrossX: number; acrossY: number } {
+  const margin = marginOf(small);
+  const median = margin.map(({ value }) => value).toSorted((a, b) => a - b)[margin.length >> 1]!;
+  const ground = margin.filter(({ value }) => value >= GROUND_FROM * median);
+  const plane = planeThrough(ground);
+  return plane && plane[0] > 0
+    ? { acrossX: plane[1] / plane[0], acrossY: plane[2] / plane[0] }
+    : { acrossX: 0, acrossY: 0 };
+}
+
+function marginOf(small: Buffer): Spot[] {
+  const edge = Math.round(SMALL * MARGIN);
+  const spots: Spot[] = [];
+  for (let row = 0; row < SMALL; row++)
+    for (let column = 0; column < SMALL; column++)
+      if (Math.min(row, column, SMALL - 1 - row, SMALL - 1 - column) < edge)
+        spots.push({ x: place(column), y: place(row), value: small[row * SMALL + column]! });
+  return spots;
+}
+
+type Three = readonly [number, number, number];
+
+/** Least squares: value = a + b x + c y, by the normal equations and Cramer's rule. @returns null where they have no one answer */
+function planeThrough(spots: readonly Spot[]): Three | null {
+  const sum = (of: (spot: Spot) => number): number => spots.reduce((total, spot) => total + of(spot), 0);
+  const [sx, sy] = [sum(({ x }) => x), sum(({ y }) => y)];
+  const columns: readonly Three[] = [
+    [spots.length, sx, sy],
+    [sx, sum(({ x }) => x * x), sum(({ x, y }) => x * y)],
+    [sy, sum(({ x, y }) => x * y), sum(({ y }) => y * y)],
+  ];
+  const right: Three = [
+    sum(({ value }) => value),
+    sum(({ x, value }) => x * value),
+    sum(({ y, value }) => y * value),
+  ];
+  const whole = determinant(columns);
+  if (Math.abs(whole) < 1e-6) return null;
+  const [a, b, c] = columns.map(
+    (_, i) => determinant(columns.map((column, k) => (k === i ? right : column))) / whole,
+  );
+  return [a!, b!, c!];
+}
+
+const determinant = ([a, b, c]: readonly Three[]): number =>
+  a![0] * (b![1] * c![2] - b![2] * c![1]) -
+  b![0] * (a![1] * c![2] - a![2] * c![1]) +
+  c![0] * (a![1] * b![2] - a![2] * b![1]);

@@ -14,6 +14,7 @@ import { geneticsSoon } from '../../domain/genetics/genetics.service.ts';
 import { searchAnimals } from '../../domain/animals/search-animals.ts';
 import { viewAnimal } from '../../domain/animals/view-animal.ts';
 import { growthLines } from '../../domain/husbandry/growth-lines.queries.ts';
+import { grownLooks } from '../../domain/pictures/grown-looks.ts';
 
 /** What was paid for an animal is for those who sell. */
 const withoutPrices = (animal: AnimalView): AnimalView => ({
@@ -34,6 +35,7 @@ export function animalRoutes({ list, listByKey, read, write }: Endpoints): void 
   read(ROUTES.animalFilter, async ({ work, request }) =>
     readSearch(work, await geneticsSoon(work), checked(animalFilterQuery, request.query).text),
   );
+  read(ROUTES.grownLooks, ({ work, id }) => grownLooks(work, id));
   read(ROUTES.growth, ({ work, request }) => growthLines(work, checked(growthQuery, request.query)));
   list(ROUTES.animalLists, ({ work }) => animalLists(work));
   write(ROUTES.addAnimalList, ({ work, body }) => addAnimalList(work, body));

@@ -19,6 +19,7 @@ import CareCard from './CareCard.vue';
 import ClaimList from './ClaimList.vue';
 import OriginCard from './OriginCard.vue';
 import ProjectsCard from './ProjectsCard.vue';
+import LifelineCard from './LifelineCard.vue';
 import LineageTree from './LineageTree.vue';
 import PictureStrip from './PictureStrip.vue';
 import SaleCard from './SaleCard.vue';
@@ -28,9 +29,7 @@ import RecordList from './RecordList.vue';
 // The page stands before its forms are fetched.
 const RecordDialog = defineAsyncComponent(() => import('../records/RecordDialog.vue'));
 const EditDialog = defineAsyncComponent(() => import('./EditDialog.vue'));
-const GrowthDialog = defineAsyncComponent(() => import('../growth/GrowthDialog.vue'));
 const LabelsDialog = defineAsyncComponent(() => import('../bench/LabelsDialog.vue'));
-const Lifeline = defineAsyncComponent(() => import('./LifelineChart.vue'));
 const route = useRoute();
 const { data, status, error, refetch } = useAnimal(() => String(route.params['id']));
 const session = useSession();
@@ -74,11 +73,7 @@ const scanned = computed(() => {
   };
 });
 /** Its place is kept while the chart is fetched. */
-const hasLifeline = computed(
-  () => data.value?.records.some(({ kind }) => kind === 'weight' || kind === 'feeding') ?? false,
-);
 const labelling = ref(false);
-const isGrowthShown = ref(false);
 function show(recordId: string): void {
   highlighted.value = recordId;
   document.getElementById(`record-${recordId}`)?.scrollIntoView({ block: 'center' });
@@ -155,20 +150,7 @@ function show(recordId: string): void {
         </v-alert>
         <div class="grid">
           <div class="stack">
-            <v-card class="box" :class="{ drawn: hasLifeline }">
-              <div class="row">
-                <h2>Lifeline</h2>
-                <v-spacer />
-                <v-btn
-                  v-if="data.clutch && hasLifeline"
-                  size="small"
-                  variant="text"
-                  @click="isGrowthShown = true"
-                  >Beside its clutch…</v-btn
-                >
-              </div>
-              <Lifeline :animal="data" @open="show" />
-            </v-card>
+            <LifelineCard :animal="data" @open="show" />
             <AdviceCard
               :animal="data"
               :may-move="session.mayHouse"
@@ -224,12 +206,6 @@ function show(recordId: string): void {
           :highlighted="highlighted"
           class="mt-4"
           @correct="open($event.kind, undefined, $event)"
-        />
-        <GrowthDialog
-          v-if="isGrowthShown && data.clutch"
-          :animal="data"
-          :clutch="data.clutch"
-          @close="isGrowthShown = false"
         />
         <LabelsDialog
           v-if="labelling"
@@ -289,9 +265,6 @@ function show(recordId: string): void {
   padding: 16px;
 }
 /* The chart with its legend. */
-.drawn {
-  min-height: 432px;
-}
 .offspring {
   display: flex;
   flex-wrap: wrap;

@@ -67,7 +67,21 @@ function turn(): void {
 }
 function quarter(by: 1 | -1): void {
   quarters.value = (quarters.value + by) % 4;
+  turnWhole();
+}
+/** Turned by a quarter it is shown as a whole again, with all of it chosen. */
+function turnWhole(): void {
+  if (!cropper) return;
+  cropper.clear();
   turn();
+  const { width: wide, height: high } = cropper.getContainerData();
+  const { naturalWidth, naturalHeight } = cropper.getCanvasData();
+  const scale = Math.min(wide / naturalWidth, high / naturalHeight);
+  const [width, height] = [naturalWidth * scale, naturalHeight * scale];
+  const place = { left: (wide - width) / 2, top: (high - height) / 2, width, height };
+  cropper.setCanvasData(place);
+  cropper.crop();
+  cropper.setCropBoxData(place);
 }
 const share = (part: number, of: number): number => Math.min(1, Math.max(0, part / of));
 function editNow(): PictureEdit {

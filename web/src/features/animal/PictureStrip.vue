@@ -8,6 +8,8 @@ import { useWrite } from '../../stores/useWrite.ts';
 
 const props = defineProps<{ animal: AnimalView; mayRecord: boolean }>();
 const CropDialog = defineAsyncComponent(() => import('./CropDialog.vue'));
+const OverTimeDialog = defineAsyncComponent(() => import('./OverTimeDialog.vue'));
+const isOverTime = ref(false);
 const notices = useNotices();
 const cropping = ref<string | null>(null);
 const cropped = computed(() => props.animal.pictures.find(({ id }) => id === cropping.value));
@@ -40,6 +42,7 @@ async function remove(id: string): Promise<void> {
     <div class="row">
       <h2>Pictures</h2>
       <v-spacer />
+      <v-btn variant="text" @click="isOverTime = true">Over time…</v-btn>
       <v-btn
         v-if="mayRecord"
         variant="outlined"
@@ -92,6 +95,7 @@ async function remove(id: string): Promise<void> {
         />
       </figure>
     </div>
+    <OverTimeDialog v-if="isOverTime" :animal="animal" @close="isOverTime = false" />
     <CropDialog v-if="cropped" :picture="cropped" @close="cropping = null" />
   </v-card>
 </template>

@@ -37,7 +37,7 @@ const others = computed(() => {
         class="small soft"
         >, ended</span
       >
-      <span v-if="one.reason" class="small"> {{ one.reason }}</span>
+      <span v-if="one.reason" class="small">{{ `: ${one.reason}` }}</span>
     </p>
     <ProjectAnimalDialog v-if="into" :project="into" :animal-id="animal.id" @close="into = null" />
   </v-card>

@@ -18,6 +18,7 @@ const props = defineProps<{
 const emit = defineEmits<{ close: [] }>();
 const catalogue = useCatalogue();
 const before = props.editing?.entry;
+const ownGene = before?.kind === 'locus' ? before : null;
 const TITLES = {
   locus: 'A gene or line of your own',
   allele: 'An allele of your own',
@@ -43,8 +44,8 @@ const { draft, discard, send, errorsOf, general, busy, input } = useEntryForm({
         : (corrected?.expression ??
           (props.kind === 'locus' || isRecessivePlace ? 'recessive' : 'incomplete-dominant')),
     double: (before && 'double' in before ? before.double : corrected?.double) ?? '',
-    isUnproven: before?.kind === 'locus' && before.isUnproven === true,
-    isLinked: before?.kind === 'locus' && before.recombination != null,
+    isUnproven: ownGene?.isUnproven === true,
+    isLinked: ownGene?.recombination != null,
     percent:
       before && 'recombination' in before && before.recombination != null
         ? before.recombination * 100

@@ -3,6 +3,7 @@ import type { GrowthLine } from '@karyotome/contract';
 import { LineChart } from 'echarts/charts';
 import { AriaComponent, GridComponent, TooltipComponent } from 'echarts/components';
 import { use } from 'echarts/core';
+import { LabelLayout } from 'echarts/features';
 import { CanvasRenderer } from 'echarts/renderers';
 import { computed } from 'vue';
 import VChart from 'vue-echarts';
@@ -11,7 +12,7 @@ import { reader } from '../../format/reader.ts';
 import { useChartTheme } from '../../ui/useChartTheme.ts';
 import { AGES, byAge, weightAt } from './growth-table.ts';
 
-use([CanvasRenderer, LineChart, GridComponent, TooltipComponent, AriaComponent]);
+use([CanvasRenderer, LineChart, GridComponent, TooltipComponent, AriaComponent, LabelLayout]);
 /** Growth of several animals laid over one another by age: each line bears its number. The one that is meant stands out. */
 const props = defineProps<{ lines: readonly GrowthLine[]; meant?: string | undefined }>();
 const colors = useChartTheme();
