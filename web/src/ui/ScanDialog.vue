@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { onBeforeUnmount, onMounted, ref } from 'vue';
+import { onBeforeUnmount, ref, watch } from 'vue';
 import { readCode } from './read-code.ts';
+import { useCamera } from './useCamera.ts';
 
 /** Looks for a QR code through the camera, or in a picture. */
 const props = defineProps<{
@@ -15,9 +16,8 @@ const props = defineProps<{
 const emit = defineEmits<{ found: [text: string]; close: [] }>();
 const video = ref<HTMLVideoElement | null>(null);
 const problem = ref<string | null>(null);
-const hasCamera = ref(true);
+const { hasCamera } = useCamera(video);
 const EVERY_MS = 200;
-let stream: MediaStream | null = null;
 let timer: ReturnType<typeof setInterval> | undefined;
 
 function look(source: CanvasImageSource, width: number, height: number): boolean {
@@ -29,24 +29,17 @@ function look(source: CanvasImageSource, width: number, height: number): boolean
   emit('found', text);
   return true;
 }
-onMounted(async () => {
-  try {
-    stream = await navigator.mediaDevices.getUserMedia({ video: { facingMode: 'environment' } });
-    video.value!.srcObject = stream;
-    await video.value!.play();
-    timer = setInterval(() => {
-      const { videoWidth, videoHeight } = video.value!;
-      if (videoWidth > 0 && look(video.value!, videoWidth, videoHeight)) clearInterval(timer);
-    }, EVERY_MS);
-  } catch {
-    hasCamera.value = false;
+watch(hasCamera, (has) => {
+  if (!has) {
     problem.value = `The camera cannot be used here: choose a picture of ${props.carrier}, or ${props.otherwise}.`;
+    return;
   }
+  timer = setInterval(() => {
+    const { videoWidth, videoHeight } = video.value!;
+    if (videoWidth > 0 && look(video.value!, videoWidth, videoHeight)) clearInterval(timer);
+  }, EVERY_MS);
 });
-onBeforeUnmount(() => {
-  clearInterval(timer);
-  stream?.getTracks().forEach((track) => track.stop());
-});
+onBeforeUnmount(() => clearInterval(timer));
 async function fromFile(chosen: File | File[] | null | undefined): Promise<void> {
   const [file] = [chosen ?? []].flat();
   if (!file) return;
@@ -65,7 +58,7 @@ async function fromFile(chosen: File | File[] | null | undefined): Promise<void>
     <v-card :title="title">
       <v-card-text class="stack">
         <video
-          v-show="hasCamera"
+          v-show="hasCamera !== false"
           ref="video"
           muted
           playsinline

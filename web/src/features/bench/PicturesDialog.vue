@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { BenchView } from '@karyotome/contract';
 import { mdiCameraOutline, mdiClose, mdiImagePlusOutline } from '@mdi/js';
-import { computed, ref } from 'vue';
+import { computed, defineAsyncComponent, ref } from 'vue';
 import { api } from '../../api/resources.ts';
 import { useNotices } from '../../stores/notices.ts';
 import { useWrite } from '../../stores/useWrite.ts';
@@ -10,6 +10,8 @@ import { CARD, usePictureQueue, type QueuedPicture } from './usePictureQueue.ts'
 /** Pictures of a clutch: from the camera or files, many at once, each put to its animal, and the clutch's card. */
 const props = defineProps<{ bench: BenchView; animalId: string | null }>();
 const emit = defineEmits<{ close: [] }>();
+const PhotoBooth = defineAsyncComponent(() => import('./PhotoBooth.vue'));
+const isBooth = ref(false);
 const notices = useNotices();
 const files = ref<HTMLInputElement | null>(null);
 const camera = ref<HTMLInputElement | null>(null);
@@ -82,6 +84,7 @@ const STATE_WORDS = { waiting: 'waits', sending: 'on its way', done: 'kept', fai
               >Choose files</v-btn
             >
             <v-btn variant="outlined" :prepend-icon="mdiCameraOutline" @click="camera?.click()">Camera</v-btn>
+            <v-btn v-if="!animalId" variant="outlined" @click="isBooth = true">One after another…</v-btn>
           </div>
           <p class="small soft">
             JPEG, PNG or WebP, up to 25 MB each. A number in a file’s name puts it to that hatchling. Place
@@ -191,6 +194,7 @@ const STATE_WORDS = { waiting: 'waits', sending: 'on its way', done: 'kept', fai
         >
       </v-card-actions>
     </v-card>
+    <PhotoBooth v-if="isBooth" :bench="bench" @close="isBooth = false" />
   </v-dialog>
 </template>
 
