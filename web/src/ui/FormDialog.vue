@@ -27,20 +27,23 @@ onMounted(async () => {
   <v-dialog :model-value="true" :max-width="maxWidth ?? 560" @update:model-value="$emit('close')">
     <v-card :title="title" :subtitle="subtitle">
       <v-card-text>
-        <form :id="id" ref="form" class="fields" novalidate @submit.prevent="$emit('submit')">
-          <slot />
-          <v-alert
-            v-if="general()"
-            type="error"
-            variant="tonal"
-            density="compact"
-            :icon="false"
-            class="wide"
-            role="alert"
-          >
-            {{ general() }}
-          </v-alert>
-        </form>
+        <div :class="{ beside: $slots['beside'] }">
+          <slot name="beside" />
+          <form :id="id" ref="form" class="fields" novalidate @submit.prevent="$emit('submit')">
+            <slot />
+            <v-alert
+              v-if="general()"
+              type="error"
+              variant="tonal"
+              density="compact"
+              :icon="false"
+              class="wide"
+              role="alert"
+            >
+              {{ general() }}
+            </v-alert>
+          </form>
+        </div>
         <slot name="after" />
       </v-card-text>
       <v-card-actions>
@@ -55,3 +58,17 @@ onMounted(async () => {
     </v-card>
   </v-dialog>
 </template>
+
+<style scoped>
+/* What is read while the form is filled in. */
+.beside {
+  display: grid;
+  grid-template-columns: minmax(0, 2fr) minmax(0, 3fr);
+  gap: 24px;
+}
+@media (width < 800px) {
+  .beside {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

@@ -2,7 +2,7 @@
 import { COMPLETENESSES, newAnimal, ENTERED_STATUSES, type Origin } from '@karyotome/contract';
 import { followingNumber, QUARANTINE_DAYS } from '@karyotome/core';
 import { completenessWords } from '@karyotome/words';
-import { ref, watch } from 'vue';
+import { ref, useTemplateRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { api } from '../../api/resources.ts';
 import { farmToday, statusWords } from '../../format/format.ts';
@@ -16,10 +16,14 @@ import FormDialog from '../../ui/FormDialog.vue';
 import OwnGenesField from '../../ui/OwnGenesField.vue';
 import MassField from '../../ui/MassField.vue';
 import TubField from '../records/TubField.vue';
+import CardPictures from './CardPictures.vue';
 import NewcomerFields from './NewcomerFields.vue';
 
 /** An animal that was not hatched here: its genes are a statement, as it came in. */
+/** With the pictures of cards beside the form, where animals are entered from them. */
+defineProps<{ withCards?: boolean }>();
 const emit = defineEmits<{ close: [] }>();
+const cards = useTemplateRef('cards');
 const router = useRouter();
 const session = useSession();
 const notices = useNotices();
@@ -76,7 +80,10 @@ async function send(another: boolean): Promise<void> {
   if (!sent) return;
   const undo = session.mayDestroy ? async () => void (await removal.run(sent.value.id)) : undefined;
   notices.say(`${number} added`, undo);
-  if (another) return propose();
+  if (another) {
+    cards.value?.next();
+    return propose();
+  }
   emit('close');
   await router.push(`/animals/${sent.value.id}`);
 }
@@ -86,13 +93,14 @@ async function send(another: boolean): Promise<void> {
   <FormDialog
     title="Add an animal"
     submit-text="Add"
-    :max-width="700"
+    :max-width="withCards ? 1180 : 700"
     :busy="busy"
     :general="general"
     @close="emit('close')"
     @discard="discard"
     @submit="send(false)"
   >
+    <template v-if="withCards" #beside><CardPictures ref="cards" /></template>
     <v-text-field v-model="draft.number" label="Number" :error-messages="errorsOf('number')" />
     <v-text-field v-model="draft.name" label="Name, if any" :error-messages="errorsOf('name')" />
     <v-btn-toggle v-model="draft.sex" class="wide" aria-label="Sex">

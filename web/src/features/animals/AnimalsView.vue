@@ -35,6 +35,8 @@ const route = useRoute();
 const router = useRouter();
 const { smAndDown } = useDisplay();
 const adding = ref(route.query['add'] === '1');
+/** From the cards that they were kept by so far. */
+const fromCards = route.query['cards'] === '1';
 const ask = (more: Record<string, string | undefined>): void =>
   void router.replace({ query: { ...route.query, ...more } });
 const search = computed({
@@ -215,7 +217,7 @@ const headers = computed(() =>
         </v-data-table-virtual>
       </v-card>
     </StateBlock>
-    <AnimalDialog v-if="adding" @close="adding = false" />
+    <AnimalDialog v-if="adding" :with-cards="fromCards" @close="adding = false" />
   </div>
 </template>
 

@@ -3,25 +3,58 @@ import type { GrowthLine } from '@karyotome/contract';
 import { LineChart } from 'echarts/charts';
 import { AriaComponent, GridComponent, TooltipComponent } from 'echarts/components';
 import { use } from 'echarts/core';
-import { LabelLayout } from 'echarts/features';
 import { CanvasRenderer } from 'echarts/renderers';
 import { computed } from 'vue';
 import VChart from 'vue-echarts';
 import { massWords, numberWords, sexSign } from '../../format/format.ts';
 import { reader } from '../../format/reader.ts';
 import { useChartTheme } from '../../ui/useChartTheme.ts';
-import { AGES, byAge, weightAt } from './growth-table.ts';
+import { AGES, byAge, labelShifts, topOf, weightAt } from './growth-table.ts';
 
-use([CanvasRenderer, LineChart, GridComponent, TooltipComponent, AriaComponent, LabelLayout]);
+use([CanvasRenderer, LineChart, GridComponent, TooltipComponent, AriaComponent]);
 /** Growth of several animals laid over one another by age: each line bears its number. The one that is meant stands out. */
 const props = defineProps<{ lines: readonly GrowthLine[]; meant?: string | undefined }>();
+/** The height of the drawing between its axes. */
+const PLOT_PX = 286;
 const colors = useChartTheme();
 const aged = computed(() => props.lines.map((line) => ({ ...line, aged: byAge(line) })));
 /** Ages that somebody was weighed at. */
 const ages = computed(() => AGES.filter((age) => aged.value.some((one) => weightAt(one.aged, age) !== null)));
-const option = computed(() => {
-  const { ink, soft, primary, secondary, paper } = colors.value;
+/** @param shifts - of the names at the ends, in pixels */
+function linesOf(shifts: readonly number[]) {
+  const { ink, soft, primary, secondary } = colors.value;
   const { massUnit } = reader();
+  return aged.value.map(({ id, number, sex, aged: weights }, i) => {
+    const isMeant = id === props.meant;
+    const color = isMeant ? primary : props.meant === undefined ? secondary : soft;
+    return {
+      name: number,
+      type: 'line' as const,
+      data: weights.map(({ age, massG }) => [age, massUnit.toShown(massG)]),
+      // Told apart by their marks too, not by colour alone.
+      symbol: sex === 'female' ? 'circle' : sex === 'male' ? 'rect' : 'triangle',
+      symbolSize: isMeant ? 7 : 5,
+      z: isMeant ? 3 : 2,
+      lineStyle: { color, width: isMeant ? 3.5 : 1.5 },
+      itemStyle: { color },
+      endLabel: {
+        show: true,
+        offset: [0, shifts[i]!] as [number, number],
+        formatter: '{a}',
+        color: ink,
+        fontWeight: isMeant ? 'bold' : 'normal',
+      },
+    };
+  });
+}
+const option = computed(() => {
+  const { ink, soft, paper } = colors.value;
+  const { massUnit } = reader();
+  const ends = aged.value.map((one) => massUnit.toShown(one.aged.at(-1)?.massG ?? 0));
+  const top = topOf(
+    Math.max(0, ...aged.value.flatMap((one) => one.aged.map(({ massG }) => massUnit.toShown(massG)))),
+  );
+  const shifts = labelShifts(ends, PLOT_PX / top);
   const axis = {
     axisLine: { lineStyle: { color: soft } },
     axisLabel: { color: ink },
@@ -54,26 +87,11 @@ const option = computed(() => {
     yAxis: {
       type: 'value' as const,
       min: 0,
+      max: top,
       ...axis,
       axisLabel: { color: ink, formatter: `{value} ${massUnit.symbol}` },
     },
-    series: aged.value.map(({ id, number, sex, aged: weights }) => {
-      const isMeant = id === props.meant;
-      const color = isMeant ? primary : props.meant === undefined ? secondary : soft;
-      return {
-        name: number,
-        type: 'line' as const,
-        data: weights.map(({ age, massG }) => [age, massUnit.toShown(massG)]),
-        // Told apart by their marks too, not by colour alone.
-        symbol: sex === 'female' ? 'circle' : sex === 'male' ? 'rect' : 'triangle',
-        symbolSize: isMeant ? 7 : 5,
-        z: isMeant ? 3 : 2,
-        lineStyle: { color, width: isMeant ? 3.5 : 1.5 },
-        itemStyle: { color },
-        endLabel: { show: true, formatter: '{a}', color: ink, fontWeight: isMeant ? 'bold' : 'normal' },
-        labelLayout: { moveOverlap: 'shiftY' as const },
-      };
-    }),
+    series: linesOf(shifts),
   };
 });
 </script>

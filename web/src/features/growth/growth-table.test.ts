@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { byAge, weightAt } from './growth-table.ts';
+import { byAge, labelShifts, topOf, weightAt } from './growth-table.ts';
 
 test('weights are set beside one another at about the same age', () => {
   const weights = byAge({
@@ -21,4 +21,15 @@ test('weights are set beside one another at about the same age', () => {
   expect(weightAt(weights, 90)).toBeNull();
   // Further on a month more or less is the same age.
   expect(weightAt(weights, 190)).toBe(300);
+});
+
+test('names at the ends of lines keep apart, and stay where they are where there is room', () => {
+  // At one pixel a gram: 300 stands alone, of 200, 198 and 190 two are moved down.
+  expect(labelShifts([198, 300, 200, 190], 1)).toEqual([12, 0, 0, 18]);
+  expect(labelShifts([], 1)).toEqual([]);
+});
+
+test('an axis ends at a round number above the largest value', () => {
+  expect([62, 845, 1500, 2250, 29].map(topOf)).toEqual([70, 1000, 1600, 2500, 30]);
+  expect(topOf(0)).toBe(1);
 });

@@ -3,14 +3,13 @@ import type { SimulationResult } from '@karyotome/core';
 import { LineChart } from 'echarts/charts';
 import { AriaComponent, GridComponent, TooltipComponent } from 'echarts/components';
 import { use } from 'echarts/core';
-import { LabelLayout } from 'echarts/features';
 import { CanvasRenderer } from 'echarts/renderers';
 import { computed } from 'vue';
 import VChart from 'vue-echarts';
 import { reader } from '../../format/reader.ts';
 import { useChartTheme } from '../../ui/useChartTheme.ts';
 
-use([CanvasRenderer, LineChart, GridComponent, TooltipComponent, AriaComponent, LabelLayout]);
+use([CanvasRenderer, LineChart, GridComponent, TooltipComponent, AriaComponent]);
 /** The chance that a plan has brought its target by the end of each year: as lines that bear their names, and as a table. */
 const props = defineProps<{
   plans: readonly { readonly name: string; readonly result: SimulationResult }[];
@@ -58,7 +57,6 @@ const option = computed(() => {
       symbol: i === 0 ? 'circle' : 'rect',
       symbolSize: 8,
       endLabel: { show: true, formatter: '{a}', color: ink, width: 120, overflow: 'truncate' as const },
-      labelLayout: { moveOverlap: 'shiftY' as const },
       lineStyle: {
         width: 2,
         type: i === 0 ? ('solid' as const) : ('dashed' as const),

@@ -28,6 +28,7 @@ test('what is done is marked, and what is not leads to its place', async () => {
   expect(steps.map((step) => step.classes().includes('done'))).toEqual([true, false, false, false, false]);
   expect(steps[1]!.findAll('a').map((link) => link.attributes('href'))).toEqual([
     '/animals?add=1',
+    '/animals?add=1&cards=1',
     '/animals/import',
   ]);
 });

@@ -30,10 +30,12 @@ const steps = computed(() => {
     {
       key: 'animals',
       title: 'Enter your animals',
-      about: 'By typing their genes as you write them on a tub, or all of them from a spreadsheet.',
+      about:
+        'By typing their genes as you write them on a tub, from pictures of their cards, or all of them from a spreadsheet.',
       isDone: hasAnimals.value!,
       links: [
         { to: '/animals?add=1', text: 'One by one' },
+        { to: '/animals?add=1&cards=1', text: 'From their cards' },
         { to: '/animals/import', text: 'From a spreadsheet' },
       ],
     },
