@@ -2,6 +2,7 @@
 import { DISPUTED_ALLELISM, KNOWN_SINCE } from '@karyotome/core';
 import { mdiPlus } from '@mdi/js';
 import { computed } from 'vue';
+import GeneDrawing from './GeneDrawing.vue';
 import { AGREEMENT_WORDS, EXPRESSION_WORDS, type GeneCard } from './gene-cards.ts';
 import type { GeneRule } from './gene-rules.ts';
 
@@ -69,6 +70,12 @@ const choices = computed(() => {
           <span v-if="KNOWN_SINCE[allele.id]" class="small soft words" title="From memory, no source"
             >known since about {{ KNOWN_SINCE[allele.id] }}</span
           >
+          <GeneDrawing
+            v-if="allele.markers.length"
+            :name="allele.name"
+            :markers="allele.markers"
+            title="Drawn from what to look for: no picture of an animal"
+          />
         </dt>
         <dd class="small">
           <template v-if="allele.markers.length">
