@@ -2,6 +2,7 @@ import type { CustomSeriesOption, EChartsOption, LineSeriesOption, ScatterSeries
 import { dayWords } from '../../format/format.ts';
 import type { LifelineData } from './lifeline.ts';
 import type { Reader, Unit } from '@karyotome/words';
+import { chartAxis, chartTooltip } from '../../ui/chart-style.ts';
 
 export interface LifelineColors {
   readonly ink: string;
@@ -45,10 +46,7 @@ export function lifelineOption(
     ...axes(data, colors, today, massUnit),
     tooltip: {
       trigger: 'item',
-      confine: true,
-      backgroundColor: colors.paper,
-      borderColor: colors.soft,
-      textStyle: { color: colors.ink },
+      ...chartTooltip(colors),
     },
     dataZoom: [{ type: 'inside', xAxisIndex: [0, 1, 2], filterMode: 'none', zoomOnMouseWheel: 'ctrl' }],
     series: [
@@ -69,11 +67,7 @@ function axes(
   today: string,
   massUnit: Unit,
 ): Pick<EChartsOption, 'xAxis' | 'yAxis'> {
-  const axis = {
-    axisLine: { lineStyle: { color: colors.soft } },
-    axisLabel: { color: colors.ink },
-    splitLine: { show: false },
-  };
+  const axis = chartAxis(colors);
   const start =
     [
       ...data.weights.map((w) => w.on),

@@ -1,5 +1,6 @@
 import type { EChartsOption, LineSeriesOption } from 'echarts';
 import type { Unit } from '@karyotome/words';
+import { chartAxis, chartTooltip } from '../../ui/chart-style.ts';
 
 export interface ClimatePoint {
   /** A day of incubation, or a moment in ms. */
@@ -53,20 +54,14 @@ export function climateOption(
   const data = inUnit(measured, unit);
   const [min, max] = axisRange(data);
   const hasHumidity = data.points.some((point) => point.humidity != null);
-  const axis = {
-    axisLine: { lineStyle: { color: colors.soft } },
-    axisLabel: { color: colors.ink, hideOverlap: true },
-    splitLine: { show: false },
-  };
+  const axis = { ...chartAxis(colors), axisLabel: { color: colors.ink, hideOverlap: true } };
   return {
     animation: false,
     aria: { enabled: true },
     grid: { left: 44, right: hasHumidity ? 44 : 12, top: 10, bottom: 26 },
     tooltip: {
       trigger: 'axis',
-      backgroundColor: colors.paper,
-      borderColor: colors.soft,
-      textStyle: { color: colors.ink },
+      ...chartTooltip(colors),
     },
     xAxis: {
       ...(data.xName === 'day'

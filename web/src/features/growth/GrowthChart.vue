@@ -8,6 +8,7 @@ import { computed } from 'vue';
 import VChart from 'vue-echarts';
 import { massWords, numberWords, sexSign } from '../../format/format.ts';
 import { reader } from '../../format/reader.ts';
+import { chartAxis, chartTooltip } from '../../ui/chart-style.ts';
 import { useChartTheme } from '../../ui/useChartTheme.ts';
 import { AGES, byAge, labelShifts, topOf, weightAt } from './growth-table.ts';
 
@@ -48,19 +49,14 @@ function linesOf(shifts: readonly number[]) {
   });
 }
 const option = computed(() => {
-  const { ink, soft, paper } = colors.value;
+  const { ink } = colors.value;
   const { massUnit } = reader();
   const ends = aged.value.map((one) => massUnit.toShown(one.aged.at(-1)?.massG ?? 0));
   const top = topOf(
     Math.max(0, ...aged.value.flatMap((one) => one.aged.map(({ massG }) => massUnit.toShown(massG)))),
   );
   const shifts = labelShifts(ends, PLOT_PX / top);
-  const axis = {
-    axisLine: { lineStyle: { color: soft } },
-    axisLabel: { color: ink },
-    nameTextStyle: { color: ink },
-    splitLine: { show: false },
-  };
+  const axis = chartAxis(colors.value);
   return {
     animation: false,
     aria: { enabled: true },
@@ -68,10 +64,7 @@ const option = computed(() => {
     grid: { left: 58, right: 78, top: 14, bottom: 40 },
     tooltip: {
       trigger: 'item' as const,
-      confine: true,
-      backgroundColor: paper,
-      borderColor: soft,
-      textStyle: { color: ink },
+      ...chartTooltip(colors.value),
       formatter: (at: unknown) => {
         const { seriesName, value } = at as { seriesName: string; value: [number, number] };
         return `${seriesName}, ${reader().count(value[0], 'day', 'days')}: ${massWords(massUnit.toStored(value[1]))}`;

@@ -7,6 +7,7 @@ import { CanvasRenderer } from 'echarts/renderers';
 import { computed } from 'vue';
 import VChart from 'vue-echarts';
 import { reader } from '../../format/reader.ts';
+import { chartAxis, chartTooltip } from '../../ui/chart-style.ts';
 import { useChartTheme } from '../../ui/useChartTheme.ts';
 
 use([CanvasRenderer, LineChart, GridComponent, TooltipComponent, AriaComponent]);
@@ -16,13 +17,8 @@ const props = defineProps<{
 }>();
 const colors = useChartTheme();
 const option = computed(() => {
-  const { ink, soft, primary, secondary, paper } = colors.value;
-  const axis = {
-    axisLine: { lineStyle: { color: soft } },
-    axisLabel: { color: ink },
-    nameTextStyle: { color: ink },
-    splitLine: { show: false },
-  };
+  const { ink, primary, secondary } = colors.value;
+  const axis = chartAxis(colors.value);
   return {
     animation: false,
     aria: { enabled: true },
@@ -30,9 +26,7 @@ const option = computed(() => {
     grid: { left: 48, right: 132, top: 14, bottom: 40 },
     tooltip: {
       trigger: 'axis' as const,
-      backgroundColor: paper,
-      borderColor: soft,
-      textStyle: { color: ink },
+      ...chartTooltip(colors.value),
       valueFormatter: (value: unknown) => `${Math.round(Number(value))}%`,
     },
     xAxis: {

@@ -1,5 +1,6 @@
 import type { RoomKindForecast } from '@karyotome/core';
 import type { EChartsOption, LineSeriesOption } from 'echarts';
+import { chartAxis, chartTooltip } from '../../ui/chart-style.ts';
 
 export interface RoomColors {
   readonly ink: string;
@@ -16,7 +17,7 @@ export function roomOption(
   weekDays: readonly string[],
   colors: RoomColors,
 ): EChartsOption {
-  const axis = { axisLine: { lineStyle: { color: colors.soft } }, axisLabel: { color: colors.ink } };
+  const axis = chartAxis(colors);
   const most = Math.max(kind.places, ...kind.weeks.map(({ high }) => high));
   return {
     animation: false,
@@ -39,10 +40,7 @@ export function roomOption(
     },
     tooltip: {
       trigger: 'axis',
-      confine: true,
-      backgroundColor: colors.paper,
-      borderColor: colors.soft,
-      textStyle: { color: colors.ink },
+      ...chartTooltip(colors),
       formatter: (points: unknown) => {
         const index = (points as { dataIndex: number }[])[0]!.dataIndex;
         const { low, mid, high, over } = kind.weeks[index]!;
