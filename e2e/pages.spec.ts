@@ -79,3 +79,22 @@ test('are small, without scripts and cookies, hold still, and load pictures that
     await context.close();
   }
 });
+
+test('files of the application are sent compressed, and kept for a year', async ({ page, demo }) => {
+  const start = await (await page.request.get(`${demo.origin}/`)).text();
+  const [script] = /\/assets\/[\w-]+\.js/.exec(start)!;
+  for (const [accepted, sent] of [
+    ['br, gzip', 'br'],
+    ['gzip', 'gzip'],
+  ] as const) {
+    const answer = await page.request.get(`${demo.origin}${script}`, {
+      headers: { 'Accept-Encoding': accepted },
+    });
+    expect(answer.headers()).toMatchObject({
+      'content-encoding': sent,
+      vary: 'Accept-Encoding',
+      'cache-control': 'public, max-age=31536000, immutable',
+    });
+  }
+  expect((await page.request.get(`${demo.origin}/assets/nothing.js`)).status()).toBe(404);
+});

@@ -1,5 +1,6 @@
 import vue from '@vitejs/plugin-vue';
 import { defineConfig } from 'vite';
+import { compression } from 'vite-plugin-compression2';
 import { VitePWA } from 'vite-plugin-pwa';
 import vuetify from 'vite-plugin-vuetify';
 
@@ -11,6 +12,8 @@ export default defineConfig({
   plugins: [
     vue(),
     vuetify({ autoImport: true }),
+    // Beside each file as it is sent, so that the server does not compress the same again for everybody.
+    compression({ include: /assets\/.*\.(js|css|svg)$/, algorithms: ['brotliCompress', 'gzip'] }),
     VitePWA({
       registerType: 'autoUpdate',
       injectRegister: null,

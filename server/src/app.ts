@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import { ROUTES } from '@karyotome/contract';
 import { openRoute } from './http/open-route.ts';
 import compression from 'compression';
+import expressStaticGzip from 'express-static-gzip';
 import connectPgSimple from 'connect-pg-simple';
 import { csrfSync } from 'csrf-sync';
 import express, { Router, type Express } from 'express';
@@ -271,7 +272,11 @@ function sessions(config: Config, pool: pg.Pool): express.RequestHandler {
 function serveWeb(app: Express, webDir: string): void {
   app.use(
     '/assets',
-    express.static(join(webDir, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }),
+    expressStaticGzip(join(webDir, 'assets'), {
+      enableBrotli: true,
+      orderPreference: ['br', 'gz'],
+      serveStatic: { immutable: true, maxAge: '1y', fallthrough: false },
+    }),
   );
   const page = appPage(webDir);
   app.get('/index.html', page);

@@ -52,7 +52,7 @@ const isTold = (zone: Zone): boolean => props.markers.some((marker) => marker.zo
     <g
       v-for="shape in ZONE_SHAPES"
       :key="shape.zone"
-      :class="{ told: isTold(shape.zone), band: shape.width }"
+      :class="[shape.width ? 'band' : 'plate', { told: isTold(shape.zone) }]"
     >
       <title v-if="isTold(shape.zone)">{{ shape.zone }}: {{ said(shape.zone) }}</title>
       <path v-if="shape.width" :d="shape.d" :stroke-width="shape.width + 5" class="edge" />
@@ -80,6 +80,8 @@ const isTold = (zone: Zone): boolean => props.markers.some((marker) => marker.zo
 }
 path {
   fill: none;
+}
+.plate .face {
   stroke: rgb(var(--v-theme-on-surface));
   stroke-width: 1.2;
 }
@@ -90,7 +92,7 @@ path {
 .told .edge {
   stroke: rgb(var(--v-theme-secondary));
 }
-.told:not(.band) .face {
+.plate.told .face {
   stroke: rgb(var(--v-theme-secondary));
   stroke-width: 5;
 }
