@@ -195,9 +195,10 @@ function show(recordId: string): void {
                 </p>
               </template>
             </v-card>
-            <ProjectsCard :animal="data" />
             <OriginCard :animal="data" @record="open" />
             <PictureStrip :animal="data" :may-record="session.mayRecord" />
+            <!-- The last: it comes when the projects are known, and moves nothing. -->
+            <ProjectsCard :animal="data" />
           </div>
         </div>
         <RecordList
