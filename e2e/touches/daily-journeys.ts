@@ -83,7 +83,8 @@ export const DAILY_JOURNEYS: readonly Journey[] = [
     at: '/today',
     most: 1,
     walk: async (hand) => {
-      await hand.touch(hand.page.locator('.line.dose').getByRole('button', { name: 'Given' }).first());
+      const given = hand.page.locator('.line.dose').getByRole('button', { name: 'Given' }).first();
+      await hand.touch(await hand.scrollTo(given));
       await said(hand.page, /dose .* given/);
     },
   },

@@ -16,6 +16,15 @@ export class Hand {
     this.touches += 1;
   }
 
+  /** Scrolls down a long list, which goes on as its end comes into sight. No touch of anything. */
+  async scrollTo(target: Locator): Promise<Locator> {
+    await expect(async () => {
+      await this.page.evaluate(() => window.scrollTo(0, document.body.scrollHeight));
+      await expect(target).toBeVisible({ timeout: 500 });
+    }).toPass();
+    return target;
+  }
+
   button(name: string | RegExp): Locator {
     return this.page.getByRole('button', { name, exact: typeof name === 'string' }).first();
   }
