@@ -55,10 +55,12 @@ export async function allPlaces(page: Page, demo: RunningServer): Promise<string
   const waiting = pairings
     .flatMap(({ clutches }) => clutches)
     .find(({ hatchedOn, hatched }) => hatchedOn !== null && hatched === 8)!;
+  const [project] = await getList<{ id: string }>(page, demo, '/projects');
   const bench = await getJson<{ hatchlings: { id: string }[] }>(page, demo, `/clutches/${waiting.id}/bench`);
   const one = bench.hatchlings[0]!.id;
   return [
     ...PLACES,
+    `/season/projects/${project!.id}`,
     `/season/clutches/${clutchId}`,
     `/bench/${waiting.id}`,
     `/bench/${waiting.id}?one=${one}`,
