@@ -7,7 +7,14 @@ import { namedByContent, type FileStore, type StoredFile } from '../../files/fil
 import { notFound, Refusal } from '../../refusal.ts';
 import { findAnimal } from '../animals/animals.service.ts';
 import { findClutch } from '../season/clutches.repository.ts';
-import { FORMATS, makeCopies, pictureFile, stampedCopiesOf, stampedCopy } from './picture-copies.ts';
+import {
+  FORMATS,
+  makeCopies,
+  pictureFile,
+  stampedCopiesOf,
+  stampedCopy,
+  type PictureCopies,
+} from './picture-copies.ts';
 
 type Subject = { readonly animalId: string } | { readonly clutchId: string };
 
@@ -34,17 +41,27 @@ export async function storeEdit(
   edit: PictureEdit,
 ): Promise<StoredEdit> {
   const original = await files.read(pictureFile(picture.originalFile ?? picture.file));
-  const { display, thumb } = await makeCopies(original, edit);
-  const id = randomUUID();
-  const stored = {
-    width: display.info.width,
-    height: display.info.height,
-    file: namedByContent(`${id}.webp`, display.data),
-    thumbFile: namedByContent(`thumbs/${id}.webp`, thumb),
-  };
-  await files.write(pictureFile(stored.file), display.data);
-  await files.write(pictureFile(stored.thumbFile), thumb);
+  const stored = await storeCopies(files, randomUUID(), await makeCopies(original, edit));
   return { ...stored, instead: picture.file };
+}
+
+/** Stores what is shown of a picture. @param more - files that belong to it: stored with them, or none */
+async function storeCopies(
+  files: FileStore,
+  id: string,
+  { display, thumb }: Pick<PictureCopies, 'display' | 'thumb'>,
+  more: Readonly<Record<string, Buffer>> = {},
+): Promise<Omit<StoredEdit, 'instead'>> {
+  const file = namedByContent(`${id}.webp`, display.data);
+  const thumbFile = namedByContent(`thumbs/${id}.webp`, thumb);
+  const written = Object.entries({ [file]: display.data, [thumbFile]: thumb, ...more });
+  try {
+    for (const [name, data] of written) await files.write(pictureFile(name), data);
+  } catch (error) {
+    await files.remove(written.map(([name]) => pictureFile(name)));
+    throw error;
+  }
+  return { width: display.info.width, height: display.info.height, file, thumbFile };
 }
 
 /** Shows a picture by its new copies. The copies before go with the next sweep of files. */
@@ -65,29 +82,11 @@ export async function editPicture(
 
 /** Stores a picture's copies and the original: outside any transaction, since it takes long. */
 export async function storePicture(files: FileStore, bytes: Buffer): Promise<StoredPicture> {
-  const { format, takenOn, display, thumb } = await makeCopies(bytes);
+  const copies = await makeCopies(bytes);
   const id = randomUUID();
-  const stored = {
-    id,
-    takenOn,
-    width: display.info.width,
-    height: display.info.height,
-    file: namedByContent(`${id}.webp`, display.data),
-    thumbFile: namedByContent(`thumbs/${id}.webp`, thumb),
-    originalFile: namedByContent(`originals/${id}.${FORMATS[format]}`, bytes),
-  };
-  const written: [string, Buffer][] = [
-    [stored.file, display.data],
-    [stored.thumbFile, thumb],
-    [stored.originalFile, bytes],
-  ];
-  try {
-    for (const [name, data] of written) await files.write(pictureFile(name), data);
-  } catch (error) {
-    await discardPicture(files, stored);
-    throw error;
-  }
-  return stored;
+  const originalFile = namedByContent(`originals/${id}.${FORMATS[copies.format]}`, bytes);
+  const stored = await storeCopies(files, id, copies, { [originalFile]: bytes });
+  return { id, takenOn: copies.takenOn, ...stored, originalFile };
 }
 
 const filesOf = ({
