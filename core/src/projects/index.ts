@@ -1,4 +1,4 @@
 export { luckKind, luckOf, UNUSUAL, type Luck, type LuckPair } from './luck.ts';
-export { remainingRoute, type RemainingRoute } from './remaining-route.ts';
+export { ownedParents, remainingRoute, type RemainingRoute } from './remaining-route.ts';
 export { routePlaces, type RoutePlaces } from './route-places.ts';
 export { sharedAnimals, type SharedAnimal } from './shared-animals.ts';

@@ -1,7 +1,9 @@
+import { mixedBinomial, type Scenarios } from '../numeric/mixed-binomial.ts';
+
 /** The young of one pair that were looked at, and how many of them are what was wanted. */
 export interface LuckPair {
   /** What the parents may be, and the chance of the target per hatchling with it. The weights add up to 1. */
-  readonly scenarios: readonly { readonly weight: number; readonly p: number }[];
+  readonly scenarios: Scenarios;
   readonly young: number;
   readonly hits: number;
 }
@@ -34,7 +36,7 @@ export const luckKind = ({ atLeast, atMost }: Luck): 'lucky' | 'unlucky' | 'as-e
 export function luckOf(pairs: readonly LuckPair[]): Luck {
   const young = pairs.reduce((sum, pair) => sum + pair.young, 0);
   const hits = pairs.reduce((sum, pair) => sum + pair.hits, 0);
-  const odds = pairs.map(oddsOfHits).reduce(convolved, [1]);
+  const odds = pairs.map((pair) => mixedBinomial(pair.scenarios, pair.young)).reduce(convolved, [1]);
   const expected = odds.reduce((sum, p, count) => sum + p * count, 0);
   const sumOf = (part: readonly number[]): number =>
     Math.min(
@@ -42,18 +44,6 @@ export function luckOf(pairs: readonly LuckPair[]): Luck {
       part.reduce((sum, p) => sum + p, 0),
     );
   return { young, hits, expected, atLeast: sumOf(odds.slice(hits)), atMost: sumOf(odds.slice(0, hits + 1)) };
-}
-
-/** The chance of each number of hits of one pair. */
-function oddsOfHits({ scenarios, young }: LuckPair): number[] {
-  const odds = new Array<number>(young + 1).fill(0);
-  for (const { weight, p } of scenarios) {
-    // One hatchling after another: no factorials that grow beyond what a number holds.
-    let binomial = [1];
-    for (let n = 0; n < young; n++) binomial = convolved(binomial, [1 - p, p]);
-    binomial.forEach((chance, count) => (odds[count]! += weight * chance));
-  }
-  return odds;
 }
 
 function convolved(a: readonly number[], b: readonly number[]): number[] {

@@ -38,3 +38,14 @@ export function remainingRoute(route: Route, held: ReadonlyMap<number, string>):
 }
 
 const parentsOf = ({ dam, sire }: RouteStep): RouteParent[] => [dam, sire];
+
+/**
+ * The animals of the collection that a route uses, each once.
+ *
+ * @example ownedParents({ steps: [] }) // []
+ */
+export const ownedParents = ({ steps }: Pick<Route, 'steps'>): string[] => [
+  ...new Set(
+    steps.flatMap(parentsOf).flatMap((parent) => (parent.kind === 'owned' ? [parent.animalId] : [])),
+  ),
+];

@@ -1,6 +1,7 @@
 import type { Genotype, WeightedGenotype } from '../loci/genotype.ts';
 import { WILD } from '../loci/locus.ts';
 import type { RecordedAnimal } from '../pedigree/recorded-animal.ts';
+import { mixedBinomial, type Scenarios } from '../numeric/mixed-binomial.ts';
 import { ANYBODY, INHERITANCES, LOOKS_BY_CHANCE, type Inheritance } from './inheritance.ts';
 
 /** A pairing that would tell how a look is inherited. */
@@ -25,7 +26,6 @@ const MOST_YOUNG = 60;
 const EXCLUDED_BELOW = 0.01;
 const SHOWN = 6;
 
-type Scenarios = readonly { readonly weight: number; readonly p: number }[];
 type Genotypes = ReadonlyMap<Inheritance, ReadonlyMap<string, readonly WeightedGenotype[]>>;
 
 /**
@@ -122,10 +122,11 @@ function youngNeeded(
 ): number | null {
   const total = groups.flat().reduce((sum, way) => sum + odds[way], 0);
   for (let n = 1; n <= MOST_YOUNG; n++) {
+    const chances = new Map([...scenarios].map(([way, one]) => [way, mixedBinomial(one, n)]));
     let power = 0;
     for (let k = 0; k <= n; k++) {
       const joint = groups.map((ways) =>
-        ways.reduce((sum, way) => sum + (odds[way] / total) * chanceOf(scenarios.get(way)!, n, k), 0),
+        ways.reduce((sum, way) => sum + (odds[way] / total) * chances.get(way)![k]!, 0),
       );
       const all = joint.reduce((sum, one) => sum + one, 0);
       if (all > 0 && Math.max(...joint) / all >= KNOWN_FROM) power += all;
@@ -133,11 +134,4 @@ function youngNeeded(
     if (power >= POWER) return n;
   }
   return null;
-}
-
-/** The chance that k of n young look like it: a mixture of binomials over what the parents may be. */
-function chanceOf(scenarios: Scenarios, n: number, k: number): number {
-  let choose = 1;
-  for (let i = 0; i < k; i++) choose = (choose * (n - i)) / (i + 1);
-  return scenarios.reduce((sum, { weight, p }) => sum + weight * choose * p ** k * (1 - p) ** (n - k), 0);
 }

@@ -95,6 +95,17 @@ export async function removeRow<Row extends Versioned>(
   if (removed === 0) throw (await has(work, table, id)) ? stale(what) : notFound(what);
 }
 
+/** Removes a row that has no version. @param what - how a refusal calls it */
+export async function deleteRow<Row extends { collectionId: string; id: string }>(
+  work: Work,
+  table: Table<Row>,
+  what: string,
+  id: string,
+): Promise<void> {
+  const where = { collectionId: work.actor.collectionId, id } as unknown as WhereOptions<Row>;
+  if ((await table.destroy({ where, transaction: work.transaction })) === 0) throw notFound(what);
+}
+
 /**
  * Makes a row that there may be one of. Writes of a collection come one by one, so nobody else makes it meanwhile.
  *

@@ -23,7 +23,7 @@ const LOOSENED: Partial<Readonly<Record<BinKind, Loosened>>> = {
   pairing: { tables: ['wishes'], column: 'pairing_id' },
 };
 
-export const OF_ANIMAL = 'animal_id = :id';
+const OF_ANIMAL = 'animal_id = :id';
 const OF_ITS_STATEMENTS = `${OF_ANIMAL} or taken_id in (
   select id from taken_statements where collection_id = :collectionId and ${OF_ANIMAL})`;
 

@@ -1,5 +1,5 @@
 import type { AnimalSummary, ProjectPairing, ProjectSummary, ProjectView } from '@karyotome/contract';
-import { remainingRoute, seasonOf, sharedAnimals } from '@karyotome/core';
+import { ownedParents, remainingRoute, seasonOf, sharedAnimals } from '@karyotome/core';
 import type { Work } from '../../db/work.ts';
 import { groupBy } from '../../group-by.ts';
 import { notFound } from '../../refusal.ts';
@@ -32,18 +32,24 @@ function wantedBy(
   season: number,
 ): string[] {
   if (endedOn !== null) return [];
-  const ofPlan = (plan ? remainingRoute(plan.route, heldBack(own)).route.steps : []).flatMap(
-    ({ dam, sire }) => [dam, sire].flatMap((parent) => (parent.kind === 'owned' ? [parent.animalId] : [])),
-  );
+  const ofPlan = plan ? ownedParents(remainingRoute(plan.route, heldBack(own)).route) : [];
   const ofSeason = planned
     .filter((one) => one.season >= season)
     .flatMap(({ damId, sireId }) => [damId, sireId]);
   return [...ofPlan, ...ofSeason];
 }
 
-export async function listProjects(work: Work): Promise<ProjectSummary[]> {
+export const listProjects = async (work: Work): Promise<ProjectSummary[]> =>
+  (await readProjects(work)).projects;
+
+/** All projects, since they share animals, with the rows that each is made of. */
+async function readProjects(work: Work): Promise<{
+  projects: ProjectSummary[];
+  animals: ReadonlyMap<string, readonly ProjectAnimalOf[]>;
+  planned: ReadonlyMap<string, readonly PlannedRow[]>;
+}> {
   const rows = await projectRows(work);
-  if (rows.length === 0) return [];
+  if (rows.length === 0) return { projects: [], animals: new Map(), planned: new Map() };
   const animals = groupBy(await projectAnimalRows(work), ({ projectId }) => projectId);
   const planned = groupBy(await plannedRows(work), ({ projectId }) => projectId);
   const season = seasonOf(work.today, (await rulesOf(work)).rules);
@@ -61,21 +67,22 @@ export async function listProjects(work: Work): Promise<ProjectSummary[]> {
     const animal = named.find(({ id }) => id === one.animalId);
     return animal ? [{ ...one, number: animal.number, sex: animal.sex }] : [];
   });
-  return rows.map((row) => ({
+  const projects = rows.map((row) => ({
     ...row,
     animals: animals.get(row.id)?.length ?? 0,
     shared: known.filter(({ projectIds }) => projectIds.includes(row.id)),
   }));
+  return { projects, animals, planned };
 }
 
 export async function viewProject(work: Work, id: string): Promise<ProjectView> {
-  const projects = await listProjects(work);
+  const { projects, animals, planned: plans } = await readProjects(work);
   const project = projects.find((one) => one.id === id);
   if (!project) throw notFound('This project');
   const genetics = await geneticsOf(work);
   const targets = targetsOf(genetics, project.targets);
-  const own = (await projectAnimalRows(work)).filter(({ projectId }) => projectId === id);
-  const planned = (await plannedRows(work)).filter(({ projectId }) => projectId === id);
+  const own = animals.get(id) ?? [];
+  const planned = plans.get(id) ?? [];
   const made = await madePairings(work, id);
   const outcomes = await Promise.all(made.map((one) => outcomeOf(genetics, one, targets)));
   const involved = [

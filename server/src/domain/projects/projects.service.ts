@@ -7,7 +7,8 @@ import type {
   RoutePlan,
   RoutePlanInput,
 } from '@karyotome/contract';
-import { changeRow, removeRow } from '../../db/change-rows.ts';
+import { ownedParents } from '@karyotome/core';
+import { changeRow, deleteRow, removeRow } from '../../db/change-rows.ts';
 import type { ProjectRow } from '../../db/project-rows.ts';
 import type { Actor, Work } from '../../db/work.ts';
 import { invalidField, notFound, Refusal } from '../../refusal.ts';
@@ -59,15 +60,12 @@ export async function createProject(work: Work<Actor>, input: NewProject): Promi
   );
   for (const [index, animalId] of (input.animalIds ?? []).entries())
     await checkAnimal(work, `animalIds.${index}`, animalId);
-  await insertAnimals(work, id, [...(input.animalIds ?? []), ...ownedBy(input.plan)]);
+  await insertAnimals(work, id, [
+    ...(input.animalIds ?? []),
+    ...ownedParents(input.plan?.route ?? { steps: [] }),
+  ]);
   return { id };
 }
-
-/** The animals of the collection that a route uses. */
-const ownedBy = (plan: RoutePlanInput | null | undefined): string[] =>
-  (plan?.route.steps ?? []).flatMap(({ dam, sire }) =>
-    [dam, sire].flatMap((parent) => (parent.kind === 'owned' ? [parent.animalId] : [])),
-  );
 
 /** Those that are in it already stay as they are. */
 async function insertAnimals(work: Work<Actor>, projectId: string, ids: readonly string[]): Promise<void> {
@@ -105,7 +103,7 @@ export async function changeProject(
       { step: null },
       { where: { collectionId: work.actor.collectionId, projectId: id }, transaction: work.transaction },
     );
-    await insertAnimals(work, id, ownedBy(input.plan));
+    await insertAnimals(work, id, ownedParents(input.plan?.route ?? { steps: [] }));
   }
   return changed;
 }
@@ -198,14 +196,8 @@ export async function addProjectAnimal(
   return { id: known.get().id };
 }
 
-export async function removeProjectAnimal(work: Work, id: string): Promise<void> {
-  const { collectionId } = work.actor;
-  const removed = await work.models.projectAnimals.destroy({
-    where: { collectionId, id },
-    transaction: work.transaction,
-  });
-  if (removed === 0) throw notFound('This animal of a project');
-}
+export const removeProjectAnimal = (work: Work, id: string): Promise<void> =>
+  deleteRow(work, work.models.projectAnimals, 'This animal of a project', id);
 
 /** A pairing is planned once for a project and season: sent again, it is the same. */
 export async function planPairing(
@@ -225,11 +217,5 @@ export async function planPairing(
   return { id };
 }
 
-export async function removePlannedPairing(work: Work, id: string): Promise<void> {
-  const { collectionId } = work.actor;
-  const removed = await work.models.plannedPairings.destroy({
-    where: { collectionId, id },
-    transaction: work.transaction,
-  });
-  if (removed === 0) throw notFound('This planned pairing');
-}
+export const removePlannedPairing = (work: Work, id: string): Promise<void> =>
+  deleteRow(work, work.models.plannedPairings, 'This planned pairing', id);

@@ -1,5 +1,5 @@
 import type { ImportPlan, ImportSummary, ImportWord } from '@karyotome/contract';
-import { GOING, OF_ANIMAL } from '../../domain/bin/bin.queries.ts';
+import { GOING } from '../../domain/bin/bin.queries.ts';
 import { rfc3339 } from '../../db/statement.ts';
 import { select, type Actor, type Work } from '../../db/work.ts';
 import type { KnownAnimal } from './file-items.ts';
@@ -198,11 +198,12 @@ export async function setParents(work: Work, parents: readonly ParentsChange[]):
   return changed.length;
 }
 
+/** They hold what the file itself made, or name an animal as a parent. */
+const ASKED_APART: readonly string[] = ['animals', 'records', 'planned_pairings'];
+
 /** Numbers of animals to which something was added since they came in by a file, and so cannot be taken back. */
 export async function animalsInUse(work: Work, made: Made): Promise<string[]> {
-  const own = Object.entries(GOING.animal).flatMap(([table, rows]) =>
-    table === 'records' || !rows.startsWith(OF_ANIMAL) ? [] : [table],
-  );
+  const own = Object.keys(GOING.animal).filter((table) => !ASKED_APART.includes(table));
   const uses = [
     ...own.map((table) => `select animal_id as id from ${table} where collection_id = :collectionId`),
     'select dam_id from planned_pairings where collection_id = :collectionId',

@@ -1,5 +1,11 @@
 import type { PlannerView, ProjectView } from '@karyotome/contract';
-import { remainingRoute, type NotReady, type RemainingRoute, type RouteStep } from '@karyotome/core';
+import {
+  ownedParents,
+  remainingRoute,
+  type NotReady,
+  type RemainingRoute,
+  type RouteStep,
+} from '@karyotome/core';
 
 type Planned = PlannerView['animals'][number];
 
@@ -32,12 +38,9 @@ export function planState(project: ProjectView, planner: PlannerView): PlanState
   );
   const left = remainingRoute(project.plan.route, held);
   const byId = new Map(planner.animals.map((animal) => [animal.id, animal]));
-  const named = left.route.steps.flatMap(({ dam, sire }) =>
-    [dam, sire].flatMap((parent) => (parent.kind === 'owned' ? [parent.animalId] : [])),
-  );
   return {
     left,
-    missing: [...new Set(named)].filter((id) => !byId.has(id)),
+    missing: ownedParents(left.route).filter((id) => !byId.has(id)),
     steps: left.route.steps.map((step, i) => ({
       step,
       number: left.stepOf[i]!,
